@@ -1,0 +1,73 @@
+/** The post office's counter: looking into mailboxes, telling it the time. Loopback only. */
+import PostalMime from 'postal-mime';
+import { createServer, type IncomingMessage, type Server } from 'node:http';
+import { correspondents } from './correspondents';
+import { answerAllDue, type PostOfficeOptions } from './postOffice';
+import type { StoredMessage } from './store';
+
+async function readJson(request: IncomingMessage): Promise<Record<string, unknown>> {
+  const chunks: Buffer[] = [];
+  for await (const chunk of request) chunks.push(chunk as Buffer);
+  return JSON.parse(Buffer.concat(chunks).toString()) as Record<string, unknown>;
+}
+
+async function shown({ id, at, direction, source }: StoredMessage) {
+  const mail = await PostalMime.parse(source);
+  const raw = source.toString('utf8');
+  return {
+    id,
+    at,
+    direction,
+    headers: raw.slice(0, Math.max(0, raw.indexOf('\r\n\r\n'))),
+    subject: mail.subject ?? '',
+    from: mail.from?.name || mail.from?.address || '',
+    to: (mail.to ?? []).map((each) => each.name || each.address || ''),
+    text: mail.text ?? '',
+  };
+}
+
+function mailboxes(options: PostOfficeOptions) {
+  const filled = new Map(options.store.summaries().map((summary) => [summary.address, summary]));
+  const people = correspondents.map(({ address, name }) => ({
+    address,
+    name,
+    messages: filled.get(address)?.messages ?? 0,
+    lastAt: filled.get(address)?.lastAt ?? null,
+  }));
+  const scripted = new Set(people.map((person) => person.address));
+  const others = [...filled.values()].filter((summary) => !scripted.has(summary.address));
+  return [...people, ...others.map((summary) => ({ ...summary, name: '' }))];
+}
+
+async function answer(options: PostOfficeOptions, request: IncomingMessage): Promise<unknown> {
+  const path = new URL(request.url ?? '/', 'http://localhost').pathname;
+  switch (`${request.method} ${path}`) {
+    case 'GET /mailboxes':
+      return mailboxes(options);
+    case 'PUT /clock': {
+      const { now, rate, limit } = await readJson(request);
+      options.clock.set({ now: Number(now), rate: Number(rate), limit: limit === null ? null : Number(limit) });
+      return {};
+    }
+    case 'POST /run':
+      await answerAllDue(options, Number((await readJson(request)).now));
+      return { nextDue: options.store.nextDue() };
+  }
+  const box = /^\/mailboxes\/(.+)$/.exec(path);
+  if (request.method !== 'GET' || !box) return undefined;
+  const address = decodeURIComponent(box[1]!).toLowerCase();
+  const entry = mailboxes(options).find((each) => each.address === address);
+  return entry && { ...entry, messages: await Promise.all(options.store.messages(address).map(shown)) };
+}
+
+export function createCounter(options: PostOfficeOptions): Server {
+  return createServer((request, response) => {
+    const reply = (status: number, body: unknown) => {
+      response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
+    };
+    answer(options, request).then(
+      (body) => (body === undefined ? reply(404, { error: 'unknown' }) : reply(200, body)),
+      (error: Error) => reply(500, { error: error.message }),
+    );
+  });
+}

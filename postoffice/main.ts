@@ -1,0 +1,33 @@
+/** The post office as a process. */
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { PostOfficeClock } from './clock';
+import { createCounter } from './http';
+import { createMailServer } from './postOffice';
+import { PostOfficeStore } from './store';
+
+const { POSTOFFICE_DATA = './data/demo', POSTOFFICE_SMTP_PORT, POSTOFFICE_HTTP_PORT, POSTOFFICE_LMTP_PORT } = process.env;
+
+mkdirSync(POSTOFFICE_DATA, { recursive: true });
+const store = new PostOfficeStore(join(POSTOFFICE_DATA, 'postoffice.db'));
+const options = { store, clock: new PostOfficeClock(), lmtpPort: Number(POSTOFFICE_LMTP_PORT ?? 4124) };
+const mailServer = createMailServer(options);
+const counter = createCounter(options);
+
+// A client that breaks off is no trouble of the post office.
+mailServer.on('error', () => {});
+mailServer.listen(Number(POSTOFFICE_SMTP_PORT ?? 4125), '127.0.0.1', () => {
+  counter.listen(Number(POSTOFFICE_HTTP_PORT ?? 4126), '127.0.0.1', () => process.send?.({ ready: true }));
+});
+
+function stop(): void {
+  counter.close();
+  counter.closeAllConnections();
+  mailServer.close(() => {
+    store.close();
+    process.exit(0);
+  });
+}
+process.on('SIGTERM', stop);
+process.on('SIGINT', stop);
+process.on('disconnect', stop);

@@ -1,0 +1,22 @@
+// Bundles the processes, so that they start in half a second.
+import { build } from 'esbuild';
+
+await build({
+  entryPoints: {
+    launcher: 'src/launcher/main.ts',
+    engine: 'src/engine/main.ts',
+    web: 'src/server/main.ts',
+    postoffice: 'postoffice/main.ts',
+  },
+  outdir: 'dist',
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  // Native code and the framework stay packages; everything else is taken in.
+  external: ['better-sqlite3', 'next'],
+  banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+  sourcemap: true,
+  logLevel: 'warning',
+});

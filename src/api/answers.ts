@@ -1,0 +1,142 @@
+/** The shapes of good answers as Joi schemas, for the OpenAPI document and for the tests that hold us to it. */
+import Joi, { type ObjectSchema, type Schema } from 'joi';
+import { DEPARTURE_STATES } from '../core/departure/states';
+import { plan } from './schemas';
+
+const instant = Joi.string().isoDate();
+const text = Joi.string().allow('');
+/** An object whose keys are all there. */
+const all = (keys: Record<string, Schema>): ObjectSchema => Joi.object(keys).options({ presence: 'required' });
+const orNull = (schema: Joi.AnySchema) => schema.allow(null);
+
+const mailbox = all({ name: text, address: text });
+const warning = all({
+  code: Joi.valid('gap', 'overlap', 'past', 'night', 'unknown-zone'),
+  text,
+  address: Joi.string().optional(),
+});
+const landing = all({ address: Joi.string(), zone: orNull(Joi.string()), local: orNull(Joi.string()), dayPart: orNull(Joi.string()) });
+
+const departure = all({
+  id: Joi.string(),
+  revision: Joi.number(),
+  messageId: Joi.string(),
+  subject: text,
+  plan,
+  whyThen: text,
+  state: Joi.valid(...DEPARTURE_STATES),
+  reason: orNull(text),
+  at: instant,
+  local: Joi.string(),
+  zone: Joi.string(),
+  meant: instant,
+  attempts: Joi.number(),
+  leftAt: orNull(instant),
+  recipients: Joi.array().items(
+    landing.keys({
+      name: text,
+      field: Joi.valid('to', 'cc', 'bcc'),
+      status: Joi.valid('waiting', 'accepted', 'deferred', 'refused'),
+      answer: text,
+    }),
+  ),
+});
+
+const summary = all({
+  id: Joi.string(),
+  threadId: Joi.string(),
+  direction: Joi.valid('in', 'out'),
+  from: mailbox.keys({ zone: orNull(Joi.string()) }),
+  to: Joi.array().items(mailbox),
+  subject: text,
+  preview: text,
+  at: instant,
+  automatic: Joi.boolean(),
+  place: Joi.valid('inbox', 'snoozed', 'archive', null),
+  returned: orNull(all({ at: instant, kind: Joi.valid('snooze'), since: instant })),
+  snoozedUntil: orNull(instant),
+});
+
+const message = summary.keys({
+  revision: Joi.number(),
+  cc: Joi.array().items(mailbox),
+  bcc: Joi.array().items(mailbox),
+  replyTo: Joi.array().items(mailbox),
+  text,
+  html: orNull(text),
+  headerId: orNull(Joi.string()),
+  plan: plan.allow(null),
+  departures: Joi.array().items(departure),
+  thread: Joi.array().items(summary),
+  history: Joi.array().items(all({ at: instant, what: text, from: orNull(text), to: orNull(text), why: orNull(text) })),
+});
+
+const mailboxSummary = all({ address: Joi.string(), name: text, messages: Joi.number(), lastAt: orNull(instant) });
+
+/** By the name an operation gives. */
+export const answers: Record<string, Schema> = {
+  Clock: all({
+    now: instant,
+    sandbox: Joi.boolean(),
+    rate: Joi.number(),
+    target: orNull(instant),
+    nextDue: orNull(instant),
+  }),
+  Settings: all({ me: mailbox, zone: Joi.string(), holdSeconds: Joi.number(), hourCycle: Joi.valid(24, 12) }),
+  Preview: all({
+    departures: Joi.array().items(
+      all({ at: instant, recipients: Joi.array().items(landing), warnings: Joi.array().items(warning) }),
+    ),
+    sentence: Joi.string(),
+    warnings: Joi.array().items(warning),
+  }),
+  Departure: departure,
+  Departures: all({ departures: Joi.array().items(departure) }),
+  DeparturePage: all({
+    departures: Joi.array().items(departure),
+    cursor: orNull(Joi.string()),
+    unsettled: Joi.number(),
+  }),
+  Message: message,
+  MessagePage: all({ messages: Joi.array().items(summary), total: Joi.number() }),
+  Correspondents: all({
+    correspondents: Joi.array().items(
+      all({
+        id: Joi.string(),
+        name: text,
+        zone: orNull(Joi.string()),
+        place: orNull(text),
+        addresses: Joi.array().items(Joi.string()),
+      }),
+    ),
+  }),
+  Zones: all({
+    zones: Joi.array().items(
+      all({
+        id: Joi.string(),
+        city: Joi.string(),
+        country: text,
+        countryCode: text,
+        aliases: Joi.array().items(text),
+        offset: Joi.number(),
+      }),
+    ),
+  }),
+  Mailboxes: all({ mailboxes: Joi.array().items(mailboxSummary) }),
+  Mailbox: all({
+    address: Joi.string(),
+    name: text,
+    messages: Joi.array().items(
+      all({
+        id: Joi.number(),
+        at: instant,
+        direction: Joi.valid('received', 'written'),
+        headers: text,
+        subject: text,
+        from: text,
+        to: Joi.array().items(text),
+        text,
+      }),
+    ),
+  }),
+};

@@ -1,0 +1,110 @@
+/** Every operation of the API: the source of the OpenAPI document. */
+import type { Schema } from 'joi';
+import * as schemas from './schemas';
+
+export interface Operation {
+  method: 'get' | 'post' | 'put' | 'patch' | 'delete';
+  /** Below `/api/v1`. */
+  path: string;
+  summary: string;
+  body?: Schema;
+  query?: Schema;
+  /** The name in types.ts of what a good answer holds; undefined for an empty one. */
+  answer?: string;
+  /** Status of a good answer, 200 where not given. */
+  status?: number;
+  /** Takes `If-Match` with the revision read before. */
+  ifMatch?: boolean;
+}
+
+export const operations: Operation[] = [
+  { method: 'get', path: '/clock', summary: 'The time', answer: 'Clock' },
+  {
+    method: 'post',
+    path: '/clock',
+    summary: 'Move the sandbox clock; it steps through everything due. `Prefer: wait=N` waits up to N seconds for it',
+    body: schemas.clockMove,
+    answer: 'Clock',
+  },
+  { method: 'get', path: '/settings', summary: 'Settings', answer: 'Settings' },
+  { method: 'patch', path: '/settings', summary: 'Change settings at once', body: schemas.settingsPatch, answer: 'Settings' },
+  { method: 'get', path: '/zones', summary: 'All time zones with their present offsets', answer: 'Zones' },
+  {
+    method: 'post',
+    path: '/plans/preview',
+    summary: 'What a plan comes to, committing to nothing',
+    body: schemas.previewRequest,
+    answer: 'Preview',
+  },
+  { method: 'get', path: '/messages', summary: 'Drafts, last changed first', query: schemas.listQuery, answer: 'MessagePage' },
+  { method: 'post', path: '/messages', summary: 'Keep a new draft', body: schemas.draft, answer: 'Message', status: 201 },
+  { method: 'get', path: '/messages/{id}', summary: 'One message with its thread and history', answer: 'Message' },
+  {
+    method: 'patch',
+    path: '/messages/{id}',
+    summary: 'Change a message that has not left',
+    body: schemas.draftPatch,
+    answer: 'Message',
+    ifMatch: true,
+  },
+  { method: 'delete', path: '/messages/{id}', summary: 'Delete a message that has not left', status: 204, ifMatch: true },
+  { method: 'post', path: '/messages/{id}/restore', summary: 'Undo a deletion; it is a draft again', answer: 'Message' },
+  {
+    method: 'post',
+    path: '/messages/{id}/schedule',
+    summary: 'Send or schedule a draft',
+    body: schemas.scheduleRequest,
+    answer: 'Departures',
+    ifMatch: true,
+  },
+  { method: 'get', path: '/messages/{id}/source', summary: 'An incoming message as it arrived (message/rfc822)' },
+  {
+    method: 'post',
+    path: '/messages/{id}/snooze',
+    summary: 'Put an incoming message off until a moment',
+    body: schemas.snoozeRequest,
+    answer: 'Message',
+  },
+  { method: 'delete', path: '/messages/{id}/snooze', summary: 'Bring a message back now', answer: 'Message' },
+  {
+    method: 'get',
+    path: '/departures',
+    summary: 'Departures in order of their moment, a page at a time',
+    query: schemas.departureQuery,
+    answer: 'DeparturePage',
+  },
+  { method: 'get', path: '/departures/{id}', summary: 'One departure', answer: 'Departure' },
+  {
+    method: 'patch',
+    path: '/departures/{id}',
+    summary: 'Give a pending departure another plan',
+    body: schemas.departurePatch,
+    answer: 'Departure',
+    ifMatch: true,
+  },
+  { method: 'post', path: '/departures/{id}/take-back', summary: 'Take it back; it is a draft again', answer: 'Departure' },
+  { method: 'post', path: '/departures/{id}/release', summary: 'Let it go now', answer: 'Departure' },
+  { method: 'post', path: '/departures/{id}/retry', summary: 'Try a failed one again', answer: 'Departure' },
+  {
+    method: 'post',
+    path: '/departures/{id}/settle',
+    summary: 'Say whether an unconfirmed one arrived',
+    body: schemas.settleRequest,
+    answer: 'Departure',
+  },
+  { method: 'get', path: '/inbox', summary: 'Incoming messages, newest first', query: schemas.listQuery, answer: 'MessagePage' },
+  { method: 'get', path: '/snoozed', summary: 'Messages put off', query: schemas.listQuery, answer: 'MessagePage' },
+  { method: 'get', path: '/correspondents', summary: 'The people one writes with', answer: 'Correspondents' },
+  {
+    method: 'get',
+    path: '/events',
+    summary: 'Live updates as server-sent events; `id` is the sequence, `data` a Change',
+  },
+  { method: 'get', path: '/postoffice/mailboxes', summary: 'Mailboxes of the post office (demo)', answer: 'Mailboxes' },
+  {
+    method: 'get',
+    path: '/postoffice/mailboxes/{address}',
+    summary: 'What really arrived in one mailbox (demo)',
+    answer: 'Mailbox',
+  },
+];

@@ -1,0 +1,114 @@
+/** What requests may contain. The same schemas validate and are published in the OpenAPI document. */
+import Joi from 'joi';
+import { HOLD_SECONDS, MAX_BODY, MAX_RECIPIENTS, MAX_SUBJECT } from '../core/message/limits';
+import { DEPARTURE_STATES } from '../core/departure/states';
+
+const ADDRESS = 998; // a whole header line, RFC 5322 §2.1.1
+
+const addressInput = Joi.alternatives(
+  Joi.string().max(ADDRESS).example('Prakriti Thapa <prakriti@lamp-courier.example>'),
+  Joi.object({ address: Joi.string().max(ADDRESS).required(), name: Joi.string().max(ADDRESS).allow('') }),
+).description('An address, as text or in parts');
+
+const addressList = Joi.array().items(addressInput).max(MAX_RECIPIENTS);
+
+const local = Joi.string()
+  .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$/)
+  .message('{{#label}} is not a date and time. Write it as 2026-12-01T08:30')
+  .description('Wall-clock time without offset')
+  .example('2026-12-01T08:30');
+
+const zone = Joi.string().max(64).description('IANA time zone').example('Asia/Kathmandu');
+
+/** A plan. */
+export const plan = Joi.alternatives()
+  .conditional('.kind', {
+    switch: [
+      { is: 'now', then: Joi.object({ kind: Joi.valid('now').required() }) },
+      {
+        is: 'at',
+        then: Joi.object({ kind: Joi.valid('at').required(), local: local.required(), zone: zone.required() }),
+      },
+    ],
+    otherwise: Joi.object({ kind: Joi.valid('now', 'at').required() }).unknown(),
+  })
+  .description('How the message is to leave');
+
+export const previewRequest = Joi.object({
+  plan: plan.required(),
+  recipients: Joi.array()
+    .items(Joi.object({ address: addressInput.required(), zone }))
+    .max(MAX_RECIPIENTS)
+    .default([]),
+  senderZone: zone,
+  limit: Joi.number().integer().min(1).max(500).description('How many departures to give at most'),
+});
+
+const draftFields = {
+  to: addressList,
+  cc: addressList,
+  bcc: addressList,
+  replyTo: addressList,
+  subject: Joi.string().max(MAX_SUBJECT).allow(''),
+  text: Joi.string().max(MAX_BODY).allow(''),
+  html: Joi.string().max(MAX_BODY).allow('', null),
+};
+
+export const draft = Joi.object({
+  ...draftFields,
+  answers: Joi.string().description('The id of the message this one answers'),
+});
+
+export const draftPatch = Joi.object(draftFields).min(1);
+
+export const scheduleRequest = Joi.object({ plan: plan.required() });
+
+export const departurePatch = Joi.object({ plan: plan.required() });
+
+export const settleRequest = Joi.object({
+  arrived: Joi.boolean().required().description('true: it arrived; false: it did not, send it again'),
+});
+
+export const settingsPatch = Joi.object({
+  me: Joi.object({ name: Joi.string().max(200).allow('').required(), address: Joi.string().max(ADDRESS).required() }),
+  zone,
+  holdSeconds: Joi.number()
+    .integer()
+    .description(`0 for off, or ${HOLD_SECONDS.min} to ${HOLD_SECONDS.max}`),
+  hourCycle: Joi.valid(24, 12),
+}).min(1);
+
+export const clockMove = Joi.object({
+  advance: Joi.string()
+    .pattern(/^P(?=.)(\d+D)?(T(?=\d)(\d+H)?(\d+M)?(\d+S)?)?$/)
+    .description('ISO 8601 duration')
+    .example('PT2H'),
+  set: Joi.string().isoDate().description('ISO 8601 instant').example('2026-11-25T02:45:00Z'),
+  rate: Joi.number().min(0).max(3600).description('Clock seconds per real second'),
+}).xor('advance', 'set', 'rate');
+
+export const snoozeRequest = Joi.object({
+  until: Joi.alternatives(
+    Joi.string().isoDate().example('2026-12-01T09:00:00Z'),
+    Joi.object({ local: local.required(), zone: zone.required() }),
+  )
+    .required()
+    .description('An instant, or a wall-clock time in a zone'),
+});
+
+const pageFields = {
+  cursor: Joi.string().max(200),
+  limit: Joi.number().integer().min(1).max(500).default(100),
+};
+
+export const departureQuery = Joi.object({
+  state: Joi.string()
+    .pattern(new RegExp(`^(${DEPARTURE_STATES.join('|')}|pending)(,(${DEPARTURE_STATES.join('|')}|pending))*$`))
+    .description(`Comma-separated: pending, ${DEPARTURE_STATES.join(', ')}`),
+  from: Joi.string().isoDate(),
+  until: Joi.string().isoDate(),
+  order: Joi.valid('soonest', 'latest').default('soonest'),
+  ...pageFields,
+});
+
+export const listQuery = Joi.object({ limit: pageFields.limit });

@@ -1,0 +1,175 @@
+/**
+ * The shapes of the HTTP API. Instants are ISO 8601 UTC strings; `local` is the wall-clock time in `zone`,
+ * without offset.
+ */
+import type { DepartureState } from '../core/departure/states';
+import type { Mailbox } from '../core/message/address';
+import type { Landing, Plan, PlanWarning } from '../core/plan/plan';
+import type { HourCycle } from '../core/time/words';
+
+export interface ClockJson {
+  now: string;
+  sandbox: boolean;
+  /** Clock seconds per real second. */
+  rate: number;
+  /** Where a sandbox clock is jumping to. */
+  target: string | null;
+  /** The next moment at which something is due; a sandbox clock waits there until it is done. */
+  nextDue: string | null;
+}
+
+export interface SettingsJson {
+  me: Mailbox;
+  zone: string;
+  holdSeconds: number;
+  hourCycle: HourCycle;
+}
+
+export interface PreviewJson {
+  departures: { at: string; recipients: Landing[]; warnings: PlanWarning[] }[];
+  sentence: string;
+  warnings: PlanWarning[];
+}
+
+export interface ReaderJson {
+  name: string;
+  address: string;
+  field: 'to' | 'cc' | 'bcc';
+  zone: string | null;
+  /** Where the reader is, when it leaves. */
+  local: string | null;
+  dayPart: string | null;
+  status: 'waiting' | 'accepted' | 'deferred' | 'refused';
+  /** The mail server's words. */
+  answer: string;
+}
+
+export interface DepartureJson {
+  id: string;
+  revision: number;
+  messageId: string;
+  subject: string;
+  plan: Plan;
+  /** Why it leaves then, in few words. */
+  whyThen: string;
+  state: DepartureState;
+  reason: string | null;
+  /** When it leaves, or left. */
+  at: string;
+  local: string;
+  zone: string;
+  /** When it was meant to leave. */
+  meant: string;
+  attempts: number;
+  leftAt: string | null;
+  recipients: ReaderJson[];
+}
+
+export interface DeparturePageJson {
+  departures: DepartureJson[];
+  cursor: string | null;
+  unsettled: number;
+}
+
+export interface MessageSummaryJson {
+  id: string;
+  threadId: string;
+  direction: 'in' | 'out';
+  from: Mailbox & { zone: string | null };
+  to: Mailbox[];
+  subject: string;
+  preview: string;
+  at: string;
+  automatic: boolean;
+  place: 'inbox' | 'snoozed' | 'archive' | null;
+  /** When it came back into the inbox; what it had waited for, and since when. */
+  returned: { at: string; kind: 'snooze'; since: string } | null;
+  snoozedUntil: string | null;
+}
+
+export interface HistoryJson {
+  at: string;
+  what: string;
+  from: string | null;
+  to: string | null;
+  why: string | null;
+}
+
+export interface MessageJson extends MessageSummaryJson {
+  revision: number;
+  cc: Mailbox[];
+  bcc: Mailbox[];
+  replyTo: Mailbox[];
+  text: string;
+  html: string | null;
+  /** The Message-ID; null until it has left. */
+  headerId: string | null;
+  /** The last plan it had. */
+  plan: Plan | null;
+  departures: DepartureJson[];
+  /** The other messages of its thread, oldest first. */
+  thread: MessageSummaryJson[];
+  history: HistoryJson[];
+}
+
+export interface MessagePageJson {
+  messages: MessageSummaryJson[];
+  total: number;
+}
+
+export interface CorrespondentJson {
+  id: string;
+  name: string;
+  zone: string | null;
+  place: string | null;
+  addresses: string[];
+}
+
+export interface ZoneJson {
+  id: string;
+  city: string;
+  country: string;
+  countryCode: string;
+  aliases: string[];
+  /** Minutes east of UTC at present. */
+  offset: number;
+}
+
+export interface MailboxSummaryJson {
+  address: string;
+  name: string;
+  messages: number;
+  lastAt: string | null;
+}
+
+export interface MailboxJson {
+  address: string;
+  name: string;
+  messages: {
+    id: number;
+    at: string;
+    direction: 'received' | 'written';
+    headers: string;
+    subject: string;
+    from: string;
+    to: string[];
+    text: string;
+  }[];
+}
+
+/** One live update, as the `data` of a server-sent event. */
+export interface ChangeJson {
+  topic: 'departure' | 'message' | 'return' | 'settings' | 'clock' | 'correspondent';
+  ref: string;
+}
+
+/** A problem document (RFC 9457). */
+export interface ProblemJson {
+  type: string;
+  title: string;
+  status: number;
+  /** For the person who asked, saying what to do. */
+  detail: string;
+  /** The fields it concerns, by path. */
+  errors?: { path: string; detail: string }[];
+}

@@ -1,0 +1,5 @@
+import { settleRequest } from '../../../../../../api/schemas';
+import { settleDeparture } from '../../../../../../usecases/departures/changeDeparture';
+import { action } from '../../action';
+
+export const POST = action<{ arrived: boolean }>((desk, id, { arrived }) => settleDeparture(desk, id, arrived), settleRequest);

@@ -1,0 +1,22 @@
+import { draftPatch } from '../../../../../api/schemas';
+import { deleteMessage } from '../../../../../usecases/messages/deleteMessage';
+import type { DraftInput } from '../../../../../usecases/messages/draftInput';
+import { editMessage } from '../../../../../usecases/messages/editMessage';
+import { readMessage } from '../../../../../usecases/messages/readMessage';
+import { presentMessage } from '../../present';
+import { json, route } from '../../respond';
+
+export const GET = route(({ desk, params }) => json(presentMessage(desk, readMessage(desk, params.id!))));
+
+export const PATCH = route<DraftInput>(
+  ({ desk, params, body, revision }) => {
+    editMessage(desk, params.id!, body, revision);
+    return json(presentMessage(desk, readMessage(desk, params.id!)));
+  },
+  { body: draftPatch },
+);
+
+export const DELETE = route(({ desk, params, revision }) => {
+  deleteMessage(desk, params.id!, revision);
+  return new Response(null, { status: 204 });
+});

@@ -1,0 +1,19 @@
+import { draft, listQuery } from '../../../../api/schemas';
+import { createDraft } from '../../../../usecases/messages/createDraft';
+import type { DraftInput } from '../../../../usecases/messages/draftInput';
+import { listDrafts, readMessage } from '../../../../usecases/messages/readMessage';
+import { presentMessage, presentPage } from '../present';
+import { json, route } from '../respond';
+
+export const GET = route<undefined, { limit: number }>(
+  ({ desk, query }) => json(presentPage(listDrafts(desk, query.limit))),
+  { query: listQuery },
+);
+
+export const POST = route<DraftInput>(
+  ({ desk, body }) => {
+    const { id } = createDraft(desk, body);
+    return json(presentMessage(desk, readMessage(desk, id)), 201);
+  },
+  { body: draft },
+);

@@ -1,0 +1,8 @@
+import { lookIntoMailbox } from '../../../../../../usecases/lookIntoPostOffice';
+import { iso } from '../../../present';
+import { json, route } from '../../../respond';
+
+export const GET = route(async ({ params }) => {
+  const { address, name, messages } = await lookIntoMailbox(decodeURIComponent(params.address!));
+  return json({ address, name, messages: messages.map((each) => ({ ...each, at: iso(each.at) })) });
+});

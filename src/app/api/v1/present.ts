@@ -1,0 +1,77 @@
+/** What use cases give, in the shapes of the API. */
+import type {
+  ClockJson,
+  DepartureJson,
+  DeparturePageJson,
+  MessageJson,
+  MessagePageJson,
+  MessageSummaryJson,
+  PreviewJson,
+} from '../../../api/types';
+import type { PlanPreview } from '../../../core/plan/plan';
+import { dayPart } from '../../../core/time/dayParts';
+import { toLocal } from '../../../core/time/wallClock';
+import type { ClockReading } from '../../../usecases/clock/sandbox';
+import type { DeparturePage, DepartureView } from '../../../usecases/departures/departureView';
+import type { Desk } from '../../../usecases/desk';
+import type { MessagePage, MessageSummary, MessageView } from '../../../usecases/messages/readMessage';
+
+export const iso = (at: number) => new Date(at).toISOString();
+export const isoOrNull = (at: number | null) => (at === null ? null : iso(at));
+
+export function presentClock({ now, sandbox, rate, target, nextDue }: ClockReading): ClockJson {
+  return { now: iso(now), sandbox, rate, target: isoOrNull(target), nextDue: isoOrNull(nextDue) };
+}
+
+export function presentPreview(preview: PlanPreview): PreviewJson {
+  return { ...preview, departures: preview.departures.map((each) => ({ ...each, at: iso(each.at) })) };
+}
+
+export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson {
+  const { due, meant, leftAt, readers, ...rest } = view;
+  const { zone } = desk.settings();
+  const at = leftAt ?? due;
+  return {
+    ...rest,
+    at: iso(at),
+    local: toLocal(at, zone),
+    zone,
+    meant: iso(meant),
+    leftAt: isoOrNull(leftAt),
+    recipients: readers.map((reader) => {
+      const local = reader.zone ? toLocal(at, reader.zone) : null;
+      return { ...reader, local, dayPart: local && dayPart(local) };
+    }),
+  };
+}
+
+export function presentDepartures(desk: Desk, page: DeparturePage): DeparturePageJson {
+  return { ...page, departures: page.departures.map((view) => presentDeparture(desk, view)) };
+}
+
+export function presentSummary({ returnedAt, returnedWhy, ...summary }: MessageSummary): MessageSummaryJson {
+  return {
+    ...summary,
+    at: iso(summary.at),
+    snoozedUntil: isoOrNull(summary.snoozedUntil),
+    returned:
+      returnedAt !== null && returnedWhy
+        ? { at: iso(returnedAt), kind: returnedWhy.kind, since: iso(returnedWhy.since) }
+        : null,
+  };
+}
+
+export function presentPage({ messages, total }: MessagePage): MessagePageJson {
+  return { messages: messages.map(presentSummary), total };
+}
+
+export function presentMessage(desk: Desk, view: MessageView): MessageJson {
+  const { departures, thread, history, revision, cc, bcc, replyTo, text, html, headerId, plan, ...summary } = view;
+  return {
+    ...presentSummary(summary),
+    ...{ revision, cc, bcc, replyTo, text, html, headerId, plan },
+    departures: departures.map((each) => presentDeparture(desk, each)),
+    thread: thread.map(presentSummary),
+    history: history.map(({ at, what, from, to, why }) => ({ at: iso(at), what, from, to, why })),
+  };
+}

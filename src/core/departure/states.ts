@@ -1,0 +1,144 @@
+/**
+ * The departure's life: every state, every event, and what each event does in each state. Nothing else in the
+ * product decides a change of state.
+ */
+
+export const DEPARTURE_STATES = [
+  'draft',
+  'held',
+  'scheduled',
+  'releasing',
+  'sent',
+  'failed',
+  'unconfirmed',
+  'ended',
+] as const;
+
+export type DepartureState = (typeof DEPARTURE_STATES)[number];
+
+export const DEPARTURE_EVENTS = [
+  'send',
+  'plan',
+  'move',
+  'edit',
+  'hurry',
+  'claim',
+  'accepted',
+  'deferred',
+  'refused',
+  'lost',
+  'settle-arrived',
+  'settle-lost',
+  'retry',
+  'take-back',
+  'drop',
+] as const;
+
+/**
+ * - `send`: leaves now, after the hold. `plan`: leaves at a chosen moment.
+ * - `move`: another moment. `edit`: other content. `hurry`: let it go now.
+ * - `claim`: the engine begins the release at the due moment.
+ * - `accepted` / `deferred` / `refused` / `lost`: what the attempt came to. `lost` is a connection that ended
+ *   after the final dot without an answer.
+ * - `settle-arrived` / `settle-lost`: what became of an unconfirmed one. `retry`: try a failed one again.
+ * - `take-back`: back to a draft. `drop`: the message is deleted.
+ */
+export type DepartureEvent = (typeof DEPARTURE_EVENTS)[number];
+
+/** States in which the departure is still to leave and can still be stopped. */
+export const PENDING_STATES: readonly DepartureState[] = ['held', 'scheduled'];
+
+/** States in which a departure still matters today: pending, under way, or waiting for a decision. */
+export const UNSETTLED_STATES: readonly DepartureState[] = [...PENDING_STATES, 'releasing', 'failed', 'unconfirmed'];
+
+type Cell = DepartureState | { refuse: string };
+const no = (refuse: string): Cell => ({ refuse });
+
+const LEFT = 'It has already left.';
+const LEAVING = 'It is leaving right now.';
+const GONE = 'It has been deleted.';
+const NOT_CLAIMED = 'It is not being released.';
+const NOT_UNCONFIRMED = 'Nothing is in doubt about it.';
+const ALREADY_PENDING = 'It is already on its way out.';
+const IN_DOUBT = 'It may have left; say first whether it arrived.';
+const NOT_PLANNED = 'It is a draft; nothing is planned for it.';
+
+const attemptOutcomes = { accepted: no(NOT_CLAIMED), deferred: no(NOT_CLAIMED), refused: no(NOT_CLAIMED), lost: no(NOT_CLAIMED) };
+const nothingInDoubt = { 'settle-arrived': no(NOT_UNCONFIRMED), 'settle-lost': no(NOT_UNCONFIRMED) };
+
+const pending: Record<DepartureEvent, Cell> = {
+  send: no(ALREADY_PENDING),
+  plan: no(ALREADY_PENDING),
+  move: 'scheduled',
+  edit: 'scheduled',
+  hurry: 'scheduled',
+  claim: 'releasing',
+  ...attemptOutcomes,
+  ...nothingInDoubt,
+  retry: no('It has not failed; let it go now instead.'),
+  'take-back': 'draft',
+  drop: 'ended',
+};
+
+const finished = (why: string): Record<DepartureEvent, Cell> => ({
+  send: no(why),
+  plan: no(why),
+  move: no(why),
+  edit: no(why),
+  hurry: no(why),
+  claim: no(why),
+  ...attemptOutcomes,
+  ...nothingInDoubt,
+  retry: no(why),
+  'take-back': no(why),
+  drop: no(why),
+});
+
+/** The whole table, refusals included. */
+const TABLE: Record<DepartureState, Record<DepartureEvent, Cell>> = {
+  draft: {
+    ...finished(NOT_PLANNED),
+    send: 'held',
+    plan: 'scheduled',
+    edit: 'draft',
+    'take-back': no('It is already a draft.'),
+    drop: 'ended',
+  },
+  held: { ...pending, edit: 'held' },
+  scheduled: pending,
+  releasing: {
+    ...finished(LEAVING),
+    accepted: 'sent',
+    deferred: 'scheduled',
+    refused: 'failed',
+    lost: 'unconfirmed',
+  },
+  sent: finished(LEFT),
+  failed: {
+    ...finished('The mail server refused it; try again, take it back, or delete it.'),
+    move: 'scheduled',
+    edit: 'failed',
+    hurry: 'scheduled',
+    retry: 'scheduled',
+    'take-back': 'draft',
+    drop: 'ended',
+  },
+  unconfirmed: { ...finished(IN_DOUBT), 'settle-arrived': 'sent', 'settle-lost': 'scheduled' },
+  ended: finished(GONE),
+};
+
+export type Transition = { ok: true; to: DepartureState } | { ok: false; why: string };
+
+/**
+ * What an event does to a departure.
+ * @param someAccepted true once any recipient has been accepted by the server: from then on the content is
+ * frozen and the departure can no longer be taken back, edited or deleted.
+ * @returns the new state, or in words why not
+ */
+export function transition(state: DepartureState, event: DepartureEvent, someAccepted = false): Transition {
+  if (someAccepted && state !== 'releasing' && ['edit', 'take-back', 'drop'].includes(event)) {
+    return { ok: false, why: 'It has already left to some of its recipients.' };
+  }
+  const cell = TABLE[state][event];
+  return typeof cell === 'string' ? { ok: true, to: cell } : { ok: false, why: cell.refuse };
+}

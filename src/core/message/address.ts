@@ -1,0 +1,63 @@
+/** Mail addresses as people write them. */
+
+export interface Mailbox {
+  /** Display name, may be empty. */
+  name: string;
+  /** The addr-spec; the domain in lower case, the local part as written. */
+  address: string;
+}
+
+/** An address that cannot be used. `message` is fit to show. */
+export class AddressError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'AddressError';
+  }
+}
+
+// dot-atom local part and a domain of labels (RFC 5321 §4.1.2), as strict as real mail needs; quoted local
+// parts are legal and not in use.
+const LOCAL_PART = /^[\p{L}\p{N}!#$%&'*+/=?^_`{|}~-]+(\.[\p{L}\p{N}!#$%&'*+/=?^_`{|}~-]+)*$/u;
+const DOMAIN = /^(?=.{1,253}$)([\p{L}\p{N}]([\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?\.)*[\p{L}\p{N}]([\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?$/u;
+
+/** Bytes of a local part at most, RFC 5321 §4.5.3.1.1. */
+const MAX_LOCAL_PART = 64;
+
+/**
+ * Reads `ana@b.example`, `Ana B <ana@b.example>` or `"B, Ana" <ana@b.example>`.
+ * @throws AddressError naming what is wrong
+ */
+export function parseMailbox(text: string): Mailbox {
+  // Control characters have no place in an address; a line break would let a name write a header.
+  // eslint-disable-next-line no-control-regex
+  if (/[\u0000-\u001f\u007f]/.test(text)) throw new AddressError('An address cannot contain a line break.');
+  const trimmed = text.trim();
+  const angle = /^(.*?)\s*<([^<>]*)>$/.exec(trimmed);
+  const spec = (angle ? angle[2]! : trimmed).trim();
+  const name = (angle ? angle[1]! : '').trim().replace(/^"(.*)"$/, '$1').replace(/\\(.)/g, '$1');
+  if (!spec) throw new AddressError('The address is empty.');
+  const at = spec.lastIndexOf('@');
+  if (at < 0) throw new AddressError(`“${spec}” has no @. Write it as name@place.example.`);
+  const local = spec.slice(0, at);
+  const domain = spec.slice(at + 1).toLowerCase();
+  if (!LOCAL_PART.test(local) || local.length > MAX_LOCAL_PART) {
+    throw new AddressError(`“${spec}” is not a mail address: look at the part before the @.`);
+  }
+  if (!DOMAIN.test(domain)) {
+    throw new AddressError(`“${spec}” is not a mail address: look at the part after the @.`);
+  }
+  return { name, address: `${local}@${domain}` };
+}
+
+/** One address as its owner is found by: compared without letter case. */
+export const addressKey = (address: string) => address.toLowerCase();
+
+/** The address as it is shown: the name where there is one. */
+export const mailboxLabel = (mailbox: Mailbox) => mailbox.name || mailbox.address;
+
+/** `Name <address>`, quoting names that need it (RFC 5322 §3.2.4). */
+export function formatMailbox({ name, address }: Mailbox): string {
+  if (!name) return address;
+  const plain = /^[\p{L}\p{N} !#$%&'*+/=?^_`{|}~-]+$/u.test(name);
+  return `${plain ? name : `"${name.replace(/(["\\])/g, '\\$1')}"`} <${address}>`;
+}

@@ -1,0 +1,49 @@
+/** Which thread a message belongs to (RFC 5322 §3.6.4). */
+
+/** The parts of a message that place it in a thread. Ids are as in the headers, with angle brackets. */
+export interface ThreadKeys {
+  messageId?: string;
+  inReplyTo?: string;
+  references?: string[];
+}
+
+/** All message ids in a header value, in order, duplicates dropped; anything else in it is ignored. */
+export function parseMessageIds(value: string | undefined): string[] {
+  return [...new Set(value?.match(/<[^<>\s]+>/g) ?? [])];
+}
+
+/**
+ * The ids of the messages this one answers, nearest last: References, then In-Reply-To where it is missing
+ * from them.
+ */
+export function ancestors(keys: ThreadKeys): string[] {
+  const ids = [...(keys.references ?? []), ...parseMessageIds(keys.inReplyTo)];
+  return [...new Set(ids)].filter((id) => id !== keys.messageId);
+}
+
+/** Headers keep this many ids: the first of the thread and the nearest. Lines have their limits. */
+const MAX_REFERENCES = 30;
+
+/**
+ * In-Reply-To and References of an answer (RFC 5322 §3.6.4): the parent's references, then its own id. Long
+ * threads keep their first id and the nearest.
+ */
+export function answerHeaders(parent: ThreadKeys): { inReplyTo?: string; references: string[] } {
+  if (!parent.messageId) return { references: [] };
+  const all = [...ancestors(parent), parent.messageId];
+  const references = all.length > MAX_REFERENCES ? [all[0]!, ...all.slice(1 - MAX_REFERENCES)] : all;
+  return { inReplyTo: parent.messageId, references };
+}
+
+/** Prefixes that mark an answer or a forward, in the languages whose mail programs write them. */
+const PREFIX = /^\s*((re|aw|sv|vs|res|rif|ref|antw|fw|fwd|wg|enc|tr)\s*(\[\d+\])?\s*:\s*)+/i;
+
+/** The subject without “Re:” and its like; what a thread is called. */
+export function baseSubject(subject: string): string {
+  return subject.replace(PREFIX, '').trim();
+}
+
+/** The subject of an answer: one “Re: ” (RFC 5322 §3.6.5), never two. */
+export function answerSubject(subject: string): string {
+  return `Re: ${baseSubject(subject)}`;
+}

@@ -1,0 +1,80 @@
+/** Times in words. English, British date order; 24 or 12 hours by setting. */
+import { Temporal } from 'temporal-polyfill';
+import { toLocal } from './wallClock';
+
+export type HourCycle = 24 | 12;
+
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const LONG_WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const LONG_MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+
+const two = (n: number) => String(n).padStart(2, '0');
+
+/** `08:30`, `8:30 am`; with seconds where they are not zero or `seconds` is set. */
+export function timeWords(local: string, cycle: HourCycle = 24, seconds = false): string {
+  const time = Temporal.PlainDateTime.from(local);
+  const tail = seconds || time.second ? `:${two(time.second)}` : '';
+  if (cycle === 24) return `${two(time.hour)}:${two(time.minute)}${tail}`;
+  return `${time.hour % 12 || 12}:${two(time.minute)}${tail} ${time.hour < 12 ? 'am' : 'pm'}`;
+}
+
+/** `Wed 25 Nov`, with the year where it differs from `yearOf`'s. */
+export function dayWords(local: string, yearOf?: string): string {
+  const day = Temporal.PlainDateTime.from(local);
+  const year = yearOf && Temporal.PlainDateTime.from(yearOf).year === day.year ? '' : ` ${day.year}`;
+  return `${WEEKDAYS[day.dayOfWeek - 1]} ${day.day} ${MONTHS[day.month - 1]}${year}`;
+}
+
+/** `Wednesday 25 November`. */
+export function longDayWords(local: string): string {
+  const day = Temporal.PlainDateTime.from(local);
+  return `${LONG_WEEKDAYS[day.dayOfWeek - 1]} ${day.day} ${LONG_MONTHS[day.month - 1]}`;
+}
+
+/** The calendar day of a local time, `2026-11-25`; sortable and comparable. */
+export const dayOf = (local: string) => local.slice(0, 10);
+
+/**
+ * A moment as short as it can be read: `14:25` today, `Wed 02:45` within a week, else `Wed 2 Dec 02:45`.
+ * @param at epoch ms; @param now epoch ms
+ */
+export function momentWords(at: number, now: number, zone: string, cycle: HourCycle = 24): string {
+  const local = toLocal(at, zone);
+  const today = toLocal(now, zone);
+  const time = timeWords(local, cycle);
+  if (dayOf(local) === dayOf(today)) return time;
+  const days = Temporal.PlainDate.from(dayOf(today)).until(dayOf(local)).days;
+  if (days > 0 && days < 7) return `${dayWords(local, local).split(' ')[0]} ${time}`;
+  return `${dayWords(local, today)} ${time}`;
+}
+
+const plural = (n: number, unit: string) => `${n} ${unit}`;
+
+/**
+ * A length of time in words, two units at most: `90 s`, `4 min`, `12 h 21 min`, `3 days 2 h`.
+ * @param ms milliseconds, not negative; rounded to the second
+ */
+export function durationWords(ms: number): string {
+  const seconds = Math.round(ms / 1000);
+  if (seconds < 120) return `${seconds} s`;
+  const minutes = Math.floor(seconds / 60);
+  if (minutes < 60) return seconds % 60 && minutes < 10 ? `${minutes} min ${seconds % 60} s` : `${minutes} min`;
+  const hours = Math.floor(minutes / 60);
+  if (hours < 48) return minutes % 60 ? `${hours} h ${minutes % 60} min` : `${hours} h`;
+  const days = Math.floor(hours / 24);
+  return hours % 24 ? `${plural(days, 'days')} ${hours % 24} h` : plural(days, 'days');
+}

@@ -1,0 +1,49 @@
+/** Filling a new sandbox with the demo world, through the same use cases everyone uses. */
+import { composeMessage } from '../mail/compose';
+import { changeSettings } from '../usecases/changeSettings';
+import type { Desk } from '../usecases/desk';
+import { receiveMail } from '../usecases/incoming/receiveMail';
+import { snooze } from '../usecases/incoming/snooze';
+import { createDraft } from '../usecases/messages/createDraft';
+import { scheduleMessage } from '../usecases/messages/scheduleMessage';
+import { addCorrespondent } from '../usecases/people/correspondents';
+import { placeInTime } from '../usecases/placeInTime';
+import { demoPeople, incoming, me, myZone, outgoing, type DemoMail } from './world';
+
+async function bytesOf(mail: DemoMail, index: number): Promise<Buffer> {
+  const person = demoPeople.get(mail.from)!;
+  const domain = person.address.split('@')[1];
+  const source = await composeMessage(
+    { from: person, to: [me], cc: [], replyTo: [], subject: mail.subject, text: mail.text, references: [] },
+    `<demo.${index}@${domain}>`,
+    Date.parse(mail.date),
+  );
+  return mail.automatic ? Buffer.concat([Buffer.from('Auto-Submitted: auto-replied\r\n'), source]) : source;
+}
+
+/** Seeds the demo world into a new sandbox. */
+export async function seedDemo(desk: Desk): Promise<void> {
+  changeSettings(desk, { me, zone: myZone });
+  for (const { name, address, zone, place } of demoPeople.values()) {
+    addCorrespondent(desk, { name, zone, place, addresses: [address] });
+  }
+  const received = new Map<string, string>();
+  for (const [index, mail] of incoming.entries()) {
+    const { id } = await receiveMail(desk, await bytesOf(mail, index));
+    received.set(mail.subject, id);
+    placeInTime(desk, id, {
+      at: Date.parse(mail.date) + 4000,
+      cameBack: mail.cameBack && { since: Date.parse(mail.cameBack.putOff), at: Date.parse(mail.cameBack.at) },
+    });
+    if (mail.snoozedUntil) snooze(desk, id, Date.parse(mail.snoozedUntil));
+  }
+  for (const { to, subject, text, at, answers } of outgoing) {
+    const draft = createDraft(desk, {
+      to: to.map((key) => demoPeople.get(key)!).map(({ name, address }) => ({ name, address })),
+      subject: answers ? `Re: ${answers}` : subject,
+      text,
+      answers: answers && received.get(answers),
+    });
+    if (at) scheduleMessage(desk, draft.id, { kind: 'at', ...at });
+  }
+}

@@ -1,0 +1,198 @@
+/** The demo world as data: a made-up museum's registrar, her correspondents, and a day's mail. */
+
+/** The sandbox clock of a new demo: Tuesday 24 November 2026, 14:24 in Lisbon. */
+export const DEMO_START = Date.parse('2026-11-24T14:24:00Z');
+
+export const me = { name: 'Tamsin Oyelaran', address: 'registrar@wrenfield.example' };
+export const myZone = 'Europe/Lisbon';
+
+export interface DemoPerson {
+  key: string;
+  name: string;
+  address: string;
+  zone: string;
+  place: string;
+}
+
+const people: DemoPerson[] = [
+  { key: 'haruki', name: 'Haruki Anzai', address: 'h.anzai@lacquer-osaka.example', zone: 'Asia/Tokyo', place: 'Osaka' },
+  { key: 'prakriti', name: 'Prakriti Thapa', address: 'prakriti@lamp-courier.example', zone: 'Asia/Kathmandu', place: 'Kathmandu' },
+  { key: 'wekesa', name: 'Odhiambo Wekesa', address: 'o.wekesa@customs-broker.example', zone: 'Africa/Nairobi', place: 'Nairobi' },
+  { key: 'luisa', name: 'Luísa Brandão', address: 'luisa@seguros-brandao.example', zone: 'America/Sao_Paulo', place: 'São Paulo' },
+  { key: 'marisol', name: 'Marisol Quintero', address: 'marisol@harbour-conservation.example', zone: 'America/St_Johns', place: 'St. John’s' },
+  { key: 'ewan', name: 'Ewan Tregear', address: 'ewan@gallery-three.example', zone: 'Australia/Adelaide', place: 'Adelaide' },
+  { key: 'aroha', name: 'Aroha Tuhiwai', address: 'aroha@chatham-lightkeepers.example', zone: 'Pacific/Chatham', place: 'Waitangi, Chatham Islands' },
+  { key: 'tunde', name: 'Babatunde Adeyemi', address: 'b.adeyemi@lagos-lenders.example', zone: 'Africa/Lagos', place: 'Lagos' },
+  { key: 'sunna', name: 'Sunna Eiríksdóttir', address: 'sunna@reykjavik-freight.example', zone: 'Atlantic/Reykjavik', place: 'Reykjavik' },
+  { key: 'bela', name: 'Bela Sousa', address: 'bela@wrenfield.example', zone: 'Europe/Lisbon', place: 'Lisbon' },
+];
+
+export const demoPeople: ReadonlyMap<string, DemoPerson> = new Map(people.map((person) => [person.key, person]));
+
+export interface DemoMail {
+  from: string;
+  subject: string;
+  text: string;
+  /** When it was written, ISO 8601 with the writer's offset; it arrived a few seconds later. */
+  date: string;
+  /** Until when it is put off, ISO 8601. */
+  snoozedUntil?: string;
+  /** When it was put off, and has since come back. */
+  cameBack?: { putOff: string; at: string };
+  automatic?: boolean;
+}
+
+export const incoming: DemoMail[] = [
+  {
+    from: 'sunna',
+    subject: 'Pallet heights, Tuesday flight',
+    date: '2026-11-20T10:12:00+00:00',
+    text: 'Hi Tamsin,\n\nthe cargo door takes 160 cm, not 165. Can the lens crate lie down, or shall I ask for the bigger aircraft on Thursday?\n\nSunna',
+    snoozedUntil: '2026-11-24T19:00:00Z',
+  },
+  {
+    from: 'bela',
+    subject: 'Letter of invitation for the courier',
+    date: '2026-11-18T15:40:00+00:00',
+    text: 'Tamsin,\n\nthe visa office wants the letter on paper with both stamps. I keep the second stamp until you have signed.\n\nBela',
+    cameBack: { putOff: '2026-11-18T16:02:00Z', at: '2026-11-24T14:00:00Z' },
+  },
+  {
+    from: 'wekesa',
+    subject: 'Bond number for the lorry',
+    date: '2026-11-19T16:31:00+03:00',
+    text: 'Dear Tamsin,\n\nthe lorry is at Mombasa. Without the bond number I cannot lodge the entry, and storage is charged from Thursday.\n\nRegards,\nOdhiambo Wekesa',
+    cameBack: { putOff: '2026-11-20T09:15:00Z', at: '2026-11-24T09:00:00Z' },
+  },
+  {
+    from: 'marisol',
+    subject: 'Valuation annex',
+    date: '2026-11-24T10:20:00-03:30',
+    text: 'Hello Tamsin,\n\ncould you resend page 4 with the valuation of the whale-oil lamps? The scan stops in the middle of the table.\n\nThanks,\nMarisol',
+  },
+  {
+    from: 'luisa',
+    subject: 'Away until 30 November',
+    date: '2026-11-24T08:02:00-03:00',
+    text: 'I am travelling with the couriers until 30 November and read mail in the evenings only. In urgent cases call the office in São Paulo.\n\nLuísa Brandão',
+    automatic: true,
+  },
+  {
+    from: 'ewan',
+    subject: 'Delivery window, gallery 3',
+    date: '2026-11-24T17:10:00+10:30',
+    text: 'Hello Tamsin,\n\nthe goods lift is ours Thu 26 Nov 16:00 to 18:00. Will somebody from your side be on the line while we unpack?\n\nEwan',
+  },
+  {
+    from: 'haruki',
+    subject: 'Lacquer panels',
+    date: '2026-11-24T17:15:00+09:00',
+    text: 'Dear Ms Oyelaran,\n\nthank you. The frame is 1240 × 880 mm. The panels must not stay below 50 % humidity for longer than the flight.\n\nWith kind regards,\nHaruki Anzai',
+  },
+  {
+    from: 'prakriti',
+    subject: 'Humidity logger handover',
+    date: '2026-11-24T18:55:00+05:45',
+    text: 'Namaste Tamsin,\n\nI hand the logger over at the cargo desk tomorrow at nine. Who signs on your side? The night desk needs a name.\n\nPrakriti',
+  },
+  {
+    from: 'aroha',
+    subject: 'The lens and the weather',
+    date: '2026-11-24T11:05:00+13:45',
+    text: 'Kia ora Tamsin,\n\nthe boat will not sail before Thursday. I can crate the lens on Wednesday, or wait if you would rather have it out of the damp.\n\nAroha',
+  },
+  {
+    from: 'tunde',
+    subject: 'Loan agreement, third signature',
+    date: '2026-11-24T12:48:00+01:00',
+    text: 'Good afternoon,\n\ntwo of the three signatures are done. Our chairman returns on Friday; please confirm that the scan is enough until the paper arrives.\n\nBabatunde Adeyemi',
+  },
+  {
+    from: 'sunna',
+    subject: 'Thermal covers',
+    date: '2026-11-24T09:31:00+00:00',
+    text: 'Morning! I found six thermal covers in the Keflavik store. Do you want all of them on the lacquer, or two for the lens?\n\nSunna',
+  },
+  {
+    from: 'bela',
+    subject: 'Loans committee moved',
+    date: '2026-11-24T13:36:00+00:00',
+    text: 'The loans committee now meets at 15:30 in the small room. Please bring the crate list.\n\nBela',
+  },
+  {
+    from: 'wekesa',
+    subject: 'Crate list for the entry',
+    date: '2026-11-23T14:05:00+03:00',
+    text: 'Dear Tamsin,\n\nthe crate list in the packet has eleven lines, the air waybill twelve. Kindly check which one is right.\n\nOdhiambo Wekesa',
+    snoozedUntil: '2026-11-25T09:00:00Z',
+  },
+  {
+    from: 'tunde',
+    subject: 'Visa letter for the conservator',
+    date: '2026-11-23T10:20:00+01:00',
+    text: 'Good morning,\n\nour conservator’s visa letter needs the dates of the hanging. Thursday is early enough.\n\nBabatunde',
+    snoozedUntil: '2026-11-26T02:30:00Z',
+  },
+];
+
+export interface DemoDeparture {
+  to: string[];
+  subject: string;
+  text: string;
+  /** Wall-clock time and zone; undefined for a draft. */
+  at?: { local: string; zone: string };
+  /** The subject of the incoming message it answers. */
+  answers?: string;
+}
+
+export const outgoing: DemoDeparture[] = [
+  {
+    to: ['haruki'],
+    subject: 'Lacquer panels: courier window',
+    text: 'Dear Mr Anzai,\n\nthe courier can take the panels on Thursday between 10:00 and 12:00. Please keep the inner crate open until she has seen the seals.\n\nWith kind regards,\nTamsin Oyelaran',
+    at: { local: '2026-11-25T08:30', zone: 'Asia/Tokyo' },
+  },
+  {
+    to: ['prakriti'],
+    subject: 'Crate dimensions needed before the Porto crossing',
+    text: 'Namaste Prakriti,\n\nthe carrier closes the manifest on Friday. Could you confirm the outer dimensions and gross weight of your crate?\n\nWarmly,\nTamsin',
+    at: { local: '2026-11-25T08:30', zone: 'Asia/Kathmandu' },
+  },
+  {
+    to: ['wekesa', 'bela'],
+    subject: 'Customs packet',
+    text: 'Dear Mr Wekesa,\n\nthe packet is complete now: invoice, crate list with twelve lines, and the bond number from our bank.\n\nRegards,\nTamsin Oyelaran',
+    at: { local: '2026-11-25T13:00', zone: 'Africa/Nairobi' },
+  },
+  {
+    to: ['luisa'],
+    subject: 'Valuation for the transit cover',
+    text: 'Cara Luísa,\n\nwhen you are back: the lenders ask for one sum over all seven cities. Would that change the premium?\n\nTamsin',
+    at: { local: '2026-11-25T14:10', zone: 'America/Sao_Paulo' },
+  },
+  {
+    to: ['aroha'],
+    subject: 'Please crate the lens on Wednesday',
+    text: 'Kia ora Aroha,\n\nlet us have it out of the damp. Crate it on Wednesday and leave the vents open.\n\nTamsin',
+    at: { local: '2026-11-25T08:15', zone: 'Pacific/Chatham' },
+    answers: 'The lens and the weather',
+  },
+  {
+    to: ['ewan'],
+    subject: 'Lighting levels, gallery 3',
+    text: 'Hello Ewan,\n\n50 lux on the lacquer, 150 on everything else, and no daylight before the blinds are up.\n\nTamsin',
+    at: { local: '2026-11-26T09:00', zone: 'Australia/Adelaide' },
+  },
+  {
+    to: ['marisol', 'tunde', 'sunna'],
+    subject: 'Loan notice, week 48',
+    text: 'Dear all,\n\nthis week: lens crated on the Chathams, lacquer panels fly on Thursday, lorry released at Mombasa.\n\nTamsin Oyelaran\nRegistrar, Wrenfield Museum of Light',
+    at: { local: '2026-11-26T09:30', zone: 'Europe/Lisbon' },
+  },
+  {
+    to: ['tunde'],
+    subject: 'Third signature',
+    text: 'Dear Mr Adeyemi,\n\na scan is enough until the paper arrives. ',
+    answers: 'Loan agreement, third signature',
+  },
+];

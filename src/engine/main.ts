@@ -1,0 +1,44 @@
+/** The engine as a process. */
+import pino from 'pino';
+import { PostOfficeClient } from '../mail/postOffice';
+import { SmtpPool } from '../mail/smtpPool';
+import { parseSmtpUrl } from '../mail/smtpUrl';
+import { openDesk } from '../usecases/desk';
+import { holdEngineLock } from '../usecases/holdEngineLock';
+import { Engine } from './engine';
+
+const dataDir = process.env.OAK_DATA!;
+const log = pino({ name: 'engine', level: process.env.OAK_LOG ?? 'info' }, pino.destination(2));
+
+async function main(): Promise<void> {
+  const lock = await holdEngineLock(dataDir);
+  const { OAK_SMTP_URL, OAK_LMTP_PORT, OAK_POSTOFFICE_URL } = process.env;
+  const engine = new Engine({
+    desk: openDesk(dataDir),
+    log,
+    pool: OAK_SMTP_URL ? new SmtpPool(parseSmtpUrl(OAK_SMTP_URL)) : undefined,
+    lmtpPort: Number(OAK_LMTP_PORT ?? 4124),
+    postOffice: OAK_POSTOFFICE_URL ? new PostOfficeClient(OAK_POSTOFFICE_URL) : undefined,
+  });
+  await engine.start();
+  process.send?.({ ready: true });
+
+  let stopping = false;
+  const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    void engine.stop().finally(() => {
+      lock.release();
+      process.exit(0);
+    });
+  };
+  process.on('SIGTERM', stop);
+  process.on('SIGINT', stop);
+  // The launcher is gone: nothing outlives it.
+  process.on('disconnect', stop);
+}
+
+main().catch((error: unknown) => {
+  log.fatal({ err: error }, 'the engine could not start');
+  process.exit(1);
+});

@@ -1,0 +1,104 @@
+/** Starts the product: `demo` with its sandbox and post office, or the real thing. */
+import { resolve } from 'node:path';
+import { DEMO_START } from '../demo/world';
+import { seedDemo } from '../demo/seed';
+import { AddressError } from '../core/message/address';
+import { UnknownZoneError } from '../core/time/zones';
+import { parseSmtpUrl } from '../mail/smtpUrl';
+import { setClockDown, takeClockUp } from '../usecases/clock/sandbox';
+import { openDesk, type Desk } from '../usecases/desk';
+import { prepareData, WrongKind } from '../usecases/prepareData';
+import { Children, type ChildSpec } from './children';
+import { assertFree, freePort } from './ports';
+
+const isDemo = process.argv[2] === 'demo';
+const command = isDemo ? 'npm run demo' : 'npm start';
+const say = (words: string) => console.log(words);
+
+const host = process.env.OAK_HOST || '127.0.0.1';
+const port = Number(process.env.OAK_PORT || 4180);
+const lmtpPort = Number(process.env.OAK_LMTP_PORT || 4124);
+const dataDir = resolve(process.env.OAK_DATA || (isDemo ? './data/demo' : './data'));
+
+function withDesk(work: (desk: Desk) => void): void {
+  const desk = openDesk(dataDir);
+  work(desk);
+  desk.store.close();
+}
+
+async function prepare(): Promise<void> {
+  const isNew = prepareData(dataDir, isDemo ? 'sandbox' : 'real', DEMO_START);
+  const desk = openDesk(dataDir);
+  try {
+    if (isDemo && isNew) await seedDemo(desk);
+    takeClockUp(desk);
+  } finally {
+    desk.store.close();
+  }
+}
+
+async function specs(): Promise<ChildSpec[]> {
+  const env: Record<string, string> = {
+    OAK_DATA: dataDir,
+    OAK_HOST: host,
+    OAK_PORT: String(port),
+    OAK_LMTP_PORT: String(lmtpPort),
+  };
+  const list: ChildSpec[] = [];
+  if (isDemo) {
+    const [smtp, http] = [await freePort(), await freePort()];
+    env.OAK_SMTP_URL = `smtp://127.0.0.1:${smtp}`;
+    env.OAK_POSTOFFICE_URL = `http://127.0.0.1:${http}`;
+    list.push({
+      name: 'post office',
+      script: 'dist/postoffice.mjs',
+      env: {
+        POSTOFFICE_DATA: dataDir,
+        POSTOFFICE_SMTP_PORT: String(smtp),
+        POSTOFFICE_HTTP_PORT: String(http),
+        POSTOFFICE_LMTP_PORT: String(lmtpPort),
+      },
+    });
+  }
+  list.push({ name: 'engine', script: 'dist/engine.mjs', env });
+  list.push({ name: 'web', script: 'dist/web.mjs', env });
+  return list;
+}
+
+async function main(): Promise<void> {
+  await assertFree(port, host, 'OAK_PORT', command);
+  await assertFree(lmtpPort, '127.0.0.1', 'OAK_LMTP_PORT', command);
+  if (process.env.OAK_SMTP_URL && !isDemo) parseSmtpUrl(process.env.OAK_SMTP_URL);
+  await prepare();
+  const children = new Children(say);
+  let stopping: Promise<void> | undefined;
+  const stop = () => {
+    stopping ??= (async () => {
+      say('Stopping…');
+      await children.stop();
+      withDesk(setClockDown);
+      say('Stopped.');
+      process.exit(0);
+    })();
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+  process.on('SIGHUP', stop);
+  await Promise.all((await specs()).map((spec) => children.start(spec))).catch(async (error: Error) => {
+    if (stopping) return;
+    console.error(error.message);
+    await children.stop();
+    process.exit(1);
+  });
+  if (stopping) return;
+  say(`\nOak Lantern is ready at http://${host.includes(':') ? `[${host}]` : host}:${port}`);
+  if (isDemo) say(`The demo's clock stands in a sandbox; mail stays on this machine. Data: ${dataDir}`);
+  else if (!process.env.OAK_SMTP_URL) say('No mail server is set (OAK_SMTP_URL): departures wait until there is one.');
+  say('Stop it with Ctrl C.');
+}
+
+main().catch((error: Error) => {
+  const forPeople = error instanceof WrongKind || error instanceof AddressError || error instanceof UnknownZoneError;
+  console.error(forPeople || !error.stack || error.constructor === Error ? error.message : error.stack);
+  process.exit(1);
+});

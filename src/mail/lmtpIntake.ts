@@ -1,0 +1,67 @@
+/** Mail comes in by LMTP (RFC 2033): for each recipient one answer, 250 only once the message is kept. */
+import { SMTPServer } from 'smtp-server';
+import type { AddressInfo } from 'node:net';
+
+/** Bytes of a message at most; announced by SIZE (RFC 1870). */
+const MAX_SIZE = 50 * 1024 * 1024;
+
+export interface LmtpIntake {
+  readonly port: number;
+  close(): Promise<void>;
+}
+
+export interface LmtpHandlers {
+  /** True for my own addresses; others are refused with 550. */
+  accepts(address: string): boolean;
+  /** Resolves once the message is committed; a rejection becomes 451, and the sender keeps it. */
+  receive(bytes: Buffer): Promise<void>;
+  /** Called with what went wrong when a message could not be kept. */
+  failed(error: unknown): void;
+}
+
+function smtpReply(code: number, words: string): Error {
+  return Object.assign(new Error(words), { responseCode: code });
+}
+
+/**
+ * Listens on loopback.
+ * @param port 0 takes any free one
+ * @throws (rejects) with the system's error where the port is taken
+ */
+export function openLmtpIntake(port: number, handlers: LmtpHandlers): Promise<LmtpIntake> {
+  const server = new SMTPServer({
+    lmtp: true,
+    name: 'oak-lantern',
+    banner: 'Oak Lantern',
+    size: MAX_SIZE,
+    authOptional: true,
+    disabledCommands: ['AUTH', 'STARTTLS'],
+    disableReverseLookup: true,
+    onRcptTo(address, _session, done) {
+      done(handlers.accepts(address.address) ? undefined : smtpReply(550, `5.1.1 No mailbox ${address.address} here`));
+    },
+    onData(stream, session, done) {
+      const chunks: Buffer[] = [];
+      stream.on('data', (chunk: Buffer) => chunks.push(chunk));
+      stream.on('end', () => {
+        if (stream.sizeExceeded) return done(smtpReply(552, '5.3.4 Message too big'));
+        handlers.receive(Buffer.concat(chunks)).then(
+          () => done(null, session.envelope.rcptTo.map(() => '2.0.0 Kept')),
+          (error: unknown) => {
+            handlers.failed(error);
+            done(smtpReply(451, '4.3.0 Could not keep the message, try again'));
+          },
+        );
+      });
+    },
+  });
+  // A client that breaks off is no event of ours.
+  server.on('error', () => {});
+  return new Promise((resolve, reject) => {
+    server.server.once('error', reject);
+    server.listen(port, '127.0.0.1', () => {
+      const { port: actual } = server.server.address() as AddressInfo;
+      resolve({ port: actual, close: () => new Promise((closed) => server.close(() => closed())) });
+    });
+  });
+}

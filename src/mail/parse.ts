@@ -1,0 +1,52 @@
+/** An incoming message as data. */
+import PostalMime, { type Address } from 'postal-mime';
+import type { Mailbox } from '../core/message/address';
+import { isAutomatic } from '../core/reply/automatic';
+import { parseMessageIds } from '../core/reply/threading';
+import { plainText } from './plainText';
+
+export interface IncomingMessage {
+  messageId?: string;
+  inReplyTo?: string;
+  references: string[];
+  from: Mailbox;
+  to: Mailbox[];
+  cc: Mailbox[];
+  replyTo: Mailbox[];
+  subject: string;
+  /** Never empty where the message says anything: made from the HTML where there is no text part. */
+  text: string;
+  html: string | null;
+  /** Of the Date header, epoch ms; undefined where it is missing or unreadable. */
+  date?: number;
+  /** Written by no person. */
+  automatic: boolean;
+}
+
+function mailboxes(addresses: Address[] | undefined): Mailbox[] {
+  return (addresses ?? []).flatMap((entry): Mailbox[] =>
+    entry.group ? entry.group : [{ name: entry.name, address: entry.address }],
+  );
+}
+
+/** Parses a whole message; whatever is malformed in it becomes empty, nothing throws it away. */
+export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
+  const mail = await PostalMime.parse(bytes);
+  const header = (name: string) => mail.headers.find((entry) => entry.key === name)?.value;
+  const date = mail.date ? Date.parse(mail.date) : NaN;
+  const html = mail.html ?? null;
+  return {
+    messageId: parseMessageIds(mail.messageId)[0],
+    inReplyTo: parseMessageIds(mail.inReplyTo)[0],
+    references: parseMessageIds(mail.references),
+    from: mailboxes(mail.from ? [mail.from] : undefined)[0] ?? { name: '', address: '' },
+    to: mailboxes(mail.to),
+    cc: mailboxes(mail.cc),
+    replyTo: mailboxes(mail.replyTo),
+    subject: (mail.subject ?? '').replace(/\s+/g, ' ').trim(),
+    text: (mail.text ?? (html ? plainText(html) : '')).trim(),
+    html,
+    date: Number.isNaN(date) ? undefined : date,
+    automatic: isAutomatic(header),
+  };
+}

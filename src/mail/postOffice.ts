@@ -1,0 +1,65 @@
+/** Client of the post office, the stand-in for the outside mail world that ships with the demo. */
+
+export interface MailboxSummary {
+  address: string;
+  name: string;
+  messages: number;
+  /** Epoch ms; null for an empty mailbox. */
+  lastAt: number | null;
+}
+
+export interface MailboxMessage {
+  id: number;
+  /** When it was received or written, epoch ms. */
+  at: number;
+  direction: 'received' | 'written';
+  /** Everything before the empty line, as it arrived. */
+  headers: string;
+  subject: string;
+  from: string;
+  to: string[];
+  text: string;
+}
+
+/** How the post office's clock runs from now on. */
+export interface PostOfficeClock {
+  /** Epoch ms. */
+  now: number;
+  rate: number;
+  /** Epoch ms it may not pass; null for none. */
+  limit: number | null;
+}
+
+export class PostOfficeClient {
+  /** @param url where the post office takes requests, `http://127.0.0.1:4126` */
+  constructor(private readonly url: string) {}
+
+  mailboxes(): Promise<MailboxSummary[]> {
+    return this.ask('GET', '/mailboxes');
+  }
+
+  /** @returns undefined for an address it does not know */
+  mailbox(address: string): Promise<{ address: string; name: string; messages: MailboxMessage[] } | undefined> {
+    return this.ask('GET', `/mailboxes/${encodeURIComponent(address)}`);
+  }
+
+  setClock(clock: PostOfficeClock): Promise<void> {
+    return this.ask('PUT', '/clock', clock);
+  }
+
+  /** Lets everyone whose answer is due by `now` answer; resolves once all of it is delivered. */
+  run(now: number): Promise<{ nextDue: number | null }> {
+    return this.ask('POST', '/run', { now });
+  }
+
+  private async ask<T>(method: string, path: string, body?: unknown): Promise<T> {
+    const response = await fetch(this.url + path, {
+      method,
+      body: body === undefined ? undefined : JSON.stringify(body),
+      headers: { 'content-type': 'application/json' },
+    });
+    if (response.status === 404) return undefined as T;
+    if (!response.ok) throw new Error(`The post office answered ${response.status} to ${method} ${path}.`);
+    return (await response.json()) as T;
+  }
+}

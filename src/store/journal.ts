@@ -1,0 +1,44 @@
+/** The journal and the list of changes; both are written in the transaction of what they tell. */
+import { desc, eq, gt, lte } from 'drizzle-orm';
+import { changes, journal } from './schema';
+import type { Reading, Tx } from './store';
+
+export type JournalEntry = typeof journal.$inferSelect;
+export type Topic = (typeof changes.$inferSelect)['topic'];
+export type Change = typeof changes.$inferSelect;
+
+export function record(tx: Tx, entry: Omit<typeof journal.$inferInsert, 'id'>): void {
+  tx.insert(journal).values(entry).run();
+}
+
+/** The history of one message and its departures, oldest first. */
+export function historyOf(db: Reading, messageId: string): JournalEntry[] {
+  return db.select().from(journal).where(eq(journal.messageId, messageId)).orderBy(journal.id).all();
+}
+
+/** When the last thing happened, epoch ms. */
+export function lastJournalAt(db: Reading): number | undefined {
+  return db.select({ at: journal.at }).from(journal).orderBy(desc(journal.id)).limit(1).get()?.at;
+}
+
+export function noteChange(tx: Tx, topic: Topic, ref: string): void {
+  tx.insert(changes).values({ topic, ref }).run();
+}
+
+/** Changes after `seq`, oldest first, at most 1,000. */
+export function changesAfter(db: Reading, seq: number): Change[] {
+  return db.select().from(changes).where(gt(changes.seq, seq)).orderBy(changes.seq).limit(1000).all();
+}
+
+/** The newest change's `seq`, 0 where there is none. */
+export function lastSeq(db: Reading): number {
+  const newest = db.select({ seq: changes.seq }).from(changes).orderBy(desc(changes.seq)).limit(1).get();
+  return newest?.seq ?? 0;
+}
+
+/** Drops all but the newest `keep` changes: a follower that far behind starts afresh. */
+export function pruneChanges(tx: Tx, keep: number): void {
+  tx.delete(changes)
+    .where(lte(changes.seq, lastSeq(tx) - keep))
+    .run();
+}

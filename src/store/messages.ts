@@ -1,0 +1,144 @@
+/** Messages, their recipients, sources and threads. */
+import { and, count, desc, eq, inArray, isNotNull, isNull, notExists, or, sql } from 'drizzle-orm';
+import { departures, messageReferences, messages, recipients, sources, threads } from './schema';
+import type { Reading, Tx } from './store';
+
+export type Message = typeof messages.$inferSelect;
+export type Recipient = typeof recipients.$inferSelect;
+export type RecipientField = Recipient['field'];
+export type Place = NonNullable<Message['place']>;
+
+export function findMessage(db: Reading, id: string): Message | undefined {
+  return db.select().from(messages).where(eq(messages.id, id)).get();
+}
+
+export function findMessages(db: Reading, ids: string[]): Message[] {
+  return ids.length ? db.select().from(messages).where(inArray(messages.id, ids)).all() : [];
+}
+
+export function insertMessage(tx: Tx, message: typeof messages.$inferInsert): Message {
+  return tx.insert(messages).values(message).returning().get();
+}
+
+/** Compare-and-swap on the revision; undefined if someone else changed it first. */
+export function swapMessage(tx: Tx, seen: Message, patch: Partial<Message>): Message | undefined {
+  return tx
+    .update(messages)
+    .set({ ...patch, revision: seen.revision + 1 })
+    .where(and(eq(messages.id, seen.id), eq(messages.revision, seen.revision)))
+    .returning()
+    .get();
+}
+
+export function recipientsOf(db: Reading, messageIds: string[]): Recipient[] {
+  if (messageIds.length === 0) return [];
+  return db
+    .select()
+    .from(recipients)
+    .where(inArray(recipients.messageId, messageIds))
+    .orderBy(recipients.messageId, recipients.field, recipients.position)
+    .all();
+}
+
+export function setRecipients(tx: Tx, messageId: string, field: RecipientField, list: { name: string; address: string }[]): void {
+  tx.delete(recipients)
+    .where(and(eq(recipients.messageId, messageId), eq(recipients.field, field)))
+    .run();
+  list.forEach(({ name, address }, position) => {
+    tx.insert(recipients).values({ messageId, field, position, name, address }).run();
+  });
+}
+
+export function insertSource(tx: Tx, messageId: string, bytes: Buffer): void {
+  tx.insert(sources).values({ messageId, bytes }).run();
+}
+
+export function sourceOf(db: Reading, messageId: string): Buffer | undefined {
+  return db.select().from(sources).where(eq(sources.messageId, messageId)).get()?.bytes;
+}
+
+/** The incoming messages in one place, newest first; those that came back stand above by when they did. */
+export function messagesIn(db: Reading, place: Place, limit: number): Message[] {
+  return db
+    .select()
+    .from(messages)
+    .where(and(eq(messages.place, place), isNull(messages.deletedAt)))
+    .orderBy(desc(sql`coalesce(${messages.returnedAt}, ${messages.at})`))
+    .limit(limit)
+    .all();
+}
+
+export function countIn(db: Reading, place: Place): number {
+  const there = and(eq(messages.place, place), isNull(messages.deletedAt));
+  return db.select({ n: count() }).from(messages).where(there).get()!.n;
+}
+
+/** Outgoing messages that are not on their way: never planned, or taken back. Last changed first. */
+export function draftMessages(db: Reading, limit: number): Message[] {
+  const planned = db
+    .select({ one: sql`1` })
+    .from(departures)
+    .where(and(eq(departures.messageId, messages.id), sql`${departures.state} not in ('draft', 'ended')`));
+  return db
+    .select()
+    .from(messages)
+    .where(and(eq(messages.direction, 'out'), isNull(messages.deletedAt), notExists(planned)))
+    .orderBy(desc(messages.at))
+    .limit(limit)
+    .all();
+}
+
+/** The messages of a thread, oldest first. */
+export function messagesOfThread(db: Reading, threadId: string): Message[] {
+  return db
+    .select()
+    .from(messages)
+    .where(and(eq(messages.threadId, threadId), isNull(messages.deletedAt)))
+    .orderBy(messages.at)
+    .all();
+}
+
+export function findByHeaderId(db: Reading, headerId: string): Message | undefined {
+  return db.select().from(messages).where(eq(messages.headerId, headerId)).get();
+}
+
+export function insertThread(tx: Tx, id: string, subject: string): void {
+  tx.insert(threads).values({ id, subject }).run();
+}
+
+export function setReferences(tx: Tx, messageId: string, headerIds: string[]): void {
+  for (const headerId of headerIds) {
+    tx.insert(messageReferences).values({ headerId, messageId }).onConflictDoNothing().run();
+  }
+}
+
+/**
+ * The threads a message touches: those holding a message it names, or one that names it. Oldest thread first by
+ * its first message.
+ */
+export function relatedThreads(db: Reading, headerId: string | undefined, named: string[]): string[] {
+  const naming = db
+    .select({ id: messageReferences.messageId })
+    .from(messageReferences)
+    .where(eq(messageReferences.headerId, headerId ?? ''));
+  const rows = db
+    .select({ threadId: messages.threadId })
+    .from(messages)
+    .where(
+      or(
+        and(isNotNull(messages.headerId), inArray(messages.headerId, named.length ? named : [''])),
+        inArray(messages.id, naming),
+      ),
+    )
+    .groupBy(messages.threadId)
+    .orderBy(sql`min(${messages.at})`)
+    .all();
+  return rows.map((row) => row.threadId);
+}
+
+/** Moves all messages of the other threads into the first and drops them. */
+export function mergeThreads(tx: Tx, keep: string, others: string[]): void {
+  if (others.length === 0) return;
+  tx.update(messages).set({ threadId: keep }).where(inArray(messages.threadId, others)).run();
+  tx.delete(threads).where(inArray(threads.id, others)).run();
+}

@@ -1,0 +1,230 @@
+/** The tables. Times are epoch milliseconds, in sandbox time where the database is a sandbox. */
+import { sql } from 'drizzle-orm';
+import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
+import type { DepartureState } from '../core/departure/states';
+import type { Plan } from '../core/plan/plan';
+
+/** Why a message came back: what it waited for, and since when (epoch ms). */
+export interface ReturnedWhy {
+  kind: 'snooze';
+  since: number;
+}
+
+/** What the database is; written once when it is made. */
+export const meta = sqliteTable('meta', { key: text().primaryKey(), value: text().notNull() });
+
+/** One JSON value per setting. */
+export const settings = sqliteTable('settings', {
+  key: text().primaryKey(),
+  value: text({ mode: 'json' }).notNull(),
+});
+
+/** The sandbox clock, one row with id 1; empty where the system clock rules. */
+export const clock = sqliteTable('clock', {
+  id: integer().primaryKey(),
+  realAnchor: integer().notNull(),
+  anchor: integer().notNull(),
+  rate: real().notNull(),
+  target: integer(),
+  barrier: integer(),
+});
+
+export const correspondents = sqliteTable('correspondents', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  /** IANA zone; null where it is not known. */
+  zone: text(),
+  /** Where they are, in words. */
+  place: text(),
+});
+
+export const correspondentAddresses = sqliteTable(
+  'correspondent_addresses',
+  {
+    /** Lower case. */
+    address: text().primaryKey(),
+    correspondentId: text()
+      .notNull()
+      .references(() => correspondents.id, { onDelete: 'cascade' }),
+  },
+  (table) => [index('correspondent_addresses_owner').on(table.correspondentId)],
+);
+
+export const threads = sqliteTable('threads', {
+  id: text().primaryKey(),
+  /** Without “Re:”. */
+  subject: text().notNull(),
+});
+
+export const messages = sqliteTable(
+  'messages',
+  {
+    id: text().primaryKey(),
+    threadId: text()
+      .notNull()
+      .references(() => threads.id),
+    direction: text({ enum: ['in', 'out'] }).notNull(),
+    /** Message-ID with angle brackets; for outgoing ones known from the claim on. */
+    headerId: text(),
+    inReplyTo: text(),
+    references: text({ mode: 'json' }).$type<string[]>().notNull(),
+    fromName: text().notNull(),
+    fromAddress: text().notNull(),
+    subject: text().notNull(),
+    text: text().notNull(),
+    html: text(),
+    /** Written by no person (RFC 3834). */
+    automatic: integer({ mode: 'boolean' }).notNull().default(false),
+    /** When it arrived or left; until it left, when it was last changed. */
+    at: integer().notNull(),
+    /** Where an incoming message is. */
+    place: text({ enum: ['inbox', 'snoozed', 'archive'] }),
+    /** When it last came back into the inbox, and why. */
+    returnedAt: integer(),
+    returnedWhy: text({ mode: 'json' }).$type<ReturnedWhy>(),
+    revision: integer().notNull().default(1),
+    createdAt: integer().notNull(),
+    deletedAt: integer(),
+  },
+  (table) => [
+    index('messages_header_id').on(table.headerId),
+    index('messages_thread').on(table.threadId, table.at),
+    index('messages_place').on(table.place, table.at),
+  ],
+);
+
+/** The ids a message names in References and In-Reply-To, so that parents arriving late find their children. */
+export const messageReferences = sqliteTable(
+  'message_references',
+  {
+    headerId: text().notNull(),
+    messageId: text()
+      .notNull()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+  },
+  (table) => [primaryKey({ columns: [table.headerId, table.messageId] })],
+);
+
+export const recipients = sqliteTable(
+  'recipients',
+  {
+    messageId: text()
+      .notNull()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+    field: text({ enum: ['to', 'cc', 'bcc', 'replyTo'] }).notNull(),
+    position: integer().notNull(),
+    name: text().notNull(),
+    address: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.messageId, table.field, table.position] })],
+);
+
+/** The bytes of an incoming message, as they arrived. */
+export const sources = sqliteTable('sources', {
+  messageId: text()
+    .primaryKey()
+    .references(() => messages.id, { onDelete: 'cascade' }),
+  bytes: blob({ mode: 'buffer' }).notNull(),
+});
+
+export const departures = sqliteTable(
+  'departures',
+  {
+    id: text().primaryKey(),
+    messageId: text()
+      .notNull()
+      .references(() => messages.id),
+    plan: text({ mode: 'json' }).$type<Plan>().notNull(),
+    state: text().$type<DepartureState>().notNull(),
+    /** Why it is in that state, in words, where that needs saying. */
+    reason: text(),
+    /** When it was meant to leave. */
+    meant: integer().notNull(),
+    /** When the engine acts on it next: the moment meant, or that of the next attempt. */
+    due: integer().notNull(),
+    attempts: integer().notNull().default(0),
+    firstAttemptAt: integer(),
+    stage: text().$type<AttemptStage>(),
+    leftAt: integer(),
+    revision: integer().notNull().default(1),
+    createdAt: integer().notNull(),
+  },
+  (table) => [
+    index('departures_message').on(table.messageId),
+    index('departures_state').on(table.state, table.due, table.id),
+    index('departures_due')
+      .on(table.due)
+      .where(sql`state in ('held', 'scheduled')`),
+  ],
+);
+
+/** What became of a departure for each recipient. */
+export const deliveries = sqliteTable(
+  'deliveries',
+  {
+    departureId: text()
+      .notNull()
+      .references(() => departures.id, { onDelete: 'cascade' }),
+    address: text().notNull(),
+    status: text().$type<RecipientOutcome['status'] | 'waiting'>().notNull(),
+    /** The server's own words. */
+    answer: text().notNull().default(''),
+  },
+  (table) => [primaryKey({ columns: [table.departureId, table.address] })],
+);
+
+/** The exact bytes of a departure, frozen at its claim. */
+export const frozen = sqliteTable('frozen', {
+  departureId: text()
+    .primaryKey()
+    .references(() => departures.id, { onDelete: 'cascade' }),
+  headerId: text().notNull(),
+  bytes: blob({ mode: 'buffer' }).notNull(),
+});
+
+/** What is to come back into the inbox at a moment. */
+export const returns = sqliteTable(
+  'returns',
+  {
+    id: text().primaryKey(),
+    messageId: text()
+      .notNull()
+      .references(() => messages.id),
+    kind: text({ enum: ['snooze'] }).notNull(),
+    due: integer().notNull(),
+    state: text({ enum: ['waiting', 'returned', 'ended'] }).notNull(),
+    createdAt: integer().notNull(),
+  },
+  (table) => [
+    index('returns_due')
+      .on(table.due)
+      .where(sql`state = 'waiting'`),
+    uniqueIndex('returns_one_waiting')
+      .on(table.messageId)
+      .where(sql`state = 'waiting'`),
+  ],
+);
+
+/** Everything that happened to a message or departure; shown as its history. */
+export const journal = sqliteTable(
+  'journal',
+  {
+    id: integer().primaryKey({ autoIncrement: true }),
+    at: integer().notNull(),
+    messageId: text().notNull(),
+    departureId: text(),
+    what: text().notNull(),
+    from: text(),
+    to: text(),
+    why: text(),
+  },
+  (table) => [index('journal_message').on(table.messageId, table.id)],
+);
+
+/** What changed, for live updates: followed by `seq`. */
+export const changes = sqliteTable('changes', {
+  seq: integer().primaryKey({ autoIncrement: true }),
+  topic: text({ enum: ['departure', 'message', 'return', 'settings', 'clock', 'correspondent'] }).notNull(),
+  ref: text().notNull(),
+});

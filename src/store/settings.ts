@@ -1,0 +1,39 @@
+/** Settings and the nature of the database. */
+import { eq } from 'drizzle-orm';
+import type { HourCycle } from '../core/time/words';
+import { meta, settings } from './schema';
+import type { Reading, Tx } from './store';
+
+export interface Settings {
+  /** My name and address; the address is empty until it has been told. */
+  me: { name: string; address: string };
+  /** My IANA zone. */
+  zone: string;
+  /** Length of the undo window, seconds; 0 is off. */
+  holdSeconds: number;
+  hourCycle: HourCycle;
+}
+
+/** All settings, defaults in place of what was never set. */
+export function readSettings(db: Reading, defaults: Settings): Settings {
+  const stored = Object.fromEntries(db.select().from(settings).all().map((row) => [row.key, row.value]));
+  return { ...defaults, ...(stored as Partial<Settings>) };
+}
+
+export function writeSettings(tx: Tx, patch: Partial<Settings>): void {
+  for (const [key, value] of Object.entries(patch)) {
+    tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } }).run();
+  }
+}
+
+export type StoreKind = 'real' | 'sandbox';
+
+/** What the database was made as; undefined for a new one. */
+export function storeKind(db: Reading): StoreKind | undefined {
+  return db.select().from(meta).where(eq(meta.key, 'kind')).get()?.value as StoreKind | undefined;
+}
+
+/** Marks a new database for good. */
+export function markStoreKind(tx: Tx, kind: StoreKind): void {
+  tx.insert(meta).values({ key: 'kind', value: kind }).onConflictDoNothing().run();
+}

@@ -1,0 +1,71 @@
+/** Opening the database file and its transactions. */
+import Database from 'better-sqlite3';
+import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { mkdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import * as schema from './schema';
+
+type Schema = typeof schema;
+type Db = BetterSQLite3Database<Schema>;
+
+/** A transaction that may write; handed out by {@link Store.write}. */
+export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
+
+/** Where reading is all that is needed: outside a transaction or in one. */
+export type Reading = Db | Tx;
+
+export interface Store {
+  /** For reading outside a transaction. */
+  readonly db: Db;
+  /**
+   * Runs `work` in one `BEGIN IMMEDIATE` transaction (a deferred one can fail with SQLITE_BUSY_SNAPSHOT when it
+   * turns to writing). Everything `work` does happens, or nothing.
+   */
+  write<T>(work: (tx: Tx) => T): T;
+  /** Changes whenever another connection commits; compare it with an earlier value. */
+  dataVersion(): number;
+  close(): void;
+}
+
+/** The database file in a data folder. */
+export const databasePath = (dataDir: string) => join(dataDir, 'oak.db');
+
+const migrationsFolder = () => join(process.cwd(), 'src/store/migrations');
+
+function connect(path: string): Database.Database {
+  const sqlite = new Database(path);
+  sqlite.pragma('journal_mode = WAL');
+  sqlite.pragma('synchronous = FULL');
+  sqlite.pragma('foreign_keys = ON');
+  sqlite.pragma('busy_timeout = 5000');
+  return sqlite;
+}
+
+/** Brings the file up to the present schema, making it where it is missing. One process at a time. */
+export function migrateStore(path: string): void {
+  mkdirSync(dirname(path), { recursive: true });
+  const sqlite = connect(path);
+  try {
+    migrate(drizzle(sqlite, { schema, casing: 'snake_case' }), { migrationsFolder: migrationsFolder() });
+  } finally {
+    sqlite.close();
+  }
+}
+
+/** Opens a migrated file. */
+export function openStore(path: string): Store {
+  const sqlite = connect(path);
+  // A connection of its own: data_version tells of commits by *other* connections only, this process's included.
+  const watcher = new Database(path, { readonly: true });
+  const db = drizzle(sqlite, { schema, casing: 'snake_case' });
+  return {
+    db,
+    write: (work) => db.transaction(work, { behavior: 'immediate' }),
+    dataVersion: () => watcher.pragma('data_version', { simple: true }) as number,
+    close() {
+      watcher.close();
+      sqlite.close();
+    },
+  };
+}

@@ -1,0 +1,40 @@
+/** Settings: reading is {@link Desk.settings}; changes apply at once. */
+import { AddressError, parseMailbox } from '../core/message/address';
+import { HOLD_SECONDS } from '../core/message/limits';
+import { durationWords } from '../core/time/words';
+import { canonicalZone, UnknownZoneError } from '../core/time/zones';
+import { noteChange } from '../store/journal';
+import { writeSettings, type Settings } from '../store/settings';
+import { oneLine } from './messages/draftInput';
+import type { Desk } from './desk';
+import { Invalid } from './errors';
+
+function checked(patch: Partial<Settings>): Partial<Settings> {
+  const result = { ...patch };
+  const { holdSeconds, me, zone } = patch;
+  if (holdSeconds !== undefined && holdSeconds !== 0 && (holdSeconds < HOLD_SECONDS.min || holdSeconds > HOLD_SECONDS.max)) {
+    const span = `${durationWords(HOLD_SECONDS.min * 1000)} to ${HOLD_SECONDS.max / 60} min`;
+    throw new Invalid(`A hold lasts ${span}, or is off (0).`, 'holdSeconds');
+  }
+  try {
+    if (me) result.me = { name: oneLine(me.name), address: parseMailbox(me.address).address };
+    if (zone !== undefined) result.zone = canonicalZone(zone);
+  } catch (error) {
+    if (error instanceof AddressError) throw new Invalid(error.message, 'me.address');
+    if (error instanceof UnknownZoneError) throw new Invalid(error.message, 'zone');
+    throw error;
+  }
+  return result;
+}
+
+/**
+ * @throws Invalid
+ */
+export function changeSettings(desk: Desk, patch: Partial<Settings>): Settings {
+  const good = checked(patch);
+  return desk.store.write((tx) => {
+    writeSettings(tx, good);
+    noteChange(tx, 'settings', Object.keys(good).join(' '));
+    return desk.settings(tx);
+  });
+}

@@ -1,0 +1,56 @@
+/** The one way a departure changes state: by the table, compare-and-swap, with journal and changes. */
+import type { AttemptStage } from '../../core/departure/outcome';
+import { transition, type DepartureEvent, type DepartureState } from '../../core/departure/states';
+import type { Plan } from '../../core/plan/plan';
+import { noteDue } from '../../store/clock';
+import { deliveriesOf, swapDeparture, type Departure } from '../../store/departures';
+import { noteChange, record } from '../../store/journal';
+import type { Tx } from '../../store/store';
+import { Refused, Stale } from '../errors';
+
+/** What may change together with the state. */
+export interface DeparturePatch {
+  plan?: Plan;
+  meant?: number;
+  due?: number;
+  reason?: string | null;
+  attempts?: number;
+  firstAttemptAt?: number | null;
+  stage?: AttemptStage | null;
+  leftAt?: number;
+}
+
+const isPending = (state: DepartureState) => state === 'held' || state === 'scheduled';
+
+/**
+ * Applies an event to a departure as it was read in this transaction.
+ * @param now epoch ms, for the journal
+ * @param why in words, for the journal
+ * @throws Refused where the table refuses; Stale where it changed since it was read
+ */
+export function applyEvent(
+  tx: Tx,
+  seen: Departure,
+  event: DepartureEvent,
+  now: number,
+  patch: DeparturePatch = {},
+  why: string | null = null,
+): Departure {
+  const someAccepted = deliveriesOf(tx, [seen.id]).some((delivery) => delivery.status === 'accepted');
+  const result = transition(seen.state, event, someAccepted);
+  if (!result.ok) throw new Refused(result.why);
+  const next = swapDeparture(tx, seen, { ...patch, state: result.to });
+  if (!next) throw new Stale('departure');
+  record(tx, {
+    at: now,
+    messageId: seen.messageId,
+    departureId: seen.id,
+    what: event,
+    from: seen.state,
+    to: result.to,
+    why,
+  });
+  noteChange(tx, 'departure', seen.id);
+  if (isPending(next.state)) noteDue(tx, next.due);
+  return next;
+}

@@ -1,0 +1,135 @@
+/** Departures as they are shown: with their message, readers and both clocks. */
+import type { Plan } from '../../core/plan/plan';
+import { whyThen } from '../../core/plan/preview';
+import type { DepartureState } from '../../core/departure/states';
+import { addressKey } from '../../core/message/address';
+import { correspondentsAt } from '../../store/correspondents';
+import {
+  countPending,
+  deliveriesOf,
+  departuresOf,
+  findDeparture,
+  listDepartures as page,
+  type Departure,
+  type DepartureFilter,
+} from '../../store/departures';
+import { findMessages, recipientsOf } from '../../store/messages';
+import type { Desk } from '../desk';
+import { Invalid, NotFound } from '../errors';
+
+/** One reader of a departure. */
+export interface ReaderView {
+  name: string;
+  address: string;
+  field: 'to' | 'cc' | 'bcc';
+  zone: string | null;
+  status: 'waiting' | 'accepted' | 'deferred' | 'refused';
+  /** The mail server's words. */
+  answer: string;
+}
+
+/** Moments are epoch ms. */
+export interface DepartureView {
+  id: string;
+  revision: number;
+  messageId: string;
+  subject: string;
+  plan: Plan;
+  whyThen: string;
+  state: DepartureState;
+  reason: string | null;
+  /** When it was meant to leave. */
+  meant: number;
+  /** When it leaves: the moment meant, or the next attempt's. */
+  due: number;
+  attempts: number;
+  leftAt: number | null;
+  readers: ReaderView[];
+}
+
+function views(desk: Desk, departures: Departure[]): DepartureView[] {
+  const { db } = desk.store;
+  const { zone, hourCycle } = desk.settings();
+  const messageIds = [...new Set(departures.map((departure) => departure.messageId))];
+  const messages = new Map(findMessages(db, messageIds).map((message) => [message.id, message]));
+  const recipients = recipientsOf(db, messageIds);
+  const people = correspondentsAt(db, recipients.map((each) => each.address));
+  const deliveries = new Map(
+    deliveriesOf(db, departures.map((departure) => departure.id)).map((delivery) => [
+      `${delivery.departureId} ${delivery.address}`,
+      delivery,
+    ]),
+  );
+  const readersOf = (departure: Departure): ReaderView[] =>
+    recipients.flatMap((each): ReaderView[] => {
+      if (each.messageId !== departure.messageId || each.field === 'replyTo') return [];
+      const delivery = deliveries.get(`${departure.id} ${each.address}`);
+      const person = people.get(addressKey(each.address));
+      return [
+        {
+          name: each.name || person?.name || '',
+          address: each.address,
+          field: each.field,
+          zone: person?.zone ?? null,
+          status: delivery?.status ?? 'waiting',
+          answer: delivery?.answer ?? '',
+        },
+      ];
+    });
+  return departures.map((departure) => ({
+    id: departure.id,
+    revision: departure.revision,
+    messageId: departure.messageId,
+    subject: messages.get(departure.messageId)?.subject ?? '',
+    plan: departure.plan,
+    whyThen: whyThen(departure.plan, zone, hourCycle),
+    state: departure.state,
+    reason: departure.reason,
+    meant: departure.meant,
+    due: departure.due,
+    attempts: departure.attempts,
+    leftAt: departure.leftAt,
+    readers: readersOf(departure),
+  }));
+}
+
+/** @throws NotFound */
+export function readDeparture(desk: Desk, id: string): DepartureView {
+  const departure = findDeparture(desk.store.db, id);
+  if (!departure) throw new NotFound('There is no such departure.');
+  return views(desk, [departure])[0]!;
+}
+
+/** The departures of one message, oldest first. */
+export function readDeparturesOf(desk: Desk, messageId: string): DepartureView[] {
+  return views(desk, departuresOf(desk.store.db, messageId));
+}
+
+export interface DeparturePage {
+  departures: DepartureView[];
+  /** Give it back for the next page; null at the end. */
+  cursor: string | null;
+  /** How many departures still matter: pending, under way, or waiting for a decision. */
+  unsettled: number;
+}
+
+const writeCursor = ({ due, id }: Departure) => Buffer.from(`${due} ${id}`).toString('base64url');
+
+function readCursor(cursor: string): { due: number; id: string } {
+  const match = /^(\d+) (\S+)$/.exec(Buffer.from(cursor, 'base64url').toString());
+  if (!match) throw new Invalid('This is not a cursor from an earlier page.', 'cursor');
+  return { due: Number(match[1]), id: match[2]! };
+}
+
+/** @throws Invalid for a cursor that is none of ours */
+export function listDepartures(desk: Desk, filter: Omit<DepartureFilter, 'after'> & { cursor?: string }): DeparturePage {
+  const { cursor, limit, ...rest } = filter;
+  const after = cursor ? readCursor(cursor) : undefined;
+  const rows = page(desk.store.db, { ...rest, after, limit: limit + 1 });
+  const shown = rows.slice(0, limit);
+  return {
+    departures: views(desk, shown),
+    cursor: rows.length > limit ? writeCursor(shown.at(-1)!) : null,
+    unsettled: countPending(desk.store.db),
+  };
+}

@@ -1,0 +1,48 @@
+/** The desk: everything a use case needs, opened once a process. */
+import { nanoid } from 'nanoid';
+import { readSandbox } from '../core/time/sandboxClock';
+import { loadClock } from '../store/clock';
+import { readSettings, storeKind, type Settings } from '../store/settings';
+import { databasePath, openStore, type Reading, type Store } from '../store/store';
+import { HOLD_SECONDS } from '../core/message/limits';
+import { canonicalZone } from '../core/time/zones';
+import { parseMailbox } from '../core/message/address';
+
+export interface Desk {
+  readonly store: Store;
+  /** True where the sandbox clock rules. */
+  readonly sandbox: boolean;
+  /** The time, epoch ms; from inside a transaction pass it. */
+  now(db?: Reading): number;
+  settings(db?: Reading): Settings;
+}
+
+function defaultSettings(): Settings {
+  const { OAK_FROM, OAK_ZONE } = process.env;
+  const me = OAK_FROM ? parseMailbox(OAK_FROM) : { name: '', address: '' };
+  const zone = canonicalZone(OAK_ZONE || Intl.DateTimeFormat().resolvedOptions().timeZone || 'Etc/UTC');
+  return { me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24 };
+}
+
+/**
+ * Opens the desk on a migrated database.
+ * @param dataDir the data folder
+ * @throws AddressError or UnknownZoneError where OAK_FROM or OAK_ZONE cannot be used
+ */
+export function openDesk(dataDir: string): Desk {
+  const store = openStore(databasePath(dataDir));
+  const sandbox = storeKind(store.db) === 'sandbox';
+  const defaults = defaultSettings();
+  return {
+    store,
+    sandbox,
+    now(db = store.db) {
+      const clock = sandbox ? loadClock(db) : undefined;
+      return clock ? readSandbox(clock, Date.now()) : Date.now();
+    },
+    settings: (db = store.db) => readSettings(db, defaults),
+  };
+}
+
+/** A new id: short, safe in addresses, never the same twice. */
+export const newId = () => nanoid(14);

@@ -1,0 +1,47 @@
+/** Noticing what other processes, and this one, have changed. */
+import { changesAfter, lastSeq, type Change } from '../store/journal';
+import type { Desk } from './desk';
+
+export type { Change } from '../store/journal';
+
+export interface Follower {
+  /** The `seq` of the newest change known. */
+  readonly seq: number;
+  stop(): void;
+}
+
+/** Often enough to be felt as at once, rare enough to cost nothing. */
+const POLL_MS = 25;
+
+/**
+ * Calls back with every batch of new changes, oldest first, within some tens of milliseconds. One per process is
+ * enough.
+ */
+export function followChanges(desk: Desk, tell: (changes: Change[]) => void): Follower {
+  let seq = lastSeq(desk.store.db);
+  let version = desk.store.dataVersion();
+  const timer = setInterval(() => {
+    const present = desk.store.dataVersion();
+    if (present === version) return;
+    version = present;
+    for (;;) {
+      const changes = changesAfter(desk.store.db, seq);
+      if (changes.length === 0) return;
+      seq = changes.at(-1)!.seq;
+      tell(changes);
+    }
+  }, POLL_MS);
+  return {
+    get seq() {
+      return seq;
+    },
+    stop: () => clearInterval(timer),
+  };
+}
+
+/** The changes after `seq`, for someone who was away; undefined where that is too far back to tell. */
+export function missedChanges(desk: Desk, seq: number): Change[] | undefined {
+  const changes = changesAfter(desk.store.db, seq);
+  const first = changes[0];
+  return first && first.seq !== seq + 1 ? undefined : changes;
+}

@@ -1,0 +1,75 @@
+/** A message comes in from outside. */
+import { addressKey } from '../../core/message/address';
+import { ancestors, baseSubject } from '../../core/reply/threading';
+import { parseMessage } from '../../mail/parse';
+import { noteChange, record } from '../../store/journal';
+import {
+  findByHeaderId,
+  insertMessage,
+  insertSource,
+  insertThread,
+  mergeThreads,
+  relatedThreads,
+  setRecipients,
+  setReferences,
+  sourceOf,
+  type Message,
+} from '../../store/messages';
+import type { Tx } from '../../store/store';
+import { newId, type Desk } from '../desk';
+
+/** True for the addresses mail is taken for. */
+export function isMine(desk: Desk, address: string): boolean {
+  return addressKey(address) === addressKey(desk.settings().me.address);
+}
+
+/** The thread of a message, made where it begins one; threads it joins become one. */
+function threadFor(tx: Tx, headerId: string | undefined, named: string[], subject: string): string {
+  const [first, ...others] = relatedThreads(tx, headerId, named);
+  if (first) {
+    mergeThreads(tx, first, others);
+    return first;
+  }
+  const id = newId();
+  insertThread(tx, id, baseSubject(subject));
+  return id;
+}
+
+/**
+ * Keeps an incoming message in its thread; it is committed when this resolves. The same bytes again (an LMTP
+ * client repeats what it had no answer to) change nothing.
+ */
+export async function receiveMail(desk: Desk, bytes: Buffer): Promise<Message> {
+  const mail = await parseMessage(bytes);
+  return desk.store.write((tx) => {
+    const same = mail.messageId ? findByHeaderId(tx, mail.messageId) : undefined;
+    if (same && sourceOf(tx, same.id)?.equals(bytes)) return same;
+    const now = desk.now(tx);
+    const named = ancestors(mail);
+    const message = insertMessage(tx, {
+      id: newId(),
+      threadId: threadFor(tx, mail.messageId, named, mail.subject),
+      direction: 'in',
+      headerId: mail.messageId ?? null,
+      inReplyTo: mail.inReplyTo ?? null,
+      references: mail.references,
+      fromName: mail.from.name,
+      fromAddress: mail.from.address,
+      subject: mail.subject,
+      text: mail.text,
+      html: mail.html,
+      automatic: mail.automatic,
+      at: now,
+      place: 'inbox',
+      createdAt: now,
+    });
+    insertSource(tx, message.id, bytes);
+    setReferences(tx, message.id, named);
+    setRecipients(tx, message.id, 'to', mail.to);
+    setRecipients(tx, message.id, 'cc', mail.cc);
+    setRecipients(tx, message.id, 'replyTo', mail.replyTo);
+    record(tx, { at: now, messageId: message.id, what: 'arrived' });
+    noteChange(tx, 'message', message.id);
+    return message;
+  });
+}

@@ -1,0 +1,48 @@
+/** Changing a message that has not left. */
+import { plainText } from '../../mail/plainText';
+import { departuresOf, setDeliveries, thaw } from '../../store/departures';
+import { noteChange } from '../../store/journal';
+import { setRecipients, swapMessage, type Message } from '../../store/messages';
+import { applyEvent } from '../departures/applyEvent';
+import type { Desk } from '../desk';
+import { Invalid, Stale } from '../errors';
+import { oneLine, readAddresses, type AddressField, type DraftInput } from './draftInput';
+import { receivers } from './envelope';
+import { outgoingMessage } from './outgoingMessage';
+
+/**
+ * Changes a draft, or a message that is pending: then what leaves is the changed message, at the moment planned.
+ * @param revision as it was read; undefined takes any
+ * @throws NotFound, Invalid, Stale; Refused where it has left or is leaving
+ */
+export function editMessage(desk: Desk, id: string, input: Omit<DraftInput, 'answers'>, revision?: number): Message {
+  const addresses = readAddresses(input);
+  return desk.store.write((tx) => {
+    const now = desk.now(tx);
+    const seen = outgoingMessage(tx, id);
+    if (revision !== undefined && revision !== seen.revision) throw new Stale('message');
+    const departures = departuresOf(tx, id).filter((departure) => departure.state !== 'ended');
+    for (const departure of departures) {
+      thaw(tx, departure.id);
+      applyEvent(tx, departure, 'edit', now, { attempts: 0, firstAttemptAt: null });
+    }
+    const patch: Partial<Message> = { at: now };
+    if (input.subject !== undefined) patch.subject = oneLine(input.subject);
+    if (input.text !== undefined) patch.text = input.text;
+    if (input.html !== undefined) {
+      patch.html = input.html;
+      if (input.html && input.text === undefined) patch.text = plainText(input.html);
+    }
+    const next = swapMessage(tx, seen, patch);
+    if (!next) throw new Stale('message');
+    for (const [field, list] of Object.entries(addresses)) setRecipients(tx, id, field as AddressField, list);
+    const pending = departures.filter((departure) => departure.state !== 'draft');
+    if (pending.length > 0) {
+      const to = receivers(tx, id).map((each) => each.address);
+      if (to.length === 0) throw new Invalid('A pending message needs at least one recipient.', 'to');
+      for (const departure of pending) setDeliveries(tx, departure.id, to);
+    }
+    noteChange(tx, 'message', id);
+    return next;
+  });
+}
