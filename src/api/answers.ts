@@ -15,7 +15,7 @@ const warning = all({
   text,
   address: Joi.string().optional(),
 });
-const landing = all({ address: Joi.string(), zone: orNull(Joi.string()), local: orNull(Joi.string()), dayPart: orNull(Joi.string()) });
+const landing = all({ address: Joi.string(), zone: orNull(Joi.string()), place: orNull(text), local: orNull(Joi.string()), dayPart: orNull(Joi.string()) });
 
 const departure = all({
   id: Joi.string(),
@@ -46,7 +46,7 @@ const summary = all({
   id: Joi.string(),
   threadId: Joi.string(),
   direction: Joi.valid('in', 'out'),
-  from: mailbox.keys({ zone: orNull(Joi.string()) }),
+  from: mailbox.keys({ zone: orNull(Joi.string()), place: orNull(text) }),
   to: Joi.array().items(mailbox),
   subject: text,
   preview: text,

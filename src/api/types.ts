@@ -36,7 +36,8 @@ export interface ReaderJson {
   address: string;
   field: 'to' | 'cc' | 'bcc';
   zone: string | null;
-  /** Where the reader is, when it leaves. */
+  place: string | null;
+  /** The reader's wall-clock time when it leaves. */
   local: string | null;
   dayPart: string | null;
   status: 'waiting' | 'accepted' | 'deferred' | 'refused';
@@ -75,7 +76,7 @@ export interface MessageSummaryJson {
   id: string;
   threadId: string;
   direction: 'in' | 'out';
-  from: Mailbox & { zone: string | null };
+  from: Mailbox & { zone: string | null; place: string | null };
   to: Mailbox[];
   subject: string;
   preview: string;

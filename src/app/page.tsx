@@ -1,1 +1,5 @@
-export default function P() { return <p>hi</p>; }
+import { redirect } from 'next/navigation';
+
+export default function Home() {
+  redirect('/inbox');
+}

@@ -46,6 +46,7 @@ export function previewPlan(desk: Desk, request: PreviewRequest): PlanPreview {
     return {
       address: mailbox.address,
       name: person?.name ?? mailbox.name,
+      place: given ? undefined : (person?.place ?? undefined),
       zone: given ? zoneAt(`recipients.${index}.zone`, given) : (person?.zone ?? undefined),
     };
   });

@@ -22,6 +22,8 @@ export interface Reader {
   name?: string;
   /** IANA zone; undefined where it is not known. */
   zone?: string;
+  /** Where they are, in words; the zone's city where it is not known. */
+  place?: string;
 }
 
 export type WarningCode = 'gap' | 'overlap' | 'past' | 'night' | 'unknown-zone';
@@ -39,6 +41,8 @@ export interface Landing {
   address: string;
   /** null where it is not known. */
   zone: string | null;
+  /** Where the reader is, in words; null where the zone is not known. */
+  place: string | null;
   /** Wall-clock time where the reader is, `2026-12-01T08:30:00`; null where the zone is not known. */
   local: string | null;
   dayPart: string | null;

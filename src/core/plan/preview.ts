@@ -28,7 +28,7 @@ function clockWarnings(plan: Plan, resolved: Resolved, context: PlanContext): Pl
   const { hourCycle } = context;
   const zone = canonicalZone(plan.zone);
   const city = zoneCity(zone);
-  const asked = `${timeWords(plan.local, hourCycle)} on ${dayWords(plan.local)}`;
+  const asked = `${timeWords(plan.local, hourCycle, 'if any')} on ${dayWords(plan.local)}`;
   const warnings: PlanWarning[] = [];
   if (resolved.resolution === 'gap') {
     const moved = timeWords(toLocal(resolved.at, zone), hourCycle);
@@ -52,10 +52,10 @@ function clockWarnings(plan: Plan, resolved: Resolved, context: PlanContext): Pl
 }
 
 function landing(reader: Reader, at: number): Landing {
-  if (!reader.zone) return { address: reader.address, zone: null, local: null, dayPart: null };
+  if (!reader.zone) return { address: reader.address, zone: null, place: null, local: null, dayPart: null };
   const zone = canonicalZone(reader.zone);
   const local = toLocal(at, zone);
-  return { address: reader.address, zone, local, dayPart: dayPart(local) };
+  return { address: reader.address, zone, place: reader.place ?? zoneCity(zone), local, dayPart: dayPart(local) };
 }
 
 const readerName = (reader: Reader) => reader.name || reader.address;
@@ -67,7 +67,7 @@ function readerWarnings(readers: readonly Reader[], landings: readonly Landing[]
       return [{ code: 'unknown-zone', address: land.address, text: `The time zone of ${name} is not known.` }];
     }
     if (land.dayPart !== 'night') return [];
-    const when = `${timeWords(land.local, cycle)} in ${zoneCity(land.zone!)}`;
+    const when = `${timeWords(land.local, cycle)} in ${land.place}`;
     return [{ code: 'night', address: land.address, text: `It lands in the night of ${name}: ${when}.` }];
   });
 }
@@ -78,16 +78,17 @@ function list(parts: string[]): string {
 }
 
 /** “lands Wed 25 Nov at 08:30 in Kathmandu, before work”, readers of one zone together, four zones at most. */
-function landingWords(landings: readonly Landing[], leaves: string, context: PlanContext): string {
-  const places = new Map<string, { local: string; zone: string }>();
-  for (const { zone, local } of landings) if (zone && local && !places.has(zone)) places.set(zone, { local, zone });
+function landingWords(plan: Plan, landings: readonly Landing[], leaves: string, context: PlanContext): string {
+  const places = new Map<string, Landing>();
+  for (const land of landings) if (land.zone && !places.has(land.zone)) places.set(land.zone, land);
   if (places.size === 0) return '';
   const here = canonicalZone(context.senderZone);
   const shown = [...places.values()].slice(0, 4);
-  const words = shown.map(({ local, zone }) => {
-    if (zone === here) return 'at the same time where you are';
+  const words = shown.map((land) => {
+    const local = land.local!;
+    if (land.zone === here) return 'at the same time where you are';
     const day = dayOf(local) === dayOf(leaves) ? `${dayWords(local, leaves).split(' ')[0]} ` : `${dayWords(local, leaves)} `;
-    return `${day}at ${timeWords(local, context.hourCycle)} in ${zoneCity(zone)} (${dayPartWords(local)})`;
+    return `${day}at ${timeWords(local, context.hourCycle, plan.kind === 'now' ? 'never' : 'if any')} in ${land.place} (${dayPartWords(local)})`;
   });
   const rest = places.size - shown.length;
   if (rest > 0) words.push(`${rest} more ${rest === 1 ? 'zone' : 'zones'}`);
@@ -98,14 +99,14 @@ function sentence(plan: Plan, at: number, landings: readonly Landing[], context:
   const leaves = toLocal(at, context.senderZone);
   const today = toLocal(context.now, context.senderZone);
   const city = zoneCity(canonicalZone(context.senderZone));
-  const lands = landingWords(landings, leaves, context);
+  const lands = landingWords(plan, landings, leaves, context);
   if (plan.kind === 'now') {
     if (context.holdSeconds === 0) return `Leaves at once, without a hold${lands}.`;
-    const until = timeWords(leaves, context.hourCycle, true);
+    const until = timeWords(leaves, context.hourCycle, 'always');
     return `Leaves now, held ${durationWords(context.holdSeconds * 1000)} until ${until}${lands}.`;
   }
   const day = dayWords(leaves, dayOf(leaves) === dayOf(today) ? leaves : undefined);
-  const when = `${day} at ${timeWords(leaves, context.hourCycle)} your time (${city})`;
+  const when = `${day} at ${timeWords(leaves, context.hourCycle, 'if any')} your time (${city})`;
   if (at < context.now) return `Would leave ${when}, ${durationWords(context.now - at)} ago${lands}.`;
   return `Leaves ${when}, in ${durationWords(at - context.now)}${lands}.`;
 }
@@ -127,13 +128,20 @@ export function previewPlan(plan: Plan, readers: readonly Reader[], context: Pla
   };
 }
 
+interface Place {
+  zone: string | null;
+  place: string | null;
+}
+
 /**
  * Why a departure leaves when it does, in few words, for lists.
+ * @param readers name the place of their zone
  * @returns `now, after hold`, `08:30 in Kathmandu`
  */
-export function whyThen(plan: Plan, senderZone: string, hourCycle?: HourCycle): string {
+export function whyThen(plan: Plan, senderZone: string, hourCycle?: HourCycle, readers: readonly Place[] = []): string {
   if (plan.kind === 'now') return 'now, after hold';
   const zone = canonicalZone(plan.zone);
-  const where = zone === canonicalZone(senderZone) ? 'my time' : `in ${zoneCity(zone)}`;
-  return `${timeWords(plan.local, hourCycle)} ${where}`;
+  const place = readers.find((reader) => reader.zone === zone)?.place ?? zoneCity(zone);
+  const where = zone === canonicalZone(senderZone) ? 'my time' : `in ${place}`;
+  return `${timeWords(plan.local, hourCycle, 'if any')} ${where}`;
 }

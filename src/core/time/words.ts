@@ -24,10 +24,14 @@ const LONG_MONTHS = [
 
 const two = (n: number) => String(n).padStart(2, '0');
 
-/** `08:30`, `8:30 am`; with seconds where they are not zero or `seconds` is set. */
-export function timeWords(local: string, cycle: HourCycle = 24, seconds = false): string {
+/**
+ * `08:30`, `8:30 am`.
+ * @param seconds whether they are named: never by default, where they are not zero, or always
+ */
+export function timeWords(local: string, cycle: HourCycle = 24, seconds: 'never' | 'if any' | 'always' = 'never'): string {
   const time = Temporal.PlainDateTime.from(local);
-  const tail = seconds || time.second ? `:${two(time.second)}` : '';
+  const named = seconds === 'always' || (seconds === 'if any' && time.second > 0);
+  const tail = named ? `:${two(time.second)}` : '';
   if (cycle === 24) return `${two(time.hour)}:${two(time.minute)}${tail}`;
   return `${time.hour % 12 || 12}:${two(time.minute)}${tail} ${time.hour < 12 ? 'am' : 'pm'}`;
 }

@@ -23,6 +23,8 @@ export interface ReaderView {
   address: string;
   field: 'to' | 'cc' | 'bcc';
   zone: string | null;
+  /** Where they are, in words. */
+  place: string | null;
   status: 'waiting' | 'accepted' | 'deferred' | 'refused';
   /** The mail server's words. */
   answer: string;
@@ -71,26 +73,30 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
           address: each.address,
           field: each.field,
           zone: person?.zone ?? null,
+          place: person?.place ?? null,
           status: delivery?.status ?? 'waiting',
           answer: delivery?.answer ?? '',
         },
       ];
     });
-  return departures.map((departure) => ({
+  return departures.map((departure) => {
+    const readers = readersOf(departure);
+    return {
     id: departure.id,
     revision: departure.revision,
     messageId: departure.messageId,
     subject: messages.get(departure.messageId)?.subject ?? '',
     plan: departure.plan,
-    whyThen: whyThen(departure.plan, zone, hourCycle),
+    whyThen: whyThen(departure.plan, zone, hourCycle, readers),
     state: departure.state,
     reason: departure.reason,
     meant: departure.meant,
     due: departure.due,
     attempts: departure.attempts,
     leftAt: departure.leftAt,
-    readers: readersOf(departure),
-  }));
+    readers,
+  };
+  });
 }
 
 /** @throws NotFound */

@@ -26,7 +26,7 @@ export interface MessageSummary {
   id: string;
   threadId: string;
   direction: 'in' | 'out';
-  from: Mailbox & { zone: string | null };
+  from: Mailbox & { zone: string | null; place: string | null };
   to: Mailbox[];
   subject: string;
   /** The first words. */
@@ -86,6 +86,7 @@ function summaries(desk: Desk, messages: Message[]): MessageSummary[] {
         name: message.fromName || person?.name || '',
         address: message.fromAddress,
         zone: person?.zone ?? null,
+        place: person?.place ?? null,
       },
       to: to.filter((each) => each.messageId === message.id).map(({ name, address }) => ({ name, address })),
       subject: message.subject,

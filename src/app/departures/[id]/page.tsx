@@ -1,0 +1,5 @@
+import { DepartureView } from '../../../ui/departures/DepartureView';
+
+export default async function DeparturePage({ params }: { params: Promise<{ id: string }> }) {
+  return <DepartureView id={(await params).id} />;
+}

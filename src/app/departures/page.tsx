@@ -1,0 +1,5 @@
+import { DeparturesView } from '../../ui/departures/DeparturesView';
+
+export default function DeparturesPage() {
+  return <DeparturesView />;
+}

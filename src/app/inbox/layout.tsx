@@ -1,0 +1,6 @@
+import type { ReactNode } from 'react';
+import { InboxFrame } from '../../ui/inbox/InboxFrame';
+
+export default function InboxLayout({ children }: { children: ReactNode }) {
+  return <InboxFrame>{children}</InboxFrame>;
+}

@@ -1,0 +1,5 @@
+import { FirstMessage } from '../../ui/inbox/InboxFrame';
+
+export default function InboxPage() {
+  return <FirstMessage />;
+}

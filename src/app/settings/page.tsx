@@ -1,0 +1,5 @@
+import { SettingsView } from '../../ui/settings/SettingsView';
+
+export default function SettingsPage() {
+  return <SettingsView />;
+}

@@ -1,0 +1,37 @@
+/** The journal in plain words. */
+
+export interface JournalLine {
+  what: string;
+  to: string | null;
+  why: string | null;
+}
+
+const WORDS: Record<string, string> = {
+  written: 'Written',
+  send: 'Sent, held',
+  plan: 'Scheduled',
+  move: 'Moved to another moment',
+  edit: 'Changed',
+  hurry: 'Let go before its moment',
+  claim: 'Release began',
+  accepted: 'Accepted by the mail server',
+  refused: 'Refused by the mail server',
+  deferred: 'Put off by the mail server, to be tried again',
+  lost: 'The connection ended without an answer',
+  'settle-arrived': 'Confirmed as arrived',
+  'settle-lost': 'Found not to have arrived, sent again',
+  retry: 'Tried again',
+  'take-back': 'Taken back',
+  drop: 'Stopped',
+  deleted: 'Deleted',
+  restored: 'Brought back from deletion',
+  arrived: 'Arrived',
+  snoozed: 'Put off',
+  'came back': 'Came back',
+  'brought back': 'Brought back',
+};
+
+/** One line of history: what happened, and why where that was kept. */
+export function historyWords({ what, why }: JournalLine): string {
+  return why ? `${WORDS[what] ?? what}: ${why}` : (WORDS[what] ?? what);
+}

@@ -1,0 +1,53 @@
+'use client';
+/** Moments in words, by my settings. */
+import { momentWords, timeWords } from '../../core/time/words';
+import { dayPartWords } from '../../core/time/dayParts';
+import { toLocal } from '../../core/time/wallClock';
+import type { DepartureJson, ReaderJson } from '../../api/types';
+import { useSettings } from '../data/queries';
+import { useNow } from '../data/useNow';
+
+export interface Words {
+  /** `14:25`, `Wed 02:45`, `Wed 2 Dec 02:45` on my clock. */
+  moment: (at: string | number) => string;
+  /** `14:25:54` on my clock. */
+  precise: (at: string | number) => string;
+  /** The moment on a reader's clock. */
+  there: (at: string | number, zone: string) => string;
+  now: number;
+}
+
+const epoch = (at: string | number) => (typeof at === 'string' ? Date.parse(at) : at);
+
+export function useWords(): Words {
+  const { zone, hourCycle } = useSettings();
+  const now = useNow(60_000);
+  return {
+    now,
+    moment: (at) => momentWords(epoch(at), now, zone, hourCycle),
+    precise: (at) => timeWords(toLocal(epoch(at), zone), hourCycle, 'always'),
+    there: (at, where) => momentWords(epoch(at), now, where, hourCycle),
+  };
+}
+
+/** “Prakriti Thapa”, “Prakriti Thapa and 2 more”. */
+export function recipientsWords(recipients: { name: string; address: string }[]): string {
+  const [first, ...rest] = recipients;
+  if (!first) return 'nobody yet';
+  const name = first.name || first.address;
+  return rest.length ? `${name} and ${rest.length} more` : name;
+}
+
+/** Where a departure lands, in few words: one time, or how many places. */
+export function landsWords(departure: DepartureJson, words: Words): string {
+  const zones = new Set(departure.recipients.map((reader) => reader.zone));
+  if (zones.size > 1) return `${zones.size} places`;
+  const [zone] = zones;
+  return zone ? words.there(departure.at, zone) : 'zone not known';
+}
+
+/** “lands Wed 08:30 in Kathmandu, before work”. */
+export function landingWords(reader: ReaderJson, at: string, words: Words): string {
+  if (!reader.zone || !reader.local) return 'time zone not known';
+  return `${words.there(at, reader.zone)} in ${reader.place ?? reader.zone}, ${dayPartWords(reader.local)}`;
+}

@@ -1,0 +1,20 @@
+'use client';
+import type { KeyboardEvent } from 'react';
+
+/**
+ * Arrow keys, Home and End move the focus between the elements marked `data-row` below the one this is put on.
+ * Put the result on `onKeyDown`.
+ */
+export function moveBetweenRows(event: KeyboardEvent<HTMLElement>): void {
+  const rows = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-row]')];
+  const at = rows.indexOf(document.activeElement as HTMLElement);
+  const target = {
+    ArrowDown: rows[Math.min(rows.length - 1, at + 1)],
+    ArrowUp: rows[Math.max(0, at - 1)],
+    Home: rows[0],
+    End: rows.at(-1),
+  }[event.key];
+  if (!target || at < 0) return;
+  event.preventDefault();
+  target.focus();
+}

@@ -1,0 +1,71 @@
+'use client';
+/** One departure that has left or is leaving: what went, to whom, and its history. */
+import { Button, Spin } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { historyWords } from '../../core/departure/history';
+import { landingWords, useWords } from '../common/format';
+import { StatePill } from '../common/StatePill';
+import { useDeparture, useMessage } from '../data/queries';
+import styles from './DepartureView.module.css';
+
+const STATUS = { waiting: 'waiting', accepted: 'accepted', deferred: 'put off', refused: 'refused' };
+
+export function DepartureView({ id }: { id: string }) {
+  const router = useRouter();
+  const words = useWords();
+  const { data: departure, error } = useDeparture(id);
+  const message = useMessage(departure?.messageId).data;
+  if (error) return <p role="alert">{error.message}</p>;
+  if (!departure || !message) return <Spin />;
+  const onTime = departure.leftAt !== null && departure.leftAt.slice(0, 19) === departure.meant.slice(0, 19);
+  return (
+    <div className={styles.page}>
+      <p>
+        <Link href="/departures?part=left">Left</Link>
+      </p>
+      <h1>{departure.subject || '(no subject)'}</h1>
+      <p className={styles.facts}>
+        <StatePill departure={departure} />{' '}
+        {departure.leftAt ? (
+          <>
+            Left {words.moment(departure.leftAt)} ({words.precise(departure.leftAt)}),{' '}
+            {onTime ? 'on the second it was meant to.' : `meant for ${words.moment(departure.meant)} (${words.precise(departure.meant)}).`}
+          </>
+        ) : (
+          departure.reason
+        )}
+      </p>
+      <Button onClick={() => router.push(`/write?answers=${message.id}`)}>Write again in this thread</Button>
+      <section className={`pane ${styles.block}`} aria-labelledby="readers">
+        <h2 id="readers">Readers</h2>
+        <ul>
+          {departure.recipients.map((reader) => (
+            <li key={reader.address}>
+              <strong>{reader.name || reader.address}</strong> {reader.name && <span className="quiet">{reader.address}</span>} ·{' '}
+              {landingWords(reader, departure.at, words)} · {STATUS[reader.status]}
+              {reader.answer && <span className="quiet"> “{reader.answer}”</span>}
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section className={`pane ${styles.block}`} aria-labelledby="text">
+        <h2 id="text">Text</h2>
+        <div className={styles.text}>{message.text}</div>
+      </section>
+      <section className={`pane ${styles.block}`} aria-labelledby="history">
+        <h2 id="history">History</h2>
+        <ol>
+          {message.history.map((line, index) => (
+            <li key={index}>
+              <time dateTime={line.at}>
+                {words.moment(line.at)} <span className="quiet">({words.precise(line.at)})</span>
+              </time>{' '}
+              {historyWords(line)}
+            </li>
+          ))}
+        </ol>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,66 @@
+'use client';
+/** What has left: when it was meant to, when it did, and what the server said. */
+import { Button, Spin } from 'antd';
+import Link from 'next/link';
+import { landsWords, recipientsWords, useWords } from '../common/format';
+import { moveBetweenRows } from '../common/moveBetweenRows';
+import { StatePill } from '../common/StatePill';
+import { useLeft } from '../data/queries';
+import { EmptyTable } from './DeparturesView';
+import styles from './DeparturesView.module.css';
+
+export function LeftTable() {
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useLeft();
+  const words = useWords();
+  if (error && !data) return <p role="alert">{error.message}</p>;
+  if (!data) return <Spin />;
+  const departures = data.pages.flatMap((page) => page.departures);
+  if (departures.length === 0) return <EmptyTable words="Nothing has left yet." />;
+  return (
+    <div className={`pane ${styles.frame}`}>
+      <table className={styles.table} onKeyDown={moveBetweenRows} aria-label="What has left">
+        <thead>
+          <tr>
+            <th scope="col">Left (you)</th>
+            <th scope="col">Meant</th>
+            <th scope="col">Landed (them)</th>
+            <th scope="col">To</th>
+            <th scope="col">Subject</th>
+            <th scope="col">State</th>
+          </tr>
+        </thead>
+        <tbody>
+          {departures.map((departure) => (
+            <tr key={departure.id} className={styles.row}>
+              <td className={styles.leaves} data-label="Left">
+                {words.moment(departure.at)}
+              </td>
+              <td className={styles.lands} data-label="Meant">
+                {words.moment(departure.meant)}
+              </td>
+              <td className={styles.lands} data-label="Landed">
+                {landsWords(departure, words)}
+              </td>
+              <td className={styles.to} data-label="To">
+                {recipientsWords(departure.recipients)}
+              </td>
+              <td className={styles.subject}>
+                <Link href={`/departures/${departure.id}`} data-row={departure.id}>
+                  {departure.subject || '(no subject)'}
+                </Link>
+              </td>
+              <td>
+                <StatePill departure={departure} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {hasNextPage && (
+        <Button type="text" loading={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+          Show more
+        </Button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,203 @@
+'use client';
+/** Pending departures, grouped: what needs you, then by day. */
+import { Button, Popover, Spin } from 'antd';
+import Link from 'next/link';
+import { useSearchParams } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import type { DepartureJson } from '../../api/types';
+import { groupPending } from '../../core/departure/groups';
+import { proposeTime } from '../../core/plan/proposal';
+import { landsWords, recipientsWords, useWords, type Words } from '../common/format';
+import { moveBetweenRows } from '../common/moveBetweenRows';
+import { MomentFields } from '../common/MomentFields';
+import { StatePill } from '../common/StatePill';
+import { TwicePressed } from '../common/TwicePressed';
+import { usePending, useSettings } from '../data/queries';
+import { useCommand } from '../shell/commands';
+import { EmptyTable } from './DeparturesView';
+import styles from './DeparturesView.module.css';
+import { useDepartureActions, type DepartureActions } from './useDepartureActions';
+
+function leavesWords(departure: DepartureJson, words: Words): string {
+  return departure.state === 'held' ? words.precise(departure.at) : words.moment(departure.at);
+}
+
+function MoveForm({ departure, move, done }: { departure: DepartureJson; move: DepartureActions['move']; done: () => void }) {
+  const settings = useSettings();
+  const { now } = useWords();
+  const reader = departure.recipients.find((each) => each.zone);
+  const { plan } = departure;
+  const [moment, setMoment] = useState(plan.kind === 'at' ? plan : proposeTime(now, reader?.zone ?? settings.zone));
+  const near = [
+    ...(reader?.zone ? [{ zone: reader.zone, whose: reader.name, place: reader.place ?? undefined }] : []),
+    ...(reader?.zone === settings.zone ? [] : [{ zone: settings.zone, whose: 'you' }]),
+  ];
+  return (
+    <form
+      style={{ width: 320, display: 'grid', gap: 12 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void move(departure, { kind: 'at', local: moment.local, zone: moment.zone }).then((moved) => moved && done());
+      }}
+    >
+      <MomentFields id={`move-${departure.id}`} value={moment} near={near} onChange={(next) => setMoment({ kind: 'at', ...next })} />
+      <Button type="primary" htmlType="submit">
+        Move
+      </Button>
+    </form>
+  );
+}
+
+function RowActions({ departure, actions }: { departure: DepartureJson; actions: DepartureActions }) {
+  const [moving, setMoving] = useState(false);
+  const opener = useRef<HTMLButtonElement>(null);
+  const to = recipientsWords(departure.recipients);
+  if (departure.state === 'releasing') return null;
+  if (departure.state === 'unconfirmed') {
+    return (
+      <>
+        <Button size="small" onClick={() => void actions.settle(departure, true)}>
+          It arrived
+        </Button>
+        <TwicePressed size="small" label="It did not, send again" again="Press again to send" onPressed={() => void actions.settle(departure, false)} />
+      </>
+    );
+  }
+  const close = () => {
+    setMoving(false);
+    opener.current?.focus();
+  };
+  return (
+    <>
+      {departure.state === 'failed' && (
+        <Button size="small" onClick={() => void actions.retry(departure)} aria-label={`Try again, to ${to}`}>
+          Try again
+        </Button>
+      )}
+      <Popover
+        open={moving}
+        onOpenChange={setMoving}
+        trigger="click"
+        destroyOnHidden
+        placement="bottomRight"
+        title="Another moment"
+        content={<MoveForm departure={departure} move={actions.move} done={close} />}
+      >
+        <Button size="small" type="text" ref={opener} aria-label={`Move, to ${to}`} aria-expanded={moving}>
+          Move
+        </Button>
+      </Popover>
+      <Button
+        size="small"
+        type={departure.state === 'held' ? 'default' : 'text'}
+        onClick={() => void actions.takeBack(departure)}
+        aria-label={`Take back, to ${to}`}
+      >
+        Take back
+      </Button>
+      {departure.state !== 'failed' && (
+        <TwicePressed
+          size="small"
+          type="text"
+          label="Let go"
+          again="Press again"
+          aria-label={`Let go now, to ${to}; takes a second press`}
+          onPressed={() => void actions.releaseNow(departure)}
+        />
+      )}
+      <Button
+        size="small"
+        type="text"
+        onClick={() => void actions.remove({ id: departure.messageId, subject: departure.subject })}
+        aria-label={`Delete, to ${to}`}
+      >
+        Delete
+      </Button>
+    </>
+  );
+}
+
+export function PendingTable() {
+  const { zone } = useSettings();
+  const { data, error } = usePending();
+  const words = useWords();
+  const actions = useDepartureActions();
+  const wanted = useSearchParams().get('row');
+  const [focused, setFocused] = useState<DepartureJson | null>(null);
+  const table = useRef<HTMLTableElement>(null);
+  const shown = useRef<string | null>(null);
+
+  // After scheduling, the new row has the focus, once.
+  useEffect(() => {
+    if (!wanted || shown.current === wanted) return;
+    const row = table.current?.querySelector<HTMLElement>(`[data-row="${wanted}"]`);
+    if (!row) return;
+    shown.current = wanted;
+    row.focus();
+  }, [wanted, data]);
+
+  const current = data?.departures.find((each) => each.id === focused?.id);
+  useCommand('KeyT', current && (() => void actions.takeBack(current)));
+
+  if (error && !data) return <p role="alert">{error.message}</p>;
+  if (!data) return <Spin />;
+  if (data.departures.length === 0) {
+    return <EmptyTable words="Nothing is waiting to leave. What you send or schedule stands here until it has left." />;
+  }
+  return (
+    <div className={`pane ${styles.frame}`}>
+      <table className={styles.table} ref={table} onKeyDown={moveBetweenRows} aria-label="Pending departures">
+        <thead>
+          <tr>
+            <th scope="col">Leaves (you)</th>
+            <th scope="col">Lands (them)</th>
+            <th scope="col">To</th>
+            <th scope="col">Subject</th>
+            <th scope="col">Why then</th>
+            <th scope="col">State</th>
+            <th scope="col">
+              <span className="unseen">Actions</span>
+            </th>
+          </tr>
+        </thead>
+        {groupPending(data.departures, zone, words.now).map((group) => (
+          <tbody key={group.name}>
+            <tr>
+              <th colSpan={7} scope="rowgroup" className={styles.group}>
+                {group.name}
+              </th>
+            </tr>
+            {group.departures.map((departure) => (
+              <tr key={departure.id} className={styles.row} onFocus={() => setFocused(departure)} onBlur={() => setFocused(null)}>
+                <td className={styles.leaves} data-label="Leaves">
+                  {leavesWords(departure, words)}
+                </td>
+                <td className={styles.lands} data-label="Lands">
+                  {landsWords(departure, words)}
+                </td>
+                <td className={styles.to} data-label="To">
+                  {recipientsWords(departure.recipients)}
+                </td>
+                <td className={styles.subject}>
+                  <Link href={`/write/${departure.messageId}`} data-row={departure.id}>
+                    {departure.subject || '(no subject)'}
+                  </Link>
+                  {departure.reason && <span className={styles.reason}> · {departure.reason}</span>}
+                </td>
+                <td className={styles.why} data-label="Why then">
+                  {departure.whyThen}
+                </td>
+                <td>
+                  <StatePill departure={departure} />
+                </td>
+                <td className={styles.actions}>
+                  <RowActions departure={departure} actions={actions} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        ))}
+      </table>
+    </div>
+  );
+}

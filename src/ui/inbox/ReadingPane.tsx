@@ -1,0 +1,90 @@
+'use client';
+/** One message, with the writer's clock first. */
+import { Button, Spin } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import type { MessageJson, MessageSummaryJson } from '../../api/types';
+import { atTheirDesk } from '../../core/reply/desk';
+import { dayWords, durationWords, timeWords } from '../../core/time/words';
+import { recipientsWords, useWords } from '../common/format';
+import { useMessage, useSettings } from '../data/queries';
+import { useCommand } from '../shell/commands';
+import styles from './Inbox.module.css';
+import { SnoozeControl } from './SnoozeControl';
+
+function WriterClock({ message }: { message: MessageJson }) {
+  const { hourCycle } = useSettings();
+  const words = useWords();
+  const name = message.from.name || message.from.address;
+  if (!message.from.zone) return <p className={styles.clock}>{name} · time zone not known</p>;
+  const { local, working, worksAt } = atTheirDesk(words.now, message.from.zone);
+  const first = name.split(' ')[0];
+  return (
+    <p className={styles.clock}>
+      {name} · {message.from.place}, where it is <strong>{`${dayWords(local, local).split(' ')[0]} ${timeWords(local, hourCycle)}`}</strong>
+      {working && ', at work. An answer now lands in the working day.'}
+      {worksAt &&
+        `, at work in ${durationWords(worksAt - words.now)}. An answer now waits for ${first} until ${words.there(worksAt, message.from.zone)} (your ${words.moment(worksAt)}).`}
+    </p>
+  );
+}
+
+function threadWords(each: MessageSummaryJson): string {
+  return each.direction === 'in' ? each.from.name || each.from.address : `you, to ${recipientsWords(each.to)}`;
+}
+
+function Thread({ thread }: { thread: MessageSummaryJson[] }) {
+  const words = useWords();
+  if (thread.length === 0) return null;
+  return (
+    <section className={styles.thread} aria-labelledby="thread">
+      <h2 id="thread">Also in this thread</h2>
+      <ul>
+        {thread.map((each) => (
+          <li key={each.id}>
+            <Link href={each.direction === 'in' ? `/inbox/${each.id}` : `/write/${each.id}`}>
+              {words.moment(each.at)} · {threadWords(each)}
+            </Link>{' '}
+            <span className="quiet">{each.preview}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+export function ReadingPane({ id }: { id: string }) {
+  const router = useRouter();
+  const words = useWords();
+  const { data: message, error } = useMessage(id);
+  const answer = () => router.push(`/write?answers=${id}`);
+  useCommand('KeyR', message && answer);
+  if (error) return <p role="alert">{error.message}</p>;
+  if (!message) return <Spin />;
+  return (
+    <article aria-labelledby="subject">
+      <h1 id="subject">{message.subject || '(no subject)'}</h1>
+      <WriterClock message={message} />
+      <div className={styles.actions}>
+        <Button type="primary" ghost onClick={answer}>
+          Answer
+        </Button>
+        <SnoozeControl message={message} />
+      </div>
+      {message.snoozedUntil && <p className={styles.note}>Put off: comes back {words.moment(message.snoozedUntil)}.</p>}
+      {message.returned && !message.snoozedUntil && (
+        <p className={styles.note}>
+          Came back {words.moment(message.returned.at)}; you put it off {words.moment(message.returned.since)}.
+        </p>
+      )}
+      <p className={styles.meta}>
+        From {message.from.address} to {recipientsWords(message.to)} · {words.moment(message.at)} ·{' '}
+        <a href={`/api/v1/messages/${id}/source`} target="_blank" rel="noreferrer">
+          source
+        </a>
+      </p>
+      <div className={`pane ${styles.body}`}>{message.text || 'This message has no text.'}</div>
+      <Thread thread={message.thread} />
+    </article>
+  );
+}

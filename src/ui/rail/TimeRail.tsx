@@ -1,0 +1,174 @@
+'use client';
+/** The time rail: the next hours and days, departures above the line, returns below. */
+import { scaleLinear } from 'd3';
+import { Select } from 'antd';
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import { bundleMarks, type MarkBundle, type RailMark } from '../../core/rail/bundle';
+import { railFrame, type RailTick } from '../../core/rail/rail';
+import { recipientsWords, useWords } from '../common/format';
+import { usePending, useSettings, useSnoozed } from '../data/queries';
+import { useNow } from '../data/useNow';
+import { useWidth } from '../common/useWidth';
+import styles from './TimeRail.module.css';
+
+const HOUR = 3_600_000;
+const HEIGHT = 94;
+const LINE = 45;
+const LEFT = 24;
+/** Marks closer than this many pixels share one. */
+const CROWD = 18;
+/** A label needs about this much room per letter. */
+const LETTER = 6.4;
+
+const SPANS = [
+  { value: 48, label: '2 days' },
+  { value: 96, label: '4 days' },
+  { value: 168, label: '7 days' },
+  { value: 336, label: '14 days' },
+];
+
+interface Placed {
+  x: number;
+  bundle: MarkBundle;
+  /** Empty where there is no room for it. */
+  label: string;
+}
+
+/** Marks with as much label as fits before the next one. */
+function place(bundles: MarkBundle[], x: (at: number) => number, width: number): Placed[] {
+  return bundles.map((bundle, index) => {
+    const start = x(bundle.at);
+    const next = bundles[index + 1];
+    const room = Math.floor(((next ? x(next.at) : width) - start - 16) / LETTER);
+    const full = bundle.marks.length > 1 ? `${bundle.marks.length} together` : bundle.marks[0]!.label;
+    const label = full.length <= room ? full : room > 6 ? `${full.slice(0, room - 1).trimEnd()}…` : '';
+    return { x: start, bundle, label };
+  });
+}
+
+function Marks({ placed, above, moment }: { placed: Placed[]; above: boolean; moment: (at: number) => string }) {
+  const y = above ? LINE - 14 : LINE + 14;
+  const shape = above ? 'M0-5 6 6H-6Z' : 'M0 5 6-6H-6Z';
+  return placed.map(({ x, bundle, label }) => {
+    const [first] = bundle.marks;
+    const several = bundle.marks.length > 1;
+    const href = several ? (above ? '/departures' : '/inbox') : first!.href;
+    return (
+      <Link key={first!.id} href={href} tabIndex={-1} className={above ? styles.departure : styles.return}>
+        <title>{bundle.marks.map((mark) => `${moment(mark.at)} ${mark.label}`).join('\n')}</title>
+        <path transform={`translate(${x} ${y})`} d={shape} />
+        <text x={x + 9} y={above ? y - 5 : y + 17}>
+          {label}
+        </text>
+      </Link>
+    );
+  });
+}
+
+export function TimeRail() {
+  const { zone } = useSettings();
+  const [span, setSpan] = useState(48);
+  const [box, width] = useWidth<HTMLDivElement>(1280);
+  // Fine enough for the lantern to move smoothly, coarse enough to draw rarely.
+  const now = useNow(10_000);
+  const { moment } = useWords();
+  const pending = usePending().data?.departures;
+  const snoozed = useSnoozed().data?.messages;
+
+  const until = now + span * HOUR;
+  const scale = useMemo(() => scaleLinear([now, until], [LEFT, width - 12]), [now, until, width]);
+  const frame = useMemo(() => railFrame(now, until, zone), [now, until, zone]);
+  const departures = (pending ?? [])
+    .filter((each) => each.state === 'held' || each.state === 'scheduled')
+    .map((each): RailMark => ({
+      id: each.id,
+      at: Math.max(now, Date.parse(each.at)),
+      label: each.subject || `To ${recipientsWords(each.recipients)}`,
+      href: `/write/${each.messageId}`,
+    }));
+  const returns = (snoozed ?? []).map((each): RailMark => ({
+    id: each.id,
+    at: Math.max(now, Date.parse(each.snoozedUntil!)),
+    label: each.subject,
+    href: `/inbox/${each.id}`,
+  }));
+  const gap = scale.invert(LEFT + CROWD) - now;
+  const shown = (marks: RailMark[]) => place(bundleMarks(marks.filter((mark) => mark.at <= until), gap), scale, width);
+  const list = [
+    ...departures.map((mark) => ({ ...mark, words: `leaves ${moment(mark.at)}` })),
+    ...returns.map((mark) => ({ ...mark, words: `comes back ${moment(mark.at)}` })),
+  ].sort((a, b) => a.at - b.at);
+  const next = list[0];
+  // The names of the two sides give way to what stands in their place.
+  const crowded = (ticks: RailTick[]) => ticks.some((tick) => scale(tick.at) < 130);
+
+  return (
+    <section aria-label="Time rail" className={styles.rail} data-rail tabIndex={0} ref={box}>
+      <p className={styles.folded}>{next ? `Next: ${next.label} ${next.words}` : 'Nothing leaves or comes back.'}</p>
+      <svg width={width} height={HEIGHT} aria-hidden="true" className={styles.drawing}>
+        {frame.working.map(({ from, to }) => (
+          <rect key={from} className={styles.working} x={scale(from)} width={scale(to) - scale(from)} y={LINE - 9} height={18} rx={2} />
+        ))}
+        <line className={styles.line} x1={LEFT} x2={width - 12} y1={LINE} y2={LINE} />
+        {frame.hours.map(({ at, label }) => (
+          <g key={at} className={styles.hour} transform={`translate(${scale(at)} ${LINE})`}>
+            <line y1={-9} y2={9} />
+            <text x={4} y={4}>
+              {label}
+            </text>
+          </g>
+        ))}
+        {frame.days.map(({ at, label }) => (
+          <g key={at} className={styles.day} transform={`translate(${scale(at)} 0)`}>
+            <line y1={LINE - 9} y2={90} />
+            <text x={5} y={90}>
+              {label}
+            </text>
+          </g>
+        ))}
+        {frame.changes.map(({ at, label }) => (
+          <g key={at} className={styles.change} transform={`translate(${scale(at)} 0)`}>
+            <line y1={4} y2={72} />
+            <text x={5} y={12}>
+              {label}
+            </text>
+          </g>
+        ))}
+        <Marks placed={shown(departures)} above moment={moment} />
+        <Marks placed={shown(returns)} above={false} moment={moment} />
+        <circle className={styles.glow} cx={LEFT} cy={LINE} r={11} />
+        <circle className={styles.now} cx={LEFT} cy={LINE} r={7} />
+        {!crowded(frame.changes) && (
+          <text className={styles.side} x={40} y={12}>
+            leaving
+          </text>
+        )}
+        {!crowded(frame.days) && (
+          <text className={styles.side} x={40} y={90}>
+            coming back
+          </text>
+        )}
+      </svg>
+      <ol className="unseen">
+        {list.map((mark) => (
+          <li key={mark.id}>
+            <Link href={mark.href} tabIndex={-1}>
+              {mark.label}, {mark.words}
+            </Link>
+          </li>
+        ))}
+      </ol>
+      <Select
+        className={styles.span}
+        size="small"
+        variant="borderless"
+        aria-label="How far the rail looks ahead"
+        value={span}
+        onChange={setSpan}
+        options={SPANS}
+        popupMatchSelectWidth={110}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,148 @@
+'use client';
+/** Settings: each applies at once and says so. */
+import { useQueryClient } from '@tanstack/react-query';
+import { Button, Input, InputNumber, Segmented } from 'antd';
+import { useState } from 'react';
+import type { SettingsJson } from '../../api/types';
+import { HOLD_SECONDS } from '../../core/message/limits';
+import { durationWords, type HourCycle } from '../../core/time/words';
+import { ApiProblem, ask } from '../data/client';
+import { refresh, useSettings } from '../data/queries';
+import { useNotices } from '../shell/Notices';
+import { ZonePicker } from '../write/ZonePicker';
+import styles from './SettingsView.module.css';
+
+const USUAL_HOLDS = [0, 10, 30, 90, 240, 600, 1800, 7200];
+
+function useApply() {
+  const client = useQueryClient();
+  const { show } = useNotices();
+  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const apply = async (patch: Partial<SettingsJson>, words: string) => {
+    try {
+      client.setQueryData(['settings'], await ask<SettingsJson>('PATCH', '/settings', patch));
+      refresh(client, ['settings']);
+      setProblem(null);
+      show({ words });
+    } catch (error) {
+      setProblem(error as ApiProblem);
+    }
+  };
+  return { apply, problem };
+}
+
+const holdWords = (seconds: number) => (seconds ? durationWords(seconds * 1000) : 'Off');
+
+function Hold() {
+  const { holdSeconds } = useSettings();
+  const { apply, problem } = useApply();
+  const [typed, setTyped] = useState<number | null>(holdSeconds);
+  const hold = (seconds: number) => {
+    setTyped(seconds);
+    void apply({ holdSeconds: seconds }, seconds ? `Sends are held ${holdWords(seconds)} from now on.` : 'Sends are no longer held.');
+  };
+  return (
+    <section className={`pane ${styles.block}`} aria-labelledby="hold">
+      <h2 id="hold">Hold</h2>
+      <p className="quiet">How long everything you send now can still be taken back before it leaves.</p>
+      <Segmented
+        aria-label="Usual lengths"
+        value={USUAL_HOLDS.includes(holdSeconds) ? holdSeconds : -1}
+        onChange={hold}
+        options={USUAL_HOLDS.map((value) => ({ value, label: holdWords(value) }))}
+      />
+      <form
+        className={styles.line}
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (typed !== null) hold(typed);
+        }}
+      >
+        <label htmlFor="hold-seconds">Exactly</label>
+        <InputNumber id="hold-seconds" min={0} max={HOLD_SECONDS.max} precision={0} value={typed} onChange={setTyped} aria-describedby="hold-range" />
+        <span id="hold-range" className="quiet">
+          seconds; {HOLD_SECONDS.min} to {HOLD_SECONDS.max}, or 0 for off
+        </span>
+        <Button htmlType="submit">Apply</Button>
+      </form>
+      {problem && (
+        <p role="alert" className={styles.problem}>
+          {problem.message}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Me() {
+  const { me, zone } = useSettings();
+  const { apply, problem } = useApply();
+  const [name, setName] = useState(me.name);
+  const [address, setAddress] = useState(me.address);
+  const changed = name !== me.name || address !== me.address;
+  const keep = () => {
+    if (changed) void apply({ me: { name, address } }, 'Your name and address are kept.');
+  };
+  return (
+    <section className={`pane ${styles.block}`} aria-labelledby="me">
+      <h2 id="me">You</h2>
+      <div className={styles.grid} onBlur={keep}>
+        <label htmlFor="my-name">Name</label>
+        <Input id="my-name" autoComplete="name" value={name} onChange={(event) => setName(event.target.value)} onPressEnter={keep} />
+        <label htmlFor="my-address">Address</label>
+        <Input
+          id="my-address"
+          autoComplete="email"
+          value={address}
+          status={problem?.at('me') ? 'error' : undefined}
+          onChange={(event) => setAddress(event.target.value)}
+          onPressEnter={keep}
+        />
+        <label htmlFor="my-zone">Time zone</label>
+        <ZonePicker
+          id="my-zone"
+          label="Time zone"
+          value={zone}
+          near={[{ zone, whose: 'yours now' }]}
+          onChange={(next) => void apply({ zone: next }, 'Your clock follows this zone from now on.')}
+        />
+      </div>
+      {problem && (
+        <p role="alert" className={styles.problem}>
+          {problem.message}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Clock() {
+  const { hourCycle } = useSettings();
+  const { apply } = useApply();
+  return (
+    <section className={`pane ${styles.block}`} aria-labelledby="clock">
+      <h2 id="clock">Times</h2>
+      <Segmented<HourCycle>
+        aria-label="Hours"
+        value={hourCycle}
+        onChange={(value) => void apply({ hourCycle: value }, value === 24 ? 'Times run to 24 hours.' : 'Times run to 12 hours.')}
+        options={[
+          { value: 24, label: '24 hours, 16:30' },
+          { value: 12, label: '12 hours, 4:30 pm' },
+        ]}
+      />
+    </section>
+  );
+}
+
+export function SettingsView() {
+  return (
+    <div className={styles.page}>
+      <h1>Settings</h1>
+      <p className="quiet">Every change applies at once.</p>
+      <Hold />
+      <Me />
+      <Clock />
+    </div>
+  );
+}

@@ -1,0 +1,84 @@
+'use client';
+/** The keys that work on every view, and the list of them. */
+import { Modal } from 'antd';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { tinykeys } from 'tinykeys';
+import { keyHelp, runCommand, useCommand } from './commands';
+import { newMessagePath, views } from './views';
+import styles from './Keyboard.module.css';
+
+const inField = (event: Event) =>
+  event.target instanceof Element &&
+  event.target.closest('input, textarea, select, [contenteditable="true"], [role="combobox"], [role="listbox"]') !== null;
+
+/** Where `Alt Shift G` goes, in turn. */
+const LANDMARKS = ['[data-rail]', '[data-tray]', '#content', '[data-panel]'];
+
+function cycleLandmarks() {
+  const present = LANDMARKS.map((selector) => document.querySelector<HTMLElement>(selector)).filter((each) => each !== null);
+  const at = present.findLastIndex((each) => each.contains(document.activeElement));
+  present[(at + 1) % present.length]?.focus();
+}
+
+export function Keyboard() {
+  const router = useRouter();
+  const [listed, setListed] = useState(false);
+
+  useCommand('KeyN', () => router.push(newMessagePath()));
+  useCommand('?', () => setListed(true));
+
+  useEffect(() => {
+    const bindings: Record<string, (event: KeyboardEvent) => void> = {};
+    const bind = (code: string, act: () => boolean | void) => {
+      const guarded = (event: KeyboardEvent, chord: boolean) => {
+        if (event.defaultPrevented || (!chord && inField(event))) return;
+        if (act() !== false) event.preventDefault();
+      };
+      bindings[code] = (event) => guarded(event, false);
+      bindings[`Alt+Shift+${code}`] = (event) => guarded(event, true);
+    };
+    for (const { code } of keyHelp) bind(code, () => runCommand(code));
+    bindings['Shift+?'] = (event) => {
+      if (inField(event)) return;
+      event.preventDefault();
+      runCommand('?');
+    };
+    for (const { key, path } of views) bind(`Digit${key}`, () => router.push(path));
+    bindings['Alt+Shift+KeyG'] = (event) => {
+      event.preventDefault();
+      cycleLandmarks();
+    };
+    return tinykeys(window, bindings);
+  }, [router]);
+
+  return (
+    <Modal open={listed} onCancel={() => setListed(false)} footer={null} title="Keys" width={460}>
+      <p className="quiet">
+        Alone outside fields; with Alt Shift everywhere. Alt Shift G goes round rail, tray, content and panel.
+      </p>
+      <dl className={styles.keys}>
+        {views.map(({ key, name }) => (
+          <div key={key}>
+            <dt>{key}</dt>
+            <dd>{name}</dd>
+          </div>
+        ))}
+        {keyHelp.map(({ key, words }) => (
+          <div key={key}>
+            <dt>{key}</dt>
+            <dd>{words}</dd>
+          </div>
+        ))}
+        <div>
+          <dt>Ctrl Enter</dt>
+          <dd>the main button</dd>
+        </div>
+        <div>
+          <dt>↑ ↓ Enter</dt>
+          <dd>move in a list, open</dd>
+        </div>
+      </dl>
+    </Modal>
+  );
+}

@@ -1,0 +1,37 @@
+'use client';
+/** What every view stands in: theme, data, announcements. */
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { App, ConfigProvider } from 'antd';
+import { useState, type ReactNode } from 'react';
+import type { ClockJson, SettingsJson } from '../../api/types';
+import { theme } from '../theme';
+import { AnnouncerProvider } from './Announcer';
+import { NoticeProvider } from './Notices';
+
+export interface Initial {
+  clock: ClockJson;
+  settings: SettingsJson;
+}
+
+export function Providers({ initial, children }: { initial: Initial; children: ReactNode }) {
+  const [client] = useState(() => {
+    const fresh = new QueryClient({
+      // Live updates say when something is old; until then it is not.
+      defaultOptions: { queries: { staleTime: 60_000, refetchOnWindowFocus: true, retry: 1 } },
+    });
+    fresh.setQueryData(['clock'], initial.clock);
+    fresh.setQueryData(['settings'], initial.settings);
+    return fresh;
+  });
+  return (
+    <QueryClientProvider client={client}>
+      <ConfigProvider theme={theme} button={{ autoInsertSpace: false }} wave={{ disabled: true }}>
+        <App component={false}>
+          <AnnouncerProvider>
+            <NoticeProvider>{children}</NoticeProvider>
+          </AnnouncerProvider>
+        </App>
+      </ConfigProvider>
+    </QueryClientProvider>
+  );
+}

@@ -1,0 +1,38 @@
+'use client';
+/** Which part of the screen answers to which key at the moment: the one that came last. */
+import { useEffect, useRef } from 'react';
+
+/** Keys with their meanings; views have the digits. */
+export const keyHelp = [
+  { code: 'KeyN', key: 'N', words: 'write a message' },
+  { code: 'KeyR', key: 'R', words: 'answer' },
+  { code: 'KeyS', key: 'S', words: 'snooze' },
+  { code: 'KeyT', key: 'T', words: 'take back: the row in focus, else the newest hold' },
+  { code: '?', key: '?', words: 'this list' },
+] as const;
+
+export type CommandCode = (typeof keyHelp)[number]['code'];
+
+const stack: { code: CommandCode; act: () => void }[] = [];
+
+/** Has `act` answer to a key while the component is on screen; undefined leaves the key to others. */
+export function useCommand(code: CommandCode, act: (() => void) | undefined): void {
+  const latest = useRef(act);
+  useEffect(() => {
+    latest.current = act;
+  });
+  const active = act !== undefined;
+  useEffect(() => {
+    if (!active) return;
+    const entry = { code, act: () => latest.current?.() };
+    stack.push(entry);
+    return () => void stack.splice(stack.indexOf(entry), 1);
+  }, [code, active]);
+}
+
+/** @returns false where nothing answers to the key at the moment */
+export function runCommand(code: CommandCode): boolean {
+  const entry = stack.findLast((each) => each.code === code);
+  entry?.act();
+  return entry !== undefined;
+}

@@ -1,0 +1,8 @@
+/** The views there are, in order; their number is their key. */
+export const views = [
+  { key: '1', name: 'Inbox', path: '/inbox' },
+  { key: '2', name: 'Departures', path: '/departures' },
+] as const;
+
+/** Where a new message is written; a new address each time, so that it begins empty. */
+export const newMessagePath = () => `/write?new=${Date.now().toString(36)}`;

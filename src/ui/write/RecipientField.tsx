@@ -1,0 +1,134 @@
+'use client';
+/** Addresses of one field: typed, pasted as a list, or picked from the correspondents. */
+import { Select, Tag } from 'antd';
+import { useMemo, useState } from 'react';
+import { addressKey, AddressError, formatMailbox, parseMailbox } from '../../core/message/address';
+import { toLocal } from '../../core/time/wallClock';
+import { timeWords } from '../../core/time/words';
+import { useCorrespondents, useSettings } from '../data/queries';
+import { useNow } from '../data/useNow';
+import { isAddress } from './useDraft';
+import styles from './RecipientField.module.css';
+
+interface Props {
+  id: string;
+  label: string;
+  value: string[];
+  onChange: (value: string[]) => void;
+  problem?: string;
+  autoFocus?: boolean;
+}
+
+/** “a@b.example, C <c@d.example>; e@f.example” in pieces. Commas within quotes stay. */
+function splitList(text: string): string[] {
+  return (text.match(/("[^"]*"|[^,;\n])+/g) ?? []).map((piece) => piece.trim()).filter(Boolean);
+}
+
+function whatIsWrong(values: string[]): string | undefined {
+  for (const value of values) {
+    try {
+      parseMailbox(value);
+    } catch (error) {
+      if (error instanceof AddressError) return error.message;
+    }
+  }
+  return undefined;
+}
+
+export function RecipientField({ id, label, value, onChange, problem, autoFocus }: Props) {
+  const [search, setSearch] = useState('');
+  const people = useCorrespondents().data;
+  const { hourCycle } = useSettings();
+  const now = useNow(60_000);
+  const byAddress = useMemo(
+    () => new Map((people ?? []).flatMap((person) => person.addresses.map((address) => [address, person] as const))),
+    [people],
+  );
+  const clockOf = (zone: string) => timeWords(toLocal(now, zone), hourCycle);
+  const personOf = (text: string) => (isAddress(text) ? byAddress.get(addressKey(parseMailbox(text).address)) : undefined);
+
+  const typed = search.trim();
+  const matching = (people ?? []).flatMap((person) =>
+    person.addresses
+      .map((address) => ({ value: formatMailbox({ name: person.name, address }), person, address }))
+      .filter((option) => !value.includes(option.value) && option.value.toLowerCase().includes(typed.toLowerCase())),
+  );
+  // Enter takes the first: a whole address as typed, else the person meant.
+  const asTyped = typed && isAddress(typed) ? [{ value: typed, person: undefined, address: typed }] : [];
+  const options = [...asTyped, ...matching.filter((option) => option.address !== addressKey(typed))];
+
+  const add = (texts: string[]) => onChange([...new Set([...value, ...texts])]);
+  function type(text: string) {
+    const pieces = splitList(text);
+    // A separator at the end, or a pasted list: what is before it is complete.
+    if (/[,;\n]/.test(text.replace(/"[^"]*"?/g, '')) && pieces.length > 0) {
+      add(pieces);
+      setSearch('');
+    } else setSearch(text);
+  }
+  function leave() {
+    if (typed) add([typed]);
+    setSearch('');
+  }
+
+  const shownProblem = problem ?? whatIsWrong(value);
+  return (
+    <div className={styles.field}>
+      <Select
+        id={id}
+        mode="multiple"
+        aria-label={label}
+        aria-invalid={shownProblem ? true : undefined}
+        aria-describedby={shownProblem ? `${id}-problem` : undefined}
+        status={shownProblem ? 'error' : undefined}
+        variant="borderless"
+        className={styles.select}
+        suffixIcon={null}
+        autoFocus={autoFocus}
+        value={value}
+        onChange={(next: string[]) => {
+          onChange(next);
+          setSearch('');
+        }}
+        showSearch={{ filterOption: false, searchValue: search, onSearch: type }}
+        onBlur={leave}
+        options={options}
+        notFoundContent={typed ? 'Nobody by that name. Type the whole address.' : null}
+        optionRender={({ data: { person, address } }) => (
+          <span className={styles.option}>
+            <span>{person?.name ?? address}</span>
+            {person && (
+              <span className="quiet">
+                {address}
+                {person.zone && ` · ${person.place} ${clockOf(person.zone)}`}
+              </span>
+            )}
+          </span>
+        )}
+        tagRender={({ value: tag, onClose }) => {
+          const text = String(tag);
+          const person = personOf(text);
+          const name = isAddress(text) ? parseMailbox(text).name || parseMailbox(text).address : text;
+          return (
+            <Tag
+              className={isAddress(text) ? styles.tag : styles.bad}
+              closable
+              onClose={onClose}
+              title={text}
+              // The field keeps the focus and its list closed while a tag is pressed.
+              onMouseDown={(event) => event.stopPropagation()}
+            >
+              {name}
+              {person?.zone && ` · ${person.place} ${clockOf(person.zone)}`}
+            </Tag>
+          );
+        }}
+      />
+      {shownProblem && (
+        <p id={`${id}-problem`} role="alert" className={styles.problem}>
+          {shownProblem}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,135 @@
+'use client';
+/** The message being written: its fields, and keeping them on the server as they change. */
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { MessageJson } from '../../api/types';
+import { parseMailbox, formatMailbox } from '../../core/message/address';
+import { ApiProblem, ask } from '../data/client';
+import { refresh } from '../data/queries';
+
+export interface DraftFields {
+  to: string[];
+  cc: string[];
+  bcc: string[];
+  subject: string;
+  text: string;
+}
+
+export type SaveState = 'clean' | 'dirty' | 'saving' | 'saved' | 'failed';
+
+export interface Draft {
+  fields: DraftFields;
+  change: (patch: Partial<DraftFields>) => void;
+  /** Puts everything as it stands on the server. @throws (rejects) ApiProblem */
+  save: () => Promise<{ id: string; revision: number }>;
+  state: SaveState;
+  /** What the server refused, until the field is changed. */
+  problem: ApiProblem | null;
+}
+
+/** One second after the last key. */
+const SAVE_AFTER_MS = 1000;
+
+export const emptyFields: DraftFields = { to: [], cc: [], bcc: [], subject: '', text: '' };
+
+export function fieldsOf(message: MessageJson): DraftFields {
+  const { to, cc, bcc, subject, text } = message;
+  return { to: to.map(formatMailbox), cc: cc.map(formatMailbox), bcc: bcc.map(formatMailbox), subject, text };
+}
+
+export function isAddress(text: string): boolean {
+  try {
+    parseMailbox(text);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+interface Kept {
+  id?: string;
+  revision?: number;
+}
+
+/**
+ * @param kept the message on the server, or undefined for one that is new
+ * @param autosave off for a pending message: what is pending changes only when the person says so
+ * @param answers the id of the message a new one answers
+ */
+export function useDraft(
+  initial: DraftFields,
+  kept: { id: string; revision: number } | undefined,
+  autosave: boolean,
+  answers: string | undefined,
+  onKept: (id: string) => void,
+): Draft {
+  const client = useQueryClient();
+  const [fields, setFields] = useState(initial);
+  const [state, setState] = useState<SaveState>('clean');
+  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const latest = useRef(fields);
+  const server = useRef<Kept>(kept ?? {});
+  // Saves run one after another: two at once would race for the revision.
+  const running = useRef<Promise<unknown>>(Promise.resolve());
+  const stateRef = useRef<SaveState>('clean');
+  const mark = (next: SaveState) => {
+    stateRef.current = next;
+    setState(next);
+  };
+
+  const change = useCallback((patch: Partial<DraftFields>) => {
+    latest.current = { ...latest.current, ...patch };
+    setFields(latest.current);
+    setProblem(null);
+    mark('dirty');
+  }, []);
+
+  const put = useCallback(async () => {
+    const { id, revision } = server.current;
+    if (id && stateRef.current !== 'dirty' && stateRef.current !== 'failed') return { id, revision: revision! };
+    const sent = latest.current;
+    mark('saving');
+    try {
+      const message = id
+        ? await ask<MessageJson>('PATCH', `/messages/${id}`, sent, revision)
+        : await ask<MessageJson>('POST', '/messages', answers ? { ...sent, answers } : sent);
+      server.current = { id: message.id, revision: message.revision };
+      mark(latest.current === sent ? 'saved' : 'dirty');
+      if (!id) onKept(message.id);
+      refresh(client, ['message']);
+      return { id: message.id, revision: message.revision };
+    } catch (error) {
+      mark('failed');
+      setProblem(error as ApiProblem);
+      throw error;
+    }
+  }, [answers, client, onKept]);
+
+  const save = useCallback(() => {
+    const next = running.current.then(put, put);
+    running.current = next.catch(() => {});
+    return next;
+  }, [put]);
+
+  useEffect(() => {
+    // An address half typed is no reason to refuse; it is kept once it is one.
+    const complete = [...fields.to, ...fields.cc, ...fields.bcc].every(isAddress);
+    if (!autosave || state !== 'dirty' || !complete) return;
+    const timer = setTimeout(() => void save().catch(() => {}), SAVE_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [fields, state, autosave, save]);
+
+  // On leaving the page, what was typed in the last second.
+  const saveRef = useRef(save);
+  useEffect(() => {
+    saveRef.current = save;
+  });
+  useEffect(
+    () => () => {
+      if (autosave && stateRef.current === 'dirty') void saveRef.current().catch(() => {});
+    },
+    [autosave],
+  );
+
+  return { fields, change, save, state, problem };
+}
