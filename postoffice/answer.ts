@@ -32,7 +32,11 @@ export async function composeAnswer(
   const digest = createHash('sha256').update(source).update(person.address).digest('hex');
   const words = person.words[parseInt(digest.slice(0, 8), 16) % person.words.length]!;
   const firstName = (mail.from?.name || to).split(/[\s@]/)[0]!;
-  const quoted = (mail.text ?? '').trimEnd().split(/\r?\n/).map((line) => `> ${line}`).join('\r\n');
+  const quoted = (mail.text ?? '')
+    .trimEnd()
+    .split(/\r?\n/)
+    .map((line) => `> ${line}`)
+    .join('\r\n');
   const subject = (mail.subject ?? '').replace(/^(re:\s*)+/i, '');
   const text = `${words.replaceAll('{name}', firstName)}\r\n\r\n${person.name}\r\n\r\n${mail.from?.name || to} wrote:\r\n${quoted}\r\n`;
   const bytes = await new MailComposer({

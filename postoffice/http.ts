@@ -46,7 +46,11 @@ async function answer(options: PostOfficeOptions, request: IncomingMessage): Pro
       return mailboxes(options);
     case 'PUT /clock': {
       const { now, rate, limit } = await readJson(request);
-      options.clock.set({ now: Number(now), rate: Number(rate), limit: limit === null ? null : Number(limit) });
+      options.clock.set({
+        now: Number(now),
+        rate: Number(rate),
+        limit: limit === null ? null : Number(limit),
+      });
       return {};
     }
     case 'POST /run':

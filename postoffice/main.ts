@@ -6,7 +6,12 @@ import { createCounter } from './http';
 import { createMailServer } from './postOffice';
 import { PostOfficeStore } from './store';
 
-const { POSTOFFICE_DATA = './data/demo', POSTOFFICE_SMTP_PORT, POSTOFFICE_HTTP_PORT, POSTOFFICE_LMTP_PORT } = process.env;
+const {
+  POSTOFFICE_DATA = './data/demo',
+  POSTOFFICE_SMTP_PORT,
+  POSTOFFICE_HTTP_PORT,
+  POSTOFFICE_LMTP_PORT,
+} = process.env;
 
 mkdirSync(POSTOFFICE_DATA, { recursive: true });
 const store = new PostOfficeStore(join(POSTOFFICE_DATA, 'postoffice.db'));

@@ -75,8 +75,7 @@ export class PostOfficeStore {
 
   nextAnswer(now: number): PendingAnswer | undefined {
     return this.sqlite.prepare('SELECT * FROM answers WHERE due <= ? ORDER BY due, id LIMIT 1').get(now) as
-      | PendingAnswer
-      | undefined;
+      PendingAnswer | undefined;
   }
 
   messages(address: string): StoredMessage[] {
@@ -87,7 +86,9 @@ export class PostOfficeStore {
 
   summaries(): { address: string; messages: number; lastAt: number }[] {
     return this.sqlite
-      .prepare('SELECT address, count(*) AS messages, max(at) AS lastAt FROM mailbox_messages GROUP BY address')
+      .prepare(
+        'SELECT address, count(*) AS messages, max(at) AS lastAt FROM mailbox_messages GROUP BY address',
+      )
       .all() as { address: string; messages: number; lastAt: number }[];
   }
 

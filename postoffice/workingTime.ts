@@ -8,7 +8,12 @@ import { Temporal } from 'temporal-polyfill';
  * @param hours minutes after midnight; the whole week where they span the whole day
  * @returns epoch ms, on a whole minute
  */
-export function afterWork(at: number, minutes: number, zone: string, hours: { from: number; to: number }): number {
+export function afterWork(
+  at: number,
+  minutes: number,
+  zone: string,
+  hours: { from: number; to: number },
+): number {
   let moment = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(zone).round('minute');
   let left = minutes;
   for (;;) {

@@ -16,7 +16,9 @@ await build({
   format: 'esm',
   // Native code and the framework stay packages; everything else is taken in.
   external: ['better-sqlite3', 'next'],
-  banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+  banner: {
+    js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+  },
   sourcemap: true,
   logLevel: 'warning',
 });

@@ -16,7 +16,9 @@ export function giveUp(words) {
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major > NODE_MAJOR || (major === NODE_MAJOR && minor >= 19)) return;
-  giveUp(`Oak Lantern needs Node ${NODE_MAJOR}.19 or newer; this is ${process.versions.node}. Install a newer one (see .nvmrc) and start again.`);
+  giveUp(
+    `Oak Lantern needs Node ${NODE_MAJOR}.19 or newer; this is ${process.versions.node}. Install a newer one (see .nvmrc) and start again.`,
+  );
 }
 
 /** Runs a command, passing its output on; resolves to its exit status. */
@@ -49,7 +51,9 @@ function unlessDone(stamp, files, work) {
 export function installPackages() {
   unlessDone('node_modules/.installed', ['package-lock.json', '.npmrc'], () => {
     console.log('Installing packages (the database binding is compiled, this takes a few minutes)…');
-    const status = run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { env: { NODE_ENV: 'development' } });
+    const status = run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+      env: { NODE_ENV: 'development' },
+    });
     if (status !== 0) {
       giveUp(
         'The packages could not be installed; npm says why above. Compiling needs python3, make and g++ (on Debian: apt-get install python3 make g++).',
@@ -73,8 +77,11 @@ export function build() {
   const sources = bundleSources().filter((file) => !file.endsWith('.test.ts'));
   unlessDone('dist/.built', sources, () => {
     console.log('Building…');
-    if (run(process.execPath, ['scripts/bundle.mjs']) !== 0) giveUp('The bundles could not be built; see above.');
-    const status = run(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { env: { NODE_ENV: 'production' } });
+    if (run(process.execPath, ['scripts/bundle.mjs']) !== 0)
+      giveUp('The bundles could not be built; see above.');
+    const status = run(process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
+      env: { NODE_ENV: 'production' },
+    });
     if (status !== 0) giveUp('The pages could not be built; see above.');
   });
 }

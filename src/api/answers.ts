@@ -6,7 +6,8 @@ import { plan } from './schemas';
 const instant = Joi.string().isoDate();
 const text = Joi.string().allow('');
 /** An object whose keys are all there. */
-const all = (keys: Record<string, Schema>): ObjectSchema => Joi.object(keys).options({ presence: 'required' });
+const all = (keys: Record<string, Schema>): ObjectSchema =>
+  Joi.object(keys).options({ presence: 'required' });
 const orNull = (schema: Joi.AnySchema) => schema.allow(null);
 
 const mailbox = all({ name: text, address: text });
@@ -15,7 +16,13 @@ const warning = all({
   text,
   address: Joi.string().optional(),
 });
-const landing = all({ address: Joi.string(), zone: orNull(Joi.string()), place: orNull(text), local: orNull(Joi.string()), dayPart: orNull(Joi.string()) });
+const landing = all({
+  address: Joi.string(),
+  zone: orNull(Joi.string()),
+  place: orNull(text),
+  local: orNull(Joi.string()),
+  dayPart: orNull(Joi.string()),
+});
 
 const departure = all({
   id: Joi.string(),
@@ -68,10 +75,17 @@ const message = summary.keys({
   plan: plan.allow(null),
   departures: Joi.array().items(departure),
   thread: Joi.array().items(summary),
-  history: Joi.array().items(all({ at: instant, what: text, from: orNull(text), to: orNull(text), why: orNull(text) })),
+  history: Joi.array().items(
+    all({ at: instant, what: text, from: orNull(text), to: orNull(text), why: orNull(text) }),
+  ),
 });
 
-const mailboxSummary = all({ address: Joi.string(), name: text, messages: Joi.number(), lastAt: orNull(instant) });
+const mailboxSummary = all({
+  address: Joi.string(),
+  name: text,
+  messages: Joi.number(),
+  lastAt: orNull(instant),
+});
 
 /** By the name an operation gives. */
 export const answers: Record<string, Schema> = {

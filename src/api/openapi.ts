@@ -7,7 +7,9 @@ type Json = Record<string, unknown>;
 
 /** JSON Schema 2020-12 of a Joi schema. */
 function jsonSchema(schema: Schema): Json {
-  const standard = (schema as unknown as { '~standard': { jsonSchema: { input(options: object): Json } } })['~standard'];
+  const standard = (schema as unknown as { '~standard': { jsonSchema: { input(options: object): Json } } })[
+    '~standard'
+  ];
   const { $schema: _, ...rest } = standard.jsonSchema.input({ target: 'draft-2020-12' });
   return rest;
 }
@@ -19,19 +21,33 @@ function queryParameters(query: Schema | undefined): Json[] {
 }
 
 const pathParameters = (path: string): Json[] =>
-  [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
+  [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }));
 
 function describe(operation: Operation): Json {
   const { path, summary, body, query, answer, status = 200, ifMatch } = operation;
-  const ifMatchHeader = { name: 'If-Match', in: 'header', schema: { type: 'string' }, description: 'The ETag read before' };
+  const ifMatchHeader = {
+    name: 'If-Match',
+    in: 'header',
+    schema: { type: 'string' },
+    description: 'The ETag read before',
+  };
   return {
     summary,
     parameters: [...pathParameters(path), ...queryParameters(query), ...(ifMatch ? [ifMatchHeader] : [])],
-    ...(body && { requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(body) } } } }),
+    ...(body && {
+      requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(body) } } },
+    }),
     responses: {
       [status]: {
         description: 'Done',
-        ...(answer && { content: { 'application/json': { schema: { $ref: `#/components/schemas/${answer}` } } } }),
+        ...(answer && {
+          content: { 'application/json': { schema: { $ref: `#/components/schemas/${answer}` } } },
+        }),
       },
       default: {
         description: 'A problem (RFC 9457)',
@@ -61,10 +77,16 @@ export function openApiDocument(): Json {
   for (const operation of operations) {
     (paths[operation.path] ??= {})[operation.method] = describe(operation);
   }
-  const schemas = Object.fromEntries(Object.entries(answers).map(([name, schema]) => [name, jsonSchema(schema)]));
+  const schemas = Object.fromEntries(
+    Object.entries(answers).map(([name, schema]) => [name, jsonSchema(schema)]),
+  );
   return {
     openapi: '3.1.0',
-    info: { title: 'Oak Lantern', version: '1', description: 'Decides when a message leaves. Times are ISO 8601.' },
+    info: {
+      title: 'Oak Lantern',
+      version: '1',
+      description: 'Decides when a message leaves. Times are ISO 8601.',
+    },
     servers: [{ url: '/api/v1' }],
     paths,
     components: { schemas: { ...schemas, Problem: problem } },

@@ -12,5 +12,11 @@ const TITLES: Record<number, string> = {
 };
 
 export function problem(status: number, detail: string, errors?: ProblemJson['errors']): ProblemJson {
-  return { type: 'about:blank', title: TITLES[status] ?? 'Problem', status, detail, ...(errors && { errors }) };
+  return {
+    type: 'about:blank',
+    title: TITLES[status] ?? 'Problem',
+    status,
+    detail,
+    ...(errors && { errors }),
+  };
 }

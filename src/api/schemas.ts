@@ -27,7 +27,11 @@ export const plan = Joi.alternatives()
       { is: 'now', then: Joi.object({ kind: Joi.valid('now').required() }) },
       {
         is: 'at',
-        then: Joi.object({ kind: Joi.valid('at').required(), local: local.required(), zone: zone.required() }),
+        then: Joi.object({
+          kind: Joi.valid('at').required(),
+          local: local.required(),
+          zone: zone.required(),
+        }),
       },
     ],
     otherwise: Joi.object({ kind: Joi.valid('now', 'at').required() }).unknown(),
@@ -70,11 +74,12 @@ export const settleRequest = Joi.object({
 });
 
 export const settingsPatch = Joi.object({
-  me: Joi.object({ name: Joi.string().max(200).allow('').required(), address: Joi.string().max(ADDRESS).required() }),
+  me: Joi.object({
+    name: Joi.string().max(200).allow('').required(),
+    address: Joi.string().max(ADDRESS).required(),
+  }),
   zone,
-  holdSeconds: Joi.number()
-    .integer()
-    .description(`0 for off, or ${HOLD_SECONDS.min} to ${HOLD_SECONDS.max}`),
+  holdSeconds: Joi.number().integer().description(`0 for off, or ${HOLD_SECONDS.min} to ${HOLD_SECONDS.max}`),
   hourCycle: Joi.valid(24, 12),
 }).min(1);
 
@@ -103,7 +108,9 @@ const pageFields = {
 
 export const departureQuery = Joi.object({
   state: Joi.string()
-    .pattern(new RegExp(`^(${DEPARTURE_STATES.join('|')}|pending)(,(${DEPARTURE_STATES.join('|')}|pending))*$`))
+    .pattern(
+      new RegExp(`^(${DEPARTURE_STATES.join('|')}|pending)(,(${DEPARTURE_STATES.join('|')}|pending))*$`),
+    )
     .description(`Comma-separated: pending, ${DEPARTURE_STATES.join(', ')}`),
   from: Joi.string().isoDate(),
   until: Joi.string().isoDate(),

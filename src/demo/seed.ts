@@ -1,8 +1,7 @@
 /** Filling a new sandbox with the demo world, through the same use cases everyone uses. */
-import { composeMessage } from '../mail/compose';
 import { changeSettings } from '../usecases/changeSettings';
 import type { Desk } from '../usecases/desk';
-import { receiveMail } from '../usecases/incoming/receiveMail';
+import { receiveSample, type Sample } from '../usecases/incoming/receiveSample';
 import { snooze } from '../usecases/incoming/snooze';
 import { createDraft } from '../usecases/messages/createDraft';
 import { scheduleMessage } from '../usecases/messages/scheduleMessage';
@@ -10,15 +9,13 @@ import { addCorrespondent } from '../usecases/people/correspondents';
 import { placeInTime } from '../usecases/placeInTime';
 import { demoPeople, incoming, me, myZone, outgoing, type DemoMail } from './world';
 
-async function bytesOf(mail: DemoMail, index: number): Promise<Buffer> {
-  const person = demoPeople.get(mail.from)!;
-  const domain = person.address.split('@')[1];
-  const source = await composeMessage(
-    { from: person, to: [me], cc: [], replyTo: [], subject: mail.subject, text: mail.text, references: [] },
-    `<demo.${index}@${domain}>`,
-    Date.parse(mail.date),
-  );
-  return mail.automatic ? Buffer.concat([Buffer.from('Auto-Submitted: auto-replied\r\n'), source]) : source;
+function sampleOf(mail: DemoMail, index: number): Sample {
+  const from = demoPeople.get(mail.from)!;
+  return {
+    ...{ from, to: me, subject: mail.subject, text: mail.text, automatic: mail.automatic },
+    messageId: `<demo.${index}@${from.address.split('@')[1]}>`,
+    at: Date.parse(mail.date),
+  };
 }
 
 /** Seeds the demo world into a new sandbox. */
@@ -29,11 +26,14 @@ export async function seedDemo(desk: Desk): Promise<void> {
   }
   const received = new Map<string, string>();
   for (const [index, mail] of incoming.entries()) {
-    const { id } = await receiveMail(desk, await bytesOf(mail, index));
+    const { id } = await receiveSample(desk, sampleOf(mail, index));
     received.set(mail.subject, id);
     placeInTime(desk, id, {
       at: Date.parse(mail.date) + 4000,
-      cameBack: mail.cameBack && { since: Date.parse(mail.cameBack.putOff), at: Date.parse(mail.cameBack.at) },
+      cameBack: mail.cameBack && {
+        since: Date.parse(mail.cameBack.putOff),
+        at: Date.parse(mail.cameBack.at),
+      },
     });
     if (mail.snoozedUntil) snooze(desk, id, Date.parse(mail.snoozedUntil));
   }

@@ -1,6 +1,9 @@
 /** The demo world as data: a made-up museum's registrar, her correspondents, and a day's mail. */
 
-/** The sandbox clock of a new demo: Tuesday 24 November 2026, 14:24 in Lisbon. */
+/** Where the sandbox clock of a new demo begins: the morning of Tuesday 24 November 2026. */
+export const DEMO_MORNING = Date.parse('2026-11-24T07:00:00Z');
+
+/** Where it stands when the demo is ready: 14:24 in Lisbon. What was due that morning has left by then. */
 export const DEMO_START = Date.parse('2026-11-24T14:24:00Z');
 
 export const me = { name: 'Tamsin Oyelaran', address: 'registrar@wrenfield.example' };
@@ -15,19 +18,81 @@ export interface DemoPerson {
 }
 
 const people: DemoPerson[] = [
-  { key: 'haruki', name: 'Haruki Anzai', address: 'h.anzai@lacquer-osaka.example', zone: 'Asia/Tokyo', place: 'Osaka' },
-  { key: 'prakriti', name: 'Prakriti Thapa', address: 'prakriti@lamp-courier.example', zone: 'Asia/Kathmandu', place: 'Kathmandu' },
-  { key: 'wekesa', name: 'Odhiambo Wekesa', address: 'o.wekesa@customs-broker.example', zone: 'Africa/Nairobi', place: 'Nairobi' },
-  { key: 'luisa', name: 'Luísa Brandão', address: 'luisa@seguros-brandao.example', zone: 'America/Sao_Paulo', place: 'São Paulo' },
-  { key: 'marisol', name: 'Marisol Quintero', address: 'marisol@harbour-conservation.example', zone: 'America/St_Johns', place: 'St. John’s' },
-  { key: 'ewan', name: 'Ewan Tregear', address: 'ewan@gallery-three.example', zone: 'Australia/Adelaide', place: 'Adelaide' },
-  { key: 'aroha', name: 'Aroha Tuhiwai', address: 'aroha@chatham-lightkeepers.example', zone: 'Pacific/Chatham', place: 'Waitangi, Chatham Islands' },
-  { key: 'tunde', name: 'Babatunde Adeyemi', address: 'b.adeyemi@lagos-lenders.example', zone: 'Africa/Lagos', place: 'Lagos' },
-  { key: 'sunna', name: 'Sunna Eiríksdóttir', address: 'sunna@reykjavik-freight.example', zone: 'Atlantic/Reykjavik', place: 'Reykjavik' },
-  { key: 'bela', name: 'Bela Sousa', address: 'bela@wrenfield.example', zone: 'Europe/Lisbon', place: 'Lisbon' },
+  {
+    key: 'haruki',
+    name: 'Haruki Anzai',
+    address: 'h.anzai@lacquer-osaka.example',
+    zone: 'Asia/Tokyo',
+    place: 'Osaka',
+  },
+  {
+    key: 'prakriti',
+    name: 'Prakriti Thapa',
+    address: 'prakriti@lamp-courier.example',
+    zone: 'Asia/Kathmandu',
+    place: 'Kathmandu',
+  },
+  {
+    key: 'wekesa',
+    name: 'Odhiambo Wekesa',
+    address: 'o.wekesa@customs-broker.example',
+    zone: 'Africa/Nairobi',
+    place: 'Nairobi',
+  },
+  {
+    key: 'luisa',
+    name: 'Luísa Brandão',
+    address: 'luisa@seguros-brandao.example',
+    zone: 'America/Sao_Paulo',
+    place: 'São Paulo',
+  },
+  {
+    key: 'marisol',
+    name: 'Marisol Quintero',
+    address: 'marisol@harbour-conservation.example',
+    zone: 'America/St_Johns',
+    place: 'St. John’s',
+  },
+  {
+    key: 'ewan',
+    name: 'Ewan Tregear',
+    address: 'ewan@gallery-three.example',
+    zone: 'Australia/Adelaide',
+    place: 'Adelaide',
+  },
+  {
+    key: 'aroha',
+    name: 'Aroha Tuhiwai',
+    address: 'aroha@chatham-lightkeepers.example',
+    zone: 'Pacific/Chatham',
+    place: 'Waitangi, Chatham Islands',
+  },
+  {
+    key: 'tunde',
+    name: 'Babatunde Adeyemi',
+    address: 'b.adeyemi@lagos-lenders.example',
+    zone: 'Africa/Lagos',
+    place: 'Lagos',
+  },
+  {
+    key: 'sunna',
+    name: 'Sunna Eiríksdóttir',
+    address: 'sunna@reykjavik-freight.example',
+    zone: 'Atlantic/Reykjavik',
+    place: 'Reykjavik',
+  },
+  {
+    key: 'bela',
+    name: 'Bela Sousa',
+    address: 'bela@wrenfield.example',
+    zone: 'Europe/Lisbon',
+    place: 'Lisbon',
+  },
 ];
 
-export const demoPeople: ReadonlyMap<string, DemoPerson> = new Map(people.map((person) => [person.key, person]));
+export const demoPeople: ReadonlyMap<string, DemoPerson> = new Map(
+  people.map((person) => [person.key, person]),
+);
 
 export interface DemoMail {
   from: string;
@@ -146,6 +211,26 @@ export interface DemoDeparture {
 }
 
 export const outgoing: DemoDeparture[] = [
+  {
+    to: ['sunna'],
+    subject: 'Aircraft for the lens crate',
+    text: 'Hi Sunna,\n\nthe lens crate must stand. Please ask for the bigger aircraft on Thursday, and tell me what it costs.\n\nTamsin',
+    at: { local: '2026-11-24T08:30', zone: 'Atlantic/Reykjavik' },
+    answers: 'Pallet heights, Tuesday flight',
+  },
+  {
+    to: ['bela'],
+    subject: 'Crate list for the committee',
+    text: 'Bela,\n\ntwelve lines, as on the air waybill. Please print it for this afternoon.\n\nTamsin',
+    at: { local: '2026-11-24T09:05', zone: 'Europe/Lisbon' },
+  },
+  {
+    to: ['wekesa'],
+    subject: 'Bond number',
+    text: 'Dear Mr Wekesa,\n\nour bank promises the bond number for tomorrow morning, your time.\n\nRegards,\nTamsin Oyelaran',
+    at: { local: '2026-11-24T14:00', zone: 'Africa/Nairobi' },
+    answers: 'Bond number for the lorry',
+  },
   {
     to: ['haruki'],
     subject: 'Lacquer panels: courier window',

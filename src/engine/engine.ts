@@ -3,28 +3,26 @@
  * sandbox clock. All of its state is in the database; the process can end at any moment.
  */
 import type { Logger } from 'pino';
-import type { LmtpIntake } from '../mail/lmtpIntake';
-import { openLmtpIntake } from '../mail/lmtpIntake';
-import type { PostOfficeClient } from '../mail/postOffice';
-import type { SmtpPool } from '../mail/smtpPool';
-import { allDone, delayUntil, readClock } from '../usecases/clock/sandbox';
+import { shareClock, type OutsideWorld } from '../usecases/clock/outsideWorld';
+import { allDone, delayUntil } from '../usecases/clock/sandbox';
 import type { Desk } from '../usecases/desk';
 import { followChanges, type Follower } from '../usecases/followChanges';
 import { bringBackDue } from '../usecases/incoming/snooze';
-import { isMine, receiveMail } from '../usecases/incoming/receiveMail';
+import { openIntake, type Intake } from '../usecases/incoming/openIntake';
 import { claimDeparture } from '../usecases/release/claimDeparture';
-import { dueNow, nextDue } from '../usecases/release/dueWork';
+import { dueNow, earlier, nextDue } from '../usecases/release/dueWork';
+import type { MailServer } from '../usecases/release/mailServer';
 import { finishAttempt, recordStage, recoverUnfinished } from '../usecases/release/finishAttempt';
 
 export interface EngineParts {
   desk: Desk;
   log: Logger;
   /** undefined where no mail server is set: then departures wait. */
-  pool?: SmtpPool;
+  mailServer?: MailServer;
   /** 0 takes any free port. */
   lmtpPort: number;
   /** The outside world of a sandbox; it shares the sandbox clock. */
-  postOffice?: PostOfficeClient;
+  outside?: OutsideWorld;
 }
 
 /** Timers never sleep longer: a jump of the system clock or a suspended machine is noticed within it. */
@@ -34,7 +32,7 @@ export class Engine {
   private readonly inFlight = new Map<string, Promise<void>>();
   private timer: NodeJS.Timeout | undefined;
   private follower: Follower | undefined;
-  private intake: LmtpIntake | undefined;
+  private intake: Intake | undefined;
   private ticking = false;
   private again = false;
   private stopped = false;
@@ -51,15 +49,12 @@ export class Engine {
   /** @throws (rejects) where the LMTP port is taken */
   async start(): Promise<void> {
     const { desk, log, lmtpPort } = this.parts;
-    this.intake = await openLmtpIntake(lmtpPort, {
-      accepts: (address) => isMine(desk, address),
-      receive: async (bytes) => {
-        const message = await receiveMail(desk, bytes);
-        log.info({ message: message.id }, 'mail came in');
-      },
+    this.intake = await openIntake(desk, lmtpPort, {
+      kept: (message) => log.info({ message }, 'mail came in'),
       failed: (error) => log.error({ err: error }, 'mail could not be kept'),
     });
-    for (const departure of recoverUnfinished(desk)) log.warn({ departure: departure.id }, 'found unfinished');
+    for (const departure of recoverUnfinished(desk))
+      log.warn({ departure: departure.id }, 'found unfinished');
     this.follower = followChanges(desk, () => this.wake());
     this.wake();
   }
@@ -71,7 +66,7 @@ export class Engine {
     this.follower?.stop();
     await Promise.all(this.inFlight.values());
     await this.intake?.close();
-    await this.parts.pool?.close();
+    await this.parts.mailServer?.close();
   }
 
   private wake(): void {
@@ -98,30 +93,34 @@ export class Engine {
   }
 
   private async tick(): Promise<void> {
-    const { desk, pool, postOffice } = this.parts;
+    const { desk, mailServer, outside } = this.parts;
     bringBackDue(desk);
     // Twice the connections: one batch is on its way while the next is composed.
-    const room = pool ? pool.connections * 2 - this.inFlight.size : 0;
-    const due = pool ? dueNow(desk, room + this.inFlight.size).filter((id) => !this.inFlight.has(id)) : [];
+    const room = mailServer ? mailServer.connections * 2 - this.inFlight.size : 0;
+    const due = mailServer
+      ? dueNow(desk, room + this.inFlight.size).filter((id) => !this.inFlight.has(id))
+      : [];
     if (due.length > 0) await this.tellTime();
     for (const id of due.slice(0, Math.max(0, room))) this.begin(id);
     if (this.inFlight.size > 0) return;
     const now = desk.now();
-    if (postOffice && (this.outsideDue === null || this.outsideDue <= now)) {
+    if (outside && (this.outsideDue === null || this.outsideDue <= now)) {
       await this.tellTime();
-      this.outsideDue = (await postOffice.run(now)).nextDue;
+      this.outsideDue = (await outside.run(now)).nextDue;
     }
     if (desk.sandbox) await this.settleClock();
   }
 
+  /** The next moment anything is to happen here or outside, epoch ms. */
+  private nextMoment(): number | null {
+    return earlier(nextDue(this.parts.desk, this.parts.mailServer !== undefined), this.outsideDue);
+  }
+
   /** Lets a sandbox clock go on to the next due moment, unless something is due right now. */
   private async settleClock(): Promise<void> {
-    const { desk, pool } = this.parts;
-    const own = nextDue(desk);
-    const moments = [own, this.outsideDue].filter((due) => due !== null);
-    const next = moments.length ? Math.min(...moments) : null;
-    // Without a mail server overdue departures wait; they must not hold the clock for ever.
-    if (next !== null && next <= desk.now() && pool) {
+    const { desk } = this.parts;
+    const next = this.nextMoment();
+    if (next !== null && next <= desk.now()) {
       this.again = true;
       return;
     }
@@ -130,10 +129,8 @@ export class Engine {
   }
 
   private async tellTime(): Promise<void> {
-    const { desk, postOffice } = this.parts;
-    if (!postOffice) return;
-    const { now, rate, target, nextDue: limit } = readClock(desk);
-    await postOffice.setClock({ now, rate: target === null ? rate : 0, limit });
+    const { desk, outside } = this.parts;
+    if (outside) await shareClock(desk, outside);
   }
 
   private begin(id: string): void {
@@ -153,23 +150,28 @@ export class Engine {
   }
 
   private async release(id: string): Promise<void> {
-    const { desk, log, pool } = this.parts;
+    const { desk, log, mailServer } = this.parts;
     const claim = await claimDeparture(desk, id);
     if (!claim) return;
     let departure = claim.departure;
-    const { outcomes, unanswered } = await pool!.release(claim.from, claim.addresses, claim.bytes, (stage) => {
-      departure = recordStage(desk, departure, stage);
-    });
+    const { outcomes, unanswered } = await mailServer!.release(
+      claim.from,
+      claim.addresses,
+      claim.bytes,
+      (stage) => {
+        departure = recordStage(desk, departure, stage);
+      },
+    );
     const finished = finishAttempt(desk, id, outcomes, unanswered);
     log.info({ departure: id, state: finished.state, late: desk.now() - departure.meant }, 'attempt ended');
   }
 
   private sleep(): void {
     if (this.stopped) return;
-    const moments = [nextDue(this.parts.desk), this.outsideDue].filter((due) => due !== null);
-    const delays = moments.map((due) => delayUntil(this.parts.desk, due));
+    const next = this.nextMoment();
+    const delay = next === null ? Infinity : delayUntil(this.parts.desk, next);
     // What is due already and could not be done is looked at again after the longest sleep.
-    const next = Math.min(LONGEST_SLEEP_MS, ...delays.filter((delay) => delay > 0));
-    this.timer = setTimeout(() => this.wake(), Math.max(1, Math.ceil(next)));
+    const rest = delay > 0 ? Math.ceil(Math.min(LONGEST_SLEEP_MS, delay)) : LONGEST_SLEEP_MS;
+    this.timer = setTimeout(() => this.wake(), rest);
   }
 }

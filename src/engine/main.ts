@@ -1,10 +1,9 @@
 /** The engine as a process. */
 import pino from 'pino';
-import { PostOfficeClient } from '../mail/postOffice';
-import { SmtpPool } from '../mail/smtpPool';
-import { parseSmtpUrl } from '../mail/smtpUrl';
+import { openOutsideWorld } from '../usecases/clock/outsideWorld';
 import { openDesk } from '../usecases/desk';
 import { holdEngineLock } from '../usecases/holdEngineLock';
+import { openMailServer } from '../usecases/release/mailServer';
 import { Engine } from './engine';
 
 const dataDir = process.env.OAK_DATA!;
@@ -16,9 +15,9 @@ async function main(): Promise<void> {
   const engine = new Engine({
     desk: openDesk(dataDir),
     log,
-    pool: OAK_SMTP_URL ? new SmtpPool(parseSmtpUrl(OAK_SMTP_URL)) : undefined,
+    mailServer: OAK_SMTP_URL ? openMailServer(OAK_SMTP_URL) : undefined,
     lmtpPort: Number(OAK_LMTP_PORT ?? 4124),
-    postOffice: OAK_POSTOFFICE_URL ? new PostOfficeClient(OAK_POSTOFFICE_URL) : undefined,
+    outside: OAK_POSTOFFICE_URL ? openOutsideWorld(OAK_POSTOFFICE_URL) : undefined,
   });
   await engine.start();
   process.send?.({ ready: true });

@@ -63,11 +63,15 @@ export class Children {
     child.once('exit', (code, signal) => {
       this.running.delete(spec.name);
       if (this.stopping) return;
-      if (!isReady && failed) return failed(new Error(`${spec.name} could not start; its message stands above.`));
+      if (!isReady && failed)
+        return failed(new Error(`${spec.name} could not start; its message stands above.`));
       const wait = Date.now() - started > WELL_AFTER_MS ? FIRST_BACKOFF_MS : backoff;
       this.say(`${spec.name} ended (${signal ?? code}); starting it again.`);
       const next = Math.min(LONGEST_BACKOFF_MS, wait * 2);
-      this.restarts.set(spec.name, setTimeout(() => this.run(spec, next), wait));
+      this.restarts.set(
+        spec.name,
+        setTimeout(() => this.run(spec, next), wait),
+      );
     });
   }
 }

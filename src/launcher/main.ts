@@ -1,12 +1,13 @@
 /** Starts the product: `demo` with its sandbox and post office, or the real thing. */
 import { resolve } from 'node:path';
-import { DEMO_START } from '../demo/world';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { DEMO_MORNING, DEMO_START } from '../demo/world';
 import { seedDemo } from '../demo/seed';
 import { AddressError } from '../core/message/address';
 import { UnknownZoneError } from '../core/time/zones';
-import { parseSmtpUrl } from '../mail/smtpUrl';
-import { setClockDown, takeClockUp } from '../usecases/clock/sandbox';
+import { moveClock, readClock, setClockDown, takeClockUp } from '../usecases/clock/sandbox';
 import { openDesk, type Desk } from '../usecases/desk';
+import { checkMailServerAddress } from '../usecases/release/mailServer';
 import { prepareData, WrongKind } from '../usecases/prepareData';
 import { Children, type ChildSpec } from './children';
 import { assertFree, freePort } from './ports';
@@ -26,8 +27,9 @@ function withDesk(work: (desk: Desk) => void): void {
   desk.store.close();
 }
 
-async function prepare(): Promise<void> {
-  const isNew = prepareData(dataDir, isDemo ? 'sandbox' : 'real', DEMO_START);
+/** @returns true where the data are new */
+async function prepare(): Promise<boolean> {
+  const isNew = prepareData(dataDir, isDemo ? 'sandbox' : 'real', DEMO_MORNING);
   const desk = openDesk(dataDir);
   try {
     if (isDemo && isNew) await seedDemo(desk);
@@ -35,6 +37,15 @@ async function prepare(): Promise<void> {
   } finally {
     desk.store.close();
   }
+  return isNew;
+}
+
+/** The demo's first morning happens for real: messages leave, answers come in. */
+async function liveThroughTheMorning(): Promise<void> {
+  const desk = openDesk(dataDir);
+  moveClock(desk, { set: DEMO_START });
+  for (let patience = 200; patience > 0 && readClock(desk).target !== null; patience--) await sleep(50);
+  desk.store.close();
 }
 
 async function specs(): Promise<ChildSpec[]> {
@@ -68,8 +79,8 @@ async function specs(): Promise<ChildSpec[]> {
 async function main(): Promise<void> {
   await assertFree(port, host, 'OAK_PORT', command);
   await assertFree(lmtpPort, '127.0.0.1', 'OAK_LMTP_PORT', command);
-  if (process.env.OAK_SMTP_URL && !isDemo) parseSmtpUrl(process.env.OAK_SMTP_URL);
-  await prepare();
+  if (process.env.OAK_SMTP_URL && !isDemo) checkMailServerAddress(process.env.OAK_SMTP_URL);
+  const isNew = await prepare();
   const children = new Children(say);
   let stopping: Promise<void> | undefined;
   const stop = () => {
@@ -91,14 +102,17 @@ async function main(): Promise<void> {
     process.exit(1);
   });
   if (stopping) return;
+  if (isDemo && isNew) await liveThroughTheMorning();
   say(`\nOak Lantern is ready at http://${host.includes(':') ? `[${host}]` : host}:${port}`);
   if (isDemo) say(`The demo's clock stands in a sandbox; mail stays on this machine. Data: ${dataDir}`);
-  else if (!process.env.OAK_SMTP_URL) say('No mail server is set (OAK_SMTP_URL): departures wait until there is one.');
+  else if (!process.env.OAK_SMTP_URL)
+    say('No mail server is set (OAK_SMTP_URL): departures wait until there is one.');
   say('Stop it with Ctrl C.');
 }
 
 main().catch((error: Error) => {
-  const forPeople = error instanceof WrongKind || error instanceof AddressError || error instanceof UnknownZoneError;
+  const forPeople =
+    error instanceof WrongKind || error instanceof AddressError || error instanceof UnknownZoneError;
   console.error(forPeople || !error.stack || error.constructor === Error ? error.message : error.stack);
   process.exit(1);
 });

@@ -20,7 +20,12 @@ export const freePort = () => tryPort(0, '127.0.0.1');
  * @param variable the environment variable that sets this port
  * @throws (rejects) in words where the port cannot be used
  */
-export async function assertFree(port: number, host: string, variable: string, command: string): Promise<void> {
+export async function assertFree(
+  port: number,
+  host: string,
+  variable: string,
+  command: string,
+): Promise<void> {
   try {
     await tryPort(port, host);
   } catch (error) {
@@ -28,9 +33,15 @@ export async function assertFree(port: number, host: string, variable: string, c
     if (code === 'EADDRINUSE') {
       throw new Error(
         `Port ${port} is taken by another program. Stop that one, or start with another port: ${variable}=${port + 10} ${command}`,
+        { cause: error },
       );
     }
-    if (code === 'EACCES') throw new Error(`This system does not allow port ${port}. Set ${variable} to one above 1023.`);
-    throw new Error(`Cannot listen on ${host}:${port} (${code}). Set OAK_HOST and ${variable}.`);
+    if (code === 'EACCES')
+      throw new Error(`This system does not allow port ${port}. Set ${variable} to one above 1023.`, {
+        cause: error,
+      });
+    throw new Error(`Cannot listen on ${host}:${port} (${code}). Set OAK_HOST and ${variable}.`, {
+      cause: error,
+    });
   }
 }

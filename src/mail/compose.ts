@@ -29,7 +29,11 @@ export function newMessageId(address: string): string {
  * (RFC 2046 §5.1.4).
  * @param released epoch ms, for the Date header
  */
-export function composeMessage(message: OutgoingMessage, messageId: string, released: number): Promise<Buffer> {
+export function composeMessage(
+  message: OutgoingMessage,
+  messageId: string,
+  released: number,
+): Promise<Buffer> {
   return new MailComposer({
     from: message.from,
     to: message.to,

@@ -38,7 +38,11 @@ export function openLmtpIntake(port: number, handlers: LmtpHandlers): Promise<Lm
     disabledCommands: ['AUTH', 'STARTTLS'],
     disableReverseLookup: true,
     onRcptTo(address, _session, done) {
-      done(handlers.accepts(address.address) ? undefined : smtpReply(550, `5.1.1 No mailbox ${address.address} here`));
+      done(
+        handlers.accepts(address.address)
+          ? undefined
+          : smtpReply(550, `5.1.1 No mailbox ${address.address} here`),
+      );
     },
     onData(stream, session, done) {
       const chunks: Buffer[] = [];
@@ -46,7 +50,11 @@ export function openLmtpIntake(port: number, handlers: LmtpHandlers): Promise<Lm
       stream.on('end', () => {
         if (stream.sizeExceeded) return done(smtpReply(552, '5.3.4 Message too big'));
         handlers.receive(Buffer.concat(chunks)).then(
-          () => done(null, session.envelope.rcptTo.map(() => '2.0.0 Kept')),
+          () =>
+            done(
+              null,
+              session.envelope.rcptTo.map(() => '2.0.0 Kept'),
+            ),
           (error: unknown) => {
             handlers.failed(error);
             done(smtpReply(451, '4.3.0 Could not keep the message, try again'));

@@ -39,7 +39,9 @@ export class PostOfficeClient {
   }
 
   /** @returns undefined for an address it does not know */
-  mailbox(address: string): Promise<{ address: string; name: string; messages: MailboxMessage[] } | undefined> {
+  mailbox(
+    address: string,
+  ): Promise<{ address: string; name: string; messages: MailboxMessage[] } | undefined> {
     return this.ask('GET', `/mailboxes/${encodeURIComponent(address)}`);
   }
 

@@ -22,6 +22,11 @@ interface SmtpError extends Error {
   rejectedErrors?: SmtpError[];
 }
 
+interface SendInfo {
+  response: string;
+  rejectedErrors?: SmtpError[];
+}
+
 const CHUNK = 16 * 1024;
 /** An unused connection is closed after this long; servers close theirs soon after. */
 const IDLE_MS = 10_000;
@@ -53,13 +58,25 @@ function stagedStream(bytes: Buffer, onStage: OnStage): Readable {
 
 const wordsOf = (error: SmtpError) => (error.response ?? error.message).replace(/\s*\r?\n\s*/g, ' ').trim();
 
-function failure(addresses: string[], error: SmtpError, unanswered: boolean): AttemptResult {
-  const byAddress = new Map((error.rejectedErrors ?? []).map((each) => [each.recipient, each]));
-  const outcomes = addresses.map((address) => {
-    const own = byAddress.get(address) ?? error;
-    return { address, status: replyStatus(own.responseCode), answer: wordsOf(own) };
+const verdict = (address: string, error: SmtpError): RecipientOutcome => ({
+  address,
+  status: replyStatus(error.responseCode),
+  answer: wordsOf(error),
+});
+
+/** Nobody has it: each recipient by its own refusal, else by what ended the attempt. */
+function failure(addresses: string[], error: SmtpError): RecipientOutcome[] {
+  const own = new Map((error.rejectedErrors ?? []).map((each) => [each.recipient, each]));
+  return addresses.map((address) => verdict(address, own.get(address) ?? error));
+}
+
+/** The server has taken it for those it did not refuse. */
+function success(addresses: string[], info: SendInfo): RecipientOutcome[] {
+  const refused = new Map((info.rejectedErrors ?? []).map((each) => [each.recipient, each]));
+  return addresses.map((address) => {
+    const refusal = refused.get(address);
+    return refusal ? verdict(address, refusal) : { address, status: 'accepted', answer: info.response };
   });
-  return { outcomes, unanswered };
 }
 
 export class SmtpPool {
@@ -85,39 +102,61 @@ export class SmtpPool {
     for (const connection of this.idle.splice(0)) connection.quit();
   }
 
-  private async attempt(from: string, addresses: string[], bytes: Buffer, onStage: OnStage): Promise<AttemptResult> {
+  private async attempt(
+    from: string,
+    addresses: string[],
+    bytes: Buffer,
+    onStage: OnStage,
+  ): Promise<AttemptResult> {
+    const progress = { stage: 'connecting' as AttemptStage };
     onStage('connecting');
-    let stage: AttemptStage = 'connecting';
-    const follow: OnStage = (next) => {
-      onStage(next);
-      stage = next;
-    };
-    const reused = this.idle.pop();
+    let info: SendInfo;
     try {
-      let connection = reused ?? (await this.connect());
-      // send() alters the envelope it is given.
-      const envelope = (): SMTPEnvelope => ({ from, to: [...addresses], size: bytes.length });
-      let info;
-      try {
-        info = await send(connection, envelope(), stagedStream(bytes, follow));
-      } catch (error) {
-        // The server may have closed a connection that lay idle; that says nothing about this message.
-        if (!reused || stage !== 'connecting' || (error as SmtpError).responseCode) throw error;
-        connection = await this.connect();
-        info = await send(connection, envelope(), stagedStream(bytes, follow));
-      }
-      this.keep(connection);
-      const refusals = failure(addresses, { rejectedErrors: info.rejectedErrors } as SmtpError, false).outcomes;
-      const accepted = new Set(info.accepted);
-      const outcomes = refusals.map((outcome): RecipientOutcome =>
-        accepted.has(outcome.address) ? { ...outcome, status: 'accepted', answer: info.response } : outcome,
+      info = await this.handOver(
+        from,
+        addresses,
+        bytes,
+        (stage) => {
+          onStage(stage);
+          progress.stage = stage;
+        },
+        progress,
       );
-      return { outcomes, unanswered: false };
     } catch (caught) {
       const error = caught as SmtpError;
-      const reachedDot = (stage as AttemptStage) === 'final-dot';
-      return failure(addresses, error, reachedDot && !error.responseCode);
+      const unanswered = progress.stage === 'final-dot' && !error.responseCode;
+      return { outcomes: failure(addresses, error), unanswered };
     }
+    return { outcomes: success(addresses, info), unanswered: false };
+  }
+
+  private async handOver(
+    from: string,
+    addresses: string[],
+    bytes: Buffer,
+    follow: OnStage,
+    progress: { stage: AttemptStage },
+  ): Promise<SendInfo> {
+    // send() alters the envelope it is given.
+    const over = async (connection: SMTPConnection) => {
+      const info = await send(
+        connection,
+        { from, to: [...addresses], size: bytes.length },
+        stagedStream(bytes, follow),
+      );
+      this.keep(connection);
+      return info;
+    };
+    const idle = this.idle.pop();
+    if (idle) {
+      try {
+        return await over(idle);
+      } catch (error) {
+        // The server may have closed a connection that lay idle; that says nothing about this message.
+        if (progress.stage !== 'connecting' || (error as SmtpError).responseCode) throw error;
+      }
+    }
+    return over(await this.connect());
   }
 
   private connect(): Promise<SMTPConnection> {
@@ -160,14 +199,15 @@ export class SmtpPool {
 }
 
 function send(connection: SMTPConnection, envelope: SMTPEnvelope, stream: Readable) {
-  return new Promise<{ accepted: string[]; response: string; rejectedErrors?: SmtpError[] }>((resolve, reject) => {
+  return new Promise<SendInfo>((resolve, reject) => {
     const fail = (error: Error) => {
-      connection.close();
       reject(error);
+      // Only now: closing ends the connection, and the end is a failure of its own.
+      connection.close();
     };
     connection.once('error', fail);
     // A server that hangs up cleanly in mid-transaction raises no error.
     connection.once('end', () => fail(new Error('The mail server closed the connection.')));
-    connection.send(envelope, stream, (error, info) => (error ? fail(error) : resolve(info as never)));
+    connection.send(envelope, stream, (error, info) => (error ? fail(error) : resolve(info)));
   });
 }

@@ -28,7 +28,14 @@ export function parseSmtpUrl(value: string): SmtpServer {
   const user = decodeURIComponent(url.username);
   return {
     // RFC 5321 §4.5.3.2 asks for patience: minutes for most answers, ten for the one after the final dot.
-    options: { host, port, secure, connectionTimeout: 30_000, greetingTimeout: 60_000, socketTimeout: 600_000 },
+    options: {
+      host,
+      port,
+      secure,
+      connectionTimeout: 30_000,
+      greetingTimeout: 60_000,
+      socketTimeout: 600_000,
+    },
     auth: user ? { user, pass: decodeURIComponent(url.password) } : undefined,
     label: `${url.hostname}:${port}`,
   };

@@ -5,7 +5,8 @@ import { followChanges, missedChanges, type Change, type Follower } from '../use
 
 const HEARTBEAT_MS = 20_000;
 
-const frame = ({ seq, topic, ref }: Change) => `id: ${seq}\nevent: change\ndata: ${JSON.stringify({ topic, ref })}\n\n`;
+const frame = ({ seq, topic, ref }: Change) =>
+  `id: ${seq}\nevent: change\ndata: ${JSON.stringify({ topic, ref })}\n\n`;
 /** Tells a browser to load everything again. */
 const RESET = 'event: reset\ndata: {}\n\n';
 

@@ -13,7 +13,10 @@ export function loadClock(db: Reading): SandboxClock | undefined {
 export function saveClock(tx: Tx, state: SandboxClock): void {
   const { realAnchor, anchor, rate, target, barrier } = state;
   const row = { realAnchor, anchor, rate, target, barrier };
-  tx.insert(clock).values({ id: 1, ...row }).onConflictDoUpdate({ target: clock.id, set: row }).run();
+  tx.insert(clock)
+    .values({ id: 1, ...row })
+    .onConflictDoUpdate({ target: clock.id, set: row })
+    .run();
   noteChange(tx, 'clock', '1');
 }
 

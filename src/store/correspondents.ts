@@ -23,7 +23,10 @@ export function allCorrespondents(db: Reading): Correspondent[] {
 }
 
 /** Who writes from these addresses: by lower-case address; strangers are missing. */
-export function correspondentsAt(db: Reading, addresses: string[]): Map<string, typeof correspondents.$inferSelect> {
+export function correspondentsAt(
+  db: Reading,
+  addresses: string[],
+): Map<string, typeof correspondents.$inferSelect> {
   if (addresses.length === 0) return new Map();
   const rows = db
     .select()
@@ -38,6 +41,8 @@ export function insertCorrespondent(tx: Tx, person: Correspondent): void {
   const { addresses, ...row } = person;
   tx.insert(correspondents).values(row).run();
   for (const address of addresses) {
-    tx.insert(correspondentAddresses).values({ address: addressKey(address), correspondentId: person.id }).run();
+    tx.insert(correspondentAddresses)
+      .values({ address: addressKey(address), correspondentId: person.id })
+      .run();
   }
 }

@@ -14,7 +14,12 @@ export function findDeparture(db: Reading, id: string): Departure | undefined {
 
 /** The departures of a message, oldest first. */
 export function departuresOf(db: Reading, messageId: string): Departure[] {
-  return db.select().from(departures).where(eq(departures.messageId, messageId)).orderBy(departures.createdAt).all();
+  return db
+    .select()
+    .from(departures)
+    .where(eq(departures.messageId, messageId))
+    .orderBy(departures.createdAt)
+    .all();
 }
 
 export function insertDeparture(tx: Tx, departure: typeof departures.$inferInsert): Departure {
@@ -79,10 +84,14 @@ export function listDepartures(db: Reading, filter: DepartureFilter): Departure[
   if (filter.until !== undefined) conditions.push(lt(departures.due, filter.until));
   if (filter.after) {
     const { due, id } = filter.after;
-    const beyond = filter.newestFirst ? sql`(${departures.due}, ${departures.id}) < (${due}, ${id})` : sql`(${departures.due}, ${departures.id}) > (${due}, ${id})`;
+    const beyond = filter.newestFirst
+      ? sql`(${departures.due}, ${departures.id}) < (${due}, ${id})`
+      : sql`(${departures.due}, ${departures.id}) > (${due}, ${id})`;
     conditions.push(beyond);
   }
-  const order = filter.newestFirst ? [desc(departures.due), desc(departures.id)] : [asc(departures.due), asc(departures.id)];
+  const order = filter.newestFirst
+    ? [desc(departures.due), desc(departures.id)]
+    : [asc(departures.due), asc(departures.id)];
   return db
     .select()
     .from(departures)
@@ -105,7 +114,8 @@ export function deliveriesOf(db: Reading, departureIds: string[]): Delivery[] {
 /** Replaces the list of those a departure goes to; all of them wait. */
 export function setDeliveries(tx: Tx, departureId: string, addresses: string[]): void {
   tx.delete(deliveries).where(eq(deliveries.departureId, departureId)).run();
-  for (const address of addresses) tx.insert(deliveries).values({ departureId, address, status: 'waiting' }).run();
+  for (const address of addresses)
+    tx.insert(deliveries).values({ departureId, address, status: 'waiting' }).run();
 }
 
 export function recordOutcomes(tx: Tx, departureId: string, outcomes: readonly RecipientOutcome[]): void {

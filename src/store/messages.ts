@@ -30,17 +30,22 @@ export function swapMessage(tx: Tx, seen: Message, patch: Partial<Message>): Mes
     .get();
 }
 
+/** As the header fields come (RFC 5322 §3.6.3). */
+const FIELD_ORDER: Record<RecipientField, number> = { to: 0, cc: 1, bcc: 2, replyTo: 3 };
+
+/** The recipients of messages: To before Cc before Bcc, each as written. */
 export function recipientsOf(db: Reading, messageIds: string[]): Recipient[] {
   if (messageIds.length === 0) return [];
-  return db
-    .select()
-    .from(recipients)
-    .where(inArray(recipients.messageId, messageIds))
-    .orderBy(recipients.messageId, recipients.field, recipients.position)
-    .all();
+  const rows = db.select().from(recipients).where(inArray(recipients.messageId, messageIds)).all();
+  return rows.sort((a, b) => FIELD_ORDER[a.field] - FIELD_ORDER[b.field] || a.position - b.position);
 }
 
-export function setRecipients(tx: Tx, messageId: string, field: RecipientField, list: { name: string; address: string }[]): void {
+export function setRecipients(
+  tx: Tx,
+  messageId: string,
+  field: RecipientField,
+  list: { name: string; address: string }[],
+): void {
   tx.delete(recipients)
     .where(and(eq(recipients.messageId, messageId), eq(recipients.field, field)))
     .run();

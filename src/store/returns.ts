@@ -11,7 +11,11 @@ export function insertReturn(tx: Tx, row: typeof returns.$inferInsert): Return {
 
 /** The return that waits for a message, if one does. */
 export function waitingReturnOf(db: Reading, messageId: string): Return | undefined {
-  return db.select().from(returns).where(and(eq(returns.messageId, messageId), eq(returns.state, 'waiting'))).get();
+  return db
+    .select()
+    .from(returns)
+    .where(and(eq(returns.messageId, messageId), eq(returns.state, 'waiting')))
+    .get();
 }
 
 /** The returns that wait for these messages. */
@@ -30,7 +34,11 @@ export function endReturn(tx: Tx, id: string, state: 'returned' | 'ended'): void
 
 /** The earliest moment at which something comes back, epoch ms; null where nothing will. */
 export function nextReturnDue(db: Reading): number | null {
-  const row = db.select({ due: min(returns.due) }).from(returns).where(sql`state = 'waiting'`).get();
+  const row = db
+    .select({ due: min(returns.due) })
+    .from(returns)
+    .where(sql`state = 'waiting'`)
+    .get();
   return row?.due ?? null;
 }
 

@@ -1,6 +1,15 @@
 /** The tables. Times are epoch milliseconds, in sandbox time where the database is a sandbox. */
 import { sql } from 'drizzle-orm';
-import { blob, index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import {
+  blob,
+  index,
+  integer,
+  primaryKey,
+  real,
+  sqliteTable,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/sqlite-core';
 import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
 import type { DepartureState } from '../core/departure/states';
 import type { Plan } from '../core/plan/plan';

@@ -16,13 +16,22 @@ export interface Settings {
 
 /** All settings, defaults in place of what was never set. */
 export function readSettings(db: Reading, defaults: Settings): Settings {
-  const stored = Object.fromEntries(db.select().from(settings).all().map((row) => [row.key, row.value]));
+  const stored = Object.fromEntries(
+    db
+      .select()
+      .from(settings)
+      .all()
+      .map((row) => [row.key, row.value]),
+  );
   return { ...defaults, ...(stored as Partial<Settings>) };
 }
 
 export function writeSettings(tx: Tx, patch: Partial<Settings>): void {
   for (const [key, value] of Object.entries(patch)) {
-    tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } }).run();
+    tx.insert(settings)
+      .values({ key, value })
+      .onConflictDoUpdate({ target: settings.key, set: { value } })
+      .run();
   }
 }
 

@@ -12,7 +12,11 @@ import { Invalid } from './errors';
 function checked(patch: Partial<Settings>): Partial<Settings> {
   const result = { ...patch };
   const { holdSeconds, me, zone } = patch;
-  if (holdSeconds !== undefined && holdSeconds !== 0 && (holdSeconds < HOLD_SECONDS.min || holdSeconds > HOLD_SECONDS.max)) {
+  if (
+    holdSeconds !== undefined &&
+    holdSeconds !== 0 &&
+    (holdSeconds < HOLD_SECONDS.min || holdSeconds > HOLD_SECONDS.max)
+  ) {
     const span = `${durationWords(HOLD_SECONDS.min * 1000)} to ${HOLD_SECONDS.max / 60} min`;
     throw new Invalid(`A hold lasts ${span}, or is off (0).`, 'holdSeconds');
   }

@@ -29,17 +29,18 @@ function zoneAt(path: string, name: string): string {
  * @throws Invalid
  */
 export function previewPlan(desk: Desk, request: PreviewRequest): PlanPreview {
-  const mailboxes = request.recipients.map(
-    ({ address }, index) => {
-      try {
-        return readAddresses({ to: [address] }).to![0]!;
-      } catch (error) {
-        if (error instanceof Invalid) throw new Invalid(error.message, `recipients.${index}.address`);
-        throw error;
-      }
-    },
+  const mailboxes = request.recipients.map(({ address }, index) => {
+    try {
+      return readAddresses({ to: [address] }).to![0]!;
+    } catch (error) {
+      if (error instanceof Invalid) throw new Invalid(error.message, `recipients.${index}.address`);
+      throw error;
+    }
+  });
+  const known = correspondentsAt(
+    desk.store.db,
+    mailboxes.map((mailbox) => mailbox.address),
   );
-  const known = correspondentsAt(desk.store.db, mailboxes.map((mailbox) => mailbox.address));
   const readers = mailboxes.map((mailbox, index): Reader => {
     const person = known.get(addressKey(mailbox.address));
     const given = request.recipients[index]!.zone;

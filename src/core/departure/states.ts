@@ -49,7 +49,12 @@ export type DepartureEvent = (typeof DEPARTURE_EVENTS)[number];
 export const PENDING_STATES: readonly DepartureState[] = ['held', 'scheduled'];
 
 /** States in which a departure still matters today: pending, under way, or waiting for a decision. */
-export const UNSETTLED_STATES: readonly DepartureState[] = [...PENDING_STATES, 'releasing', 'failed', 'unconfirmed'];
+export const UNSETTLED_STATES: readonly DepartureState[] = [
+  ...PENDING_STATES,
+  'releasing',
+  'failed',
+  'unconfirmed',
+];
 
 type Cell = DepartureState | { refuse: string };
 const no = (refuse: string): Cell => ({ refuse });
@@ -63,7 +68,12 @@ const ALREADY_PENDING = 'It is already on its way out.';
 const IN_DOUBT = 'It may have left; say first whether it arrived.';
 const NOT_PLANNED = 'It is a draft; nothing is planned for it.';
 
-const attemptOutcomes = { accepted: no(NOT_CLAIMED), deferred: no(NOT_CLAIMED), refused: no(NOT_CLAIMED), lost: no(NOT_CLAIMED) };
+const attemptOutcomes = {
+  accepted: no(NOT_CLAIMED),
+  deferred: no(NOT_CLAIMED),
+  refused: no(NOT_CLAIMED),
+  lost: no(NOT_CLAIMED),
+};
 const nothingInDoubt = { 'settle-arrived': no(NOT_UNCONFIRMED), 'settle-lost': no(NOT_UNCONFIRMED) };
 
 const pending: Record<DepartureEvent, Cell> = {

@@ -18,7 +18,8 @@ export class AddressError extends Error {
 // dot-atom local part and a domain of labels (RFC 5321 §4.1.2), as strict as real mail needs; quoted local
 // parts are legal and not in use.
 const LOCAL_PART = /^[\p{L}\p{N}!#$%&'*+/=?^_`{|}~-]+(\.[\p{L}\p{N}!#$%&'*+/=?^_`{|}~-]+)*$/u;
-const DOMAIN = /^(?=.{1,253}$)([\p{L}\p{N}]([\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?\.)*[\p{L}\p{N}]([\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?$/u;
+const DOMAIN =
+  /^(?=.{1,253}$)([\p{L}\p{N}]([\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?\.)*[\p{L}\p{N}]([\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?$/u;
 
 /** Bytes of a local part at most, RFC 5321 §4.5.3.1.1. */
 const MAX_LOCAL_PART = 64;
@@ -34,7 +35,10 @@ export function parseMailbox(text: string): Mailbox {
   const trimmed = text.trim();
   const angle = /^(.*?)\s*<([^<>]*)>$/.exec(trimmed);
   const spec = (angle ? angle[2]! : trimmed).trim();
-  const name = (angle ? angle[1]! : '').trim().replace(/^"(.*)"$/, '$1').replace(/\\(.)/g, '$1');
+  const name = (angle ? angle[1]! : '')
+    .trim()
+    .replace(/^"(.*)"$/, '$1')
+    .replace(/\\(.)/g, '$1');
   if (!spec) throw new AddressError('The address is empty.');
   const at = spec.lastIndexOf('@');
   if (at < 0) throw new AddressError(`“${spec}” has no @. Write it as name@place.example.`);

@@ -55,16 +55,28 @@ function landing(reader: Reader, at: number): Landing {
   if (!reader.zone) return { address: reader.address, zone: null, place: null, local: null, dayPart: null };
   const zone = canonicalZone(reader.zone);
   const local = toLocal(at, zone);
-  return { address: reader.address, zone, place: reader.place ?? zoneCity(zone), local, dayPart: dayPart(local) };
+  return {
+    address: reader.address,
+    zone,
+    place: reader.place ?? zoneCity(zone),
+    local,
+    dayPart: dayPart(local),
+  };
 }
 
 const readerName = (reader: Reader) => reader.name || reader.address;
 
-function readerWarnings(readers: readonly Reader[], landings: readonly Landing[], cycle?: HourCycle): PlanWarning[] {
+function readerWarnings(
+  readers: readonly Reader[],
+  landings: readonly Landing[],
+  cycle?: HourCycle,
+): PlanWarning[] {
   return landings.flatMap((land, index): PlanWarning[] => {
     const name = readerName(readers[index]!);
     if (!land.local) {
-      return [{ code: 'unknown-zone', address: land.address, text: `The time zone of ${name} is not known.` }];
+      return [
+        { code: 'unknown-zone', address: land.address, text: `The time zone of ${name} is not known.` },
+      ];
     }
     if (land.dayPart !== 'night') return [];
     const when = `${timeWords(land.local, cycle)} in ${land.place}`;
@@ -78,7 +90,12 @@ function list(parts: string[]): string {
 }
 
 /** “lands Wed 25 Nov at 08:30 in Kathmandu, before work”, readers of one zone together, four zones at most. */
-function landingWords(plan: Plan, landings: readonly Landing[], leaves: string, context: PlanContext): string {
+function landingWords(
+  plan: Plan,
+  landings: readonly Landing[],
+  leaves: string,
+  context: PlanContext,
+): string {
   const places = new Map<string, Landing>();
   for (const land of landings) if (land.zone && !places.has(land.zone)) places.set(land.zone, land);
   if (places.size === 0) return '';
@@ -87,7 +104,10 @@ function landingWords(plan: Plan, landings: readonly Landing[], leaves: string, 
   const words = shown.map((land) => {
     const local = land.local!;
     if (land.zone === here) return 'at the same time where you are';
-    const day = dayOf(local) === dayOf(leaves) ? `${dayWords(local, leaves).split(' ')[0]} ` : `${dayWords(local, leaves)} `;
+    const day =
+      dayOf(local) === dayOf(leaves)
+        ? `${dayWords(local, leaves).split(' ')[0]} `
+        : `${dayWords(local, leaves)} `;
     return `${day}at ${timeWords(local, context.hourCycle, plan.kind === 'now' ? 'never' : 'if any')} in ${land.place} (${dayPartWords(local)})`;
   });
   const rest = places.size - shown.length;
@@ -102,8 +122,7 @@ function sentence(plan: Plan, at: number, landings: readonly Landing[], context:
   const lands = landingWords(plan, landings, leaves, context);
   if (plan.kind === 'now') {
     if (context.holdSeconds === 0) return `Leaves at once, without a hold${lands}.`;
-    const until = timeWords(leaves, context.hourCycle, 'always');
-    return `Leaves now, held ${durationWords(context.holdSeconds * 1000)} until ${until}${lands}.`;
+    return `Leaves now, held ${durationWords(context.holdSeconds * 1000)}${lands}.`;
   }
   const day = dayWords(leaves, dayOf(leaves) === dayOf(today) ? leaves : undefined);
   const when = `${day} at ${timeWords(leaves, context.hourCycle, 'if any')} your time (${city})`;
@@ -121,7 +140,11 @@ export function previewPlan(plan: Plan, readers: readonly Reader[], context: Pla
   const warnings = clockWarnings(plan, resolved, context);
   return {
     departures: [
-      { at: resolved.at, recipients: landings, warnings: readerWarnings(readers, landings, context.hourCycle) },
+      {
+        at: resolved.at,
+        recipients: landings,
+        warnings: readerWarnings(readers, landings, context.hourCycle),
+      },
     ],
     sentence: sentence(plan, resolved.at, landings, context),
     warnings,
@@ -138,7 +161,12 @@ interface Place {
  * @param readers name the place of their zone
  * @returns `now, after hold`, `08:30 in Kathmandu`
  */
-export function whyThen(plan: Plan, senderZone: string, hourCycle?: HourCycle, readers: readonly Place[] = []): string {
+export function whyThen(
+  plan: Plan,
+  senderZone: string,
+  hourCycle?: HourCycle,
+  readers: readonly Place[] = [],
+): string {
   if (plan.kind === 'now') return 'now, after hold';
   const zone = canonicalZone(plan.zone);
   const place = readers.find((reader) => reader.zone === zone)?.place ?? zoneCity(zone);

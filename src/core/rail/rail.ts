@@ -49,11 +49,18 @@ export function railFrame(from: number, until: number, zone: string): RailFrame 
       else frame.hours.push({ at, label: String(hour).padStart(2, '0') });
     }
     for (const span of workingSpans(day.toString())) {
-      const clipped = { from: Math.max(from, toInstant(span.from, zone).at), to: Math.min(until, toInstant(span.to, zone).at) };
+      const clipped = {
+        from: Math.max(from, toInstant(span.from, zone).at),
+        to: Math.min(until, toInstant(span.to, zone).at),
+      };
       if (clipped.from < clipped.to) frame.working.push(clipped);
     }
   }
-  for (let change = nextOffsetChange(from, until, zone); change; change = nextOffsetChange(change.at, until, zone)) {
+  for (
+    let change = nextOffsetChange(from, until, zone);
+    change;
+    change = nextOffsetChange(change.at, until, zone)
+  ) {
     frame.changes.push({ at: change.at, label: change.minutes > 0 ? 'clocks go forward' : 'clocks go back' });
   }
   return frame;

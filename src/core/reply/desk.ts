@@ -18,7 +18,11 @@ export function atTheirDesk(now: number, zone: string, week?: WorkingWeek): AtDe
   return { local, working: false, worksAt: start === undefined ? undefined : toInstant(start, zone).at };
 }
 
-export type InboxGroup = 'Came back' | 'At their desk now' | 'Away from their desk, an answer lands later' | 'Where they are is not known';
+export type InboxGroup =
+  | 'Came back'
+  | 'At their desk now'
+  | 'Away from their desk, an answer lands later'
+  | 'Where they are is not known';
 
 export const INBOX_GROUPS: readonly InboxGroup[] = [
   'Came back',
@@ -28,8 +32,13 @@ export const INBOX_GROUPS: readonly InboxGroup[] = [
 ];
 
 /** The group a message of the inbox stands in. */
-export function inboxGroup(message: { returned: unknown; from: { zone: string | null } }, now: number): InboxGroup {
+export function inboxGroup(
+  message: { returned: unknown; from: { zone: string | null } },
+  now: number,
+): InboxGroup {
   if (message.returned) return 'Came back';
   if (!message.from.zone) return 'Where they are is not known';
-  return atTheirDesk(now, message.from.zone).working ? 'At their desk now' : 'Away from their desk, an answer lands later';
+  return atTheirDesk(now, message.from.zone).working
+    ? 'At their desk now'
+    : 'Away from their desk, an answer lands later';
 }

@@ -61,7 +61,8 @@ export function nextWorkStart(local: string, week: WorkingWeek = defaultWeek): s
     const date = start.toPlainDate().add({ days: day });
     for (const span of week.work[date.dayOfWeek - 1] ?? []) {
       const begins = date.toPlainDateTime({ hour: Math.floor(span.from / 60), minute: span.from % 60 });
-      if (Temporal.PlainDateTime.compare(begins, start) > 0) return begins.toString({ smallestUnit: 'second' });
+      if (Temporal.PlainDateTime.compare(begins, start) > 0)
+        return begins.toString({ smallestUnit: 'second' });
     }
   }
   return undefined;
@@ -71,6 +72,8 @@ export function nextWorkStart(local: string, week: WorkingWeek = defaultWeek): s
 export function workingSpans(date: string, week: WorkingWeek = defaultWeek): { from: string; to: string }[] {
   const day = Temporal.PlainDate.from(date);
   const at = (minute: number) =>
-    day.toPlainDateTime({ hour: Math.floor(minute / 60) % 24, minute: minute % 60 }).toString({ smallestUnit: 'second' });
+    day
+      .toPlainDateTime({ hour: Math.floor(minute / 60) % 24, minute: minute % 60 })
+      .toString({ smallestUnit: 'second' });
   return (week.work[day.dayOfWeek - 1] ?? []).map((span) => ({ from: at(span.from), to: at(span.to) }));
 }

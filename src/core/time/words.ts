@@ -28,7 +28,11 @@ const two = (n: number) => String(n).padStart(2, '0');
  * `08:30`, `8:30 am`.
  * @param seconds whether they are named: never by default, where they are not zero, or always
  */
-export function timeWords(local: string, cycle: HourCycle = 24, seconds: 'never' | 'if any' | 'always' = 'never'): string {
+export function timeWords(
+  local: string,
+  cycle: HourCycle = 24,
+  seconds: 'never' | 'if any' | 'always' = 'never',
+): string {
   const time = Temporal.PlainDateTime.from(local);
   const named = seconds === 'always' || (seconds === 'if any' && time.second > 0);
   const tail = named ? `:${two(time.second)}` : '';
@@ -76,7 +80,8 @@ export function durationWords(ms: number): string {
   const seconds = Math.round(ms / 1000);
   if (seconds < 120) return `${seconds} s`;
   const minutes = Math.floor(seconds / 60);
-  if (minutes < 60) return seconds % 60 && minutes < 10 ? `${minutes} min ${seconds % 60} s` : `${minutes} min`;
+  if (minutes < 60)
+    return seconds % 60 && minutes < 10 ? `${minutes} min ${seconds % 60} s` : `${minutes} min`;
   const hours = Math.floor(minutes / 60);
   if (hours < 48) return minutes % 60 ? `${hours} h ${minutes % 60} min` : `${hours} h`;
   const days = Math.floor(hours / 24);

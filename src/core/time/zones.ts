@@ -68,6 +68,8 @@ export function listZones(): readonly ZoneInfo[] {
  * @throws UnknownZoneError for unknown names and for fixed offsets such as `+05:30`.
  */
 export function canonicalZone(name: string): string {
+  // Abbreviations are fixed offsets under a zone's name: EST is not what New York keeps in summer.
+  if (/^[a-z]{3}(\d[a-z]{3})?$/i.test(name) && !/^(utc|gmt)$/i.test(name)) throw new UnknownZoneError(name);
   const known = byLowerName.get(name.toLowerCase()) ?? canonicalCache.get(name);
   if (known) return known;
   // `Area/Place` or UTC only: this keeps offsets and abbreviations such as EST out.

@@ -40,7 +40,9 @@ export function MomentFields({ id, value, onChange, near }: Props) {
           format={DATES}
           allowClear={false}
           needConfirm={false}
-          onChange={(date) => date && onChange({ ...value, local: `${date.format('YYYY-MM-DD')}T${moment.format('HH:mm')}` })}
+          onChange={(date) =>
+            date && onChange({ ...value, local: `${date.format('YYYY-MM-DD')}T${moment.format('HH:mm')}` })
+          }
         />
       </label>
       <label htmlFor={`${id}-time`}>
@@ -53,12 +55,20 @@ export function MomentFields({ id, value, onChange, near }: Props) {
           allowClear={false}
           needConfirm={false}
           changeOnScroll
-          onChange={(time) => time && onChange({ ...value, local: `${moment.format('YYYY-MM-DD')}T${time.format('HH:mm')}` })}
+          onChange={(time) =>
+            time && onChange({ ...value, local: `${moment.format('YYYY-MM-DD')}T${time.format('HH:mm')}` })
+          }
         />
       </label>
       <label htmlFor={`${id}-zone`} className={styles.zone}>
         Time zone
-        <ZonePicker id={`${id}-zone`} label="Time zone" value={value.zone} near={near} onChange={(zone) => onChange({ ...value, zone })} />
+        <ZonePicker
+          id={`${id}-zone`}
+          label="Time zone"
+          value={value.zone}
+          near={near}
+          onChange={(zone) => onChange({ ...value, zone })}
+        />
       </label>
     </div>
   );

@@ -6,7 +6,9 @@ export function useWidth<T extends HTMLElement>(guess: number): [RefObject<T | n
   const ref = useRef<T>(null);
   const [width, setWidth] = useState(guess);
   useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setWidth(Math.max(200, Math.round(entry!.contentRect.width))));
+    const observer = new ResizeObserver(([entry]) =>
+      setWidth(Math.max(200, Math.round(entry!.contentRect.width))),
+    );
     observer.observe(ref.current!);
     return () => observer.disconnect();
   }, []);

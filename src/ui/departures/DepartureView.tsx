@@ -30,7 +30,9 @@ export function DepartureView({ id }: { id: string }) {
         {departure.leftAt ? (
           <>
             Left {words.moment(departure.leftAt)} ({words.precise(departure.leftAt)}),{' '}
-            {onTime ? 'on the second it was meant to.' : `meant for ${words.moment(departure.meant)} (${words.precise(departure.meant)}).`}
+            {onTime
+              ? 'on the second it was meant to.'
+              : `meant for ${words.moment(departure.meant)} (${words.precise(departure.meant)}).`}
           </>
         ) : (
           departure.reason
@@ -42,7 +44,8 @@ export function DepartureView({ id }: { id: string }) {
         <ul>
           {departure.recipients.map((reader) => (
             <li key={reader.address}>
-              <strong>{reader.name || reader.address}</strong> {reader.name && <span className="quiet">{reader.address}</span>} ·{' '}
+              <strong>{reader.name || reader.address}</strong>{' '}
+              {reader.name && <span className="quiet">{reader.address}</span>} ·{' '}
               {landingWords(reader, departure.at, words)} · {STATUS[reader.status]}
               {reader.answer && <span className="quiet"> “{reader.answer}”</span>}
             </li>

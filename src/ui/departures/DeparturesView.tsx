@@ -1,13 +1,12 @@
 'use client';
 /** Departures: what is pending, what is a draft, what has left. */
-import { Button, Segmented } from 'antd';
+import { Segmented } from 'antd';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useDrafts, usePending } from '../data/queries';
 import { DraftList } from './DraftList';
 import styles from './DeparturesView.module.css';
 import { LeftTable } from './LeftTable';
 import { PendingTable } from './PendingTable';
-import { newMessagePath } from '../shell/views';
 
 export function DeparturesView() {
   const router = useRouter();
@@ -15,7 +14,8 @@ export function DeparturesView() {
   const part = useSearchParams().get('part') ?? 'pending';
   const pending = usePending().data?.unsettled;
   const drafts = useDrafts().data?.total;
-  const counted = (words: string, count: number | undefined) => (count === undefined ? words : `${words} ${count}`);
+  const counted = (words: string, count: number | undefined) =>
+    count === undefined ? words : `${words} ${count}`;
   return (
     <div className={styles.view}>
       <h1 className="unseen">Departures</h1>
@@ -32,16 +32,6 @@ export function DeparturesView() {
         />
       </div>
       {part === 'drafts' ? <DraftList /> : part === 'left' ? <LeftTable /> : <PendingTable />}
-    </div>
-  );
-}
-
-export function EmptyTable({ words }: { words: string }) {
-  const router = useRouter();
-  return (
-    <div className={`pane ${styles.empty}`}>
-      <p>{words}</p>
-      <Button onClick={() => router.push(newMessagePath())}>Write a message</Button>
     </div>
   );
 }

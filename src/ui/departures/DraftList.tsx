@@ -5,8 +5,8 @@ import Link from 'next/link';
 import { recipientsWords, useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useDrafts } from '../data/queries';
-import { EmptyTable } from './DeparturesView';
 import styles from './DeparturesView.module.css';
+import { EmptyTable } from './EmptyTable';
 import { useDepartureActions } from './useDepartureActions';
 
 export function DraftList() {
@@ -15,7 +15,8 @@ export function DraftList() {
   const { remove } = useDepartureActions();
   if (error && !data) return <p role="alert">{error.message}</p>;
   if (!data) return <Spin />;
-  if (data.messages.length === 0) return <EmptyTable words="No drafts. What you begin to write is kept here by itself." />;
+  if (data.messages.length === 0)
+    return <EmptyTable words="No drafts. What you begin to write is kept here by itself." />;
   return (
     <div className={`pane ${styles.frame}`}>
       <table className={styles.table} onKeyDown={moveBetweenRows} aria-label="Drafts">
@@ -45,7 +46,12 @@ export function DraftList() {
                 <span className="quiet"> {message.preview}</span>
               </td>
               <td className={styles.actions}>
-                <Button size="small" type="text" onClick={() => void remove(message)} aria-label={`Delete “${message.subject}”`}>
+                <Button
+                  size="small"
+                  type="text"
+                  onClick={() => void remove(message)}
+                  aria-label={`Delete “${message.subject}”`}
+                >
                   Delete
                 </Button>
               </td>

@@ -6,8 +6,8 @@ import { landsWords, recipientsWords, useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { StatePill } from '../common/StatePill';
 import { useLeft } from '../data/queries';
-import { EmptyTable } from './DeparturesView';
 import styles from './DeparturesView.module.css';
+import { EmptyTable } from './EmptyTable';
 
 export function LeftTable() {
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useLeft();

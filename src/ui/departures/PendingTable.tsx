@@ -14,20 +14,30 @@ import { StatePill } from '../common/StatePill';
 import { TwicePressed } from '../common/TwicePressed';
 import { usePending, useSettings } from '../data/queries';
 import { useCommand } from '../shell/commands';
-import { EmptyTable } from './DeparturesView';
 import styles from './DeparturesView.module.css';
+import { EmptyTable } from './EmptyTable';
 import { useDepartureActions, type DepartureActions } from './useDepartureActions';
 
 function leavesWords(departure: DepartureJson, words: Words): string {
   return departure.state === 'held' ? words.precise(departure.at) : words.moment(departure.at);
 }
 
-function MoveForm({ departure, move, done }: { departure: DepartureJson; move: DepartureActions['move']; done: () => void }) {
+function MoveForm({
+  departure,
+  move,
+  done,
+}: {
+  departure: DepartureJson;
+  move: DepartureActions['move'];
+  done: () => void;
+}) {
   const settings = useSettings();
   const { now } = useWords();
   const reader = departure.recipients.find((each) => each.zone);
   const { plan } = departure;
-  const [moment, setMoment] = useState(plan.kind === 'at' ? plan : proposeTime(now, reader?.zone ?? settings.zone));
+  const [moment, setMoment] = useState(
+    plan.kind === 'at' ? plan : proposeTime(now, reader?.zone ?? settings.zone),
+  );
   const near = [
     ...(reader?.zone ? [{ zone: reader.zone, whose: reader.name, place: reader.place ?? undefined }] : []),
     ...(reader?.zone === settings.zone ? [] : [{ zone: settings.zone, whose: 'you' }]),
@@ -37,10 +47,17 @@ function MoveForm({ departure, move, done }: { departure: DepartureJson; move: D
       style={{ width: 320, display: 'grid', gap: 12 }}
       onSubmit={(event) => {
         event.preventDefault();
-        void move(departure, { kind: 'at', local: moment.local, zone: moment.zone }).then((moved) => moved && done());
+        void move(departure, { kind: 'at', local: moment.local, zone: moment.zone }).then(
+          (moved) => moved && done(),
+        );
       }}
     >
-      <MomentFields id={`move-${departure.id}`} value={moment} near={near} onChange={(next) => setMoment({ kind: 'at', ...next })} />
+      <MomentFields
+        id={`move-${departure.id}`}
+        value={moment}
+        near={near}
+        onChange={(next) => setMoment({ kind: 'at', ...next })}
+      />
       <Button type="primary" htmlType="submit">
         Move
       </Button>
@@ -59,7 +76,12 @@ function RowActions({ departure, actions }: { departure: DepartureJson; actions:
         <Button size="small" onClick={() => void actions.settle(departure, true)}>
           It arrived
         </Button>
-        <TwicePressed size="small" label="It did not, send again" again="Press again to send" onPressed={() => void actions.settle(departure, false)} />
+        <TwicePressed
+          size="small"
+          label="It did not, send again"
+          again="Press again to send"
+          onPressed={() => void actions.settle(departure, false)}
+        />
       </>
     );
   }
@@ -142,7 +164,9 @@ export function PendingTable() {
   if (error && !data) return <p role="alert">{error.message}</p>;
   if (!data) return <Spin />;
   if (data.departures.length === 0) {
-    return <EmptyTable words="Nothing is waiting to leave. What you send or schedule stands here until it has left." />;
+    return (
+      <EmptyTable words="Nothing is waiting to leave. What you send or schedule stands here until it has left." />
+    );
   }
   return (
     <div className={`pane ${styles.frame}`}>
@@ -168,7 +192,12 @@ export function PendingTable() {
               </th>
             </tr>
             {group.departures.map((departure) => (
-              <tr key={departure.id} className={styles.row} onFocus={() => setFocused(departure)} onBlur={() => setFocused(null)}>
+              <tr
+                key={departure.id}
+                className={styles.row}
+                onFocus={() => setFocused(departure)}
+                onBlur={() => setFocused(null)}
+              >
                 <td className={styles.leaves} data-label="Leaves">
                   {leavesWords(departure, words)}
                 </td>

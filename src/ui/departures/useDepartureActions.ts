@@ -54,7 +54,8 @@ export function useDepartureActions(): DepartureActions {
       if (await act(departure, 'retry')) show({ words: 'It is tried again now.' });
     },
     async settle(departure, arrived) {
-      if (await act(departure, 'settle', { arrived })) show({ words: arrived ? 'Kept as sent.' : 'It is sent again.' });
+      if (await act(departure, 'settle', { arrived }))
+        show({ words: arrived ? 'Kept as sent.' : 'It is sent again.' });
     },
     async move(departure, plan) {
       const before = departure.plan;

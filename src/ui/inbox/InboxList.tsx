@@ -60,7 +60,9 @@ export function InboxList() {
   if (error && !data) return <p role="alert">{error.message}</p>;
   if (!data) return <Spin />;
   if (data.messages.length === 0) {
-    return <p className={styles.empty}>The inbox is empty. What arrives, and what comes back, stands here.</p>;
+    return (
+      <p className={styles.empty}>The inbox is empty. What arrives, and what comes back, stands here.</p>
+    );
   }
   const chosen = id ?? firstOf(data.messages, now)?.id;
   return (

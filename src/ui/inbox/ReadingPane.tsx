@@ -21,7 +21,8 @@ function WriterClock({ message }: { message: MessageJson }) {
   const first = name.split(' ')[0];
   return (
     <p className={styles.clock}>
-      {name} · {message.from.place}, where it is <strong>{`${dayWords(local, local).split(' ')[0]} ${timeWords(local, hourCycle)}`}</strong>
+      {name} · {message.from.place}, where it is{' '}
+      <strong>{`${dayWords(local, local).split(' ')[0]} ${timeWords(local, hourCycle)}`}</strong>
       {working && ', at work. An answer now lands in the working day.'}
       {worksAt &&
         `, at work in ${durationWords(worksAt - words.now)}. An answer now waits for ${first} until ${words.there(worksAt, message.from.zone)} (your ${words.moment(worksAt)}).`}
@@ -30,7 +31,9 @@ function WriterClock({ message }: { message: MessageJson }) {
 }
 
 function threadWords(each: MessageSummaryJson): string {
-  return each.direction === 'in' ? each.from.name || each.from.address : `you, to ${recipientsWords(each.to)}`;
+  return each.direction === 'in'
+    ? each.from.name || each.from.address
+    : `you, to ${recipientsWords(each.to)}`;
 }
 
 function Thread({ thread }: { thread: MessageSummaryJson[] }) {
@@ -71,10 +74,13 @@ export function ReadingPane({ id }: { id: string }) {
         </Button>
         <SnoozeControl message={message} />
       </div>
-      {message.snoozedUntil && <p className={styles.note}>Put off: comes back {words.moment(message.snoozedUntil)}.</p>}
+      {message.snoozedUntil && (
+        <p className={styles.note}>Put off: comes back {words.moment(message.snoozedUntil)}.</p>
+      )}
       {message.returned && !message.snoozedUntil && (
         <p className={styles.note}>
-          Came back {words.moment(message.returned.at)}; you put it off {words.moment(message.returned.since)}.
+          Came back {words.moment(message.returned.at)}; you put it off {words.moment(message.returned.since)}
+          .
         </p>
       )}
       <p className={styles.meta}>

@@ -12,14 +12,22 @@ import { refresh, useSettings } from '../data/queries';
 import { useCommand } from '../shell/commands';
 import { useNotices } from '../shell/Notices';
 
-function SnoozeForm({ message, put }: { message: MessageJson; put: (until: { local: string; zone: string }) => void }) {
+function SnoozeForm({
+  message,
+  put,
+}: {
+  message: MessageJson;
+  put: (until: { local: string; zone: string }) => void;
+}) {
   const { zone } = useSettings();
   const { now } = useWords();
   const [until, setUntil] = useState(() => proposeTime(now, zone));
   const theirs = message.from.zone;
   const near = [
     { zone, whose: 'you' },
-    ...(theirs && theirs !== zone ? [{ zone: theirs, whose: message.from.name, place: message.from.place ?? undefined }] : []),
+    ...(theirs && theirs !== zone
+      ? [{ zone: theirs, whose: message.from.name, place: message.from.place ?? undefined }]
+      : []),
   ];
   return (
     <form
@@ -29,7 +37,12 @@ function SnoozeForm({ message, put }: { message: MessageJson; put: (until: { loc
         put({ local: until.local, zone: until.zone });
       }}
     >
-      <MomentFields id="snooze" value={until} near={near} onChange={(next) => setUntil({ kind: 'at', ...next })} />
+      <MomentFields
+        id="snooze"
+        value={until}
+        near={near}
+        onChange={(next) => setUntil({ kind: 'at', ...next })}
+      />
       <Button type="primary" htmlType="submit">
         Put off until then
       </Button>

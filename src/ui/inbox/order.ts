@@ -3,7 +3,10 @@ import type { MessageSummaryJson } from '../../api/types';
 import { INBOX_GROUPS, inboxGroup, type InboxGroup } from '../../core/reply/desk';
 
 /** The groups that have messages, each newest first. @param now epoch ms */
-export function grouped(messages: MessageSummaryJson[], now: number): { name: InboxGroup; messages: MessageSummaryJson[] }[] {
+export function grouped(
+  messages: MessageSummaryJson[],
+  now: number,
+): { name: InboxGroup; messages: MessageSummaryJson[] }[] {
   return INBOX_GROUPS.map((name) => ({
     name,
     messages: messages.filter((message) => inboxGroup(message, now) === name),

@@ -23,7 +23,8 @@ function Received({ message, zone }: { message: MailboxJson['messages'][number];
     <article className={`pane ${styles.message}`}>
       <h3>{message.subject || '(no subject)'}</h3>
       <p className={styles.times}>
-        <strong>{message.direction === 'received' ? 'Received' : 'Written'}</strong> {message.at.slice(0, 19).replace('T', ' ')} UTC
+        <strong>{message.direction === 'received' ? 'Received' : 'Written'}</strong>{' '}
+        {message.at.slice(0, 19).replace('T', ' ')} UTC
         {zone && ` · ${clock(zone)} in ${zoneCity(zone)}`}
       </p>
       <div className={styles.text}>{message.text}</div>
@@ -60,7 +61,10 @@ export function PostOfficeView({ address }: { address: string | undefined }) {
     <div className={styles.page}>
       <div className={styles.head}>
         <h1>Post office</h1>
-        <p className="quiet">Stands in for the outside mail world: what a reader has received, and when. Mail stays on this machine.</p>
+        <p className="quiet">
+          Stands in for the outside mail world: what a reader has received, and when. Mail stays on this
+          machine.
+        </p>
         <ClockControls />
       </div>
       <div className={styles.columns}>

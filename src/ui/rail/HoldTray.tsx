@@ -45,7 +45,8 @@ function useHoldAnnouncements(held: DepartureJson[] | undefined): void {
     for (const [id, { to }] of before) {
       if (present.has(id)) continue;
       void ask<DepartureJson>('GET', `/departures/${id}`).then(
-        (departure) => departure.state !== 'draft' && announce(`To ${to}: ${stateWords(departure, precise)}.`),
+        (departure) =>
+          departure.state !== 'draft' && announce(`To ${to}: ${stateWords(departure, precise)}.`),
         () => {},
       );
     }
@@ -80,7 +81,11 @@ export function HoldTray() {
                   </span>
                 </small>
               </span>
-              <Button size="small" onClick={() => void takeBack(departure)} aria-label={`Take back, to ${to}`}>
+              <Button
+                size="small"
+                onClick={() => void takeBack(departure)}
+                aria-label={`Take back, to ${to}`}
+              >
                 Take back
               </Button>
               <TwicePressed

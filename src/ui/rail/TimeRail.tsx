@@ -18,6 +18,8 @@ const LINE = 45;
 const LEFT = 24;
 /** Marks closer than this many pixels share one. */
 const CROWD = 18;
+/** What stands in the lower right corner takes this much room, pixels. */
+const CONTROL = 84;
 /** A label needs about this much room per letter. */
 const LETTER = 6.4;
 
@@ -47,7 +49,15 @@ function place(bundles: MarkBundle[], x: (at: number) => number, width: number):
   });
 }
 
-function Marks({ placed, above, moment }: { placed: Placed[]; above: boolean; moment: (at: number) => string }) {
+function Marks({
+  placed,
+  above,
+  moment,
+}: {
+  placed: Placed[];
+  above: boolean;
+  moment: (at: number) => string;
+}) {
   const y = above ? LINE - 14 : LINE + 14;
   const shape = above ? 'M0-5 6 6H-6Z' : 'M0 5 6-6H-6Z';
   return placed.map(({ x, bundle, label }) => {
@@ -94,7 +104,15 @@ export function TimeRail() {
     href: `/inbox/${each.id}`,
   }));
   const gap = scale.invert(LEFT + CROWD) - now;
-  const shown = (marks: RailMark[]) => place(bundleMarks(marks.filter((mark) => mark.at <= until), gap), scale, width);
+  const shown = (marks: RailMark[], room: number) =>
+    place(
+      bundleMarks(
+        marks.filter((mark) => mark.at <= until),
+        gap,
+      ),
+      scale,
+      room,
+    );
   const list = [
     ...departures.map((mark) => ({ ...mark, words: `leaves ${moment(mark.at)}` })),
     ...returns.map((mark) => ({ ...mark, words: `comes back ${moment(mark.at)}` })),
@@ -105,10 +123,20 @@ export function TimeRail() {
 
   return (
     <section aria-label="Time rail" className={styles.rail} data-rail tabIndex={0} ref={box}>
-      <p className={styles.folded}>{next ? `Next: ${next.label} ${next.words}` : 'Nothing leaves or comes back.'}</p>
+      <p className={styles.folded}>
+        {next ? `Next: ${next.label} ${next.words}` : 'Nothing leaves or comes back.'}
+      </p>
       <svg width={width} height={HEIGHT} aria-hidden="true" className={styles.drawing}>
         {frame.working.map(({ from, to }) => (
-          <rect key={from} className={styles.working} x={scale(from)} width={scale(to) - scale(from)} y={LINE - 9} height={18} rx={2} />
+          <rect
+            key={from}
+            className={styles.working}
+            x={scale(from)}
+            width={scale(to) - scale(from)}
+            y={LINE - 9}
+            height={18}
+            rx={2}
+          />
         ))}
         <line className={styles.line} x1={LEFT} x2={width - 12} y1={LINE} y2={LINE} />
         {frame.hours.map(({ at, label }) => (
@@ -135,8 +163,8 @@ export function TimeRail() {
             </text>
           </g>
         ))}
-        <Marks placed={shown(departures)} above moment={moment} />
-        <Marks placed={shown(returns)} above={false} moment={moment} />
+        <Marks placed={shown(departures, width)} above moment={moment} />
+        <Marks placed={shown(returns, width - CONTROL)} above={false} moment={moment} />
         <circle className={styles.glow} cx={LEFT} cy={LINE} r={11} />
         <circle className={styles.now} cx={LEFT} cy={LINE} r={7} />
         {!crowded(frame.changes) && (

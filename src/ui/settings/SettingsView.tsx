@@ -6,7 +6,8 @@ import { useState } from 'react';
 import type { SettingsJson } from '../../api/types';
 import { HOLD_SECONDS } from '../../core/message/limits';
 import { durationWords, type HourCycle } from '../../core/time/words';
-import { ApiProblem, ask } from '../data/client';
+import type { ApiProblem } from '../data/client';
+import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import { ZonePicker } from '../write/ZonePicker';
@@ -39,7 +40,10 @@ function Hold() {
   const [typed, setTyped] = useState<number | null>(holdSeconds);
   const hold = (seconds: number) => {
     setTyped(seconds);
-    void apply({ holdSeconds: seconds }, seconds ? `Sends are held ${holdWords(seconds)} from now on.` : 'Sends are no longer held.');
+    void apply(
+      { holdSeconds: seconds },
+      seconds ? `Sends are held ${holdWords(seconds)} from now on.` : 'Sends are no longer held.',
+    );
   };
   return (
     <section className={`pane ${styles.block}`} aria-labelledby="hold">
@@ -59,7 +63,15 @@ function Hold() {
         }}
       >
         <label htmlFor="hold-seconds">Exactly</label>
-        <InputNumber id="hold-seconds" min={0} max={HOLD_SECONDS.max} precision={0} value={typed} onChange={setTyped} aria-describedby="hold-range" />
+        <InputNumber
+          id="hold-seconds"
+          min={0}
+          max={HOLD_SECONDS.max}
+          precision={0}
+          value={typed}
+          onChange={setTyped}
+          aria-describedby="hold-range"
+        />
         <span id="hold-range" className="quiet">
           seconds; {HOLD_SECONDS.min} to {HOLD_SECONDS.max}, or 0 for off
         </span>
@@ -88,7 +100,13 @@ function Me() {
       <h2 id="me">You</h2>
       <div className={styles.grid} onBlur={keep}>
         <label htmlFor="my-name">Name</label>
-        <Input id="my-name" autoComplete="name" value={name} onChange={(event) => setName(event.target.value)} onPressEnter={keep} />
+        <Input
+          id="my-name"
+          autoComplete="name"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          onPressEnter={keep}
+        />
         <label htmlFor="my-address">Address</label>
         <Input
           id="my-address"
@@ -125,7 +143,9 @@ function Clock() {
       <Segmented<HourCycle>
         aria-label="Hours"
         value={hourCycle}
-        onChange={(value) => void apply({ hourCycle: value }, value === 24 ? 'Times run to 24 hours.' : 'Times run to 12 hours.')}
+        onChange={(value) =>
+          void apply({ hourCycle: value }, value === 24 ? 'Times run to 24 hours.' : 'Times run to 12 hours.')
+        }
         options={[
           { value: 24, label: '24 hours, 16:30' },
           { value: 12, label: '12 hours, 4:30 pm' },

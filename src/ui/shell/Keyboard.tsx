@@ -10,13 +10,17 @@ import styles from './Keyboard.module.css';
 
 const inField = (event: Event) =>
   event.target instanceof Element &&
-  event.target.closest('input, textarea, select, [contenteditable="true"], [role="combobox"], [role="listbox"]') !== null;
+  event.target.closest(
+    'input, textarea, select, [contenteditable="true"], [role="combobox"], [role="listbox"]',
+  ) !== null;
 
 /** Where `Alt Shift G` goes, in turn. */
 const LANDMARKS = ['[data-rail]', '[data-tray]', '#content', '[data-panel]'];
 
 function cycleLandmarks() {
-  const present = LANDMARKS.map((selector) => document.querySelector<HTMLElement>(selector)).filter((each) => each !== null);
+  const present = LANDMARKS.map((selector) => document.querySelector<HTMLElement>(selector)).filter(
+    (each) => each !== null,
+  );
   const at = present.findLastIndex((each) => each.contains(document.activeElement));
   present[(at + 1) % present.length]?.focus();
 }

@@ -42,7 +42,10 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
     () => ({
       show,
       showProblem: (error) =>
-        show({ words: error instanceof ApiProblem ? error.message : 'Something went wrong here. Try again.', problem: true }),
+        show({
+          words: error instanceof ApiProblem ? error.message : 'Something went wrong here. Try again.',
+          problem: true,
+        }),
     }),
     [show],
   );

@@ -18,7 +18,9 @@ function MyClock() {
   return (
     <Link href="/settings" className={styles.clock} title="Settings">
       {dayWords(local, local)} · <strong>{timeWords(local, hourCycle)}</strong> {zoneCity(zone)}
-      {clock.sandbox && <span className={styles.sandbox}>sandbox{clock.rate !== 1 && ` ×${clock.rate}`}</span>}
+      {clock.sandbox && (
+        <span className={styles.sandbox}>sandbox{clock.rate !== 1 && ` ×${clock.rate}`}</span>
+      )}
     </Link>
   );
 }

@@ -51,7 +51,6 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const actions = useDepartureActions();
   const people = useCorrespondents().data;
   const minute = useNow(60_000);
-  const second = useNow(1000);
   const subject = useRef<InputRef>(null);
   const text = useRef<TextAreaRef>(null);
   const busy = useRef(false);
@@ -67,7 +66,8 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const planChanged = departure !== undefined && plan !== departure.plan;
 
   const addresses = useMemo(
-    () => [...fields.to, ...fields.cc, ...fields.bcc].filter(isAddress).map((each) => parseMailbox(each).address),
+    () =>
+      [...fields.to, ...fields.cc, ...fields.bcc].filter(isAddress).map((each) => parseMailbox(each).address),
     [fields.to, fields.cc, fields.bcc],
   );
   const near = useMemo(() => {
@@ -84,7 +84,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const nameOf = (address: string) =>
     people?.find((each) => each.addresses.includes(addressKey(address)))?.name ?? address;
 
-  const preview = usePreview(plan, addresses, plan.kind === 'now' ? second : minute);
+  const preview = usePreview(plan, addresses, minute);
   const planned = preview.data?.departures[0];
   const warnings = [...(preview.data?.warnings ?? []), ...(planned?.warnings ?? [])];
   const serious = warnings.filter((warning) => warning.code !== 'unknown-zone');
@@ -97,7 +97,8 @@ export function Composer({ initial, message, departure, answers }: Props) {
   useEffect(() => {
     const cursor = message && recallCursor(message.id);
     if (!cursor) return;
-    const target = cursor.field === 'subject' ? subject.current?.input : text.current?.resizableTextArea?.textArea;
+    const target =
+      cursor.field === 'subject' ? subject.current?.input : text.current?.resizableTextArea?.textArea;
     target?.focus();
     target?.setSelectionRange(cursor.from, cursor.to);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, on opening
@@ -115,7 +116,10 @@ export function Composer({ initial, message, departure, answers }: Props) {
 
   function refused(error: unknown) {
     const problem = error as ApiProblem;
-    if (problem instanceof ApiProblem && (problem.at('plan') || problem.at('to') || problem.at('text') || problem.at('from'))) {
+    if (
+      problem instanceof ApiProblem &&
+      (problem.at('plan') || problem.at('to') || problem.at('text') || problem.at('from'))
+    ) {
       return setPlanProblem(problem);
     }
     showProblem(error);
@@ -139,7 +143,12 @@ export function Composer({ initial, message, departure, answers }: Props) {
   async function schedule() {
     const { id, revision } = await draft.save();
     rememberCursor(id, subject.current?.input ?? null, text.current?.resizableTextArea?.textArea ?? null);
-    const answer = await ask<{ departures: DepartureJson[] }>('POST', `/messages/${id}/schedule`, { plan }, revision);
+    const answer = await ask<{ departures: DepartureJson[] }>(
+      'POST',
+      `/messages/${id}/schedule`,
+      { plan },
+      revision,
+    );
     const [made] = answer.departures;
     refresh(client, ['departure', 'message']);
     if (plan.kind === 'now') {
@@ -187,11 +196,17 @@ export function Composer({ initial, message, departure, answers }: Props) {
             <TwicePressed
               label="Let it go now"
               again="Press again: it leaves"
-              onPressed={() => void actions.releaseNow(departure).then(() => router.push(`/departures?row=${departure.id}`))}
+              onPressed={() =>
+                void actions.releaseNow(departure).then(() => router.push(`/departures?row=${departure.id}`))
+              }
             />
           )}
-          {departure.state === 'failed' && <Button onClick={() => void actions.retry(departure)}>Try again</Button>}
-          <Button onClick={() => void actions.remove(message!).then(() => router.push('/departures'))}>Delete</Button>
+          {departure.state === 'failed' && (
+            <Button onClick={() => void actions.retry(departure)}>Try again</Button>
+          )}
+          <Button onClick={() => void actions.remove(message!).then(() => router.push('/departures'))}>
+            Delete
+          </Button>
         </div>
       )}
       <div className={styles.columns}>
@@ -210,7 +225,14 @@ export function Composer({ initial, message, departure, answers }: Props) {
             <label className={styles.label} htmlFor="to">
               To
             </label>
-            <RecipientField id="to" label="To" value={fields.to} problem={problem?.at('to')} autoFocus={!message && !answers} onChange={(to) => change({ to })} />
+            <RecipientField
+              id="to"
+              label="To"
+              value={fields.to}
+              problem={problem?.at('to')}
+              autoFocus={!message && !answers}
+              onChange={(to) => change({ to })}
+            />
             {!copies && (
               <Button type="text" size="small" onClick={() => setCopies(true)}>
                 Cc, Bcc
@@ -223,14 +245,28 @@ export function Composer({ initial, message, departure, answers }: Props) {
                 <label className={styles.label} htmlFor={field}>
                   {field === 'cc' ? 'Cc' : 'Bcc'}
                 </label>
-                <RecipientField id={field} label={field === 'cc' ? 'Cc' : 'Bcc'} value={fields[field]} problem={problem?.at(field)} onChange={(list) => change({ [field]: list })} />
+                <RecipientField
+                  id={field}
+                  label={field === 'cc' ? 'Cc' : 'Bcc'}
+                  value={fields[field]}
+                  problem={problem?.at(field)}
+                  onChange={(list) => change({ [field]: list })}
+                />
               </div>
             ))}
           <div className={styles.row}>
             <label className={styles.label} htmlFor="subject">
               Subject
             </label>
-            <Input id="subject" ref={subject} variant="borderless" className={styles.subject} value={fields.subject} maxLength={500} onChange={(event) => change({ subject: event.target.value })} />
+            <Input
+              id="subject"
+              ref={subject}
+              variant="borderless"
+              className={styles.subject}
+              value={fields.subject}
+              maxLength={500}
+              onChange={(event) => change({ subject: event.target.value })}
+            />
           </div>
           <Input.TextArea
             ref={text}
@@ -270,7 +306,9 @@ export function Composer({ initial, message, departure, answers }: Props) {
             </p>
           )}
         </div>
-        <span className="quiet">{departure ? (draft.state === 'dirty' ? 'Changed, not saved' : '') : SAVE_WORDS[draft.state]}</span>
+        <span className="quiet">
+          {departure ? (draft.state === 'dirty' ? 'Changed, not saved' : '') : SAVE_WORDS[draft.state]}
+        </span>
         <Button type="primary" htmlType="submit" size="large" className={styles.primary}>
           {primary}
         </Button>

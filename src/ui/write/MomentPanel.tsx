@@ -24,7 +24,9 @@ interface Props {
 export function MomentPanel({ plan, onChange, proposal, near, landing, nameOf }: Props) {
   const { holdSeconds } = useSettings();
   const words = useWords();
-  const hold = holdSeconds ? `Leaves now, held ${durationWords(holdSeconds * 1000)}.` : 'Leaves at once; the hold is off.';
+  const hold = holdSeconds
+    ? `Leaves now, held ${durationWords(holdSeconds * 1000)}.`
+    : 'Leaves at once; the hold is off.';
   return (
     <section className={`pane ${styles.panel}`} aria-labelledby="moment-heading" data-panel tabIndex={-1}>
       <div className={styles.head}>
@@ -42,7 +44,12 @@ export function MomentPanel({ plan, onChange, proposal, near, landing, nameOf }:
       {plan.kind === 'now' ? (
         <p className={styles.line}>{hold}</p>
       ) : (
-        <MomentFields id="moment" value={plan} near={near} onChange={(moment) => onChange({ kind: 'at', ...moment })} />
+        <MomentFields
+          id="moment"
+          value={plan}
+          near={near}
+          onChange={(moment) => onChange({ kind: 'at', ...moment })}
+        />
       )}
       {landing && landing.recipients.length > 0 && (
         <ul className={styles.readers} aria-label="Where it lands">

@@ -41,17 +41,23 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
   const { hourCycle } = useSettings();
   const now = useNow(60_000);
   const byAddress = useMemo(
-    () => new Map((people ?? []).flatMap((person) => person.addresses.map((address) => [address, person] as const))),
+    () =>
+      new Map(
+        (people ?? []).flatMap((person) => person.addresses.map((address) => [address, person] as const)),
+      ),
     [people],
   );
   const clockOf = (zone: string) => timeWords(toLocal(now, zone), hourCycle);
-  const personOf = (text: string) => (isAddress(text) ? byAddress.get(addressKey(parseMailbox(text).address)) : undefined);
+  const personOf = (text: string) =>
+    isAddress(text) ? byAddress.get(addressKey(parseMailbox(text).address)) : undefined;
 
   const typed = search.trim();
   const matching = (people ?? []).flatMap((person) =>
     person.addresses
       .map((address) => ({ value: formatMailbox({ name: person.name, address }), person, address }))
-      .filter((option) => !value.includes(option.value) && option.value.toLowerCase().includes(typed.toLowerCase())),
+      .filter(
+        (option) => !value.includes(option.value) && option.value.toLowerCase().includes(typed.toLowerCase()),
+      ),
   );
   // Enter takes the first: a whole address as typed, else the person meant.
   const asTyped = typed && isAddress(typed) ? [{ value: typed, person: undefined, address: typed }] : [];

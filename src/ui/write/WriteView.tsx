@@ -48,10 +48,18 @@ function Missing({ words }: { words: string }) {
 export function NewMessage({ answers }: { answers: string | undefined }) {
   const { zone } = useSettings();
   const answered = useMessage(answers);
-  if (!answers) return <Composer initial={emptyFields} message={undefined} departure={undefined} answers={undefined} />;
+  if (!answers)
+    return <Composer initial={emptyFields} message={undefined} departure={undefined} answers={undefined} />;
   if (answered.error) return <Missing words={answered.error.message} />;
   if (!answered.data) return <Waiting />;
-  return <Composer initial={answerFields(answered.data, zone)} message={undefined} departure={undefined} answers={answers} />;
+  return (
+    <Composer
+      initial={answerFields(answered.data, zone)}
+      message={undefined}
+      departure={undefined}
+      answers={answers}
+    />
+  );
 }
 
 /** A message that exists: a draft, or a pending one; one that has left opens in Departures. */
@@ -60,7 +68,8 @@ export function ExistingMessage({ id }: { id: string }) {
   const { data: message, error } = useMessage(id);
   const departure = message?.departures.findLast((each) => UNSETTLED_STATES.includes(each.state));
   const left = message?.departures.findLast((each) => each.state === 'sent');
-  const settled = left ?? (departure && ['releasing', 'unconfirmed'].includes(departure.state) ? departure : undefined);
+  const settled =
+    left ?? (departure && ['releasing', 'unconfirmed'].includes(departure.state) ? departure : undefined);
   useEffect(() => {
     if (settled) router.replace(`/departures/${settled.id}`);
   }, [router, settled]);

@@ -57,10 +57,22 @@ export function ZonePicker({ id, label, value, onChange, near }: Props) {
     <Select
       id={id}
       aria-label={label}
-      showSearch={{ filterOption: (input, option) => String((option as { search?: string } | undefined)?.search ?? '').includes(input.toLowerCase().trim()) }}
+      showSearch={{
+        filterOption: (input, option) =>
+          String((option as { search?: string } | undefined)?.search ?? '').includes(
+            input.toLowerCase().trim(),
+          ),
+      }}
       value={value}
       onChange={onChange}
-      options={known ? groups : [{ label: 'Chosen', options: [{ value, label: zoneCity(value), search: value.toLowerCase() }] }, ...groups]}
+      options={
+        known
+          ? groups
+          : [
+              { label: 'Chosen', options: [{ value, label: zoneCity(value), search: value.toLowerCase() }] },
+              ...groups,
+            ]
+      }
       popupMatchSelectWidth={340}
       style={{ width: '100%' }}
     />

@@ -10,7 +10,11 @@ interface Cursor {
 const keyOf = (messageId: string) => `oak-cursor-${messageId}`;
 
 /** Remembers the cursor of the field in focus, if it is one of the message's. */
-export function rememberCursor(messageId: string, subject: HTMLInputElement | null, text: HTMLTextAreaElement | null): void {
+export function rememberCursor(
+  messageId: string,
+  subject: HTMLInputElement | null,
+  text: HTMLTextAreaElement | null,
+): void {
   const cursor = (document.activeElement === subject && subject) || text;
   if (!cursor) return;
   const kept: Cursor = {

@@ -4,7 +4,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MessageJson } from '../../api/types';
 import { parseMailbox, formatMailbox } from '../../core/message/address';
-import { ApiProblem, ask } from '../data/client';
+import type { ApiProblem } from '../data/client';
+import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 
 export interface DraftFields {
@@ -86,7 +87,8 @@ export function useDraft(
 
   const put = useCallback(async () => {
     const { id, revision } = server.current;
-    if (id && stateRef.current !== 'dirty' && stateRef.current !== 'failed') return { id, revision: revision! };
+    if (id && stateRef.current !== 'dirty' && stateRef.current !== 'failed')
+      return { id, revision: revision! };
     const sent = latest.current;
     mark('saving');
     try {

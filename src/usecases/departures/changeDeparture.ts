@@ -1,6 +1,13 @@
 /** What a person can do to one departure: another moment, let it go now, take it back, try it again. */
 import type { Plan } from '../../core/plan/plan';
-import { deliveriesOf, findDeparture, recordOutcomes, setDeliveries, thaw, type Departure } from '../../store/departures';
+import {
+  deliveriesOf,
+  findDeparture,
+  recordOutcomes,
+  setDeliveries,
+  thaw,
+  type Departure,
+} from '../../store/departures';
 import { noteChange } from '../../store/journal';
 import { findMessage, swapMessage } from '../../store/messages';
 import type { Tx } from '../../store/store';
@@ -10,7 +17,12 @@ import { committablePlan } from '../messages/scheduleMessage';
 import { receivers } from '../messages/envelope';
 import { applyEvent } from './applyEvent';
 
-function change(desk: Desk, id: string, revision: number | undefined, work: (tx: Tx, seen: Departure, now: number) => Departure) {
+function change(
+  desk: Desk,
+  id: string,
+  revision: number | undefined,
+  work: (tx: Tx, seen: Departure, now: number) => Departure,
+) {
   return desk.store.write((tx) => {
     const seen = findDeparture(tx, id);
     if (!seen) throw new NotFound('There is no such departure.');
@@ -35,7 +47,9 @@ export function moveDeparture(desk: Desk, id: string, plan: Plan, revision?: num
  * @throws NotFound; Refused where it has left or is leaving
  */
 export function releaseNow(desk: Desk, id: string): Departure {
-  return change(desk, id, undefined, (tx, seen, now) => applyEvent(tx, seen, 'hurry', now, { due: now, reason: null }));
+  return change(desk, id, undefined, (tx, seen, now) =>
+    applyEvent(tx, seen, 'hurry', now, { due: now, reason: null }),
+  );
 }
 
 /**
@@ -44,7 +58,12 @@ export function releaseNow(desk: Desk, id: string): Departure {
  */
 export function takeBack(desk: Desk, id: string): Departure {
   return change(desk, id, undefined, (tx, seen, now) => {
-    const next = applyEvent(tx, seen, 'take-back', now, { attempts: 0, firstAttemptAt: null, stage: null, reason: null });
+    const next = applyEvent(tx, seen, 'take-back', now, {
+      attempts: 0,
+      firstAttemptAt: null,
+      stage: null,
+      reason: null,
+    });
     thaw(tx, id);
     const message = findMessage(tx, seen.messageId)!;
     if (!swapMessage(tx, message, { at: now })) throw new Stale('message');
@@ -62,7 +81,11 @@ export function retryDeparture(desk: Desk, id: string): Departure {
     const patch = { due: now, attempts: 0, firstAttemptAt: null, stage: null, reason: null };
     const next = applyEvent(tx, seen, 'retry', now, patch);
     thaw(tx, id);
-    setDeliveries(tx, id, receivers(tx, seen.messageId).map((each) => each.address));
+    setDeliveries(
+      tx,
+      id,
+      receivers(tx, seen.messageId).map((each) => each.address),
+    );
     return next;
   });
 }
@@ -77,7 +100,11 @@ export function settleDeparture(desk: Desk, id: string, arrived: boolean): Depar
     const leftAt = seen.firstAttemptAt ?? now;
     const next = applyEvent(tx, seen, 'settle-arrived', now, { leftAt, reason: null }, 'by me');
     const waiting = deliveriesOf(tx, [id]).filter((delivery) => delivery.status !== 'refused');
-    recordOutcomes(tx, id, waiting.map(({ address }) => ({ address, status: 'accepted', answer: '' })));
+    recordOutcomes(
+      tx,
+      id,
+      waiting.map(({ address }) => ({ address, status: 'accepted', answer: '' })),
+    );
     return next;
   });
 }

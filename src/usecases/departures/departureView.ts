@@ -55,12 +55,15 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
   const messageIds = [...new Set(departures.map((departure) => departure.messageId))];
   const messages = new Map(findMessages(db, messageIds).map((message) => [message.id, message]));
   const recipients = recipientsOf(db, messageIds);
-  const people = correspondentsAt(db, recipients.map((each) => each.address));
+  const people = correspondentsAt(
+    db,
+    recipients.map((each) => each.address),
+  );
   const deliveries = new Map(
-    deliveriesOf(db, departures.map((departure) => departure.id)).map((delivery) => [
-      `${delivery.departureId} ${delivery.address}`,
-      delivery,
-    ]),
+    deliveriesOf(
+      db,
+      departures.map((departure) => departure.id),
+    ).map((delivery) => [`${delivery.departureId} ${delivery.address}`, delivery]),
   );
   const readersOf = (departure: Departure): ReaderView[] =>
     recipients.flatMap((each): ReaderView[] => {
@@ -82,20 +85,20 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
   return departures.map((departure) => {
     const readers = readersOf(departure);
     return {
-    id: departure.id,
-    revision: departure.revision,
-    messageId: departure.messageId,
-    subject: messages.get(departure.messageId)?.subject ?? '',
-    plan: departure.plan,
-    whyThen: whyThen(departure.plan, zone, hourCycle, readers),
-    state: departure.state,
-    reason: departure.reason,
-    meant: departure.meant,
-    due: departure.due,
-    attempts: departure.attempts,
-    leftAt: departure.leftAt,
-    readers,
-  };
+      id: departure.id,
+      revision: departure.revision,
+      messageId: departure.messageId,
+      subject: messages.get(departure.messageId)?.subject ?? '',
+      plan: departure.plan,
+      whyThen: whyThen(departure.plan, zone, hourCycle, readers),
+      state: departure.state,
+      reason: departure.reason,
+      meant: departure.meant,
+      due: departure.due,
+      attempts: departure.attempts,
+      leftAt: departure.leftAt,
+      readers,
+    };
   });
 }
 
@@ -128,7 +131,10 @@ function readCursor(cursor: string): { due: number; id: string } {
 }
 
 /** @throws Invalid for a cursor that is none of ours */
-export function listDepartures(desk: Desk, filter: Omit<DepartureFilter, 'after'> & { cursor?: string }): DeparturePage {
+export function listDepartures(
+  desk: Desk,
+  filter: Omit<DepartureFilter, 'after'> & { cursor?: string },
+): DeparturePage {
   const { cursor, limit, ...rest } = filter;
   const after = cursor ? readCursor(cursor) : undefined;
   const rows = page(desk.store.db, { ...rest, after, limit: limit + 1 });

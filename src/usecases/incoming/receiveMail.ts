@@ -1,5 +1,4 @@
 /** A message comes in from outside. */
-import { addressKey } from '../../core/message/address';
 import { ancestors, baseSubject } from '../../core/reply/threading';
 import { parseMessage } from '../../mail/parse';
 import { noteChange, record } from '../../store/journal';
@@ -17,11 +16,6 @@ import {
 } from '../../store/messages';
 import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
-
-/** True for the addresses mail is taken for. */
-export function isMine(desk: Desk, address: string): boolean {
-  return addressKey(address) === addressKey(desk.settings().me.address);
-}
 
 /** The thread of a message, made where it begins one; threads it joins become one. */
 function threadFor(tx: Tx, headerId: string | undefined, named: string[], subject: string): string {

@@ -31,7 +31,14 @@ export function snooze(desk: Desk, messageId: string, until: number): Return {
     const message = incomingMessage(tx, messageId);
     const before = waitingReturnOf(tx, messageId);
     if (before) endReturn(tx, before.id, 'ended');
-    const row = insertReturn(tx, { id: newId(), messageId, kind: 'snooze', due: until, state: 'waiting', createdAt: now });
+    const row = insertReturn(tx, {
+      id: newId(),
+      messageId,
+      kind: 'snooze',
+      due: until,
+      state: 'waiting',
+      createdAt: now,
+    });
     place(tx, message, { place: 'snoozed' });
     record(tx, { at: now, messageId, what: 'snoozed', to: new Date(until).toISOString() });
     noteChange(tx, 'return', row.id);

@@ -2,7 +2,14 @@
 import { answerHeaders, baseSubject } from '../../core/reply/threading';
 import { plainText } from '../../mail/plainText';
 import { noteChange, record } from '../../store/journal';
-import { findMessage, insertMessage, insertThread, setRecipients, setReferences, type Message } from '../../store/messages';
+import {
+  findMessage,
+  insertMessage,
+  insertThread,
+  setRecipients,
+  setReferences,
+  type Message,
+} from '../../store/messages';
 import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
 import { Invalid } from '../errors';

@@ -39,7 +39,15 @@ export function restoreMessage(desk: Desk, id: string): Message {
     const last = departuresOf(tx, id).at(-1);
     if (last) {
       const { plan, meant, due } = last;
-      const again = insertDeparture(tx, { id: newId(), messageId: id, plan, meant, due, state: 'draft', createdAt: now });
+      const again = insertDeparture(tx, {
+        id: newId(),
+        messageId: id,
+        plan,
+        meant,
+        due,
+        state: 'draft',
+        createdAt: now,
+      });
       setDeliveries(tx, again.id, []);
     }
     const next = swapMessage(tx, seen, { deletedAt: null, at: now });

@@ -15,7 +15,12 @@ import { outgoingMessage } from './outgoingMessage';
  * @param revision as it was read; undefined takes any
  * @throws NotFound, Invalid, Stale; Refused where it has left or is leaving
  */
-export function editMessage(desk: Desk, id: string, input: Omit<DraftInput, 'answers'>, revision?: number): Message {
+export function editMessage(
+  desk: Desk,
+  id: string,
+  input: Omit<DraftInput, 'answers'>,
+  revision?: number,
+): Message {
   const addresses = readAddresses(input);
   return desk.store.write((tx) => {
     const now = desk.now(tx);

@@ -8,7 +8,8 @@ import { NotFound, Refused } from '../errors';
  */
 export function outgoingMessage(db: Reading, id: string, includeDeleted = false): Message {
   const message = findMessage(db, id);
-  if (!message || (message.deletedAt !== null && !includeDeleted)) throw new NotFound('There is no such message.');
+  if (!message || (message.deletedAt !== null && !includeDeleted))
+    throw new NotFound('There is no such message.');
   if (message.direction !== 'out') throw new Refused('This message came from outside; it cannot be changed.');
   return message;
 }

@@ -73,7 +73,10 @@ function firstWords(text: string): string {
 function summaries(desk: Desk, messages: Message[]): MessageSummary[] {
   const { db } = desk.store;
   const ids = messages.map((message) => message.id);
-  const people = correspondentsAt(db, messages.map((message) => message.fromAddress));
+  const people = correspondentsAt(
+    db,
+    messages.map((message) => message.fromAddress),
+  );
   const to = recipientsOf(db, ids).filter((each) => each.field === 'to');
   const until = new Map(waitingReturns(db, ids).map((row) => [row.messageId, row.due]));
   return messages.map((message) => {

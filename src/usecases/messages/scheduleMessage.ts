@@ -41,7 +41,8 @@ export function scheduleMessage(desk: Desk, messageId: string, plan: Plan, revis
     if (revision !== undefined && revision !== message.revision) throw new Stale('message');
     const to = receivers(tx, messageId).map((each) => each.address);
     if (to.length === 0) throw new Invalid('Add at least one recipient.', 'to');
-    if (!settings.me.address) throw new Invalid('Tell Oak Lantern your own address first, in Settings.', 'from');
+    if (!settings.me.address)
+      throw new Invalid('Tell Oak Lantern your own address first, in Settings.', 'from');
     if (!message.subject && !message.text.trim() && !message.html) {
       throw new Invalid('The message is empty: write a subject or some text.', 'text');
     }
@@ -50,13 +51,18 @@ export function scheduleMessage(desk: Desk, messageId: string, plan: Plan, revis
     const event = plan.kind === 'now' ? 'send' : 'plan';
     const earlier = departuresOf(tx, messageId).filter((departure) => departure.state !== 'ended');
     if (earlier.length === 0) {
-      earlier.push(insertDeparture(tx, { id: newId(), messageId, ...moment, state: 'draft', createdAt: now }));
+      earlier.push(
+        insertDeparture(tx, { id: newId(), messageId, ...moment, state: 'draft', createdAt: now }),
+      );
     }
-    const departures = earlier.map((departure) => applyEvent(tx, departure, event, now, { ...moment, reason: null }));
+    const departures = earlier.map((departure) =>
+      applyEvent(tx, departure, event, now, { ...moment, reason: null }),
+    );
     for (const departure of departures) setDeliveries(tx, departure.id, to);
     // The sender is who I am when I send, not who I was when I began to write.
     const { name, address } = settings.me;
-    if (!swapMessage(tx, message, { fromName: name, fromAddress: address, at: now })) throw new Stale('message');
+    if (!swapMessage(tx, message, { fromName: name, fromAddress: address, at: now }))
+      throw new Stale('message');
     noteChange(tx, 'message', messageId);
     return departures;
   });

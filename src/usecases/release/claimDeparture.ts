@@ -2,7 +2,13 @@
 import { composeMessage, newMessageId } from '../../mail/compose';
 import { deliveriesOf, findDeparture, freeze, frozenOf, type Departure } from '../../store/departures';
 import { noteChange } from '../../store/journal';
-import { findMessage, recipientsOf, swapMessage, type Message, type RecipientField } from '../../store/messages';
+import {
+  findMessage,
+  recipientsOf,
+  swapMessage,
+  type Message,
+  type RecipientField,
+} from '../../store/messages';
 import type { Reading } from '../../store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';

@@ -3,10 +3,19 @@ import { dueDepartures, nextDepartureDue } from '../../store/departures';
 import { nextReturnDue } from '../../store/returns';
 import type { Desk } from '../desk';
 
-/** The earliest moment at which the engine has something to do, epoch ms; null where nothing is planned. */
-export function nextDue(desk: Desk): number | null {
-  const moments = [nextDepartureDue(desk.store.db), nextReturnDue(desk.store.db)].filter((due) => due !== null);
-  return moments.length ? Math.min(...moments) : null;
+/** The earlier of two moments, either of which may be missing. */
+export function earlier(a: number | null, b: number | null): number | null {
+  if (a === null || b === null) return a ?? b;
+  return Math.min(a, b);
+}
+
+/**
+ * The earliest moment at which the engine has something to do, epoch ms; null where nothing is planned.
+ * @param releasing false where there is no mail server: then departures wait for one, whatever their moment
+ */
+export function nextDue(desk: Desk, releasing: boolean): number | null {
+  const { db } = desk.store;
+  return earlier(releasing ? nextDepartureDue(db) : null, nextReturnDue(db));
 }
 
 /** Ids of departures due by now, in due order, at most `limit`. */

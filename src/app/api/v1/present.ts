@@ -66,7 +66,8 @@ export function presentPage({ messages, total }: MessagePage): MessagePageJson {
 }
 
 export function presentMessage(desk: Desk, view: MessageView): MessageJson {
-  const { departures, thread, history, revision, cc, bcc, replyTo, text, html, headerId, plan, ...summary } = view;
+  const { departures, thread, history, revision, cc, bcc, replyTo, text, html, headerId, plan, ...summary } =
+    view;
   return {
     ...presentSummary(summary),
     ...{ revision, cc, bcc, replyTo, text, html, headerId, plan },

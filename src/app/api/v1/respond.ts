@@ -48,7 +48,8 @@ function readRevision(request: Request): number | undefined {
 
 function asProblem(error: unknown): ProblemJson {
   if (error instanceof ValidationProblem) return problem(422, error.message, error.errors);
-  if (error instanceof Invalid) return problem(422, error.message, [{ path: error.path, detail: error.message }]);
+  if (error instanceof Invalid)
+    return problem(422, error.message, [{ path: error.path, detail: error.message }]);
   if (error instanceof NotReadable) return problem(400, error.message);
   if (error instanceof NotFound) return problem(404, error.message);
   if (error instanceof Refused) return problem(409, error.message);
@@ -69,7 +70,10 @@ export function route<Body = undefined, Query = undefined>(
   work: (asked: Asked<Body, Query>) => Response | Promise<Response>,
   schemas: { body?: Schema; query?: Schema } = {},
 ) {
-  return async (request: Request, context: { params: Promise<Record<string, string>> }): Promise<Response> => {
+  return async (
+    request: Request,
+    context: { params: Promise<Record<string, string>> },
+  ): Promise<Response> => {
     try {
       const query = schemas.query
         ? validate(schemas.query, Object.fromEntries(new URL(request.url).searchParams), true)
@@ -84,7 +88,10 @@ export function route<Body = undefined, Query = undefined>(
       });
     } catch (error) {
       const body = asProblem(error);
-      return Response.json(body, { status: body.status, headers: { 'content-type': 'application/problem+json' } });
+      return Response.json(body, {
+        status: body.status,
+        headers: { 'content-type': 'application/problem+json' },
+      });
     }
   };
 }

@@ -5,7 +5,10 @@ import type { Desk } from '../../../../usecases/desk';
 import { presentDeparture } from '../present';
 import { json, route } from '../respond';
 
-export function action<Body = undefined>(work: (desk: Desk, id: string, body: Body) => unknown, body?: Schema) {
+export function action<Body = undefined>(
+  work: (desk: Desk, id: string, body: Body) => unknown,
+  body?: Schema,
+) {
   return route<Body>(
     (asked) => {
       const id = asked.params.id!;

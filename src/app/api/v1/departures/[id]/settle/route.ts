@@ -2,4 +2,7 @@ import { settleRequest } from '../../../../../../api/schemas';
 import { settleDeparture } from '../../../../../../usecases/departures/changeDeparture';
 import { action } from '../../action';
 
-export const POST = action<{ arrived: boolean }>((desk, id, { arrived }) => settleDeparture(desk, id, arrived), settleRequest);
+export const POST = action<{ arrived: boolean }>(
+  (desk, id, { arrived }) => settleDeparture(desk, id, arrived),
+  settleRequest,
+);

@@ -8,7 +8,11 @@ import { json, route } from '../../../respond';
 export const POST = route<{ until: string | { local: string; zone: string } }>(
   ({ desk, params, body }) => {
     const { until } = body;
-    snooze(desk, params.id!, typeof until === 'string' ? Date.parse(until) : toInstant(until.local, until.zone).at);
+    snooze(
+      desk,
+      params.id!,
+      typeof until === 'string' ? Date.parse(until) : toInstant(until.local, until.zone).at,
+    );
     return json(presentMessage(desk, readMessage(desk, params.id!)));
   },
   { body: snoozeRequest },

@@ -1,0 +1,174 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { groupPending } from './groups';
+import { historyWords } from './history';
+import { attemptEvent, replyStatus, unfinishedEvent, type RecipientOutcome } from './outcome';
+import { GIVE_UP_AFTER, nextAttempt } from './retry';
+import {
+  DEPARTURE_EVENTS,
+  DEPARTURE_STATES,
+  transition,
+  type DepartureEvent,
+  type DepartureState,
+} from './states';
+
+/** What each state allows; everything else is refused. */
+const ALLOWED: Record<DepartureState, Partial<Record<DepartureEvent, DepartureState>>> = {
+  draft: { send: 'held', plan: 'scheduled', edit: 'draft', drop: 'ended' },
+  held: {
+    move: 'scheduled',
+    edit: 'held',
+    hurry: 'scheduled',
+    claim: 'releasing',
+    'take-back': 'draft',
+    drop: 'ended',
+  },
+  scheduled: {
+    move: 'scheduled',
+    edit: 'scheduled',
+    hurry: 'scheduled',
+    claim: 'releasing',
+    'take-back': 'draft',
+    drop: 'ended',
+  },
+  releasing: { accepted: 'sent', deferred: 'scheduled', refused: 'failed', lost: 'unconfirmed' },
+  sent: {},
+  failed: {
+    move: 'scheduled',
+    edit: 'failed',
+    hurry: 'scheduled',
+    retry: 'scheduled',
+    'take-back': 'draft',
+    drop: 'ended',
+  },
+  unconfirmed: { 'settle-arrived': 'sent', 'settle-lost': 'scheduled' },
+  ended: {},
+};
+
+describe('the table', () => {
+  for (const state of DEPARTURE_STATES) {
+    it.each(DEPARTURE_EVENTS)(`${state} + %s`, (event) => {
+      const result = transition(state, event);
+      const to = ALLOWED[state][event];
+      if (to) expect(result).toEqual({ ok: true, to });
+      else expect(result).toEqual({ ok: false, why: expect.stringMatching(/^[A-Z].*\.$/) as string });
+    });
+  }
+
+  it('says plainly that it has left', () => {
+    expect(transition('sent', 'take-back')).toEqual({ ok: false, why: 'It has already left.' });
+    expect(transition('releasing', 'take-back')).toEqual({ ok: false, why: 'It is leaving right now.' });
+  });
+
+  it('freezes the content once someone has it', () => {
+    for (const event of ['take-back', 'edit', 'drop'] as const) {
+      expect(transition('scheduled', event, true).ok).toBe(false);
+    }
+    expect(transition('scheduled', 'claim', true).ok).toBe(true);
+  });
+});
+
+it('taking back and releasing exclude each other, whatever happens in whatever order', () => {
+  fc.assert(
+    fc.property(fc.array(fc.constantFrom(...DEPARTURE_EVENTS), { maxLength: 60 }), (events) => {
+      let state: DepartureState = 'draft';
+      let left = false;
+      for (const event of events) {
+        const before: DepartureState = state;
+        const result = transition(state, event);
+        if (!result.ok) continue;
+        state = result.to;
+        // What has left stays left; nothing leaves but through a claim.
+        expect(left).toBe(false);
+        if (state === 'sent') {
+          left = true;
+          expect(['releasing', 'unconfirmed']).toContain(before);
+        }
+        if (event === 'take-back') expect(before).not.toBe('releasing');
+        if (state === 'releasing') expect(['held', 'scheduled']).toContain(before);
+      }
+    }),
+    { numRuns: 2000 },
+  );
+});
+
+describe('retries', () => {
+  it('come at growing intervals, twice in the first hour, and end after days', () => {
+    const moments = [0];
+    for (let attempts = 1; ; attempts++) {
+      const next = nextAttempt(attempts, 0, moments.at(-1)!);
+      if (next === undefined) break;
+      moments.push(next);
+    }
+    const gaps = moments.slice(1).map((moment, index) => moment - moments[index]!);
+    expect(gaps.every((gap, index) => gap >= (gaps[index - 1] ?? 0))).toBe(true);
+    expect(moments.filter((moment) => moment > 0 && moment <= 3_600_000).length).toBeGreaterThanOrEqual(2);
+    expect(moments.at(-1)!).toBeGreaterThan(4 * 86_400_000);
+    expect(moments.at(-1)!).toBeLessThanOrEqual(GIVE_UP_AFTER);
+  });
+});
+
+describe('what an attempt comes to', () => {
+  const outcome = (status: RecipientOutcome['status']): RecipientOutcome => ({
+    address: `${status}@x.example`,
+    status,
+    answer: '',
+  });
+
+  it.each([
+    [['accepted', 'accepted'], false, 'accepted'],
+    [['accepted', 'refused'], false, 'accepted'],
+    [['accepted', 'deferred'], false, 'deferred'],
+    [['refused', 'refused'], false, 'refused'],
+    [['refused', 'deferred'], false, 'deferred'],
+    [['deferred'], true, 'lost'],
+  ] as const)('%j, unanswered %s: %s', (statuses, unanswered, event) => {
+    expect(attemptEvent(statuses.map(outcome), unanswered)).toBe(event);
+  });
+
+  it.each([
+    [550, 'refused'],
+    [552, 'refused'],
+    [451, 'deferred'],
+    [421, 'deferred'],
+    [undefined, 'deferred'],
+  ] as const)('reply %s is %s', (code, status) => expect(replyStatus(code)).toBe(status));
+
+  it('is safe to repeat until the final dot', () => {
+    expect((['claimed', 'connecting', 'data-open', 'final-dot'] as const).map(unfinishedEvent)).toEqual([
+      'deferred',
+      'deferred',
+      'deferred',
+      'lost',
+    ]);
+  });
+});
+
+it('groups what needs me first, then by my days', () => {
+  const make = (state: DepartureState, at: string) => ({ state, at });
+  const groups = groupPending(
+    [
+      make('scheduled', '2026-11-24T18:30:00Z'),
+      make('failed', '2026-11-24T19:00:00Z'),
+      make('scheduled', '2026-11-25T02:45:00Z'),
+      make('scheduled', '2026-11-26T09:30:00Z'),
+      make('scheduled', '2027-01-04T09:30:00Z'),
+    ],
+    'Europe/Lisbon',
+    Date.parse('2026-11-24T14:24:00Z'),
+  );
+  expect(groups.map((group) => [group.name, group.departures.length])).toEqual([
+    ['Needs you', 1],
+    ['Today', 1],
+    ['Tomorrow, Wednesday 25 November', 1],
+    ['Thursday 26 November', 1],
+    ['Monday 4 January 2027', 1],
+  ]);
+});
+
+it('has words for everything that can happen to a departure', () => {
+  for (const what of DEPARTURE_EVENTS) expect(historyWords({ what, to: null, why: null })).not.toBe(what);
+  expect(historyWords({ what: 'refused', to: 'failed', why: '550 no such user' })).toBe(
+    'Refused by the mail server: 550 no such user',
+  );
+});

@@ -1,0 +1,134 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { toInstant, toLocal } from '../time/wallClock';
+import { listZones } from '../time/zones';
+import type { Plan, Reader } from './plan';
+import { previewPlan, resolvePlan, whyThen, type PlanContext } from './preview';
+import { proposeTime } from './proposal';
+
+const now = Date.parse('2026-11-24T14:24:00Z');
+const context: PlanContext = { now, holdSeconds: 90, senderZone: 'Europe/Lisbon' };
+const prakriti: Reader = { address: 'p@x.example', name: 'Prakriti Thapa', zone: 'Asia/Kathmandu' };
+const haruki: Reader = { address: 'h@x.example', name: 'Haruki Anzai', zone: 'Asia/Tokyo', place: 'Osaka' };
+const bela: Reader = { address: 'b@x.example', name: 'Bela Sousa', zone: 'Europe/Lisbon' };
+const stranger: Reader = { address: 's@x.example' };
+const at = (local: string, zone: string): Plan => ({ kind: 'at', local, zone });
+
+describe('the sentence', () => {
+  it.each([
+    [
+      at('2026-11-25T08:30', 'Asia/Kathmandu'),
+      [prakriti],
+      context,
+      'Leaves Wed 25 Nov 2026 at 02:45 your time (Lisbon), in 12 h 21 min; lands Wed at 08:30 in Kathmandu (before work).',
+    ],
+    [
+      at('2026-11-24T16:00', 'Europe/Lisbon'),
+      [bela],
+      context,
+      'Leaves Tue 24 Nov at 16:00 your time (Lisbon), in 96 min; lands at the same time where you are.'.replace(
+        '96 min',
+        '1 h 36 min',
+      ),
+    ],
+    [
+      at('2026-11-24T22:00', 'Europe/Lisbon'),
+      [prakriti, haruki],
+      context,
+      'Leaves Tue 24 Nov at 22:00 your time (Lisbon), in 7 h 36 min; lands Wed 25 Nov at 03:45 in Kathmandu (at night) and Wed 25 Nov at 07:00 in Osaka (before work).',
+    ],
+    [{ kind: 'now' }, [haruki], context, 'Leaves now, held 90 s; lands Tue at 23:25 in Osaka (at night).'],
+    [{ kind: 'now' }, [], { ...context, holdSeconds: 0 }, 'Leaves at once, without a hold.'],
+    [
+      at('2026-11-24T09:00', 'Europe/Lisbon'),
+      [stranger],
+      context,
+      'Would leave Tue 24 Nov at 09:00 your time (Lisbon), 5 h 24 min ago.',
+    ],
+    [
+      at('2026-11-25T20:30', 'Asia/Tokyo'),
+      [haruki],
+      { ...context, hourCycle: 12 },
+      'Leaves Wed 25 Nov 2026 at 11:30 am your time (Lisbon), in 21 h 6 min; lands Wed at 8:30 pm in Osaka (after work).',
+    ],
+  ] as [Plan, Reader[], PlanContext, string][])('%j', (plan, readers, ctx, words) => {
+    expect(previewPlan(plan, readers, ctx).sentence).toBe(words);
+  });
+
+  it('counts zones beyond four', () => {
+    const zones = [
+      'Asia/Tokyo',
+      'Asia/Kathmandu',
+      'Africa/Nairobi',
+      'Africa/Lagos',
+      'America/St_Johns',
+      'Pacific/Chatham',
+    ];
+    const readers = zones.map((zone, index) => ({ address: `${index}@x.example`, zone }));
+    expect(previewPlan({ kind: 'now' }, readers, context).sentence).toMatch(/ and 2 more zones\.$/);
+  });
+});
+
+describe('warnings', () => {
+  const codes = (plan: Plan, readers: Reader[] = [prakriti]) => {
+    const preview = previewPlan(plan, readers, context);
+    return [...preview.warnings, ...preview.departures[0]!.warnings].map((warning) => warning.code);
+  };
+
+  it.each([
+    ['2027-03-28T01:30', 'Europe/Lisbon', ['gap']],
+    ['2027-10-31T01:30', 'Europe/Lisbon', ['overlap', 'night']],
+    ['2026-11-24T14:23', 'Europe/Lisbon', ['past']],
+    ['2026-11-24T20:00', 'Europe/Lisbon', ['night']],
+    ['2026-11-25T09:00', 'Asia/Kathmandu', []],
+  ])('%s in %s: %j', (local, zone, expected) => expect(codes(at(local, zone))).toEqual(expected));
+
+  it('says what happens instead', () => {
+    const gap = previewPlan(at('2027-03-28T01:30', 'Europe/Lisbon'), [], context).warnings[0]!.text;
+    expect(gap).toContain('does not exist in Lisbon');
+    expect(gap).toContain('leaves at 02:30');
+    const overlap = previewPlan(at('2027-10-31T01:30', 'Europe/Lisbon'), [], context).warnings[0]!.text;
+    expect(overlap).toContain('The first is taken (UTC+01:00, not UTC)');
+  });
+
+  it('never assumes a zone', () => {
+    const [landing] = previewPlan({ kind: 'now' }, [stranger], context).departures[0]!.recipients;
+    expect(landing).toEqual({ address: 's@x.example', zone: null, place: null, local: null, dayPart: null });
+    expect(codes({ kind: 'now' }, [stranger])).toEqual(['unknown-zone']);
+  });
+});
+
+it('the moment shown is the moment kept, and it is the time asked for where the reader is', () => {
+  const zone = fc.constantFrom(...listZones().map((each) => each.id));
+  const minute = fc.integer({ min: 1, max: 60 * 24 * 900 });
+  fc.assert(
+    fc.property(zone, zone, minute, (mine, theirs, ahead) => {
+      const local = toLocal(now + ahead * 60_000, theirs);
+      const plan = at(local, theirs);
+      const shown = previewPlan(plan, [{ address: 'r@x.example', zone: theirs }], {
+        ...context,
+        senderZone: mine,
+      });
+      const [departure] = shown.departures;
+      expect(departure!.at).toBe(resolvePlan(plan, context).at);
+      expect(departure!.at).toBe(toInstant(local, theirs).at);
+      expect(departure!.recipients[0]!.local).toBe(local);
+    }),
+    { numRuns: 500 },
+  );
+});
+
+it('says why then', () => {
+  expect(whyThen({ kind: 'now' }, 'Europe/Lisbon')).toBe('now, after hold');
+  expect(whyThen(at('2026-11-25T08:30', 'Asia/Tokyo'), 'Europe/Lisbon')).toBe('08:30 in Tokyo');
+  const osaka = [{ zone: 'Asia/Tokyo', place: 'Osaka' }];
+  expect(whyThen(at('2026-11-25T08:30', 'Asia/Tokyo'), 'Europe/Lisbon', 24, osaka)).toBe('08:30 in Osaka');
+  expect(whyThen(at('2026-11-25T16:30', 'Europe/Lisbon'), 'Europe/Lisbon', 12)).toBe('4:30 pm my time');
+});
+
+it('proposes the next start of a working day', () => {
+  expect(proposeTime(now, 'Asia/Kathmandu')).toEqual(at('2026-11-25T09:00', 'Asia/Kathmandu'));
+  expect(proposeTime(Date.parse('2026-11-27T20:00Z'), 'Europe/Lisbon')).toEqual(
+    at('2026-11-30T09:00', 'Europe/Lisbon'),
+  );
+});

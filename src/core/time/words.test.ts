@@ -1,0 +1,47 @@
+import { expect, it } from 'vitest';
+import { dayWords, durationWords, longDayWords, momentWords, timeWords } from './words';
+
+it.each([
+  ['2026-11-25T08:30', 24, 'never', '08:30'],
+  ['2026-11-25T00:05', 12, 'never', '12:05 am'],
+  ['2026-11-25T12:00', 12, 'never', '12:00 pm'],
+  ['2026-11-25T21:07:09', 12, 'always', '9:07:09 pm'],
+  ['2026-11-25T21:07:00', 24, 'if any', '21:07'],
+  ['2026-11-25T21:07:09', 24, 'if any', '21:07:09'],
+  ['2026-11-25T21:07:09', 24, 'never', '21:07'],
+] as const)('%s in %s hours, seconds %s: %s', (local, cycle, seconds, words) => {
+  expect(timeWords(local, cycle, seconds)).toBe(words);
+});
+
+it('names days', () => {
+  expect(dayWords('2026-11-25T08:30')).toBe('Wed 25 Nov 2026');
+  expect(dayWords('2026-11-25T08:30', '2026-01-01T00:00')).toBe('Wed 25 Nov');
+  expect(longDayWords('2026-12-01T08:30')).toBe('Tuesday 1 December');
+});
+
+it.each([
+  ['2026-11-24T14:25:54Z', '14:25'],
+  ['2026-11-25T02:45:00Z', 'Wed 02:45'],
+  ['2026-11-30T23:00:00Z', 'Mon 23:00'],
+  ['2026-12-01T08:00:00Z', 'Tue 1 Dec 08:00'],
+  ['2026-11-23T08:00:00Z', 'Mon 23 Nov 08:00'],
+  ['2027-01-04T08:00:00Z', 'Mon 4 Jan 2027 08:00'],
+])('%s, seen on Tuesday afternoon, is %s', (at, words) => {
+  expect(momentWords(Date.parse(at), Date.parse('2026-11-24T14:24:00Z'), 'Europe/Lisbon')).toBe(words);
+});
+
+it('takes the day where the reader is', () => {
+  const now = Date.parse('2026-11-24T14:24:00Z');
+  expect(momentWords(now + 4 * 3_600_000, now, 'Asia/Kathmandu')).toBe('Wed 00:09');
+});
+
+it.each([
+  [0, '0 s'],
+  [90_000, '90 s'],
+  [150_000, '2 min 30 s'],
+  [240_000, '4 min'],
+  [44_460_000, '12 h 21 min'],
+  [47 * 3_600_000, '47 h'],
+  [74 * 3_600_000, '3 days 2 h'],
+  [72 * 3_600_000, '3 days'],
+])('%d ms is %s', (ms, words) => expect(durationWords(ms)).toBe(words));

@@ -1,0 +1,132 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { composeMessage, newMessageId, type OutgoingMessage } from './compose';
+import { parseMessage } from './parse';
+import { plainText } from './plainText';
+
+const RELEASED = Date.parse('2026-11-25T02:45:00Z');
+const message: OutgoingMessage = {
+  from: { name: 'Tamsin Oyelaran', address: 'registrar@wrenfield.example' },
+  to: [{ name: 'Luísa Brandão', address: 'luisa@seguros.example' }],
+  cc: [],
+  replyTo: [],
+  subject: 'Crates',
+  text: 'Hello',
+  references: [],
+};
+
+const compose = (patch: Partial<OutgoingMessage>) =>
+  composeMessage({ ...message, ...patch }, '<id@wrenfield.example>', RELEASED);
+const headersOf = (bytes: Buffer) => bytes.subarray(0, bytes.indexOf('\r\n\r\n')).toString('latin1');
+
+describe('composing', () => {
+  it('carries the release time and nothing of when it was written', async () => {
+    const headers = headersOf(await compose({}));
+    expect(headers).toContain('Date: Wed, 25 Nov 2026 02:45:00 +0000');
+    expect(headers).toContain('Message-ID: <id@wrenfield.example>');
+    expect(headers).not.toMatch(/x-mailer|user-agent|bcc/i);
+  });
+
+  it('puts plain text first and HTML second', async () => {
+    const source = (await compose({ text: 'plain', html: '<p>rich</p>' })).toString();
+    expect(source).toContain('multipart/alternative');
+    expect(source.indexOf('text/plain')).toBeLessThan(source.indexOf('text/html'));
+  });
+
+  it('names the thread', async () => {
+    const headers = headersOf(await compose({ inReplyTo: '<b@x>', references: ['<a@x>', '<b@x>'] }));
+    expect(headers).toContain('In-Reply-To: <b@x>');
+    expect(headers).toMatch(/References: <a@x>\s+<b@x>/);
+  });
+
+  it('survives the way there whatever the words, and no word becomes a header', async () => {
+    const words = fc.string({ unit: 'grapheme', maxLength: 120 });
+    await fc.assert(
+      fc.asyncProperty(words, words, words, async (subject, name, text) => {
+        const bytes = await compose({ subject, text, to: [{ name, address: 'x@y.example' }] });
+        const headers = headersOf(bytes);
+        // eslint-disable-next-line no-control-regex
+        expect(headers).toMatch(/^[\x00-\x7f]*$/);
+        expect(headers.split('\r\n').every((line) => line.length <= 998)).toBe(true);
+        const names = headers
+          .replace(/\r\n[ \t]/g, ' ')
+          .split('\r\n')
+          .map((line) => line.split(':')[0]);
+        const allowed = [
+          'From',
+          'To',
+          'Subject',
+          'Message-ID',
+          'Date',
+          'Content-Transfer-Encoding',
+          'MIME-Version',
+          'Content-Type',
+        ];
+        expect(names.filter((each) => !allowed.includes(each!))).toEqual([]);
+        const back = await parseMessage(bytes);
+        const squeeze = (value: string) => value.replace(/[\s\p{C}]+/gu, ' ').trim();
+        expect(squeeze(back.subject)).toBe(squeeze(subject));
+        expect(squeeze(back.text)).toBe(squeeze(text));
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it.each(['Subject: x\r\nBcc: victim@z.example', 'a\nb', 'a\r\n\r\nbody'])(
+    'keeps %j on one line',
+    async (subject) => {
+      const headers = headersOf(await compose({ subject }));
+      expect(headers).not.toMatch(/^bcc:/im);
+      expect(headers).toMatch(/^Date:/m);
+    },
+  );
+});
+
+it('gives ids that are unique, of my domain, and silent about time', () => {
+  const ids = Array.from({ length: 1000 }, () => newMessageId('registrar@wrenfield.example'));
+  expect(new Set(ids).size).toBe(1000);
+  expect(ids[0]).toMatch(
+    /^<[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}@wrenfield\.example>$/,
+  );
+});
+
+describe('parsing', () => {
+  const parse = (source: string) => parseMessage(Buffer.from(source.replaceAll('\n', '\r\n')));
+
+  it('reads what is there', async () => {
+    const mail = await parse(
+      'From: =?utf-8?q?Lu=C3=ADsa?= <l@x.example>\nTo: Team: a@x.example, b@x.example;\nSubject: =?utf-8?b?T2zDoQ==?=\n' +
+        'Message-ID: <m@x>\nIn-Reply-To: <p@x>\nReferences: <o@x>\n <p@x>\nDate: Tue, 24 Nov 2026 18:55:00 +0545\n\nBom dia',
+    );
+    expect(mail).toMatchObject({
+      from: { name: 'Luísa', address: 'l@x.example' },
+      to: [{ address: 'a@x.example' }, { address: 'b@x.example' }],
+      subject: 'Olá',
+      messageId: '<m@x>',
+      inReplyTo: '<p@x>',
+      references: ['<o@x>', '<p@x>'],
+      date: Date.parse('2026-11-24T13:10:00Z'),
+      text: 'Bom dia',
+      automatic: false,
+    });
+  });
+
+  it('throws nothing away for being malformed', async () => {
+    expect(await parse('no header at all')).toMatchObject({ from: { address: '' }, automatic: false });
+    expect((await parse('Date: yesterday\nFrom: x\n\nhi')).date).toBeUndefined();
+    expect((await parse('')).text).toBe('');
+  });
+
+  it('makes text of HTML where there is no other', async () => {
+    const mail = await parse(
+      'Content-Type: text/html\n\n<p>One</p><p>Two <a href="https://x.example/">there</a></p><script>no()</script>',
+    );
+    expect(mail.text).toContain('One');
+    expect(mail.text).toContain('there [https://x.example/]');
+    expect(mail.text).not.toContain('no()');
+  });
+});
+
+it('writes lists and links as plain text', () => {
+  expect(plainText('<ul><li>one</li><li>two</li></ul>')).toBe(' * one\n * two');
+});

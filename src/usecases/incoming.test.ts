@@ -1,0 +1,141 @@
+import { describe, expect, it } from 'vitest';
+import { tempDesk } from '../../test/support/desk';
+import { moveClock } from './clock/sandbox';
+import type { Desk } from './desk';
+import { Invalid, Refused } from './errors';
+import { receiveMail } from './incoming/receiveMail';
+import { bringBackDue, endSnooze, snooze } from './incoming/snooze';
+import { createDraft } from './messages/createDraft';
+import { listIncoming, readMessage, readSource } from './messages/readMessage';
+import { scheduleMessage } from './messages/scheduleMessage';
+import { claimDeparture } from './release/claimDeparture';
+
+function mail(id: string, options: { re?: string; refs?: string[]; subject?: string } = {}): Buffer {
+  const { re, refs, subject = 'Crates' } = options;
+  const lines = [
+    'From: Haruki Anzai <h@x.example>',
+    'To: registrar@wrenfield.example',
+    `Subject: ${subject}`,
+    `Message-ID: <${id}@x>`,
+    ...(re ? [`In-Reply-To: <${re}@x>`] : []),
+    ...(refs ? [`References: ${refs.map((ref) => `<${ref}@x>`).join(' ')}`] : []),
+    '',
+    'Text of the message.',
+  ];
+  return Buffer.from(lines.join('\r\n'));
+}
+
+const threadOf = (desk: Desk, id: string) => readMessage(desk, id).threadId;
+
+describe('threads', () => {
+  it('hold answers together', async () => {
+    const { desk } = tempDesk();
+    const a = await receiveMail(desk, mail('a'));
+    const b = await receiveMail(desk, mail('b', { re: 'a', subject: 'Re: Crates' }));
+    const other = await receiveMail(desk, mail('z'));
+    expect(b.threadId).toBe(a.threadId);
+    expect(other.threadId).not.toBe(a.threadId);
+    expect(readMessage(desk, a.id).thread.map((each) => each.id)).toEqual([b.id]);
+  });
+
+  it('come together in whatever order the messages arrive', async () => {
+    const { desk } = tempDesk();
+    const c = await receiveMail(desk, mail('c', { re: 'b', refs: ['a', 'b'] }));
+    const d = await receiveMail(desk, mail('d', { re: 'x' }));
+    expect(d.threadId).not.toBe(c.threadId);
+    // b is named by c, x by d: each joins its own.
+    const b = await receiveMail(desk, mail('b', { re: 'a' }));
+    expect(b.threadId).toBe(c.threadId);
+    // x answers a, and so does everything become one thread.
+    const x = await receiveMail(desk, mail('x', { refs: ['a', 'b'] }));
+    expect(new Set([b, c, d, x].map((each) => threadOf(desk, each.id))).size).toBe(1);
+  });
+
+  it('take in the answer to what I sent, and my answer to that', async () => {
+    const { desk } = tempDesk();
+    const sent = createDraft(desk, { to: ['h@x.example'], subject: 'Crates', text: 'x' });
+    const [departure] = scheduleMessage(desk, sent.id, { kind: 'now' });
+    moveClock(desk, { set: departure!.due });
+    await claimDeparture(desk, departure!.id);
+    const { headerId } = readMessage(desk, sent.id);
+    const answer = await receiveMail(
+      desk,
+      Buffer.from(
+        `From: h@x.example\r\nMessage-ID: <q@x>\r\nIn-Reply-To: ${headerId}\r\nSubject: Re: Crates\r\n\r\nyes`,
+      ),
+    );
+    expect(answer.threadId).toBe(threadOf(desk, sent.id));
+    const mine = createDraft(desk, { to: ['h@x.example'], subject: 'Re: Crates', answers: answer.id });
+    expect(mine).toMatchObject({
+      threadId: answer.threadId,
+      inReplyTo: '<q@x>',
+      references: [headerId, '<q@x>'],
+    });
+  });
+});
+
+describe('taking mail in', () => {
+  it('keeps the bytes as they came, and the same bytes once', async () => {
+    const { desk } = tempDesk();
+    const first = await receiveMail(desk, mail('a'));
+    const again = await receiveMail(desk, mail('a'));
+    expect(again.id).toBe(first.id);
+    expect(readSource(desk, first.id).equals(mail('a'))).toBe(true);
+    expect(listIncoming(desk, 'inbox', 10).total).toBe(1);
+  });
+
+  it('keeps both where another message carries the same id', async () => {
+    const { desk } = tempDesk();
+    await receiveMail(desk, mail('a'));
+    await receiveMail(desk, mail('a', { subject: 'Forged' }));
+    expect(listIncoming(desk, 'inbox', 10).total).toBe(2);
+  });
+
+  it('previews what the writer wrote, not what was quoted', async () => {
+    const { desk } = tempDesk();
+    await receiveMail(desk, Buffer.from('From: h@x.example\r\n\r\n> old\r\nNew  words\r\n> old'));
+    expect(listIncoming(desk, 'inbox', 10).messages[0]!.preview).toBe('New words');
+  });
+});
+
+describe('snooze', () => {
+  it('takes a message out of the inbox and brings it back at its moment, in order', async () => {
+    const { desk } = tempDesk();
+    moveClock(desk, { rate: 0 });
+    const [a, b] = [await receiveMail(desk, mail('a')), await receiveMail(desk, mail('b'))];
+    const now = desk.now();
+    snooze(desk, a.id, now + 2000);
+    snooze(desk, b.id, now + 1000);
+    expect(listIncoming(desk, 'inbox', 10).total).toBe(0);
+    expect(listIncoming(desk, 'snoozed', 10).messages.map((each) => each.snoozedUntil)).toContain(now + 2000);
+    expect(bringBackDue(desk)).toEqual([]);
+    moveClock(desk, { set: now + 1000 });
+    expect(bringBackDue(desk).map((each) => each.messageId)).toEqual([b.id]);
+    expect(readMessage(desk, b.id)).toMatchObject({
+      place: 'inbox',
+      returnedAt: now + 1000,
+      returnedWhy: { kind: 'snooze', since: now },
+      snoozedUntil: null,
+      at: b.at,
+    });
+  });
+
+  it('moves, and ends at once when asked', async () => {
+    const { desk } = tempDesk();
+    const { id } = await receiveMail(desk, mail('a'));
+    const now = desk.now();
+    snooze(desk, id, now + 10_000);
+    snooze(desk, id, now + 20_000);
+    expect(readMessage(desk, id).snoozedUntil).toBe(now + 20_000);
+    endSnooze(desk, id);
+    expect(readMessage(desk, id)).toMatchObject({ place: 'inbox', returnedAt: null });
+    expect(() => endSnooze(desk, id)).toThrow(Refused);
+  });
+
+  it('refuses the past, and what I wrote', async () => {
+    const { desk } = tempDesk();
+    const { id } = await receiveMail(desk, mail('a'));
+    expect(() => snooze(desk, id, desk.now())).toThrow(Invalid);
+    expect(() => snooze(desk, createDraft(desk, {}).id, desk.now() + 1000)).toThrow(Refused);
+  });
+});
