@@ -8,11 +8,12 @@ export async function until<T>(
   what: string,
   look: () => T | Promise<T>,
   patience = PATIENCE_MS,
-): Promise<NonNullable<T>> {
+): Promise<Exclude<NonNullable<T>, false>> {
   const end = Date.now() + patience;
   for (;;) {
     const value = await look();
-    if (value !== false && value !== undefined && value !== null) return value;
+    if (value !== false && value !== undefined && value !== null)
+      return value as Exclude<NonNullable<T>, false>;
     if (Date.now() > end) throw new Error(`Waited in vain: ${what}`);
     await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
   }

@@ -146,9 +146,10 @@ export type Transition = { ok: true; to: DepartureState } | { ok: false; why: st
  * @returns the new state, or in words why not
  */
 export function transition(state: DepartureState, event: DepartureEvent, someAccepted = false): Transition {
-  if (someAccepted && state !== 'releasing' && ['edit', 'take-back', 'drop'].includes(event)) {
+  const cell = TABLE[state][event];
+  if (typeof cell !== 'string') return { ok: false, why: cell.refuse };
+  if (someAccepted && ['edit', 'take-back', 'drop'].includes(event)) {
     return { ok: false, why: 'It has already left to some of its recipients.' };
   }
-  const cell = TABLE[state][event];
-  return typeof cell === 'string' ? { ok: true, to: cell } : { ok: false, why: cell.refuse };
+  return { ok: true, to: cell };
 }

@@ -1,16 +1,20 @@
 'use client';
 /** Date, exact minute and zone of a moment. */
-import { DatePicker, TimePicker } from 'antd';
+import { CalendarOutlined } from '@ant-design/icons';
+import { Button, Calendar, Popover } from 'antd';
 import dayjs from 'dayjs';
-import customParseFormat from 'dayjs/plugin/customParseFormat';
+import { useState } from 'react';
+import { readTypedDate, readTypedTime, stepDate, stepTime } from '../../core/time/typed';
+import { isLocal, toLocal } from '../../core/time/wallClock';
+import { dayOf, dayWords, timeWords } from '../../core/time/words';
 import { useSettings } from '../data/queries';
+import { useNow } from '../data/useNow';
 import { ZonePicker, type NearZone } from '../write/ZonePicker';
 import styles from './MomentFields.module.css';
-
-dayjs.extend(customParseFormat);
+import { TypedField } from './TypedField';
 
 export interface LocalMoment {
-  /** `2026-12-01T08:30` */
+  /** `2026-12-01T08:30`; where a part of it cannot be read, that part is what was typed. */
   local: string;
   zone: string;
 }
@@ -23,53 +27,89 @@ interface Props {
   near: NearZone[];
 }
 
-// What is shown comes first; the others are taken when typed.
-const DATES = ['ddd D MMM YYYY', 'YYYY-MM-DD', 'D MMM YYYY', 'D.M.YYYY', 'D/M/YYYY'];
-const TIMES = { 24: ['HH:mm', 'H:mm', 'HHmm', 'H.mm'], 12: ['h:mm a', 'h:mma', 'HH:mm', 'H:mm'] };
+/** Date and time apart; neither contains the T that parts them, whatever was typed. */
+function split(local: string): [date: string, time: string] {
+  const at = local.lastIndexOf('T');
+  return [local.slice(0, at), local.slice(at + 1, at + 1 + 40)];
+}
+
+const isDate = (date: string) => isLocal(`${date}T00:00`);
+const isTime = (time: string) => isLocal(`2026-01-01T${time}`);
+
+function PickDay({ date, pick }: { date: string; pick: (date: string) => void }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover
+      open={open}
+      onOpenChange={setOpen}
+      trigger="click"
+      destroyOnHidden
+      placement="bottomRight"
+      content={
+        <div style={{ width: 290 }}>
+          <Calendar
+            fullscreen={false}
+            defaultValue={isDate(date) ? dayjs(date) : undefined}
+            onSelect={(day, { source }) => {
+              pick(day.format('YYYY-MM-DD'));
+              if (source === 'date') setOpen(false);
+            }}
+          />
+        </div>
+      }
+    >
+      <Button
+        type="text"
+        size="small"
+        icon={<CalendarOutlined aria-hidden />}
+        aria-label="Pick a day"
+        aria-expanded={open}
+      />
+    </Popover>
+  );
+}
 
 export function MomentFields({ id, value, onChange, near }: Props) {
-  const { hourCycle } = useSettings();
-  const moment = dayjs(value.local);
+  const { hourCycle, zone } = useSettings();
+  const today = dayOf(toLocal(useNow(60_000), zone));
+  const [date, time] = split(value.local);
+  const put = (nextDate: string, nextTime: string) =>
+    onChange({ ...value, local: `${nextDate.replaceAll('T', 't')}T${nextTime.replaceAll('T', 't')}` });
   return (
     <div className={styles.fields}>
-      <label htmlFor={`${id}-date`}>
-        Date
-        <DatePicker
-          id={`${id}-date`}
-          value={moment}
-          format={DATES}
-          allowClear={false}
-          needConfirm={false}
-          onChange={(date) =>
-            date && onChange({ ...value, local: `${date.format('YYYY-MM-DD')}T${moment.format('HH:mm')}` })
-          }
-        />
-      </label>
-      <label htmlFor={`${id}-time`}>
-        Time
-        <TimePicker
-          id={`${id}-time`}
-          value={moment}
-          format={TIMES[hourCycle]}
-          use12Hours={hourCycle === 12}
-          allowClear={false}
-          needConfirm={false}
-          changeOnScroll
-          onChange={(time) =>
-            time && onChange({ ...value, local: `${moment.format('YYYY-MM-DD')}T${time.format('HH:mm')}` })
-          }
-        />
-      </label>
-      <label htmlFor={`${id}-zone`} className={styles.zone}>
-        Time zone
+      <TypedField
+        id={`${id}-date`}
+        label="Date"
+        value={date}
+        onChange={(next) => put(next, time)}
+        show={(day) => (isDate(day) ? dayWords(`${day}T00:00`) : undefined)}
+        read={(text) => readTypedDate(text, today)}
+        step={(day, steps, size) => stepDate(day, steps * (size === 'wide' ? 7 : 1))}
+        hint="Arrow up and down step a day, with Shift a week."
+        help="No such day. Write it as 25 Nov or 2026-11-25."
+        suffix={<PickDay date={date} pick={(day) => put(day, time)} />}
+      />
+      <TypedField
+        id={`${id}-time`}
+        label="Time"
+        value={time}
+        onChange={(next) => put(date, next)}
+        show={(clock) => (isTime(clock) ? timeWords(`2026-01-01T${clock}`, hourCycle, 'if any') : undefined)}
+        read={readTypedTime}
+        step={(clock, steps, size) => stepTime(clock, steps * { usual: 5, wide: 60, fine: 1 }[size])}
+        hint="Arrow up and down step 5 minutes, with Shift an hour, with Alt a minute."
+        help="No time of day. Write it as 8:30 or 20:30."
+      />
+      <div className={`${styles.field} ${styles.zone}`}>
+        <label htmlFor={`${id}-zone`}>Time zone</label>
         <ZonePicker
           id={`${id}-zone`}
           label="Time zone"
           value={value.zone}
           near={near}
-          onChange={(zone) => onChange({ ...value, zone })}
+          onChange={(next) => onChange({ ...value, zone: next })}
         />
-      </label>
+      </div>
     </div>
   );
 }

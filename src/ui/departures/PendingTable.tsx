@@ -6,6 +6,7 @@ import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { groupPending } from '../../core/departure/groups';
+import { isLocal } from '../../core/time/wallClock';
 import { proposeTime } from '../../core/plan/proposal';
 import { landsWords, recipientsWords, useWords, type Words } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
@@ -58,7 +59,7 @@ function MoveForm({
         near={near}
         onChange={(next) => setMoment({ kind: 'at', ...next })}
       />
-      <Button type="primary" htmlType="submit">
+      <Button type="primary" htmlType="submit" disabled={!isLocal(moment.local)}>
         Move
       </Button>
     </form>

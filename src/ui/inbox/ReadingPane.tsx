@@ -40,7 +40,7 @@ function Thread({ thread }: { thread: MessageSummaryJson[] }) {
   const words = useWords();
   if (thread.length === 0) return null;
   return (
-    <section className={styles.thread} aria-labelledby="thread">
+    <section className={`linked ${styles.thread}`} aria-labelledby="thread">
       <h2 id="thread">Also in this thread</h2>
       <ul>
         {thread.map((each) => (

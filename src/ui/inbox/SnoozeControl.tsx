@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Button, Popover } from 'antd';
 import { useRef, useState } from 'react';
 import type { MessageJson } from '../../api/types';
+import { isLocal } from '../../core/time/wallClock';
 import { proposeTime } from '../../core/plan/proposal';
 import { MomentFields } from '../common/MomentFields';
 import { useWords } from '../common/format';
@@ -43,7 +44,7 @@ function SnoozeForm({
         near={near}
         onChange={(next) => setUntil({ kind: 'at', ...next })}
       />
-      <Button type="primary" htmlType="submit">
+      <Button type="primary" htmlType="submit" disabled={!isLocal(until.local)}>
         Put off until then
       </Button>
     </form>

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Button, Popover, Segmented } from 'antd';
 import { useState } from 'react';
 import type { ClockJson } from '../../api/types';
-import { toInstant, toLocal } from '../../core/time/wallClock';
+import { isLocal, toInstant, toLocal } from '../../core/time/wallClock';
 import { dayWords, timeWords } from '../../core/time/words';
 import { MomentFields } from '../common/MomentFields';
 import { useWords } from '../common/format';
@@ -27,7 +27,7 @@ function SetForm({ set }: { set: (at: number) => void }) {
       }}
     >
       <MomentFields id="clock" value={moment} near={[{ zone, whose: 'you' }]} onChange={setMoment} />
-      <Button type="primary" htmlType="submit">
+      <Button type="primary" htmlType="submit" disabled={!isLocal(moment.local)}>
         Go to this time
       </Button>
     </form>

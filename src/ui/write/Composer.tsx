@@ -9,6 +9,7 @@ import type { DepartureJson, MessageJson } from '../../api/types';
 import { addressKey, parseMailbox } from '../../core/message/address';
 import type { Plan } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
+import { isLocal } from '../../core/time/wallClock';
 import { StatePill } from '../common/StatePill';
 import { TwicePressed } from '../common/TwicePressed';
 import { useWords } from '../common/format';
@@ -84,7 +85,8 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const nameOf = (address: string) =>
     people?.find((each) => each.addresses.includes(addressKey(address)))?.name ?? address;
 
-  const preview = usePreview(plan, addresses, minute);
+  const readable = plan.kind === 'now' || isLocal(plan.local);
+  const preview = usePreview(readable ? plan : null, addresses, minute);
   const planned = preview.data?.departures[0];
   const warnings = [...(preview.data?.warnings ?? []), ...(planned?.warnings ?? [])];
   const serious = warnings.filter((warning) => warning.code !== 'unknown-zone');
@@ -126,7 +128,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
   }
 
   async function commit() {
-    if (busy.current) return;
+    if (busy.current || !readable) return;
     busy.current = true;
     setPlanProblem(null);
     try {
@@ -170,7 +172,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
   }
 
   useCommand('KeyT', departure && (() => void actions.takeBack(departure)));
-  const problem = planProblem ?? draft.problem;
+  const problem = planProblem ?? draft.problem ?? (preview.error as ApiProblem | null);
 
   return (
     <form
@@ -180,9 +182,11 @@ export function Composer({ initial, message, departure, answers }: Props) {
         void commit();
       }}
       onKeyDown={(event) => {
-        if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
-        event.preventDefault();
-        void commit();
+        if (event.key !== 'Enter') return;
+        const meant = event.ctrlKey || event.metaKey;
+        // Enter in a one-line field must not send the message.
+        if (meant || event.target instanceof HTMLInputElement) event.preventDefault();
+        if (meant) void commit();
       }}
     >
       <h1 className="unseen">{departure ? 'A pending message' : 'Write'}</h1>
@@ -292,8 +296,10 @@ export function Composer({ initial, message, departure, answers }: Props) {
       </div>
       <footer className={styles.bar}>
         <div className={styles.summary}>
-          <p aria-live="polite">{sentence}</p>
-          {!keepsMoment && serious.length > 0 && (
+          <p aria-live="polite">
+            {readable ? sentence : 'When is it to leave? Mend the date or the time first.'}
+          </p>
+          {!keepsMoment && readable && serious.length > 0 && (
             <ul className={styles.warnings} aria-label="Warnings">
               {serious.map((warning) => (
                 <li key={`${warning.code}${warning.address ?? ''}`}>{warning.text}</li>

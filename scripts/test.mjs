@@ -1,0 +1,69 @@
+// `npm test`: everything that has to hold, on a fresh machine too. Ends with one line, `N passed, N failed`.
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { build, checkNode, giveUp, installPackages, run } from './prepare.mjs';
+
+const CHROMIUM = '/usr/bin/chromium';
+
+checkNode();
+installPackages();
+installChromium();
+
+let passed = 0;
+let failed = 0;
+
+function step(name, command, args) {
+  console.log(`\n— ${name}`);
+  if (run(process.execPath, [command, ...args]) === 0) passed++;
+  else failed++;
+}
+
+function installChromium() {
+  if (existsSync(CHROMIUM)) return;
+  console.log('Installing Chromium from Debian’s packages, for the tests of the interface…');
+  const ok =
+    run('apt-get', ['update', '-qq']) === 0 &&
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium']) === 0;
+  if (!ok || !existsSync(CHROMIUM))
+    giveUp(`The tests drive ${CHROMIUM}, which could not be installed. Install the package chromium.`);
+}
+
+/** Runs one project of the test runner and counts from its own report. */
+function tests(project) {
+  console.log(`\n— ${project} tests`);
+  const report = `reports/${project}.json`;
+  rmSync(report, { force: true });
+  const args = [
+    'node_modules/vitest/vitest.mjs',
+    'run',
+    '--project',
+    project,
+    '--reporter=dot',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+  ];
+  const status = run(process.execPath, args);
+  if (!existsSync(report)) {
+    failed++;
+    return;
+  }
+  const { numPassedTests, numFailedTests, testResults } = JSON.parse(readFileSync(report, 'utf8'));
+  // A file that fails to load, or whose set-up fails, counts no failed test of its own.
+  const brokenFiles = testResults.filter(
+    (file) => file.status === 'failed' && !file.assertionResults.some((result) => result.status === 'failed'),
+  ).length;
+  passed += numPassedTests;
+  failed += Math.max(numFailedTests + brokenFiles, status === 0 ? 0 : 1);
+}
+
+mkdirSync('reports', { recursive: true });
+step('lint', 'node_modules/eslint/bin/eslint.js', ['.']);
+step('format', 'node_modules/prettier/bin/prettier.cjs', ['--check', '--log-level=warn', '.']);
+step('types', 'node_modules/typescript/bin/tsc', ['--noEmit']);
+step('layers', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', ['src', 'postoffice']);
+tests('unit');
+build();
+passed++;
+tests('browser');
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed > 0 ? 1 : 0);

@@ -1,0 +1,253 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { answers } from '../../src/api/answers';
+import { operations } from '../../src/api/operations';
+import type {
+  ClockJson,
+  DepartureJson,
+  DeparturePageJson,
+  MessageJson,
+  MessagePageJson,
+  PreviewJson,
+  ProblemJson,
+} from '../../src/api/types';
+import { startProduct, type Product } from '../support/product';
+import { until } from '../support/until';
+
+let product: Product;
+beforeAll(async () => {
+  product = await startProduct('demo');
+});
+afterAll(async () => {
+  expect(await product.stop()).toBe(0);
+});
+
+const wednesday = { kind: 'at', local: '2026-12-02T08:30', zone: 'Asia/Kathmandu' };
+
+async function draft(fields: object = {}): Promise<MessageJson> {
+  const body = { to: ['Prakriti <prakriti@lamp-courier.example>'], subject: 'x', text: 'y', ...fields };
+  return (await product.api<MessageJson>('POST', '/messages', body)).body;
+}
+
+it('is described operation by operation as it is', () => {
+  const routes = readdirSync('src/app/api/v1', { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('route.ts') && !file.startsWith('openapi.json'))
+    .flatMap((file) => {
+      const path = `/${file.replace(/\/?route\.ts$/, '').replace(/\[(\w+)\]/g, '{$1}')}`;
+      const source = readFileSync(join('src/app/api/v1', file), 'utf8');
+      return [...source.matchAll(/export const (GET|POST|PUT|PATCH|DELETE)/g)].map(
+        ([, method]) => `${method} ${path}`,
+      );
+    });
+  const described = operations.map(({ method, path }) => `${method.toUpperCase()} ${path}`);
+  // Events are served beside Next.
+  expect(described.filter((each) => each !== 'GET /events').sort()).toEqual(routes.sort());
+});
+
+it('publishes an OpenAPI document whose references all resolve', async () => {
+  const { body } = await product.api<{
+    openapi: string;
+    paths: object;
+    components: { schemas: Record<string, object> };
+  }>('GET', '/openapi.json');
+  expect(body.openapi).toBe('3.1.0');
+  expect(Object.keys(body.paths)).toContain('/plans/preview');
+  const references = [...JSON.stringify(body).matchAll(/"\$ref":"#\/components\/schemas\/(\w+)"/g)].map(
+    (match) => match[1]!,
+  );
+  expect(references.length).toBeGreaterThan(20);
+  for (const name of references) expect(Object.keys(body.components.schemas)).toContain(name);
+});
+
+it('answers in the shapes it describes', async () => {
+  const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
+  const { body: page } = await product.api<DeparturePageJson>('GET', '/departures?state=pending');
+  const ids: Record<string, string> = {
+    '/messages/{id}': inbox.messages[0]!.id,
+    '/departures/{id}': page.departures[0]!.id,
+    '/postoffice/mailboxes/{address}': 'bela@wrenfield.example',
+  };
+  const read = operations.filter((operation) => operation.method === 'get' && operation.answer);
+  expect(read.length).toBeGreaterThan(10);
+  for (const { path, answer } of read) {
+    const filled = path.replace(/\{\w+\}/, ids[path] ?? '');
+    const { status, body } = await product.api('GET', filled);
+    expect(status, filled).toBe(200);
+    const { error } = answers[answer!]!.validate(body, { convert: false });
+    expect(error?.message, filled).toBeUndefined();
+  }
+});
+
+describe('a plan’s preview', () => {
+  it('is what schedule keeps', async () => {
+    const { body: preview } = await product.api<PreviewJson>('POST', '/plans/preview', {
+      plan: wednesday,
+      recipients: [
+        { address: 'prakriti@lamp-courier.example' },
+        { address: 'stranger@x.example', zone: 'America/St_Johns' },
+      ],
+    });
+    expect(preview.departures[0]).toMatchObject({
+      at: '2026-12-02T02:45:00.000Z',
+      recipients: [
+        { zone: 'Asia/Kathmandu', local: '2026-12-02T08:30:00', dayPart: 'waking' },
+        { zone: 'America/St_Johns', local: '2026-12-01T23:15:00', dayPart: 'night' },
+      ],
+      warnings: [{ code: 'night' }],
+    });
+    const { id } = await draft();
+    const { body } = await product.api<DeparturePageJson>('POST', `/messages/${id}/schedule`, {
+      plan: wednesday,
+    });
+    expect(body.departures[0]).toMatchObject({
+      at: preview.departures[0]!.at,
+      state: 'scheduled',
+      local: '2026-12-02T02:45:00',
+      zone: 'Europe/Lisbon',
+    });
+  });
+
+  it.each([
+    [{ kind: 'at', local: '2026-02-30T08:30', zone: 'Europe/Lisbon' }, 'plan.local'],
+    [{ kind: 'at', local: '8:30', zone: 'Europe/Lisbon' }, 'plan.local'],
+    [{ kind: 'at', local: '2026-12-02T08:30', zone: '+05:30' }, 'plan.zone'],
+    [{ kind: 'at', local: '2026-12-02T08:30' }, 'plan.zone'],
+    [{ kind: 'someday' }, 'plan.kind'],
+  ])('refuses %j, naming the field', async (plan, path) => {
+    const { status, body, headers } = await product.api<ProblemJson>('POST', '/plans/preview', {
+      plan,
+      recipients: [],
+    });
+    expect(status).toBe(422);
+    expect(headers.get('content-type')).toContain('application/problem+json');
+    expect(body.errors!.map((error) => error.path)).toContain(path);
+    expect(body.detail).toMatch(/\.$/);
+  });
+});
+
+describe('a problem', () => {
+  it.each([
+    ['GET', '/messages/nothing', undefined, 404],
+    ['POST', '/departures/nothing/take-back', undefined, 404],
+    ['POST', '/messages', { to: ['nobody'] }, 422],
+    ['POST', '/messages', { subject: 7 }, 422],
+    ['POST', '/messages', { unknown: true }, 422],
+    ['POST', '/clock', { set: '2020-01-01T00:00:00Z' }, 409],
+    ['POST', '/clock', { advance: 'PT1H', rate: 2 }, 422],
+    ['PATCH', '/settings', { holdSeconds: 5 }, 422],
+    ['GET', '/departures?cursor=zzz', undefined, 422],
+    ['GET', '/departures?state=lost', undefined, 422],
+    ['GET', '/departures?limit=0', undefined, 422],
+    ['GET', '/postoffice/mailboxes/nobody@nowhere.test', undefined, 404],
+  ])('%s %s %j is %d', async (method, path, sent, expected) => {
+    const { status, body } = await product.api<ProblemJson>(method, path, sent);
+    expect(status).toBe(expected);
+    expect(body).toMatchObject({
+      status: expected,
+      title: expect.any(String) as string,
+      detail: expect.stringMatching(/\.$/) as string,
+    });
+    expect(JSON.stringify(body)).not.toMatch(/node_modules|\.ts:|at \w+ \(/);
+  });
+
+  it('is named for a body that is not JSON', async () => {
+    const response = await fetch(`${product.origin}/api/v1/messages`, { method: 'POST', body: '{' });
+    expect(response.status).toBe(400);
+  });
+
+  it('is told to who comes second', async () => {
+    const { id, revision } = await draft();
+    const match = { 'if-match': `"${revision}"` };
+    expect((await product.api('PATCH', `/messages/${id}`, { text: 'a' }, match)).status).toBe(200);
+    expect((await product.api('PATCH', `/messages/${id}`, { text: 'b' }, match)).status).toBe(412);
+    expect((await product.api('POST', `/messages/${id}/schedule`, { plan: wednesday }, match)).status).toBe(
+      412,
+    );
+    const now = await product.api<MessageJson>('GET', `/messages/${id}`);
+    expect(now.headers.get('etag')).toBe(`"${now.body.revision}"`);
+    expect(now.body.text).toBe('a');
+  });
+});
+
+it('takes a departure through its life', async () => {
+  const { id } = await draft({ subject: 'A life' });
+  const { body } = await product.api<DeparturePageJson>('POST', `/messages/${id}/schedule`, {
+    plan: wednesday,
+  });
+  const path = `/departures/${body.departures[0]!.id}`;
+  const moved = await product.api<DepartureJson>('PATCH', path, {
+    plan: { ...wednesday, local: '2026-12-03T08:30' },
+  });
+  expect(moved.body).toMatchObject({ at: '2026-12-03T02:45:00.000Z', whyThen: '08:30 in Kathmandu' });
+  expect((await product.api<DepartureJson>('POST', `${path}/take-back`)).body.state).toBe('draft');
+  expect((await product.api('POST', `${path}/take-back`)).status).toBe(409);
+  await product.api('POST', `/messages/${id}/schedule`, { plan: wednesday });
+  expect((await product.api('POST', `/messages/${id}/schedule`, { plan: wednesday })).status).toBe(409);
+  await product.api('POST', `${path}/release`);
+  const sent = await until('it to leave', async () => {
+    const { body: departure } = await product.api<DepartureJson>('GET', path);
+    return departure.state === 'sent' && departure;
+  });
+  expect(sent.recipients[0]).toMatchObject({
+    status: 'accepted',
+    answer: expect.stringContaining('250') as string,
+  });
+  for (const action of ['take-back', 'release', 'retry']) {
+    expect((await product.api<ProblemJson>('POST', `${path}/${action}`)).body.detail).toBe(
+      'It has already left.',
+    );
+  }
+  expect((await product.api('DELETE', `/messages/${id}`)).status).toBe(409);
+  const { body: message } = await product.api<MessageJson>('GET', `/messages/${id}`);
+  expect(message.history.map((entry) => entry.what)).toEqual([
+    'written',
+    'plan',
+    'move',
+    'take-back',
+    'plan',
+    'hurry',
+    'claim',
+    'accepted',
+  ]);
+});
+
+it('tells changes as they happen, and what one missed', async () => {
+  async function listen(lastId?: string) {
+    const stop = new AbortController();
+    const response = await fetch(`${product.origin}/api/v1/events`, {
+      signal: stop.signal,
+      headers: lastId ? { 'last-event-id': lastId } : {},
+    });
+    const state = { text: '', stop: () => stop.abort() };
+    void (async () => {
+      const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+      for (let part = await reader.read(); !part.done; part = await reader.read()) state.text += part.value;
+    })().catch(() => {});
+    await until('the greeting', () => state.text.includes('event: hello'));
+    return state;
+  }
+  const first = await listen();
+  const { id } = await draft();
+  await until('the change', () => first.text.includes(`"ref":"${id}"`));
+  const seen = /id: (\d+)\nevent: hello/.exec(first.text)![1]!;
+  first.stop();
+  const late = await listen(seen);
+  expect(late.text).toContain(`"ref":"${id}"`);
+  late.stop();
+});
+
+it('moves the sandbox clock to where it is told, on the second', async () => {
+  const { body } = await product.api<ClockJson>(
+    'POST',
+    '/clock',
+    { set: '2026-12-05T00:00:00Z' },
+    { prefer: 'wait=30' },
+  );
+  expect(body.target).toBeNull();
+  expect(body.now.slice(0, 16)).toBe('2026-12-05T00:00');
+  const { body: page } = await product.api<DeparturePageJson>('GET', '/departures?state=sent&limit=500');
+  expect(page.departures.length).toBeGreaterThan(8);
+  const planned = page.departures.filter((each) => each.plan.kind === 'at' && each.subject !== 'A life');
+  for (const departure of planned) expect(departure.leftAt, departure.subject).toBe(departure.meant);
+});

@@ -1,0 +1,94 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { DeparturePageJson, MessagePageJson } from '../../src/api/types';
+import { axe, openPage, sees, startChromium, type Chromium } from '../support/browser';
+import { startProduct, type Product } from '../support/product';
+
+let product: Product;
+let chromium: Chromium;
+let views: Record<string, [path: string, words: string | RegExp]>;
+
+beforeAll(async () => {
+  [product, chromium] = await Promise.all([startProduct('demo'), startChromium()]);
+  const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
+  const { body: left } = await product.api<DeparturePageJson>('GET', '/departures?state=sent');
+  const { body: pending } = await product.api<DeparturePageJson>('GET', '/departures?state=scheduled');
+  // Something is held, so that the tray is there.
+  const created = await product.api<{ id: string }>('POST', '/messages', {
+    to: ['bela@wrenfield.example'],
+    subject: 'Held',
+    text: 'x',
+  });
+  await product.api('POST', '/clock', { rate: 0 });
+  await product.api('POST', `/messages/${created.body.id}/schedule`, { plan: { kind: 'now' } });
+  views = {
+    inbox: ['/inbox', 'Came back'],
+    'a message': [`/inbox/${inbox.messages[0]!.id}`, 'Answer'],
+    pending: ['/departures', 'Lands (them)'],
+    drafts: ['/departures?part=drafts', 'Changed'],
+    left: ['/departures?part=left', 'Landed (them)'],
+    'one that left': [`/departures/${left.departures[0]!.id}`, 'History'],
+    write: ['/write', 'Leaves now, held 90 s'],
+    'one that is pending': [`/write/${pending.departures[0]!.messageId}`, 'Save, still leaves'],
+    settings: ['/settings', 'Every change applies at once'],
+    'post office': ['/postoffice?mailbox=bela%40wrenfield.example', 'Received'],
+    'no such page': ['/nowhere', 'There is no such page'],
+  };
+});
+afterAll(async () => {
+  await chromium.close();
+  await product.stop();
+});
+
+const NAMES = [
+  'inbox',
+  'a message',
+  'pending',
+  'drafts',
+  'left',
+  'one that left',
+  'write',
+  'one that is pending',
+  'settings',
+  'post office',
+  'no such page',
+];
+
+/** What is seen on a narrow screen instead. */
+const NARROW: Record<string, string> = { pending: 'Tomorrow', drafts: 'Delete', left: 'Sent' };
+
+describe.each(NAMES)('%s', (name) => {
+  it('has nothing that axe finds', async () => {
+    const [path, words] = views[name]!;
+    const page = await openPage(chromium, product.origin + path);
+    await sees(page, words);
+    await sees(page, 'Take back');
+    expect(await axe(page)).toEqual([]);
+    expect(page.problems).toEqual([]);
+  });
+
+  it('fits a narrow screen', async () => {
+    const [path, words] = views[name]!;
+    const page = await openPage(chromium, product.origin + path, { width: 390, height: 844 });
+    // Column heads give way to labels there.
+    await sees(page, name in NARROW ? NARROW[name]! : words);
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect(wide).toBeLessThanOrEqual(0);
+  });
+});
+
+it('loads its fonts from itself and asks nobody else for anything', async () => {
+  const page = await chromium.browser.newPage();
+  const asked: string[] = [];
+  page.on('request', (request) => asked.push(request.url()));
+  await page.goto(`${product.origin}/inbox`, { waitUntil: 'load' });
+  await sees(page, 'Came back');
+  const loaded = await page.evaluate(async () => {
+    await document.fonts.ready;
+    return [...document.fonts]
+      .filter((font) => font.status === 'loaded')
+      .map((font) => font.family.replaceAll('"', ''));
+  });
+  expect(new Set(loaded)).toEqual(new Set(['Figtree Variable', 'Source Serif 4 Variable']));
+  expect(asked.filter((url) => !url.startsWith(product.origin) && !url.startsWith('data:'))).toEqual([]);
+  await page.close();
+});

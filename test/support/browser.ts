@@ -1,0 +1,123 @@
+/** Driving Chromium as a person does: by role and name, by keyboard. */
+import { readFileSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import { onTestFinished } from 'vitest';
+import { until } from './until';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+export interface Chromium {
+  browser: Browser;
+  close(): Promise<void>;
+}
+
+export async function startChromium(): Promise<Chromium> {
+  const userDataDir = mkdtempSync(join(tmpdir(), 'oak-chromium-'));
+  const browser = await puppeteer.launch({
+    executablePath: '/usr/bin/chromium',
+    userDataDir,
+    args: [
+      '--headless',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  return {
+    browser,
+    async close() {
+      await browser.close();
+      rmSync(userDataDir, { recursive: true, force: true });
+    },
+  };
+}
+
+/** A page with its errors collected; nothing may be in them at the end. */
+export async function openPage(
+  chromium: Chromium,
+  url: string,
+  size = { width: 1280, height: 800 },
+): Promise<Page & { problems: string[] }> {
+  const page = await chromium.browser.newPage();
+  await page.setViewport(size);
+  onTestFinished(() => page.close());
+  const problems: string[] = [];
+  page.on('pageerror', (error) => problems.push(String(error)));
+  page.on('console', (message) => {
+    // A refusal of the API is a line of the network's, not an error of the page.
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
+      problems.push(message.text());
+  });
+  await page.goto(url, { waitUntil: 'load' });
+  return Object.assign(page, { problems });
+}
+
+const selector = (role: string, name: string) => `::-p-aria([role="${role}"][name="${name}"])`;
+
+/** Waits for the element of a role and an exact name. */
+export function find(page: Page, role: string, name: string): Promise<ElementHandle> {
+  // Not waitForSelector: it waits for frames, and a page in the background draws none.
+  return until(`a ${role} named ${name}`, () => page.$(selector(role, name)));
+}
+
+export async function press(page: Page, role: string, name: string): Promise<void> {
+  await page.locator(selector(role, name)).setTimeout(10_000).click();
+}
+
+/** True where such an element is there now. */
+export async function has(page: Page, role: string, name: string): Promise<boolean> {
+  return (await page.$(selector(role, name))) !== null;
+}
+
+/** The text of the page as it is seen. */
+export const textOf = (page: Page, css = 'body') =>
+  page.$eval(css, (element) => (element as HTMLElement).innerText);
+
+export const sees = (page: Page, words: string | RegExp, css = 'body') =>
+  until(`to see ${String(words)}`, async () => {
+    const text = await textOf(page, css).catch(() => '');
+    return typeof words === 'string' ? text.includes(words) : words.test(text);
+  });
+
+/** Types into a field found by its label, replacing what is in it. */
+export async function fill(page: Page, role: string, name: string, text: string): Promise<void> {
+  const field = await find(page, role, name);
+  await field.focus();
+  await page.keyboard.down('Control');
+  await page.keyboard.press('KeyA');
+  await page.keyboard.up('Control');
+  await page.keyboard.type(text);
+}
+
+/** Presses a chord such as `Control+Enter`. */
+export async function chord(page: Page, keys: string): Promise<void> {
+  const parts = keys.split('+') as Parameters<Page['keyboard']['press']>[0][];
+  const last = parts.pop()!;
+  for (const key of parts) await page.keyboard.down(key);
+  await page.keyboard.press(last);
+  for (const key of parts.reverse()) await page.keyboard.up(key);
+}
+
+/** What axe finds wrong, in words; an empty list is good. */
+export async function axe(page: Page): Promise<string[]> {
+  await page.evaluate(AXE);
+  return page.evaluate(async () => {
+    interface Result {
+      violations: { id: string; help: string; nodes: { html: string; failureSummary: string }[] }[];
+    }
+    const { violations } = await (window as unknown as { axe: { run(): Promise<Result> } }).axe.run();
+    return violations.flatMap((rule) =>
+      rule.nodes.map(
+        (node) => `${rule.id}: ${rule.help}\n  ${node.html.slice(0, 200)}\n  ${node.failureSummary}`,
+      ),
+    );
+  });
+}

@@ -1,0 +1,102 @@
+/** The built product, started as people start it, on ports and data of its own. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { until } from './until';
+
+export interface Product {
+  origin: string;
+  lmtpPort: number;
+  dataDir: string;
+  process: ChildProcess;
+  /** All it has printed so far. */
+  output(): string;
+  api<T>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ): Promise<{ status: number; body: T; headers: Headers }>;
+  /** Ends it as Ctrl C does; resolves with the exit status. */
+  stop(): Promise<number | null>;
+}
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.once('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+/** The environment without anything that sets up the product, or says that this is a test. */
+export function cleanEnv(): NodeJS.ProcessEnv {
+  const kept = Object.entries(process.env).filter(
+    ([name]) => !name.startsWith('OAK_') && !name.startsWith('VITEST'),
+  );
+  return { ...Object.fromEntries(kept), NODE_ENV: 'production' };
+}
+
+/** Starts the demo, or the real thing with `env`. @throws (rejects) with what it printed where it does not get ready */
+export async function startProduct(
+  kind: 'demo' | 'real',
+  env: Record<string, string> = {},
+): Promise<Product> {
+  const dataDir = env.OAK_DATA ?? mkdtempSync(join(tmpdir(), 'oak-'));
+  const [port, lmtpPort] = [await freePort(), await freePort()];
+  const child = spawn(process.execPath, ['dist/launcher.mjs', ...(kind === 'demo' ? ['demo'] : [])], {
+    env: {
+      ...cleanEnv(),
+      OAK_PORT: String(port),
+      OAK_LMTP_PORT: String(lmtpPort),
+      OAK_DATA: dataDir,
+      OAK_LOG: 'warn',
+      ...env,
+    },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let output = '';
+  child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
+  child.stderr.on('data', (chunk: Buffer) => (output += chunk.toString()));
+  const ended = new Promise<number | null>((resolve) => child.once('exit', resolve));
+  await until(
+    'the product to get ready',
+    () => {
+      if (child.exitCode !== null) throw new Error(`It ended at once:\n${output}`);
+      return output.includes('is ready at');
+    },
+    30_000,
+  );
+  const origin = `http://127.0.0.1:${port}`;
+  return {
+    origin,
+    lmtpPort,
+    dataDir,
+    process: child,
+    output: () => output,
+    async api<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
+      const response = await fetch(`${origin}/api/v1${path}`, {
+        method,
+        headers: { 'content-type': 'application/json', ...headers },
+        body: body === undefined ? undefined : JSON.stringify(body),
+      });
+      const text = await response.text();
+      return {
+        status: response.status,
+        body: (text ? JSON.parse(text) : undefined) as T,
+        headers: response.headers,
+      };
+    },
+    async stop() {
+      child.kill('SIGINT');
+      const status = await ended;
+      if (!env.OAK_DATA) rmSync(dataDir, { recursive: true, force: true });
+      return status;
+    },
+  };
+}
