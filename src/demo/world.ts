@@ -65,7 +65,7 @@ const people: DemoPerson[] = [
     name: 'Aroha Tuhiwai',
     address: 'aroha@chatham-lightkeepers.example',
     zone: 'Pacific/Chatham',
-    place: 'Waitangi, Chatham Islands',
+    place: 'Chatham Islands',
   },
   {
     key: 'tunde',

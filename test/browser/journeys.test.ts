@@ -27,10 +27,8 @@ afterAll(async () => {
   await chromium.close();
   await product.stop();
 });
-afterEach(async () => {
-  for (const page of pages.splice(0)) {
-    expect(page.problems).toEqual([]);
-  }
+afterEach(() => {
+  for (const page of pages.splice(0)) expect(page.problems).toEqual([]);
 });
 
 async function open(path: string) {

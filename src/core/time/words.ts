@@ -60,10 +60,16 @@ export const dayOf = (local: string) => local.slice(0, 10);
  * A moment as short as it can be read: `14:25` today, `Wed 02:45` within a week, else `Wed 2 Dec 02:45`.
  * @param at epoch ms; @param now epoch ms
  */
-export function momentWords(at: number, now: number, zone: string, cycle: HourCycle = 24): string {
+export function momentWords(
+  at: number,
+  now: number,
+  zone: string,
+  cycle: HourCycle = 24,
+  seconds: 'never' | 'always' = 'never',
+): string {
   const local = toLocal(at, zone);
   const today = toLocal(now, zone);
-  const time = timeWords(local, cycle);
+  const time = timeWords(local, cycle, seconds);
   if (dayOf(local) === dayOf(today)) return time;
   const days = Temporal.PlainDate.from(dayOf(today)).until(dayOf(local)).days;
   if (days > 0 && days < 7) return `${dayWords(local, local).split(' ')[0]} ${time}`;

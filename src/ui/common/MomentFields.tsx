@@ -1,6 +1,6 @@
 'use client';
 /** Date, exact minute and zone of a moment. */
-import { CalendarOutlined } from '@ant-design/icons';
+import { CalendarOutlined, LeftOutlined, RightOutlined } from '@ant-design/icons';
 import { Button, Calendar, Popover } from 'antd';
 import dayjs from 'dayjs';
 import { useState } from 'react';
@@ -49,6 +49,25 @@ function PickDay({ date, pick }: { date: string; pick: (date: string) => void })
         <div style={{ width: 290 }}>
           <Calendar
             fullscreen={false}
+            headerRender={({ value, onChange }) => (
+              <div className={styles.month}>
+                <Button
+                  size="small"
+                  type="text"
+                  aria-label="Month before"
+                  icon={<LeftOutlined aria-hidden />}
+                  onClick={() => onChange(value.subtract(1, 'month'))}
+                />
+                <span aria-live="polite">{value.format('MMMM YYYY')}</span>
+                <Button
+                  size="small"
+                  type="text"
+                  aria-label="Month after"
+                  icon={<RightOutlined aria-hidden />}
+                  onClick={() => onChange(value.add(1, 'month'))}
+                />
+              </div>
+            )}
             defaultValue={isDate(date) ? dayjs(date) : undefined}
             onSelect={(day, { source }) => {
               pick(day.format('YYYY-MM-DD'));
@@ -62,6 +81,7 @@ function PickDay({ date, pick }: { date: string; pick: (date: string) => void })
         type="text"
         size="small"
         icon={<CalendarOutlined aria-hidden />}
+        className={styles.pick}
         aria-label="Pick a day"
         aria-expanded={open}
       />

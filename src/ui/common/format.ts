@@ -12,6 +12,8 @@ export interface Words {
   moment: (at: string | number) => string;
   /** `14:25:54` on my clock. */
   precise: (at: string | number) => string;
+  /** The moment on my clock, with seconds and the day where it is not today. */
+  exact: (at: string | number) => string;
   /** The moment on a reader's clock. */
   there: (at: string | number, zone: string) => string;
   now: number;
@@ -26,6 +28,7 @@ export function useWords(): Words {
     now,
     moment: (at) => momentWords(epoch(at), now, zone, hourCycle),
     precise: (at) => timeWords(toLocal(epoch(at), zone), hourCycle, 'always'),
+    exact: (at) => momentWords(epoch(at), now, zone, hourCycle, 'always'),
     there: (at, where) => momentWords(epoch(at), now, where, hourCycle),
   };
 }

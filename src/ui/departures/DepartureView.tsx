@@ -29,10 +29,8 @@ export function DepartureView({ id }: { id: string }) {
         <StatePill departure={departure} />{' '}
         {departure.leftAt ? (
           <>
-            Left {words.moment(departure.leftAt)} ({words.precise(departure.leftAt)}),{' '}
-            {onTime
-              ? 'on the second it was meant to.'
-              : `meant for ${words.moment(departure.meant)} (${words.precise(departure.meant)}).`}
+            Left {words.exact(departure.leftAt)},{' '}
+            {onTime ? 'on the second it was meant to.' : `meant for ${words.exact(departure.meant)}.`}
           </>
         ) : (
           departure.reason
@@ -61,8 +59,8 @@ export function DepartureView({ id }: { id: string }) {
         <ol>
           {message.history.map((line, index) => (
             <li key={index}>
-              <time dateTime={line.at}>
-                {words.moment(line.at)} <span className="quiet">({words.precise(line.at)})</span>
+              <time dateTime={line.at} className="quiet">
+                {words.exact(line.at)}
               </time>{' '}
               {historyWords(line)}
             </li>

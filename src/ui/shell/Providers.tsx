@@ -2,6 +2,8 @@
 /** What every view stands in: theme, data, announcements. */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { App, ConfigProvider } from 'antd';
+import enGB from 'antd/locale/en_GB';
+import 'dayjs/locale/en-gb';
 import { useState, type ReactNode } from 'react';
 import type { ClockJson, SettingsJson } from '../../api/types';
 import { theme } from '../theme';
@@ -25,7 +27,12 @@ export function Providers({ initial, children }: { initial: Initial; children: R
   });
   return (
     <QueryClientProvider client={client}>
-      <ConfigProvider theme={theme} button={{ autoInsertSpace: false }} wave={{ disabled: true }}>
+      <ConfigProvider
+        locale={enGB}
+        theme={theme}
+        button={{ autoInsertSpace: false }}
+        wave={{ disabled: true }}
+      >
         <App component={false}>
           <AnnouncerProvider>
             <NoticeProvider>{children}</NoticeProvider>

@@ -51,16 +51,17 @@ export function MomentPanel({ plan, onChange, proposal, near, landing, nameOf }:
           onChange={(moment) => onChange({ kind: 'at', ...moment })}
         />
       )}
+      {landing && landing.recipients.length > 0 && <h3 className={styles.lands}>Lands</h3>}
       {landing && landing.recipients.length > 0 && (
-        <ul className={styles.readers} aria-label="Where it lands">
+        <ul className={styles.readers} aria-label="When it lands">
           {landing.recipients.map((reader) => (
             <li key={reader.address}>
               <span>
                 <strong>{nameOf(reader.address)}</strong> <span className="quiet">{reader.place}</span>
               </span>
               {reader.zone && reader.local ? (
-                <span className={reader.dayPart === 'night' ? styles.night : styles.lands}>
-                  lands {words.there(landing.at, reader.zone)} · {dayPartWords(reader.local)}
+                <span className={reader.dayPart === 'night' ? styles.night : styles.day}>
+                  {words.there(landing.at, reader.zone)} · {dayPartWords(reader.local)}
                 </span>
               ) : (
                 <span className="quiet">time zone not known</span>

@@ -22,6 +22,10 @@ interface Props {
   near: NearZone[];
 }
 
+/** Words to find a zone by, without case or accents. */
+const searchable = (...words: string[]) =>
+  [...words, words.join(' ').replace(/[/_]/g, ' ')].join(' ').toLowerCase();
+
 export function ZonePicker({ id, label, value, onChange, near }: Props) {
   const zones = useZones().data;
   const groups = useMemo(() => {
@@ -37,7 +41,7 @@ export function ZonePicker({ id, label, value, onChange, near }: Props) {
         options: near.map(({ zone, whose, place }) => ({
           value: zone,
           label: `${place ?? zoneCity(zone)}${shown(zone)} · ${whose}`,
-          search: `${zoneCity(zone)} ${place ?? ''} ${whose} ${zone}`.toLowerCase(),
+          search: searchable(zoneCity(zone), place ?? '', whose, zone),
         })),
       },
       {
@@ -47,11 +51,13 @@ export function ZonePicker({ id, label, value, onChange, near }: Props) {
           .map((zone) => ({
             value: zone.id,
             label: `${zone.city}, ${zone.country}${shown(zone.id)}`,
-            search: `${zone.city} ${zone.country} ${zone.id} ${zone.aliases.join(' ')}`.toLowerCase(),
+            search: searchable(zone.city, zone.country, zone.id, ...zone.aliases),
           })),
       },
     ];
   }, [zones, near]);
+  // By the beginnings of words: “ka” is Kathmandu, not Alaska.
+  const matches = (search: string, typed: string) => ` ${search}`.includes(` ${typed.toLowerCase().trim()}`);
   const known = groups.some((group) => group.options.some((option) => option.value === value));
   return (
     <Select
@@ -59,9 +65,7 @@ export function ZonePicker({ id, label, value, onChange, near }: Props) {
       aria-label={label}
       showSearch={{
         filterOption: (input, option) =>
-          String((option as { search?: string } | undefined)?.search ?? '').includes(
-            input.toLowerCase().trim(),
-          ),
+          matches((option as { search?: string } | undefined)?.search ?? '', input),
       }}
       value={value}
       onChange={onChange}
@@ -69,7 +73,7 @@ export function ZonePicker({ id, label, value, onChange, near }: Props) {
         known
           ? groups
           : [
-              { label: 'Chosen', options: [{ value, label: zoneCity(value), search: value.toLowerCase() }] },
+              { label: 'Chosen', options: [{ value, label: zoneCity(value), search: searchable(value) }] },
               ...groups,
             ]
       }

@@ -1,0 +1,129 @@
+// `npm run screenshots`: redraws docs/screenshots from a fresh demo world.
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { build, checkNode, installPackages } from './prepare.mjs';
+
+checkNode();
+installPackages();
+build();
+const { default: puppeteer } = await import('puppeteer-core');
+
+const OUT = 'docs/screenshots';
+const WIDE = { width: 1280, height: 800 };
+const NARROW = { width: 390, height: 844 };
+
+const freePort = () =>
+  new Promise((resolve) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });
+
+const [port, lmtp] = [await freePort(), await freePort()];
+const data = mkdtempSync(join(tmpdir(), 'oak-'));
+const demo = spawn(process.execPath, ['dist/launcher.mjs', 'demo'], {
+  env: {
+    ...process.env,
+    OAK_DATA: data,
+    OAK_PORT: String(port),
+    OAK_LMTP_PORT: String(lmtp),
+    OAK_LOG: 'warn',
+  },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await new Promise((resolve) =>
+  demo.stdout.on('data', (chunk) => chunk.toString().includes('is ready at') && resolve()),
+);
+
+const origin = `http://127.0.0.1:${port}`;
+async function api(method, path, body) {
+  const headers = { 'content-type': 'application/json', prefer: 'wait=30' };
+  return (
+    await fetch(`${origin}/api/v1${path}`, { method, headers, body: body && JSON.stringify(body) })
+  ).json();
+}
+
+const browser = await puppeteer.launch({
+  executablePath: '/usr/bin/chromium',
+  userDataDir: join(data, 'chromium'),
+  args: [
+    '--headless',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+
+async function picture(name, path, { size = WIDE, steps } = {}) {
+  const page = await browser.newPage();
+  await page.setViewport(size);
+  await page.goto(origin + path, { waitUntil: 'networkidle2' });
+  await page.evaluate(() => document.fonts.ready);
+  await steps?.(page);
+  await sleep(400);
+  await page.screenshot({ path: join(OUT, `${name}.png`) });
+  await page.close();
+  console.log(`${name}.png`);
+}
+
+async function pickReader(page, letters) {
+  await page.focus('#to');
+  await page.keyboard.type(letters, { delay: 20 });
+  await page.waitForSelector('.ant-select-item-option');
+  await page.keyboard.press('Enter');
+}
+
+async function writeKathmandu(page) {
+  await pickReader(page, 'prak');
+  await pickReader(page, 'haruki');
+  await page.keyboard.press('Escape');
+  await page.type('#subject', 'Crate dimensions needed before the Porto crossing');
+  await page.type(
+    'textarea',
+    'Namaste Prakriti, dear Mr Anzai,\n\nthe carrier closes the manifest on Friday. Could you confirm outer dimensions and gross weight for your crates?\n\nWarmly,\nTamsin',
+  );
+  await page.locator('::-p-text(At a time)').click();
+  await page.waitForSelector('#moment-time');
+  await page.type('#moment-time', '8:30');
+  await page.waitForFunction(() =>
+    document.querySelector('footer')?.textContent?.includes('at 08:30 in Kathmandu'),
+  );
+  await page.waitForFunction(() => document.querySelector('footer')?.textContent?.includes('Draft saved'));
+  await page.focus('#subject');
+}
+
+mkdirSync(OUT, { recursive: true });
+const { messages } = await api('GET', '/inbox');
+const ewan = messages.find((message) => message.subject === 'Delivery window, gallery 3');
+await picture('write', '/write', { steps: writeKathmandu });
+const { id: held } = await api('POST', '/messages', {
+  to: ['Prakriti Thapa <prakriti@lamp-courier.example>'],
+  subject: 'Re: Humidity logger handover',
+  text: 'Ana signs.',
+});
+await api('POST', `/messages/${held}/schedule`, { plan: { kind: 'now' } });
+await picture('inbox', `/inbox/${ewan.id}`);
+await picture('inbox-narrow', '/inbox', { size: NARROW });
+await picture('departures', '/departures');
+await picture('departures-left', '/departures?part=left');
+const { departures } = await api('GET', '/departures?state=sent');
+await picture('departure', `/departures/${departures[0].id}`);
+await picture('settings', '/settings');
+await api('POST', '/clock', { set: '2026-11-25T02:45:00Z' });
+await picture('post-office', '/postoffice?mailbox=prakriti%40lamp-courier.example', {
+  steps: async (page) => (await page.$$('details summary')).at(0)?.click(),
+});
+
+await browser.close();
+demo.kill('SIGINT');
+await new Promise((resolve) => demo.once('exit', resolve));
+rmSync(data, { recursive: true, force: true });
