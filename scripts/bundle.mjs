@@ -1,13 +1,8 @@
 // Bundles the processes, so that they start in half a second.
 import { build } from 'esbuild';
+import { fileURLToPath } from 'node:url';
 
-await build({
-  entryPoints: {
-    launcher: 'src/launcher/main.ts',
-    engine: 'src/engine/main.ts',
-    web: 'src/server/main.ts',
-    postoffice: 'postoffice/main.ts',
-  },
+export const bundleOptions = {
   outdir: 'dist',
   outExtension: { '.js': '.mjs' },
   bundle: true,
@@ -21,4 +16,16 @@ await build({
   },
   sourcemap: true,
   logLevel: 'warning',
-});
+};
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  await build({
+    ...bundleOptions,
+    entryPoints: {
+      launcher: 'src/launcher/main.ts',
+      engine: 'src/engine/main.ts',
+      web: 'src/server/main.ts',
+      postoffice: 'postoffice/main.ts',
+    },
+  });
+}

@@ -5,6 +5,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { CHROMIUM, CHROMIUM_ARGS } from './chromium.mjs';
 import { build, checkNode, installPackages } from './prepare.mjs';
 
 checkNode();
@@ -49,18 +50,9 @@ async function api(method, path, body) {
 }
 
 const browser = await puppeteer.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: CHROMIUM,
   userDataDir: join(data, 'chromium'),
-  args: [
-    '--headless',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
+  args: CHROMIUM_ARGS,
 });
 
 async function picture(name, path, { size = WIDE, steps } = {}) {

@@ -1,8 +1,7 @@
 // `npm test`: everything that has to hold, on a fresh machine too. Ends with one line, `N passed, N failed`.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { CHROMIUM } from './chromium.mjs';
 import { build, checkNode, giveUp, installPackages, run } from './prepare.mjs';
-
-const CHROMIUM = '/usr/bin/chromium';
 
 checkNode();
 installPackages();

@@ -6,7 +6,7 @@ import type { Logger } from 'pino';
 import { shareClock, type OutsideWorld } from '../usecases/clock/outsideWorld';
 import { allDone, delayUntil } from '../usecases/clock/sandbox';
 import type { Desk } from '../usecases/desk';
-import { followChanges, type Follower } from '../usecases/followChanges';
+import { followChanges, forgetOldChanges, type Follower } from '../usecases/followChanges';
 import { bringBackDue } from '../usecases/incoming/snooze';
 import { openIntake, type Intake } from '../usecases/incoming/openIntake';
 import { claimDeparture } from '../usecases/release/claimDeparture';
@@ -27,10 +27,12 @@ export interface EngineParts {
 
 /** Timers never sleep longer: a jump of the system clock or a suspended machine is noticed within it. */
 const LONGEST_SLEEP_MS = 1000;
+const HOUSEKEEPING_MS = 3_600_000;
 
 export class Engine {
   private readonly inFlight = new Map<string, Promise<void>>();
   private timer: NodeJS.Timeout | undefined;
+  private housekeeping: NodeJS.Timeout | undefined;
   private follower: Follower | undefined;
   private intake: Intake | undefined;
   private ticking = false;
@@ -56,6 +58,7 @@ export class Engine {
     for (const departure of recoverUnfinished(desk))
       log.warn({ departure: departure.id }, 'found unfinished');
     this.follower = followChanges(desk, () => this.wake());
+    this.housekeeping = setInterval(() => forgetOldChanges(desk), HOUSEKEEPING_MS);
     this.wake();
   }
 
@@ -63,6 +66,7 @@ export class Engine {
   async stop(): Promise<void> {
     this.stopped = true;
     clearTimeout(this.timer);
+    clearInterval(this.housekeeping);
     this.follower?.stop();
     await Promise.all(this.inFlight.values());
     await this.intake?.close();

@@ -1,5 +1,5 @@
 /** Noticing what other processes, and this one, have changed. */
-import { changesAfter, lastSeq, type Change } from '../store/journal';
+import { changesAfter, lastSeq, pruneChanges, type Change } from '../store/journal';
 import type { Desk } from './desk';
 
 export type { Change } from '../store/journal';
@@ -44,4 +44,12 @@ export function missedChanges(desk: Desk, seq: number): Change[] | undefined {
   const changes = changesAfter(desk.store.db, seq);
   const first = changes[0];
   return first && first.seq !== seq + 1 ? undefined : changes;
+}
+
+/** Who was away for more changes than this starts afresh. */
+const KEPT_CHANGES = 10_000;
+
+/** Drops changes nobody will ask for any more; once in a while is enough. */
+export function forgetOldChanges(desk: Desk): void {
+  desk.store.write((tx) => pruneChanges(tx, KEPT_CHANGES));
 }

@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
 import { onTestFinished } from 'vitest';
+import { CHROMIUM, CHROMIUM_ARGS } from '../../scripts/chromium.mjs';
 import { until } from './until';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -18,18 +19,9 @@ export interface Chromium {
 export async function startChromium(): Promise<Chromium> {
   const userDataDir = mkdtempSync(join(tmpdir(), 'oak-chromium-'));
   const browser = await puppeteer.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     userDataDir,
-    args: [
-      '--headless',
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
+    args: CHROMIUM_ARGS,
   });
   return {
     browser,

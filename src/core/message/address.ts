@@ -56,9 +56,6 @@ export function parseMailbox(text: string): Mailbox {
 /** One address as its owner is found by: compared without letter case. */
 export const addressKey = (address: string) => address.toLowerCase();
 
-/** The address as it is shown: the name where there is one. */
-export const mailboxLabel = (mailbox: Mailbox) => mailbox.name || mailbox.address;
-
 /** `Name <address>`, quoting names that need it (RFC 5322 §3.2.4). */
 export function formatMailbox({ name, address }: Mailbox): string {
   if (!name) return address;

@@ -1,16 +1,15 @@
 'use client';
 /** Pending departures, grouped: what needs you, then by day. */
-import { Button, Popover, Spin } from 'antd';
+import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { groupPending } from '../../core/departure/groups';
-import { isLocal } from '../../core/time/wallClock';
 import { proposeTime } from '../../core/plan/proposal';
 import { landsWords, recipientsWords, useWords, type Words } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
-import { MomentFields } from '../common/MomentFields';
+import { MomentPopover } from '../common/MomentPopover';
 import { StatePill } from '../common/StatePill';
 import { TwicePressed } from '../common/TwicePressed';
 import { usePending, useSettings } from '../data/queries';
@@ -23,52 +22,37 @@ function leavesWords(departure: DepartureJson, words: Words): string {
   return departure.state === 'held' ? words.precise(departure.at) : words.moment(departure.at);
 }
 
-function MoveForm({
-  departure,
-  move,
-  done,
-}: {
-  departure: DepartureJson;
-  move: DepartureActions['move'];
-  done: () => void;
-}) {
+function MoveControl({ departure, move }: { departure: DepartureJson; move: DepartureActions['move'] }) {
   const settings = useSettings();
   const { now } = useWords();
+  const [open, setOpen] = useState(false);
   const reader = departure.recipients.find((each) => each.zone);
   const { plan } = departure;
-  const [moment, setMoment] = useState(
-    plan.kind === 'at' ? plan : proposeTime(now, reader?.zone ?? settings.zone),
-  );
   const near = [
     ...(reader?.zone ? [{ zone: reader.zone, whose: reader.name, place: reader.place ?? undefined }] : []),
     ...(reader?.zone === settings.zone ? [] : [{ zone: settings.zone, whose: 'you' }]),
   ];
   return (
-    <form
-      style={{ width: 320, display: 'grid', gap: 12 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void move(departure, { kind: 'at', local: moment.local, zone: moment.zone }).then(
-          (moved) => moved && done(),
-        );
+    <MomentPopover
+      id={`move-${departure.id}`}
+      title="Another moment"
+      initial={() => (plan.kind === 'at' ? plan : proposeTime(now, reader?.zone ?? settings.zone))}
+      near={near}
+      submit="Move"
+      button={{
+        size: 'small',
+        type: 'text',
+        children: 'Move',
+        'aria-label': `Move, to ${recipientsWords(departure.recipients)}`,
       }}
-    >
-      <MomentFields
-        id={`move-${departure.id}`}
-        value={moment}
-        near={near}
-        onChange={(next) => setMoment({ kind: 'at', ...next })}
-      />
-      <Button type="primary" htmlType="submit" disabled={!isLocal(moment.local)}>
-        Move
-      </Button>
-    </form>
+      open={open}
+      onOpenChange={setOpen}
+      onChosen={(moment) => move(departure, { kind: 'at', ...moment })}
+    />
   );
 }
 
 function RowActions({ departure, actions }: { departure: DepartureJson; actions: DepartureActions }) {
-  const [moving, setMoving] = useState(false);
-  const opener = useRef<HTMLButtonElement>(null);
   const to = recipientsWords(departure.recipients);
   if (departure.state === 'releasing') return null;
   if (departure.state === 'unconfirmed') {
@@ -86,10 +70,6 @@ function RowActions({ departure, actions }: { departure: DepartureJson; actions:
       </>
     );
   }
-  const close = () => {
-    setMoving(false);
-    opener.current?.focus();
-  };
   return (
     <>
       {departure.state === 'failed' && (
@@ -97,19 +77,7 @@ function RowActions({ departure, actions }: { departure: DepartureJson; actions:
           Try again
         </Button>
       )}
-      <Popover
-        open={moving}
-        onOpenChange={setMoving}
-        trigger="click"
-        destroyOnHidden
-        placement="bottomRight"
-        title="Another moment"
-        content={<MoveForm departure={departure} move={actions.move} done={close} />}
-      >
-        <Button size="small" type="text" ref={opener} aria-label={`Move, to ${to}`} aria-expanded={moving}>
-          Move
-        </Button>
-      </Popover>
+      <MoveControl departure={departure} move={actions.move} />
       <Button
         size="small"
         type={departure.state === 'held' ? 'default' : 'text'}

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import type { DepartureJson, MessageJson } from '../../api/types';
 import type { Plan } from '../../core/plan/plan';
-import { useWords } from '../common/format';
+import { recipientsWords, useWords } from '../common/format';
 import { ask } from '../data/client';
 import { messageQuery, refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
@@ -42,7 +42,7 @@ export function useDepartureActions(): DepartureActions {
   return {
     async takeBack(departure) {
       if (!(await act(departure, 'take-back'))) return;
-      show({ words: 'Taken back. It is a draft again.' });
+      show({ words: `Taken back, to ${recipientsWords(departure.recipients)}. It is a draft again.` });
       // Opened from what the server has now, not from what was on screen while it was pending.
       await client.fetchQuery({ ...messageQuery(departure.messageId), staleTime: 0 }).catch(() => {});
       router.push(`/write/${departure.messageId}`);

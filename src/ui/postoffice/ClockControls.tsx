@@ -1,38 +1,18 @@
 'use client';
 /** Moving the sandbox clock. */
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, Popover, Segmented } from 'antd';
+import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import type { ClockJson } from '../../api/types';
-import { isLocal, toInstant, toLocal } from '../../core/time/wallClock';
+import { toInstant, toLocal } from '../../core/time/wallClock';
 import { dayWords, timeWords } from '../../core/time/words';
-import { MomentFields } from '../common/MomentFields';
+import { MomentPopover } from '../common/MomentPopover';
 import { useWords } from '../common/format';
 import { ask } from '../data/client';
 import { useClockReading, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useNotices } from '../shell/Notices';
 import styles from './PostOffice.module.css';
-
-function SetForm({ set }: { set: (at: number) => void }) {
-  const { zone } = useSettings();
-  const now = useNow(60_000);
-  const [moment, setMoment] = useState({ local: toLocal(now + 3_600_000, zone).slice(0, 16), zone });
-  return (
-    <form
-      style={{ width: 320, display: 'grid', gap: 12 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        set(toInstant(moment.local, moment.zone).at);
-      }}
-    >
-      <MomentFields id="clock" value={moment} near={[{ zone, whose: 'you' }]} onChange={setMoment} />
-      <Button type="primary" htmlType="submit" disabled={!isLocal(moment.local)}>
-        Go to this time
-      </Button>
-    </form>
-  );
-}
 
 export function ClockControls() {
   const client = useQueryClient();
@@ -45,33 +25,36 @@ export function ClockControls() {
   const move = async (body: unknown) => {
     try {
       client.setQueryData(['clock'], await ask<ClockJson>('POST', '/clock', body));
-      setChoosing(false);
+      return true;
     } catch (error) {
       showProblem(error);
+      return false;
     }
   };
-  const local = toLocal(now, zone);
+  const shown = toLocal(now, zone);
   return (
     <section aria-label="Sandbox clock" className={styles.clock}>
       <p className={styles.time}>
-        {dayWords(local)} <strong>{timeWords(local, hourCycle, 'always')}</strong>
+        {dayWords(shown)} <strong>{timeWords(shown, hourCycle, 'always')}</strong>
         {clock.target && <span> · going to {words.moment(clock.target)}…</span>}
       </p>
       <Button disabled={!clock.nextDue} onClick={() => void move({ set: clock.nextDue })}>
         {clock.nextDue ? `To the next due moment, ${words.moment(clock.nextDue)}` : 'Nothing is due'}
       </Button>
       <Button onClick={() => void move({ advance: 'PT1H' })}>1 hour on</Button>
-      <Popover
+      <MomentPopover
+        id="clock"
+        title="Set the clock"
+        initial={() => ({ local: toLocal(now + 3_600_000, zone).slice(0, 16), zone })}
+        near={[{ zone, whose: 'you' }]}
+        submit="Go to this time"
+        button={{ children: 'To a time…' }}
         open={choosing}
         onOpenChange={setChoosing}
-        trigger="click"
-        destroyOnHidden
-        placement="bottomLeft"
-        title="Set the clock"
-        content={<SetForm set={(at) => void move({ set: new Date(at).toISOString() })} />}
-      >
-        <Button aria-expanded={choosing}>To a time…</Button>
-      </Popover>
+        onChosen={({ local, zone: where }) =>
+          move({ set: new Date(toInstant(local, where).at).toISOString() })
+        }
+      />
       <Segmented
         aria-label="How fast the clock runs"
         value={clock.rate}

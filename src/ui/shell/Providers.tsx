@@ -1,7 +1,7 @@
 'use client';
 /** What every view stands in: theme, data, announcements. */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { App, ConfigProvider } from 'antd';
+import { ConfigProvider } from 'antd';
 import enGB from 'antd/locale/en_GB';
 import 'dayjs/locale/en-gb';
 import { useState, type ReactNode } from 'react';
@@ -33,11 +33,9 @@ export function Providers({ initial, children }: { initial: Initial; children: R
         button={{ autoInsertSpace: false }}
         wave={{ disabled: true }}
       >
-        <App component={false}>
-          <AnnouncerProvider>
-            <NoticeProvider>{children}</NoticeProvider>
-          </AnnouncerProvider>
-        </App>
+        <AnnouncerProvider>
+          <NoticeProvider>{children}</NoticeProvider>
+        </AnnouncerProvider>
       </ConfigProvider>
     </QueryClientProvider>
   );

@@ -1,0 +1,67 @@
+'use client';
+/** A button that unfolds the choice of a moment. */
+import { Button, Popover, type ButtonProps } from 'antd';
+import { useRef, useState } from 'react';
+import { isLocal } from '../../core/time/wallClock';
+import type { NearZone } from '../write/ZonePicker';
+import styles from './MomentFields.module.css';
+import { MomentFields, type LocalMoment } from './MomentFields';
+
+interface FormProps {
+  /** Begins the ids of the fields. */
+  id: string;
+  initial: () => LocalMoment;
+  near: NearZone[];
+  /** What the button does. */
+  submit: string;
+  onChosen: (moment: LocalMoment) => void;
+}
+
+function MomentForm({ id, initial, near, submit, onChosen }: FormProps) {
+  const [moment, setMoment] = useState(initial);
+  return (
+    <form
+      className={styles.form}
+      onSubmit={(event) => {
+        event.preventDefault();
+        onChosen({ local: moment.local, zone: moment.zone });
+      }}
+    >
+      <MomentFields id={id} value={moment} near={near} onChange={setMoment} />
+      <Button type="primary" htmlType="submit" disabled={!isLocal(moment.local)}>
+        {submit}
+      </Button>
+    </form>
+  );
+}
+
+interface Props extends Omit<FormProps, 'onChosen'> {
+  title: string;
+  button: ButtonProps;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  /** Resolves to true where it was done: then the choice folds and the button has the focus again. */
+  onChosen: (moment: LocalMoment) => Promise<boolean>;
+}
+
+export function MomentPopover({ title, button, open, onOpenChange, onChosen, ...form }: Props) {
+  const opener = useRef<HTMLButtonElement>(null);
+  const choose = async (moment: LocalMoment) => {
+    if (!(await onChosen(moment))) return;
+    onOpenChange(false);
+    opener.current?.focus();
+  };
+  return (
+    <Popover
+      open={open}
+      onOpenChange={onOpenChange}
+      trigger="click"
+      destroyOnHidden
+      placement="bottomLeft"
+      title={title}
+      content={<MomentForm {...form} onChosen={(moment) => void choose(moment)} />}
+    >
+      <Button ref={opener} aria-expanded={open} {...button} />
+    </Popover>
+  );
+}

@@ -1,0 +1,126 @@
+'use client';
+/** What the views read from the API, kept current by live updates. */
+import { keepPreviousData, useInfiniteQuery, useQuery, type QueryClient } from '@tanstack/react-query';
+import { ask } from './client';
+import type {
+  ClockJson,
+  CorrespondentJson,
+  DepartureJson,
+  DeparturePageJson,
+  MailboxJson,
+  MailboxSummaryJson,
+  MessageJson,
+  MessagePageJson,
+  PreviewJson,
+  SettingsJson,
+  ZoneJson,
+} from '../../api/types';
+import type { Plan } from '../../core/plan/plan';
+
+/** The rail and the tray look at this many pending departures at most. */
+const PENDING_LIMIT = 500;
+
+export const useClockReading = () =>
+  useQuery({ queryKey: ['clock'], queryFn: () => ask<ClockJson>('GET', '/clock') });
+
+export function useSettings(): SettingsJson {
+  // The shell puts them in place before anything is drawn.
+  return useQuery({ queryKey: ['settings'], queryFn: () => ask<SettingsJson>('GET', '/settings') }).data!;
+}
+
+export const usePending = () =>
+  useQuery({
+    queryKey: ['departures', 'pending'],
+    queryFn: () => ask<DeparturePageJson>('GET', `/departures?state=pending&limit=${PENDING_LIMIT}`),
+  });
+
+export const useLeft = () =>
+  useInfiniteQuery({
+    queryKey: ['departures', 'left'],
+    queryFn: ({ pageParam }) =>
+      ask<DeparturePageJson>(
+        'GET',
+        `/departures?state=sent&order=latest&limit=100${pageParam && `&cursor=${pageParam}`}`,
+      ),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.cursor ?? undefined,
+  });
+
+export const useDeparture = (id: string) =>
+  useQuery({ queryKey: ['departures', id], queryFn: () => ask<DepartureJson>('GET', `/departures/${id}`) });
+
+export const useDrafts = () =>
+  useQuery({ queryKey: ['drafts'], queryFn: () => ask<MessagePageJson>('GET', '/messages?limit=500') });
+
+export const useInbox = () =>
+  useQuery({ queryKey: ['inbox'], queryFn: () => ask<MessagePageJson>('GET', '/inbox?limit=200') });
+
+export const useSnoozed = () =>
+  useQuery({ queryKey: ['snoozed'], queryFn: () => ask<MessagePageJson>('GET', '/snoozed?limit=200') });
+
+export const messageQuery = (id: string | undefined) => ({
+  queryKey: ['message', id],
+  queryFn: () => ask<MessageJson>('GET', `/messages/${id}`),
+});
+
+export const useMessage = (id: string | undefined) => useQuery({ ...messageQuery(id), enabled: Boolean(id) });
+
+export const useCorrespondents = () =>
+  useQuery({
+    queryKey: ['correspondents'],
+    queryFn: async () =>
+      (await ask<{ correspondents: CorrespondentJson[] }>('GET', '/correspondents')).correspondents,
+  });
+
+export const useZones = () =>
+  useQuery({
+    queryKey: ['zones'],
+    queryFn: async () => (await ask<{ zones: ZoneJson[] }>('GET', '/zones')).zones,
+    staleTime: 3_600_000,
+  });
+
+/** A plan's preview. @param minute changes as time goes by, so that "in 12 h" stays true */
+export const usePreview = (plan: Plan | null, addresses: string[], minute: number) =>
+  useQuery({
+    queryKey: ['preview', plan, addresses, minute],
+    queryFn: () =>
+      ask<PreviewJson>('POST', '/plans/preview', {
+        plan,
+        recipients: addresses.map((address) => ({ address })),
+      }),
+    enabled: plan !== null,
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 60_000,
+  });
+
+export const useMailboxes = () =>
+  useQuery({
+    queryKey: ['mailboxes'],
+    queryFn: async () =>
+      (await ask<{ mailboxes: MailboxSummaryJson[] }>('GET', '/postoffice/mailboxes')).mailboxes,
+  });
+
+export const useMailbox = (address: string | undefined) =>
+  useQuery({
+    queryKey: ['mailboxes', address],
+    queryFn: () => ask<MailboxJson>('GET', `/postoffice/mailboxes/${encodeURIComponent(address!)}`),
+    enabled: Boolean(address),
+  });
+
+/** Which queries a change of a topic makes old. */
+const STALE: Record<string, string[]> = {
+  departure: ['departures', 'message', 'mailboxes'],
+  message: ['inbox', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
+  return: ['inbox', 'snoozed', 'message'],
+  settings: ['settings', 'preview', 'departures'],
+  clock: ['clock'],
+  correspondent: ['correspondents', 'departures', 'inbox'],
+};
+
+/** Loads again what the topics touch. */
+export function refresh(client: QueryClient, topics: Iterable<string>): void {
+  for (const key of new Set([...topics].flatMap((topic) => STALE[topic] ?? []))) {
+    void client.invalidateQueries({ queryKey: [key] });
+  }
+}
