@@ -96,7 +96,13 @@ export const answers: Record<string, Schema> = {
     target: orNull(instant),
     nextDue: orNull(instant),
   }),
-  Settings: all({ me: mailbox, zone: Joi.string(), holdSeconds: Joi.number(), hourCycle: Joi.valid(24, 12) }),
+  Settings: all({
+    me: mailbox,
+    zone: Joi.string(),
+    holdSeconds: Joi.number(),
+    hourCycle: Joi.valid(24, 12),
+    theme: Joi.valid('light', 'dark'),
+  }),
   Preview: all({
     departures: Joi.array().items(
       all({ at: instant, recipients: Joi.array().items(landing), warnings: Joi.array().items(warning) }),

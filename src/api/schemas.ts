@@ -81,6 +81,7 @@ export const settingsPatch = Joi.object({
   zone,
   holdSeconds: Joi.number().integer().description(`0 for off, or ${HOLD_SECONDS.min} to ${HOLD_SECONDS.max}`),
   hourCycle: Joi.valid(24, 12),
+  theme: Joi.valid('light', 'dark'),
 }).min(1);
 
 export const clockMove = Joi.object({

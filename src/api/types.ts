@@ -23,6 +23,7 @@ export interface SettingsJson {
   zone: string;
   holdSeconds: number;
   hourCycle: HourCycle;
+  theme: 'light' | 'dark';
 }
 
 export interface PreviewJson {

@@ -20,7 +20,7 @@ export default function Layout({ children }: { children: ReactNode }) {
   const desk = theDesk();
   const initial = { clock: presentClock(readClock(desk)), settings: desk.settings() };
   return (
-    <html lang="en">
+    <html lang="en" data-theme={initial.settings.theme}>
       <body>
         <Providers initial={initial}>
           <Shell demo={hasPostOffice()}>{children}</Shell>

@@ -76,7 +76,16 @@ async function specs(): Promise<ChildSpec[]> {
   return list;
 }
 
+/** Others than this machine would need to sign in, which cannot be done yet. */
+function assertLoopback(): void {
+  if (/^(127(\.\d+){3}|::1|localhost)$/i.test(host)) return;
+  throw new Error(
+    `OAK_HOST=${host} would let others read the mail: there is no sign-in yet. Leave it out, and reach this machine by a tunnel.`,
+  );
+}
+
 async function main(): Promise<void> {
+  assertLoopback();
   await assertFree(port, host, 'OAK_PORT', command);
   await assertFree(lmtpPort, '127.0.0.1', 'OAK_LMTP_PORT', command);
   if (process.env.OAK_SMTP_URL && !isDemo) checkMailServerAddress(process.env.OAK_SMTP_URL);

@@ -3,6 +3,7 @@ import next from 'next';
 import pino from 'pino';
 import { createServer } from 'node:http';
 import { openDesk, type Desk } from '../usecases/desk';
+import { ownHosts, refusal } from './guard';
 import { LiveUpdates } from './liveUpdates';
 
 const { OAK_DATA, OAK_HOST = '127.0.0.1', OAK_PORT = '4180', OAK_LOG = 'info' } = process.env;
@@ -16,7 +17,15 @@ async function main(): Promise<void> {
   await app.prepare();
   const handle = app.getRequestHandler();
   const live = new LiveUpdates(desk);
+  const hosts = ownHosts(OAK_HOST, Number(OAK_PORT));
   const server = createServer((request, response) => {
+    const why = refusal(request, hosts);
+    if (why) {
+      response.writeHead(403, { 'content-type': 'application/problem+json' });
+      return response.end(
+        JSON.stringify({ type: 'about:blank', title: 'Not from here', status: 403, detail: why }),
+      );
+    }
     const path = request.url?.split('?')[0];
     if (path === '/api/v1/events' && request.method === 'GET') return live.listen(request, response);
     handle(request, response).catch((error: unknown) => {

@@ -12,7 +12,10 @@ export interface Settings {
   /** Length of the undo window, seconds; 0 is off. */
   holdSeconds: number;
   hourCycle: HourCycle;
+  theme: Theme;
 }
+
+export type Theme = 'light' | 'dark';
 
 /** All settings, defaults in place of what was never set. */
 export function readSettings(db: Reading, defaults: Settings): Settings {

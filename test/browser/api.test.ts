@@ -151,6 +151,12 @@ describe('a problem', () => {
     expect(JSON.stringify(body)).not.toMatch(/node_modules|\.ts:|at \w+ \(/);
   });
 
+  it('meets a page of someone else’s', async () => {
+    const evil = { origin: 'https://evil.example' };
+    expect((await product.api<ProblemJson>('POST', '/messages', { subject: 'x' }, evil)).status).toBe(403);
+    expect((await product.api<ProblemJson>('GET', '/inbox', undefined, evil)).status).toBe(200);
+  });
+
   it('is named for a body that is not JSON', async () => {
     const response = await fetch(`${product.origin}/api/v1/messages`, { method: 'POST', body: '{' });
     expect(response.status).toBe(400);

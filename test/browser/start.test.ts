@@ -131,6 +131,17 @@ describe('what cannot start says why, and how to go on', () => {
     );
   });
 
+  it('an old Node', () => {
+    const old = 'data:text/javascript,Object.defineProperty(process.versions,"node",{value:"18.19.0"})';
+    const { status, stderr } = spawnSync(process.execPath, ['--import', old, 'scripts/launch.mjs', 'demo'], {
+      encoding: 'utf8',
+    });
+    expect(status).toBe(1);
+    expect(stderr.trim()).toBe(
+      'Oak Lantern needs Node 20.19 or newer; this is 18.19.0. Install a newer one (see .nvmrc) and start again.',
+    );
+  });
+
   it('real mail on a sandbox, and the other way round', async () => {
     const dataDir = tempData();
     const demo = await start('demo', { OAK_DATA: dataDir });
@@ -149,6 +160,7 @@ describe('what cannot start says why, and how to go on', () => {
     [{ OAK_ZONE: '+01:00' }, /fixed offset/],
     [{ OAK_FROM: 'nobody' }, /has no @/],
     [{ OAK_SMTP_URL: 'mail.x.example' }, /OAK_SMTP_URL/],
+    [{ OAK_HOST: '0.0.0.0' }, /no sign-in yet/],
   ])('%j', async (env, words) => {
     const result = refusal([], { OAK_DATA: tempData(), OAK_PORT: String(await freePort()), ...env });
     expect(result.status).toBe(1);

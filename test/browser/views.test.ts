@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DeparturePageJson, MessagePageJson } from '../../src/api/types';
 import { axe, openPage, sees, startChromium, type Chromium } from '../support/browser';
 import { startProduct, type Product } from '../support/product';
+import { until } from '../support/until';
 
 let product: Product;
 let chromium: Chromium;
@@ -57,12 +58,17 @@ const NAMES = [
 const NARROW: Record<string, string> = { pending: 'Tomorrow', drafts: 'Delete', left: 'Sent' };
 
 describe.each(NAMES)('%s', (name) => {
-  it('has nothing that axe finds', async () => {
+  it('has nothing that axe finds, by light or dark', async () => {
     const [path, words] = views[name]!;
     const page = await openPage(chromium, product.origin + path);
     await sees(page, words);
     await sees(page, 'Take back');
     expect(await axe(page)).toEqual([]);
+    await page.evaluate(() => fetch('/api/v1/settings', { method: 'PATCH', body: '{"theme":"dark"}' }));
+    await until('the dark', () => page.evaluate(() => document.documentElement.dataset.theme === 'dark'));
+    const inTheDark = await axe(page);
+    await page.evaluate(() => fetch('/api/v1/settings', { method: 'PATCH', body: '{"theme":"light"}' }));
+    expect(inTheDark).toEqual([]);
     expect(page.problems).toEqual([]);
   });
 

@@ -3,6 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { ChangeJson } from '../../api/types';
+import { listen } from './events';
 import { refresh } from './queries';
 import styles from './LiveUpdates.module.css';
 
@@ -16,7 +17,6 @@ export function LiveUpdates() {
   const [lost, setLost] = useState(false);
 
   useEffect(() => {
-    const source = new EventSource('/api/v1/events');
     const topics = new Set<string>();
     let gathering: ReturnType<typeof setTimeout> | undefined;
     let losing: ReturnType<typeof setTimeout> | undefined;
@@ -25,25 +25,26 @@ export function LiveUpdates() {
       refresh(client, topics);
       topics.clear();
     };
-    source.addEventListener('change', (event) => {
-      topics.add((JSON.parse(event.data as string) as ChangeJson).topic);
-      gathering ??= setTimeout(flush, GATHER_MS);
-    });
-    source.addEventListener('reset', () => void client.invalidateQueries());
-    source.addEventListener('hello', () => {
+    const found = () => {
       clearTimeout(losing);
+      losing = undefined;
       setLost((was) => {
         if (was) void client.invalidateQueries();
         return false;
       });
-    });
-    source.addEventListener('error', () => {
-      losing = setTimeout(() => setLost(true), PATIENCE_MS);
+    };
+    const stop = listen(({ type, data }) => {
+      if (type === 'hello') found();
+      if (type === 'reset') void client.invalidateQueries();
+      if (type === 'error') losing ??= setTimeout(() => setLost(true), PATIENCE_MS);
+      if (type !== 'change') return;
+      topics.add((JSON.parse(data!) as ChangeJson).topic);
+      gathering ??= setTimeout(flush, GATHER_MS);
     });
     return () => {
       clearTimeout(gathering);
       clearTimeout(losing);
-      source.close();
+      stop();
     };
   }, [client]);
 

@@ -39,6 +39,19 @@ export function useDepartureActions(): DepartureActions {
   const act = (departure: DepartureJson, action: string, body?: unknown) =>
     attempt(() => ask<DepartureJson>('POST', `/departures/${departure.id}/${action}`, body));
 
+  async function move(departure: DepartureJson, plan: Plan): Promise<boolean> {
+    const before = departure.plan;
+    const moved = await attempt(() =>
+      ask<DepartureJson>('PATCH', `/departures/${departure.id}`, { plan }, departure.revision),
+    );
+    if (!moved) return false;
+    show({
+      words: `Moved: leaves ${words.moment(moved.at)}.`,
+      undo: before.kind === 'now' ? undefined : { label: 'Undo', act: () => void move(moved, before) },
+    });
+    return true;
+  }
+
   return {
     async takeBack(departure) {
       if (!(await act(departure, 'take-back'))) return;
@@ -57,18 +70,7 @@ export function useDepartureActions(): DepartureActions {
       if (await act(departure, 'settle', { arrived }))
         show({ words: arrived ? 'Kept as sent.' : 'It is sent again.' });
     },
-    async move(departure, plan) {
-      const before = departure.plan;
-      const moved = await attempt(() =>
-        ask<DepartureJson>('PATCH', `/departures/${departure.id}`, { plan }, departure.revision),
-      );
-      if (!moved) return false;
-      show({
-        words: `Moved: leaves ${words.moment(moved.at)}.`,
-        undo: before.kind === 'now' ? undefined : { label: 'Undo', act: () => void this.move(moved, before) },
-      });
-      return true;
-    },
+    move,
     async remove(message) {
       const done = await attempt(async () => {
         await ask('DELETE', `/messages/${message.id}`);

@@ -134,12 +134,12 @@ function Me() {
   );
 }
 
-function Clock() {
-  const { hourCycle } = useSettings();
+function Looks() {
+  const { hourCycle, theme } = useSettings();
   const { apply } = useApply();
   return (
-    <section className={`pane ${styles.block}`} aria-labelledby="clock">
-      <h2 id="clock">Times</h2>
+    <section className={`pane ${styles.block}`} aria-labelledby="looks">
+      <h2 id="looks">Times and colours</h2>
       <Segmented<HourCycle>
         aria-label="Hours"
         value={hourCycle}
@@ -149,6 +149,17 @@ function Clock() {
         options={[
           { value: 24, label: '24 hours, 16:30' },
           { value: 12, label: '12 hours, 4:30 pm' },
+        ]}
+      />
+      <Segmented<SettingsJson['theme']>
+        aria-label="Colours"
+        value={theme}
+        onChange={(value) =>
+          void apply({ theme: value }, value === 'dark' ? 'Dark from now on.' : 'Light from now on.')
+        }
+        options={[
+          { value: 'light', label: 'Light' },
+          { value: 'dark', label: 'Dark' },
         ]}
       />
     </section>
@@ -162,7 +173,7 @@ export function SettingsView() {
       <p className="quiet">Every change applies at once.</p>
       <Hold />
       <Me />
-      <Clock />
+      <Looks />
     </div>
   );
 }

@@ -1,12 +1,9 @@
 'use client';
 /** What every view stands in: theme, data, announcements. */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { ConfigProvider } from 'antd';
-import enGB from 'antd/locale/en_GB';
-import 'dayjs/locale/en-gb';
 import { useState, type ReactNode } from 'react';
 import type { ClockJson, SettingsJson } from '../../api/types';
-import { theme } from '../theme';
+import { ThemeProvider } from './ThemeProvider';
 import { AnnouncerProvider } from './Announcer';
 import { NoticeProvider } from './Notices';
 
@@ -27,16 +24,11 @@ export function Providers({ initial, children }: { initial: Initial; children: R
   });
   return (
     <QueryClientProvider client={client}>
-      <ConfigProvider
-        locale={enGB}
-        theme={theme}
-        button={{ autoInsertSpace: false }}
-        wave={{ disabled: true }}
-      >
+      <ThemeProvider>
         <AnnouncerProvider>
           <NoticeProvider>{children}</NoticeProvider>
         </AnnouncerProvider>
-      </ConfigProvider>
+      </ThemeProvider>
     </QueryClientProvider>
   );
 }

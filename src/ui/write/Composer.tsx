@@ -9,7 +9,7 @@ import type { DepartureJson, MessageJson } from '../../api/types';
 import { addressKey, parseMailbox } from '../../core/message/address';
 import type { Plan } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
-import { isLocal } from '../../core/time/wallClock';
+import { isLocal, toInstant } from '../../core/time/wallClock';
 import { StatePill } from '../common/StatePill';
 import { TwicePressed } from '../common/TwicePressed';
 import { useWords } from '../common/format';
@@ -43,6 +43,12 @@ const SAVE_WORDS = {
   failed: 'Not saved',
 };
 
+/** The plan a draft had, unless its moment is past by now. */
+function planToCome(plan: Plan | null | undefined, now: number): Plan {
+  const past = plan?.kind === 'at' && toInstant(plan.local, plan.zone).at <= now;
+  return plan && !past ? plan : { kind: 'now' };
+}
+
 export function Composer({ initial, message, departure, answers }: Props) {
   const router = useRouter();
   const client = useQueryClient();
@@ -62,8 +68,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const draft = useDraft(initial, message, !departure, answers, keepAddress);
   const { fields, change } = draft;
 
-  // A plan it had is kept for the next try, unless its moment is past by now.
-  const [plan, setPlan] = useState<Plan>(() => departure?.plan ?? message?.plan ?? { kind: 'now' });
+  const [plan, setPlan] = useState<Plan>(() => departure?.plan ?? planToCome(message?.plan, minute));
   const planChanged = departure !== undefined && plan !== departure.plan;
 
   const addresses = useMemo(

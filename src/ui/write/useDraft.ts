@@ -86,14 +86,13 @@ export function useDraft(
   }, []);
 
   const put = useCallback(async () => {
-    const { id, revision } = server.current;
-    if (id && stateRef.current !== 'dirty' && stateRef.current !== 'failed')
-      return { id, revision: revision! };
+    const { id, revision: seen } = server.current;
+    if (id && stateRef.current !== 'dirty' && stateRef.current !== 'failed') return { id, revision: seen! };
     const sent = latest.current;
     mark('saving');
     try {
       const message = id
-        ? await ask<MessageJson>('PATCH', `/messages/${id}`, sent, revision)
+        ? await ask<MessageJson>('PATCH', `/messages/${id}`, sent, seen)
         : await ask<MessageJson>('POST', '/messages', answers ? { ...sent, answers } : sent);
       server.current = { id: message.id, revision: message.revision };
       mark(latest.current === sent ? 'saved' : 'dirty');
@@ -106,6 +105,17 @@ export function useDraft(
       throw error;
     }
   }, [answers, client, onKept]);
+
+  // Changed elsewhere while nothing was changed here: what is on screen follows.
+  const revision = kept?.revision;
+  useEffect(() => {
+    const clean = stateRef.current === 'clean' || stateRef.current === 'saved';
+    if (!kept || !clean || (server.current.revision ?? 0) >= kept.revision) return;
+    server.current = kept;
+    latest.current = initial;
+    setFields(initial);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the revision says whether anything changed
+  }, [revision]);
 
   const save = useCallback(() => {
     const next = running.current.then(put, put);

@@ -1,0 +1,25 @@
+'use client';
+/** Light or dark, by the setting; the page carries it from the first paint. */
+import { ConfigProvider } from 'antd';
+import enGB from 'antd/locale/en_GB';
+import 'dayjs/locale/en-gb';
+import { useEffect, type ReactNode } from 'react';
+import { useSettings } from '../data/queries';
+import { themes } from '../theme';
+
+export function ThemeProvider({ children }: { children: ReactNode }) {
+  const { theme } = useSettings();
+  useEffect(() => {
+    document.documentElement.dataset.theme = theme;
+  }, [theme]);
+  return (
+    <ConfigProvider
+      locale={enGB}
+      theme={themes[theme]}
+      button={{ autoInsertSpace: false }}
+      wave={{ disabled: true }}
+    >
+      {children}
+    </ConfigProvider>
+  );
+}
