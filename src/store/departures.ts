@@ -1,6 +1,6 @@
 /** Departures, their deliveries and frozen bytes. */
 import { and, asc, count, desc, eq, gte, inArray, lt, lte, min, sql, type SQL } from 'drizzle-orm';
-import { UNSETTLED_STATES, type DepartureState } from '../core/departure/states';
+import { PENDING_STATES, UNSETTLED_STATES, type DepartureState } from '../core/departure/states';
 import type { RecipientOutcome } from '../core/departure/outcome';
 import { deliveries, departures, frozen } from './schema';
 import type { Reading, Tx } from './store';
@@ -41,13 +41,16 @@ export function swapDeparture(tx: Tx, seen: Departure, patch: Partial<Departure>
 
 /** The earliest moment at which a pending departure is due, epoch ms; null where none is. */
 export function nextDepartureDue(db: Reading): number | null {
-  // The condition is spelled as in the partial index, or SQLite would not use it.
-  const row = db
-    .select({ due: min(departures.due) })
-    .from(departures)
-    .where(sql`state in ('held', 'scheduled')`)
-    .get();
-  return row?.due ?? null;
+  // One look at the index for each state; over both states at once SQLite would read them whole.
+  const earliest = PENDING_STATES.map(
+    (state) =>
+      db
+        .select({ due: min(departures.due) })
+        .from(departures)
+        .where(eq(departures.state, state))
+        .get()!.due,
+  ).filter((due) => due !== null);
+  return earliest.length ? Math.min(...earliest) : null;
 }
 
 /** Pending departures due by `now`, in due order. */
@@ -55,7 +58,7 @@ export function dueDepartures(db: Reading, now: number, limit: number): Departur
   return db
     .select()
     .from(departures)
-    .where(and(sql`state in ('held', 'scheduled')`, lte(departures.due, now)))
+    .where(and(inArray(departures.state, [...PENDING_STATES]), lte(departures.due, now)))
     .orderBy(asc(departures.due), asc(departures.createdAt))
     .limit(limit)
     .all();

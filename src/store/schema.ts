@@ -162,9 +162,6 @@ export const departures = sqliteTable(
   (table) => [
     index('departures_message').on(table.messageId),
     index('departures_state').on(table.state, table.due, table.id),
-    index('departures_due')
-      .on(table.due)
-      .where(sql`state in ('held', 'scheduled')`),
   ],
 );
 

@@ -55,7 +55,6 @@ CREATE TABLE `departures` (
 --> statement-breakpoint
 CREATE INDEX `departures_message` ON `departures` (`message_id`);--> statement-breakpoint
 CREATE INDEX `departures_state` ON `departures` (`state`,`due`,`id`);--> statement-breakpoint
-CREATE INDEX `departures_due` ON `departures` (`due`) WHERE state in ('held', 'scheduled');--> statement-breakpoint
 CREATE TABLE `frozen` (
 	`departure_id` text PRIMARY KEY NOT NULL,
 	`header_id` text NOT NULL,

@@ -10,8 +10,6 @@ import { addressKey, parseMailbox } from '../../core/message/address';
 import type { Plan } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
 import { isLocal, toInstant } from '../../core/time/wallClock';
-import { StatePill } from '../common/StatePill';
-import { TwicePressed } from '../common/TwicePressed';
 import { useWords } from '../common/format';
 import { ApiProblem, ask } from '../data/client';
 import { refresh, useCorrespondents, usePreview, useSettings } from '../data/queries';
@@ -21,8 +19,11 @@ import { useCommand } from '../shell/commands';
 import { useNotices } from '../shell/Notices';
 import { recallCursor, rememberCursor } from './cursor';
 import { MomentPanel } from './MomentPanel';
+import { PendingBar } from './PendingBar';
+import { primaryWords } from './primaryWords';
 import { RecipientField } from './RecipientField';
-import { isAddress, useDraft, type DraftFields } from './useDraft';
+import { SummaryBar } from './SummaryBar';
+import { isAddress, useDraft, type DraftFields, type SaveState } from './useDraft';
 import type { NearZone } from './ZonePicker';
 import styles from './Composer.module.css';
 
@@ -35,13 +36,16 @@ interface Props {
   answers: string | undefined;
 }
 
-const SAVE_WORDS = {
+const SAVE_WORDS: Record<SaveState, string> = {
   clean: '',
   dirty: 'Not saved yet',
   saving: 'Saving…',
   saved: 'Draft saved',
   failed: 'Not saved',
 };
+
+/** What is pending changes only when the person says so. */
+const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, dirty: 'Changed, not saved', saved: '' };
 
 /** The plan a draft had, unless its moment is past by now. */
 function planToCome(plan: Plan | null | undefined, now: number): Plan {
@@ -97,9 +101,16 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const serious = warnings.filter((warning) => warning.code !== 'unknown-zone');
   // A pending departure that keeps its plan keeps its moment: a hold does not begin anew.
   const keepsMoment = departure !== undefined && !planChanged;
+  const leaves = departure && (departure.state === 'held' ? words.precise : words.moment)(departure.at);
   const sentence = keepsMoment
-    ? `${departure.state === 'held' ? 'Held, leaves' : 'Leaves'} ${departure.state === 'held' ? words.precise(departure.at) : words.moment(departure.at)} your time.`
+    ? `${departure.state === 'held' ? 'Held, leaves' : 'Leaves'} ${leaves} your time.`
     : preview.data?.sentence;
+  const primary = primaryWords({
+    plan,
+    holdSeconds: settings.holdSeconds,
+    stillLeaves: keepsMoment ? leaves : undefined,
+    movedTo: departure && planned && words.moment(planned.at),
+  });
 
   useEffect(() => {
     const cursor = message && recallCursor(message.id);
@@ -110,16 +121,6 @@ export function Composer({ initial, message, departure, answers }: Props) {
     target?.setSelectionRange(cursor.from, cursor.to);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, on opening
   }, []);
-
-  const primary = departure
-    ? planChanged && planned
-      ? `Save, leaves ${words.moment(planned.at)}`
-      : `Save, still leaves ${departure.state === 'held' ? words.precise(departure.at) : words.moment(departure.at)}`
-    : plan.kind === 'now'
-      ? settings.holdSeconds
-        ? `Send, hold ${settings.holdSeconds < 120 ? `${settings.holdSeconds} s` : `${Math.round(settings.holdSeconds / 60)} min`}`
-        : 'Send at once'
-      : 'Schedule';
 
   function refused(error: unknown) {
     const problem = error as ApiProblem;
@@ -195,29 +196,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
       }}
     >
       <h1 className="unseen">{departure ? 'A pending message' : 'Write'}</h1>
-      {departure && (
-        <div className={styles.pending}>
-          <StatePill departure={departure} />
-          {departure.reason && <span>{departure.reason}</span>}
-          <span className={styles.spring} />
-          <Button onClick={() => void actions.takeBack(departure)}>Take back</Button>
-          {(departure.state === 'held' || departure.state === 'scheduled') && (
-            <TwicePressed
-              label="Let it go now"
-              again="Press again: it leaves"
-              onPressed={() =>
-                void actions.releaseNow(departure).then(() => router.push(`/departures?row=${departure.id}`))
-              }
-            />
-          )}
-          {departure.state === 'failed' && (
-            <Button onClick={() => void actions.retry(departure)}>Try again</Button>
-          )}
-          <Button onClick={() => void actions.remove(message!).then(() => router.push('/departures'))}>
-            Delete
-          </Button>
-        </div>
-      )}
+      {departure && <PendingBar departure={departure} message={message!} actions={actions} />}
       <div className={styles.columns}>
         <section className={`pane ${styles.message}`} aria-label="Message">
           <div className={styles.row}>
@@ -299,31 +278,13 @@ export function Composer({ initial, message, departure, answers }: Props) {
           nameOf={nameOf}
         />
       </div>
-      <footer className={styles.bar}>
-        <div className={styles.summary}>
-          <p aria-live="polite">
-            {readable ? sentence : 'When is it to leave? Mend the date or the time first.'}
-          </p>
-          {!keepsMoment && readable && serious.length > 0 && (
-            <ul className={styles.warnings} aria-label="Warnings">
-              {serious.map((warning) => (
-                <li key={`${warning.code}${warning.address ?? ''}`}>{warning.text}</li>
-              ))}
-            </ul>
-          )}
-          {problem && (
-            <p role="alert" className={styles.problem}>
-              {problem.message}
-            </p>
-          )}
-        </div>
-        <span className="quiet">
-          {departure ? (draft.state === 'dirty' ? 'Changed, not saved' : '') : SAVE_WORDS[draft.state]}
-        </span>
-        <Button type="primary" htmlType="submit" size="large" className={styles.primary}>
-          {primary}
-        </Button>
-      </footer>
+      <SummaryBar
+        sentence={readable ? sentence : 'When is it to leave? Mend the date or the time first.'}
+        warnings={keepsMoment || !readable ? [] : serious}
+        problem={problem?.message}
+        saved={departure ? PENDING_WORDS[draft.state] : SAVE_WORDS[draft.state]}
+        primary={primary}
+      />
     </form>
   );
 }

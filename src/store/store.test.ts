@@ -1,0 +1,144 @@
+import { sql } from 'drizzle-orm';
+import { spawnSync } from 'node:child_process';
+import { describe, expect, it, onTestFinished } from 'vitest';
+import { tempDesk, tempDir } from '../../test/support/desk';
+import { createDraft } from '../usecases/messages/createDraft';
+import { scheduleMessage } from '../usecases/messages/scheduleMessage';
+import { followChanges, forgetOldChanges, missedChanges } from '../usecases/followChanges';
+import { openDesk } from '../usecases/desk';
+import { until } from '../../test/support/until';
+import { findDeparture, swapDeparture } from './departures';
+import { changesAfter, lastSeq, noteChange, record } from './journal';
+import { markStoreKind, readSettings, storeKind, writeSettings } from './settings';
+import { takeEngineLock } from './engineLock';
+
+function withDeparture() {
+  const { desk, dir } = tempDesk();
+  const { id } = createDraft(desk, { to: ['a@x.example'], subject: 'x' });
+  const [departure] = scheduleMessage(desk, id, { kind: 'now' });
+  return { desk, dir, departure: departure! };
+}
+
+describe('a transaction', () => {
+  it('writes all of it or nothing', () => {
+    const { desk, departure } = withDeparture();
+    const seq = lastSeq(desk.store.db);
+    expect(() =>
+      desk.store.write((tx) => {
+        swapDeparture(tx, departure, { state: 'sent' });
+        record(tx, { at: 1, messageId: departure.messageId, what: 'accepted' });
+        noteChange(tx, 'departure', departure.id);
+        throw new Error('the power goes');
+      }),
+    ).toThrow('the power goes');
+    expect(findDeparture(desk.store.db, departure.id)).toEqual(departure);
+    expect(lastSeq(desk.store.db)).toBe(seq);
+  });
+
+  it('swaps a row once: the second to have read it comes too late', () => {
+    const { desk, departure } = withDeparture();
+    const swap = (due: number) => desk.store.write((tx) => swapDeparture(tx, departure, { due }));
+    expect(swap(1)).toMatchObject({ due: 1, revision: departure.revision + 1 });
+    expect(swap(2)).toBeUndefined();
+    expect(findDeparture(desk.store.db, departure.id)!.due).toBe(1);
+  });
+
+  it('of one process waits for that of another instead of failing', async () => {
+    const { desk, dir } = withDeparture();
+    const other = openDesk(dir);
+    onTestFinished(() => other.store.close());
+    await Promise.all(
+      Array.from({ length: 40 }, async (_, index) => {
+        await Promise.resolve();
+        (index % 2 ? desk : other).store.write((tx) => noteChange(tx, 'settings', String(index)));
+      }),
+    );
+    const mine = changesAfter(desk.store.db, 0).filter((change) => change.topic === 'settings');
+    expect(new Set(mine.map((change) => change.ref)).size).toBe(40);
+  });
+});
+
+describe('at size', () => {
+  const plan = (desk: ReturnType<typeof tempDesk>['desk'], query: string) =>
+    desk.store.db
+      .all<{ detail: string }>(sql.raw(`explain query plan ${query}`))
+      .map((row) => row.detail)
+      .join(' ');
+
+  it('the next due moment and a page of departures come from an index', () => {
+    const { desk } = withDeparture();
+    const earliest = "select min(due) from departures where state = 'held'";
+    expect(plan(desk, earliest)).toContain('COVERING INDEX departures_state (state=?)');
+    const due = "select * from departures where state in ('held', 'scheduled') and due <= 5";
+    expect(plan(desk, due)).toContain('(state=? AND due<?)');
+    expect(
+      plan(desk, "select * from departures where state = 'sent' order by due desc, id desc limit 100"),
+    ).toMatch(/departures_state(?!.*TEMP B-TREE)/);
+    expect(plan(desk, "select * from messages where place = 'inbox'")).toContain('messages_place');
+  });
+});
+
+describe('changes', () => {
+  it('of other processes and of this one are told, in order, once', async () => {
+    const { desk, dir } = withDeparture();
+    const other = openDesk(dir);
+    const told: string[] = [];
+    const follower = followChanges(desk, (changes) => told.push(...changes.map((change) => change.ref)));
+    onTestFinished(() => {
+      follower.stop();
+      other.store.close();
+    });
+    for (const [at, ref] of [
+      [other, 'a'],
+      [desk, 'b'],
+      [other, 'c'],
+    ] as const) {
+      at.store.write((tx) => noteChange(tx, 'settings', ref));
+    }
+    await until('all of them', () => told.length >= 3);
+    expect(told).toEqual(['a', 'b', 'c']);
+    expect(missedChanges(desk, follower.seq - 2)!.map((change) => change.ref)).toEqual(['b', 'c']);
+  });
+
+  it('too far back are forgotten, and who was away is told to start afresh', () => {
+    const { desk } = withDeparture();
+    const before = lastSeq(desk.store.db);
+    desk.store.write((tx) => {
+      for (let count = 0; count < 10_500; count++) noteChange(tx, 'settings', 'x');
+    });
+    forgetOldChanges(desk);
+    expect(missedChanges(desk, before)).toBeUndefined();
+    expect(missedChanges(desk, lastSeq(desk.store.db))).toEqual([]);
+    expect(changesAfter(desk.store.db, 0)[0]!.seq).toBe(before + 501);
+  });
+});
+
+it('settings have defaults until they are set, and the kind of a database is for good', () => {
+  const { desk } = tempDesk();
+  const { db } = desk.store;
+  const defaults = desk.settings();
+  expect(readSettings(db, defaults).theme).toBe('light');
+  desk.store.write((tx) => writeSettings(tx, { theme: 'dark' }));
+  expect(readSettings(db, defaults)).toEqual({ ...defaults, theme: 'dark' });
+  desk.store.write((tx) => markStoreKind(tx, 'real'));
+  expect(storeKind(db)).toBe('sandbox');
+});
+
+it('the engine’s lock keeps another process out, and is free when its holder is killed', () => {
+  const dir = tempDir();
+  const hold = `
+    const Database = require('better-sqlite3');
+    const lock = new Database(${JSON.stringify(`${dir}/engine.lock`)}, { timeout: 0 });
+    lock.exec('BEGIN EXCLUSIVE');
+    process.kill(process.pid, 'SIGKILL');`;
+  const lock = takeEngineLock(dir)!;
+  expect(spawnSync(process.execPath, ['-e', hold], { encoding: 'utf8' }).stderr).toContain(
+    'database is locked',
+  );
+  expect(takeEngineLock(dir)).toBeUndefined();
+  lock.release();
+  expect(spawnSync(process.execPath, ['-e', hold]).signal).toBe('SIGKILL');
+  const again = takeEngineLock(dir);
+  expect(again).toBeDefined();
+  again!.release();
+});

@@ -1,0 +1,41 @@
+'use client';
+/** What can be done to a pending message besides changing it. */
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import type { DepartureJson, MessageJson } from '../../api/types';
+import { StatePill } from '../common/StatePill';
+import { TwicePressed } from '../common/TwicePressed';
+import type { DepartureActions } from '../departures/useDepartureActions';
+import styles from './Composer.module.css';
+
+interface Props {
+  departure: DepartureJson;
+  message: MessageJson;
+  actions: DepartureActions;
+}
+
+export function PendingBar({ departure, message, actions }: Props) {
+  const router = useRouter();
+  const letGo = async () => {
+    await actions.releaseNow(departure);
+    router.push(`/departures?row=${departure.id}`);
+  };
+  const remove = async () => {
+    await actions.remove(message);
+    router.push('/departures');
+  };
+  return (
+    <div className={styles.pending}>
+      <StatePill departure={departure} />
+      {departure.reason && <span>{departure.reason}</span>}
+      <span className={styles.spring} />
+      <Button onClick={() => void actions.takeBack(departure)}>Take back</Button>
+      {departure.state === 'failed' ? (
+        <Button onClick={() => void actions.retry(departure)}>Try again</Button>
+      ) : (
+        <TwicePressed label="Let it go now" again="Press again: it leaves" onPressed={() => void letGo()} />
+      )}
+      <Button onClick={() => void remove()}>Delete</Button>
+    </div>
+  );
+}

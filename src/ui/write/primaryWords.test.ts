@@ -1,0 +1,15 @@
+import { expect, it } from 'vitest';
+import type { Plan } from '../../core/plan/plan';
+import { primaryWords } from './primaryWords';
+
+const now: Plan = { kind: 'now' };
+const at: Plan = { kind: 'at', local: '2026-11-25T08:30', zone: 'Asia/Kathmandu' };
+
+it.each([
+  [{ plan: now, holdSeconds: 90 }, 'Send, hold 90 s'],
+  [{ plan: now, holdSeconds: 240 }, 'Send, hold 4 min'],
+  [{ plan: now, holdSeconds: 0 }, 'Send at once'],
+  [{ plan: at, holdSeconds: 90 }, 'Schedule'],
+  [{ plan: at, holdSeconds: 90, stillLeaves: 'Wed 09:10' }, 'Save, still leaves Wed 09:10'],
+  [{ plan: at, holdSeconds: 90, movedTo: 'Thu 09:10' }, 'Save, leaves Thu 09:10'],
+])('%j: %s', (commit, words) => expect(primaryWords(commit)).toBe(words));
