@@ -38,6 +38,7 @@ export class Engine {
   private ticking = false;
   private again = false;
   private stopped = false;
+  private tickFailed = false;
   /** The outside world's next moment, epoch ms. */
   private outsideDue: number | null = null;
 
@@ -88,9 +89,11 @@ export class Engine {
   private async tickUntilQuiet(): Promise<void> {
     while (this.again && !this.stopped) {
       this.again = false;
+      this.tickFailed = false;
       try {
         await this.tick();
       } catch (error) {
+        this.tickFailed = true;
         this.parts.log.error({ err: error }, 'tick failed');
       }
     }
@@ -174,8 +177,9 @@ export class Engine {
     if (this.stopped) return;
     const next = this.nextMoment();
     const delay = next === null ? Infinity : delayUntil(this.parts.desk, next);
-    // What is due already and could not be done is looked at again after the longest sleep.
-    const rest = delay > 0 ? Math.ceil(Math.min(LONGEST_SLEEP_MS, delay)) : LONGEST_SLEEP_MS;
+    // Due by now: it fell due since the tick looked, unless all hands are busy or the tick failed.
+    const overdue = this.inFlight.size > 0 || this.tickFailed ? LONGEST_SLEEP_MS : 0;
+    const rest = delay > 0 ? Math.min(LONGEST_SLEEP_MS, Math.ceil(delay)) : overdue;
     this.timer = setTimeout(() => this.wake(), rest);
   }
 }

@@ -1,6 +1,7 @@
 'use client';
 /** What is held, on every view: newest first, with the way back. */
 import { Button } from 'antd';
+import Link from 'next/link';
 import { useEffect, useMemo, useRef } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { durationWords } from '../../core/time/words';
@@ -15,6 +16,8 @@ import { useAnnounce } from '../shell/Announcer';
 import { useCommand } from '../shell/commands';
 import styles from './HoldTray.module.css';
 
+/** So many are seen without scrolling. */
+const SHOWN = 2;
 /** One word before it ends. */
 const LAST_CALL_MS = 15_000;
 
@@ -100,6 +103,11 @@ export function HoldTray() {
           );
         })}
       </ul>
+      {held.length > SHOWN && (
+        <Link href="/departures" className={styles.more}>
+          {held.length} held: see all
+        </Link>
+      )}
     </section>
   );
 }
