@@ -176,6 +176,19 @@ describe('a problem', () => {
   });
 });
 
+it('lists departures between two moments, soonest or latest first', async () => {
+  const between = '/departures?from=2026-11-25T00:00:00Z&until=2026-11-26T00:00:00Z&state=scheduled';
+  const { body: soonest } = await product.api<DeparturePageJson>('GET', between);
+  const { body: latest } = await product.api<DeparturePageJson>('GET', `${between}&order=latest`);
+  expect(soonest.departures.map((each) => each.at.slice(0, 16))).toEqual([
+    '2026-11-25T02:45',
+    '2026-11-25T10:00',
+    '2026-11-25T17:10',
+    '2026-11-25T22:30',
+  ]);
+  expect(latest.departures).toEqual([...soonest.departures].reverse());
+});
+
 it('takes a departure through its life', async () => {
   const { id } = await draft({ subject: 'A life' });
   const { body } = await product.api<DeparturePageJson>('POST', `/messages/${id}/schedule`, {

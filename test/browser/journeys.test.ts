@@ -380,6 +380,18 @@ it('shows what happens elsewhere without a reload, in eight windows at once', as
   await Promise.all(windows.map((page) => sees(page, 'held until', '[data-tray]')));
 });
 
+it('opens a message where it belongs, whatever the address', async () => {
+  const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
+  const { body: left } = await product.api<DeparturePageJson>('GET', '/departures?state=sent');
+  const [came, went] = [inbox.messages[0]!, left.departures[0]!];
+  const page = await open(`/write/${came.id}`);
+  await page.waitForFunction((id) => location.pathname === `/inbox/${id}`, {}, came.id);
+  await page.goto(`${product.origin}/inbox/${went.messageId}`);
+  await page.waitForFunction((id) => location.pathname === `/departures/${id}`, {}, went.id);
+  await page.goto(`${product.origin}/write/nothing`);
+  await sees(page, 'There is no such message.');
+});
+
 it('runs sixty times as fast and still releases on the second', async () => {
   const page = await open('/postoffice');
   await page.locator('::-p-text(×60)').click();

@@ -77,6 +77,7 @@ describe.each(NAMES)('%s', (name) => {
     const page = await openPage(chromium, product.origin + path, { width: 390, height: 844 });
     // Column heads give way to labels there.
     await sees(page, name in NARROW ? NARROW[name]! : words);
+    await page.evaluate(async () => void (await document.fonts.ready));
     // Neither the page nor a pane in it scrolls sideways; only tables and source text may.
     const wide = await page.evaluate(() =>
       [document.documentElement, ...document.querySelectorAll('main, main *')]

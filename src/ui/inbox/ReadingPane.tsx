@@ -3,6 +3,7 @@
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
 import type { MessageJson, MessageSummaryJson } from '../../api/types';
 import { atTheirDesk } from '../../core/reply/desk';
 import { dayWords, durationWords, timeWords } from '../../core/time/words';
@@ -61,9 +62,13 @@ export function ReadingPane({ id }: { id: string }) {
   const words = useWords();
   const { data: message, error } = useMessage(id);
   const answer = () => router.push(`/write?answers=${id}`);
+  const mine = message?.direction === 'out';
+  useEffect(() => {
+    if (mine) router.replace(`/write/${id}`);
+  }, [router, mine, id]);
   useCommand('KeyR', message && answer);
   if (error) return <p role="alert">{error.message}</p>;
-  if (!message) return <Spin />;
+  if (!message || mine) return <Spin />;
   return (
     <article aria-labelledby="subject">
       <h1 id="subject">{message.subject || '(no subject)'}</h1>

@@ -118,14 +118,15 @@ export function TimeRail() {
     ...returns.map((mark) => ({ ...mark, words: `comes back ${moment(mark.at)}` })),
   ].sort((a, b) => a.at - b.at);
   const next = list[0];
+  // Nothing is said of what is not known yet.
+  const nothing = pending && snoozed ? 'Nothing leaves or comes back.' : '\u00a0';
+  const folded = next ? `Next: ${next.label} ${next.words}` : nothing;
   // The names of the two sides give way to what stands in their place.
   const crowded = (ticks: RailTick[]) => ticks.some((tick) => scale(tick.at) < 130);
 
   return (
     <section aria-label="Time rail" className={styles.rail} data-rail tabIndex={0} ref={box}>
-      <p className={styles.folded}>
-        {next ? `Next: ${next.label} ${next.words}` : 'Nothing leaves or comes back.'}
-      </p>
+      <p className={styles.folded}>{folded}</p>
       <svg width={width} height={HEIGHT} aria-hidden="true" className={styles.drawing}>
         {frame.working.map(({ from, to }) => (
           <rect

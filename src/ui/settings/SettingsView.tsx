@@ -1,7 +1,7 @@
 'use client';
 /** Settings: each applies at once and says so. */
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, Input, InputNumber, Segmented } from 'antd';
+import { Button, Input, InputNumber, Radio, Segmented } from 'antd';
 import { useState } from 'react';
 import type { SettingsJson } from '../../api/types';
 import { HOLD_SECONDS } from '../../core/message/limits';
@@ -49,10 +49,12 @@ function Hold() {
     <section className={`pane ${styles.block}`} aria-labelledby="hold">
       <h2 id="hold">Hold</h2>
       <p className="quiet">How long everything you send now can still be taken back before it leaves.</p>
-      <Segmented
+      <Radio.Group
         aria-label="Usual lengths"
-        value={USUAL_HOLDS.includes(holdSeconds) ? holdSeconds : -1}
-        onChange={hold}
+        optionType="button"
+        buttonStyle="solid"
+        value={holdSeconds}
+        onChange={({ target }) => hold(target.value as number)}
         options={USUAL_HOLDS.map((value) => ({ value, label: holdWords(value) }))}
       />
       <form

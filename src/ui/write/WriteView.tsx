@@ -70,11 +70,14 @@ export function ExistingMessage({ id }: { id: string }) {
   const left = message?.departures.findLast((each) => each.state === 'sent');
   const settled =
     left ?? (departure && ['releasing', 'unconfirmed'].includes(departure.state) ? departure : undefined);
+  // What came in is read, and what has left is looked at; neither is written.
+  const elsewhere =
+    message?.direction === 'in' ? `/inbox/${id}` : settled ? `/departures/${settled.id}` : undefined;
   useEffect(() => {
-    if (settled) router.replace(`/departures/${settled.id}`);
-  }, [router, settled]);
+    if (elsewhere) router.replace(elsewhere);
+  }, [router, elsewhere]);
   if (error) return <Missing words={error.message} />;
-  if (!message || settled) return <Waiting />;
+  if (!message || elsewhere) return <Waiting />;
   // Another state begins another composer; what is typed meanwhile is not replaced by a mere refresh.
   return (
     <Composer
