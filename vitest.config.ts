@@ -6,6 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
+          setupFiles: ['test/support/properties.ts'],
           include: ['src/**/*.test.ts', 'postoffice/**/*.test.ts', 'test/engine/**/*.test.ts'],
           env: { OAK_ZONE: 'Europe/Lisbon', OAK_FROM: 'Tamsin Oyelaran <registrar@wrenfield.example>' },
           testTimeout: 20_000,

@@ -12,6 +12,7 @@ describe('parseMailbox', () => {
     ['Luísa Brandão <luísa@são.example>', 'Luísa Brandão', 'luísa@são.example'],
     ['x+tag@b.example', '', 'x+tag@b.example'],
     ['root@localhost', '', 'root@localhost'],
+    ['"a\u2028b\\\\c" <x@b.example>', 'a\u2028b\\c', 'x@b.example'],
   ])('%s', (text, name, address) => expect(parseMailbox(text)).toEqual({ name, address }));
 
   it.each([

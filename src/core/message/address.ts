@@ -33,12 +33,13 @@ export function parseMailbox(text: string): Mailbox {
   // eslint-disable-next-line no-control-regex
   if (/[\u0000-\u001f\u007f]/.test(text)) throw new AddressError('An address cannot contain a line break.');
   const trimmed = text.trim();
-  const angle = /^(.*?)\s*<([^<>]*)>$/.exec(trimmed);
+  // With s: a name may hold a Unicode line separator, which is no line break of a header.
+  const angle = /^(.*?)\s*<([^<>]*)>$/s.exec(trimmed);
   const spec = (angle ? angle[2]! : trimmed).trim();
   const name = (angle ? angle[1]! : '')
     .trim()
-    .replace(/^"(.*)"$/, '$1')
-    .replace(/\\(.)/g, '$1');
+    .replace(/^"(.*)"$/s, '$1')
+    .replace(/\\(.)/gs, '$1');
   if (!spec) throw new AddressError('The address is empty.');
   const at = spec.lastIndexOf('@');
   if (at < 0) throw new AddressError(`“${spec}” has no @. Write it as name@place.example.`);
