@@ -49,7 +49,7 @@ export function landsWords(departure: DepartureJson, words: Words): string {
   return zone ? words.there(departure.at, zone) : 'zone not known';
 }
 
-/** “lands Wed 08:30 in Kathmandu, before work”. */
+/** “Wed 08:30 in Kathmandu, before work”. */
 export function landingWords(reader: ReaderJson, at: string, words: Words): string {
   if (!reader.zone || !reader.local) return 'time zone not known';
   return `${words.there(at, reader.zone)} in ${reader.place ?? reader.zone}, ${dayPartWords(reader.local)}`;

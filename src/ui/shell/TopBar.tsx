@@ -14,7 +14,7 @@ import styles from './TopBar.module.css';
 function MyClock() {
   const { zone, hourCycle } = useSettings();
   const clock = useClockReading().data!;
-  const local = toLocal(useNow(1000), zone);
+  const local = toLocal(useNow(60_000), zone);
   return (
     <Link href="/settings" className={styles.clock} title="Settings">
       {dayWords(local, local)} · <strong>{timeWords(local, hourCycle)}</strong> {zoneCity(zone)}
