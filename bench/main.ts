@@ -121,7 +121,9 @@ async function throughput(): Promise<void> {
     const pool = openMailServer(server.url);
     const bareStart = performance.now();
     await Promise.all(
-      Array.from({ length: COUNT }, () => pool.release('a@x.example', ['b@x.example'], bytes, () => {})),
+      Array.from({ length: COUNT }, () =>
+        pool.release('a@x.example', ['b@x.example'], bytes, () => Promise.resolve()),
+      ),
     );
     const bare = COUNT / ((performance.now() - bareStart) / 1000);
     await pool.close();

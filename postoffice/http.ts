@@ -1,7 +1,8 @@
-/** The post office's counter: looking into mailboxes, telling it the time. Loopback only. */
+/** The post office's counter: looking into mailboxes, telling it the time, asking for faults. Loopback only. */
 import PostalMime from 'postal-mime';
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import { correspondents } from './correspondents';
+import { NO_FAULTS } from './faults';
 import { answerAllDue, type PostOfficeOptions } from './postOffice';
 import type { StoredMessage } from './store';
 
@@ -39,7 +40,11 @@ function mailboxes(options: PostOfficeOptions) {
   return [...people, ...others.map((summary) => ({ ...summary, name: '' }))];
 }
 
-async function answer(options: PostOfficeOptions, request: IncomingMessage): Promise<unknown> {
+async function answer(
+  options: PostOfficeOptions,
+  request: IncomingMessage,
+  goDown: () => void,
+): Promise<unknown> {
   const path = new URL(request.url ?? '/', 'http://localhost').pathname;
   switch (`${request.method} ${path}`) {
     case 'GET /mailboxes':
@@ -53,6 +58,12 @@ async function answer(options: PostOfficeOptions, request: IncomingMessage): Pro
       });
       return {};
     }
+    case 'GET /faults':
+      return options.faults.present;
+    case 'PUT /faults':
+      options.faults.set({ ...NO_FAULTS, ...(await readJson(request)) });
+      if (options.faults.isDown(options.clock.now())) goDown();
+      return options.faults.present;
     case 'POST /run':
       await answerAllDue(options, Number((await readJson(request)).now));
       return { nextDue: options.store.nextDue() };
@@ -64,12 +75,13 @@ async function answer(options: PostOfficeOptions, request: IncomingMessage): Pro
   return entry && { ...entry, messages: await Promise.all(options.store.messages(address).map(shown)) };
 }
 
-export function createCounter(options: PostOfficeOptions): Server {
+/** @param goDown breaks off what is under way at the mail server */
+export function createCounter(options: PostOfficeOptions, goDown: () => void): Server {
   return createServer((request, response) => {
     const reply = (status: number, body: unknown) => {
       response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
     };
-    answer(options, request).then(
+    answer(options, request, goDown).then(
       (body) => (body === undefined ? reply(404, { error: 'unknown' }) : reply(200, body)),
       (error: Error) => reply(500, { error: error.message }),
     );

@@ -3,7 +3,8 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { PostOfficeClock } from './clock';
 import { createCounter } from './http';
-import { createMailServer } from './postOffice';
+import { FaultBox } from './faults';
+import { breakOffAll, createMailServer } from './postOffice';
 import { PostOfficeStore } from './store';
 
 const {
@@ -15,9 +16,14 @@ const {
 
 mkdirSync(POSTOFFICE_DATA, { recursive: true });
 const store = new PostOfficeStore(join(POSTOFFICE_DATA, 'postoffice.db'));
-const options = { store, clock: new PostOfficeClock(), lmtpPort: Number(POSTOFFICE_LMTP_PORT ?? 4124) };
+const options = {
+  store,
+  clock: new PostOfficeClock(),
+  faults: new FaultBox(),
+  lmtpPort: Number(POSTOFFICE_LMTP_PORT ?? 4124),
+};
 const mailServer = createMailServer(options);
-const counter = createCounter(options);
+const counter = createCounter(options, () => breakOffAll(mailServer));
 
 // A client that breaks off is no trouble of the post office.
 mailServer.on('error', () => {});

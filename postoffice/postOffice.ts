@@ -1,16 +1,19 @@
 /** The post office at work: takes mail by SMTP, keeps it in mailboxes, answers by LMTP. */
 import SMTPConnection from 'nodemailer/lib/smtp-connection';
 import PostalMime from 'postal-mime';
-import { SMTPServer } from 'smtp-server';
+import type { Socket } from 'node:net';
+import { SMTPServer, type SMTPServerOptions } from 'smtp-server';
 import { composeAnswer } from './answer';
 import type { PostOfficeClock } from './clock';
 import { correspondents, type ScriptedCorrespondent } from './correspondents';
+import type { FaultBox } from './faults';
 import type { PendingAnswer, PostOfficeStore } from './store';
 import { afterWork } from './workingTime';
 
 export interface PostOfficeOptions {
   store: PostOfficeStore;
   clock: PostOfficeClock;
+  faults: FaultBox;
   /** Where answers are delivered, on loopback. */
   lmtpPort: number;
 }
@@ -32,36 +35,86 @@ function answersTo(people: ScriptedCorrespondent[], source: Buffer, at: number):
   );
 }
 
+/** What we need of a connection of the server's that its interface does not offer: faults strike below it. */
+interface Line {
+  id: string;
+  _socket: Socket;
+  send(code: number, words: string): void;
+  handler_STARTTLS(command: unknown, done: () => void): void;
+}
+
+/** Breaks off the connection a session belongs to. */
+function breakOff(server: SMTPServer, session: { id: string }): void {
+  for (const line of server.connections as unknown as Set<Line>) {
+    if (line.id === session.id) line._socket.destroy();
+  }
+}
+
 /** The mail server; any address under `.example` has a mailbox. */
-export function createMailServer({ store, clock }: PostOfficeOptions): SMTPServer {
-  return new SMTPServer({
+export function createMailServer({ store, clock, faults }: PostOfficeOptions): SMTPServer {
+  const options: SMTPServerOptions = {
     name: 'postoffice.example',
     banner: 'Post office',
     authOptional: true,
-    disabledCommands: ['AUTH', 'STARTTLS'],
+    disabledCommands: ['AUTH'],
+    // Offered only to be refused.
+    hideSTARTTLS: true,
     disableReverseLookup: true,
     size: 25 * 1024 * 1024,
-    onRcptTo(address, _session, done) {
+    onConnect(session, done) {
+      server.options.hideSTARTTLS = !faults.present.refuseStartTls;
+      for (const line of server.connections as unknown as Set<Line>) {
+        if (line.id !== session.id) continue;
+        line.handler_STARTTLS = (_command, handled) => {
+          line.send(454, '4.7.0 TLS is not available just now');
+          handled();
+        };
+      }
+      done();
+    },
+    onRcptTo(address, session, done) {
+      if (faults.drops('before-data')) return breakOff(server, session);
+      const from = session.envelope.mailFrom ? session.envelope.mailFrom.address : '';
+      const fault = faults.recipientReply(from, address.address, clock.now());
+      if (fault) return done(Object.assign(new Error(fault.words), { responseCode: fault.code }));
       if (address.address.toLowerCase().endsWith('.example')) return done();
       done(Object.assign(new Error('5.1.2 This post office knows .example only'), { responseCode: 550 }));
     },
     onData(stream, session, done) {
       const chunks: Buffer[] = [];
       stream.on('data', (chunk: Buffer) => chunks.push(chunk));
+      stream.once('data', () => {
+        if (faults.drops('in-data')) breakOff(server, session);
+      });
       stream.on('end', () => {
         const source = Buffer.concat(chunks);
         const addresses = [...new Set(session.envelope.rcptTo.map((each) => each.address.toLowerCase()))];
         const people = addresses.flatMap((address) => known.get(address) ?? []);
+        const reply = () => done(null, '2.0.0 In the mailbox');
+        if (faults.drops('after-dot-unkept')) return breakOff(server, session);
         isAutomatic(source)
           .then((automatic) => {
             const at = clock.now();
             store.keep(at, addresses, source, automatic ? [] : answersTo(people, source, at));
-            done(null, '2.0.0 In the mailbox');
+            const { answerAfterSeconds } = faults.present;
+            if (faults.drops('after-dot')) breakOff(server, session);
+            else if (answerAfterSeconds > 0) setTimeout(reply, answerAfterSeconds * 1000);
+            else reply();
           })
           .catch((error: Error) => done(error));
       });
     },
+  };
+  const server = new SMTPServer(options);
+  server.server.prependListener('connection', (socket: Socket) => {
+    if (faults.isDown(clock.now())) socket.resetAndDestroy();
   });
+  return server;
+}
+
+/** Breaks off all connections of a mail server that goes down. */
+export function breakOffAll(server: SMTPServer): void {
+  for (const line of server.connections as unknown as Set<Line>) line._socket.destroy();
 }
 
 function deliver(port: number, from: string, to: string, bytes: Buffer): Promise<void> {

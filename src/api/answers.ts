@@ -1,6 +1,6 @@
 /** The shapes of good answers as Joi schemas, for the OpenAPI document and for the tests that hold us to it. */
 import Joi, { type ObjectSchema, type Schema } from 'joi';
-import { DEPARTURE_STATES } from '../core/departure/states';
+import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
 import { plan } from './schemas';
 
 const instant = Joi.string().isoDate();
@@ -33,6 +33,9 @@ const departure = all({
   whyThen: text,
   state: Joi.valid(...DEPARTURE_STATES),
   reason: orNull(text),
+  pausedFor: Joi.valid(...PAUSE_CAUSES, null),
+  waitsForServer: Joi.boolean(),
+  latest: instant,
   at: instant,
   local: Joi.string(),
   zone: Joi.string(),
@@ -110,6 +113,17 @@ export const answers: Record<string, Schema> = {
     sentence: Joi.string(),
     warnings: Joi.array().items(warning),
   }),
+  Health: all({
+    engine: all({ running: Joi.boolean(), seenAt: orNull(instant) }),
+    mailServer: all({
+      configured: Joi.boolean(),
+      trouble: orNull(text),
+      since: orNull(instant),
+      nextTry: orNull(instant),
+      waiting: Joi.number(),
+    }),
+  }),
+  Edit: all({ token: orNull(Joi.string()), seconds: Joi.number(), departure }),
   Departure: departure,
   Departures: all({ departures: Joi.array().items(departure) }),
   DeparturePage: all({
@@ -141,6 +155,15 @@ export const answers: Record<string, Schema> = {
         offset: Joi.number(),
       }),
     ),
+  }),
+  Faults: all({
+    greylist: Joi.array().items(Joi.string()),
+    refuse: Joi.array().items(Joi.string()),
+    drop: orNull(Joi.string()),
+    dropTimes: orNull(Joi.number()),
+    answerAfterSeconds: Joi.number(),
+    downUntil: orNull(instant),
+    refuseStartTls: Joi.boolean(),
   }),
   Mailboxes: all({ mailboxes: Joi.array().items(mailboxSummary) }),
   Mailbox: all({

@@ -13,11 +13,27 @@ export interface Operation {
   answer?: string;
   /** Status of a good answer, 200 where not given. */
   status?: number;
-  /** Takes `If-Match` with the revision read before. */
-  ifMatch?: boolean;
+  /** Takes, or wants, `If-Match` with the revision read before. */
+  ifMatch?: 'optional' | 'required';
 }
 
+const action = (name: string, summary: string, body?: Schema): Operation => ({
+  method: 'post',
+  path: `/departures/{id}/${name}`,
+  summary,
+  body,
+  answer: 'Departure',
+  ifMatch: 'optional',
+});
+
 export const operations: Operation[] = [
+  { method: 'get', path: '/health', summary: 'Whether engine and mail server work', answer: 'Health' },
+  {
+    method: 'post',
+    path: '/mail-server/retry',
+    summary: 'Try a mail server in trouble again at once',
+    answer: 'Health',
+  },
   { method: 'get', path: '/clock', summary: 'The time', answer: 'Clock' },
   {
     method: 'post',
@@ -70,14 +86,14 @@ export const operations: Operation[] = [
     summary: 'Change a message that has not left',
     body: schemas.draftPatch,
     answer: 'Message',
-    ifMatch: true,
+    ifMatch: 'required',
   },
   {
     method: 'delete',
     path: '/messages/{id}',
     summary: 'Delete a message that has not left',
     status: 204,
-    ifMatch: true,
+    ifMatch: 'required',
   },
   {
     method: 'post',
@@ -91,7 +107,7 @@ export const operations: Operation[] = [
     summary: 'Send or schedule a draft',
     body: schemas.scheduleRequest,
     answer: 'Departures',
-    ifMatch: true,
+    ifMatch: 'optional',
   },
   {
     method: 'get',
@@ -120,23 +136,28 @@ export const operations: Operation[] = [
     summary: 'Give a pending departure another plan',
     body: schemas.departurePatch,
     answer: 'Departure',
-    ifMatch: true,
+    ifMatch: 'required',
   },
   {
-    method: 'post',
-    path: '/departures/{id}/take-back',
-    summary: 'Take it back; it is a draft again',
-    answer: 'Departure',
+    method: 'put',
+    path: '/departures/{id}/edit',
+    summary: 'Open it for editing: its clock stops. Again with the token as a sign of life',
+    body: schemas.editRequest,
+    answer: 'Edit',
   },
-  { method: 'post', path: '/departures/{id}/release', summary: 'Let it go now', answer: 'Departure' },
-  { method: 'post', path: '/departures/{id}/retry', summary: 'Try a failed one again', answer: 'Departure' },
   {
-    method: 'post',
-    path: '/departures/{id}/settle',
-    summary: 'Say whether an unconfirmed one arrived',
-    body: schemas.settleRequest,
+    method: 'delete',
+    path: '/departures/{id}/edit',
+    summary: 'Close it after editing',
+    query: schemas.closeQuery,
     answer: 'Departure',
   },
+  action('take-back', 'Take it back; it is a draft again'),
+  action('release', 'Let it go now'),
+  action('pause', 'Stop its clock'),
+  action('resume', 'Set its clock going again; 409 where its moment has passed meanwhile'),
+  action('retry', 'Try a failed one again'),
+  action('settle', 'Say whether an unconfirmed one arrived', schemas.settleRequest),
   {
     method: 'get',
     path: '/inbox',
@@ -156,6 +177,19 @@ export const operations: Operation[] = [
     method: 'get',
     path: '/events',
     summary: 'Live updates as server-sent events; `id` is the sequence, `data` a Change',
+  },
+  {
+    method: 'get',
+    path: '/postoffice/faults',
+    summary: 'How the post office misbehaves (demo)',
+    answer: 'Faults',
+  },
+  {
+    method: 'put',
+    path: '/postoffice/faults',
+    summary: 'Have the post office misbehave; what is not named is off (demo)',
+    body: schemas.faultsRequest,
+    answer: 'Faults',
   },
   {
     method: 'get',

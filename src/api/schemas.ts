@@ -69,6 +69,18 @@ export const scheduleRequest = Joi.object({ plan: plan.required() });
 
 export const departurePatch = Joi.object({ plan: plan.required() });
 
+/** Without a body it is opened; with the token it is a sign of life. */
+export const editRequest = Joi.object({
+  token: Joi.string().max(64).description('From the answer to the first call'),
+});
+
+export const closeQuery = Joi.object({
+  token: Joi.string().max(64).description('The lease to give back; without it the one there is'),
+  then: Joi.valid('leave', 'go-on', 'pause')
+    .default('leave')
+    .description('leave: an unchanged one goes on, a changed one stays paused; go-on and pause decide'),
+});
+
 export const settleRequest = Joi.object({
   arrived: Joi.boolean().required().description('true: it arrived; false: it did not, send it again'),
 });
@@ -100,6 +112,21 @@ export const snoozeRequest = Joi.object({
   )
     .required()
     .description('An instant, or a wall-clock time in a zone'),
+});
+
+const someone = Joi.array().items(Joi.string().max(ADDRESS).example('*')).max(100);
+
+/** Faults of the post office; those not named are off. */
+export const faultsRequest = Joi.object({
+  greylist: someone.description('Addresses put off with 451 for a minute; * is everyone'),
+  refuse: someone.description('Addresses refused with 550; * is everyone'),
+  drop: Joi.valid('before-data', 'in-data', 'after-dot', 'after-dot-unkept', null).description(
+    'Where the connection is dropped',
+  ),
+  dropTimes: Joi.number().integer().min(1).allow(null).description('How often; null is every time'),
+  answerAfterSeconds: Joi.number().min(0).max(600).description('Real seconds before the final answer'),
+  downMinutes: Joi.number().min(0).max(100_000).description('Minutes of the sandbox clock'),
+  refuseStartTls: Joi.boolean().description('Offers STARTTLS and refuses it with 454'),
 });
 
 const pageFields = {

@@ -2,7 +2,7 @@
  * The shapes of the HTTP API. Instants are ISO 8601 UTC strings; `local` is the wall-clock time in `zone`,
  * without offset.
  */
-import type { DepartureState } from '../core/departure/states';
+import type { DepartureState, PauseCause } from '../core/departure/states';
 import type { Mailbox } from '../core/message/address';
 import type { Landing, Plan, PlanWarning } from '../core/plan/plan';
 import type { HourCycle } from '../core/time/words';
@@ -56,6 +56,12 @@ export interface DepartureJson {
   whyThen: string;
   state: DepartureState;
   reason: string | null;
+  /** Why it stands still; null unless it is paused. */
+  pausedFor: PauseCause | null;
+  /** Its moment has come, and it waits for a mail server that cannot be reached. */
+  waitsForServer: boolean;
+  /** The last instant at which it may still leave if nothing was running at its moment. */
+  latest: string;
   /** When it leaves, or left. */
   at: string;
   local: string;
@@ -159,9 +165,48 @@ export interface MailboxJson {
   }[];
 }
 
+/** Whether the product is at work, and what keeps it from working. */
+export interface HealthJson {
+  engine: {
+    running: boolean;
+    /** When it last gave a sign of life, in real time. */
+    seenAt: string | null;
+  };
+  mailServer: {
+    /** False where none is set: departures wait. */
+    configured: boolean;
+    /** What is wrong, in words; null while nothing is. */
+    trouble: string | null;
+    since: string | null;
+    nextTry: string | null;
+    /** How many departures wait for it. */
+    waiting: number;
+  };
+}
+
+/** An editing lease. */
+export interface EditJson {
+  /** Give it back with every sign of life, and when closing; null where the departure stands still anyway. */
+  token: string | null;
+  /** Real seconds after which silence counts as gone. */
+  seconds: number;
+  departure: DepartureJson;
+}
+
+/** How the post office misbehaves. */
+export interface FaultsJson {
+  greylist: string[];
+  refuse: string[];
+  drop: 'before-data' | 'in-data' | 'after-dot' | 'after-dot-unkept' | null;
+  dropTimes: number | null;
+  answerAfterSeconds: number;
+  downUntil: string | null;
+  refuseStartTls: boolean;
+}
+
 /** One live update, as the `data` of a server-sent event. */
 export interface ChangeJson {
-  topic: 'departure' | 'message' | 'return' | 'settings' | 'clock' | 'correspondent';
+  topic: 'departure' | 'message' | 'return' | 'settings' | 'clock' | 'correspondent' | 'health';
   ref: string;
 }
 

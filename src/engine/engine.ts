@@ -4,15 +4,18 @@
  */
 import type { Logger } from 'pino';
 import { shareClock, type OutsideWorld } from '../usecases/clock/outsideWorld';
-import { allDone, delayUntil } from '../usecases/clock/sandbox';
+import { allDone, delayUntil, giveSignOfLife } from '../usecases/clock/sandbox';
+import { excuseSilence, expireLeases } from '../usecases/departures/editLease';
 import type { Desk } from '../usecases/desk';
-import { followChanges, forgetOldChanges, type Follower } from '../usecases/followChanges';
+import { followCommits, forgetOldChanges } from '../usecases/followChanges';
 import { bringBackDue } from '../usecases/incoming/snooze';
 import { openIntake, type Intake } from '../usecases/incoming/openIntake';
 import { claimDeparture } from '../usecases/release/claimDeparture';
-import { dueNow, earlier, nextDue } from '../usecases/release/dueWork';
-import type { MailServer } from '../usecases/release/mailServer';
+import { dueNow, dueSoon, earlier, holdBackQueue, nextDue } from '../usecases/release/dueWork';
 import { finishAttempt, recordStage, recoverUnfinished } from '../usecases/release/finishAttempt';
+import { pauseTooLate } from '../usecases/release/lateStarts';
+import type { MailServer } from '../usecases/release/mailServer';
+import { tryServerSoon } from '../usecases/release/serverTrouble';
 
 export interface EngineParts {
   desk: Desk;
@@ -28,12 +31,29 @@ export interface EngineParts {
 /** Timers never sleep longer: a jump of the system clock or a suspended machine is noticed within it. */
 const LONGEST_SLEEP_MS = 1000;
 const HOUSEKEEPING_MS = 3_600_000;
+const HEARTBEAT_MS = 1000;
+/** Between two heartbeats real time never differs more from the time that passed, unless it was set or slept. */
+const CLOCK_JUMP_MS = 2000;
+/** What is behind its moment leaves in due order: later ones wait this long, at most, for an earlier one. */
+const IN_ORDER_MS = 3000;
+/** Connections are opened this long before they are needed. */
+const WARM_MS = 1500;
+
+interface Flight {
+  due: number;
+  /** Monotonic ms. */
+  since: number;
+  done: Promise<void>;
+}
 
 export class Engine {
-  private readonly inFlight = new Map<string, Promise<void>>();
+  private readonly inFlight = new Map<string, Flight>();
   private timer: NodeJS.Timeout | undefined;
   private housekeeping: NodeJS.Timeout | undefined;
-  private follower: Follower | undefined;
+  private heartbeat: NodeJS.Timeout | undefined;
+  /** Real minus monotonic time at the last heartbeat, ms. */
+  private offset = Date.now() - performance.now();
+  private follower: { stop(): void } | undefined;
   private intake: Intake | undefined;
   private ticking = false;
   private again = false;
@@ -52,13 +72,17 @@ export class Engine {
   /** @throws (rejects) where the LMTP port is taken */
   async start(): Promise<void> {
     const { desk, log, lmtpPort } = this.parts;
+    giveSignOfLife(desk);
+    this.heartbeat = setInterval(() => this.beat(), HEARTBEAT_MS);
     this.intake = await openIntake(desk, lmtpPort, {
       kept: (message) => log.info({ message }, 'mail came in'),
       failed: (error) => log.error({ err: error }, 'mail could not be kept'),
     });
     for (const departure of recoverUnfinished(desk))
       log.warn({ departure: departure.id }, 'found unfinished');
-    this.follower = followChanges(desk, () => this.wake());
+    // It may be another server by now, or be well again.
+    tryServerSoon(desk);
+    this.follower = followCommits(desk, () => this.wake());
     this.housekeeping = setInterval(() => forgetOldChanges(desk), HOUSEKEEPING_MS);
     this.wake();
   }
@@ -69,7 +93,8 @@ export class Engine {
     clearTimeout(this.timer);
     clearInterval(this.housekeeping);
     this.follower?.stop();
-    await Promise.all(this.inFlight.values());
+    await Promise.all([...this.inFlight.values()].map(({ done }) => done));
+    clearInterval(this.heartbeat);
     await this.intake?.close();
     await this.parts.mailServer?.close();
   }
@@ -88,6 +113,8 @@ export class Engine {
 
   private async tickUntilQuiet(): Promise<void> {
     while (this.again && !this.stopped) {
+      // Whatever ends in the same turn is looked at together.
+      await new Promise((resolve) => setImmediate(resolve));
       this.again = false;
       this.tickFailed = false;
       try {
@@ -102,13 +129,13 @@ export class Engine {
   private async tick(): Promise<void> {
     const { desk, mailServer, outside } = this.parts;
     bringBackDue(desk);
-    // Twice the connections: one batch is on its way while the next is composed.
-    const room = mailServer ? mailServer.connections * 2 - this.inFlight.size : 0;
-    const due = mailServer
-      ? dueNow(desk, room + this.inFlight.size).filter((id) => !this.inFlight.has(id))
-      : [];
-    if (due.length > 0) await this.tellTime();
-    for (const id of due.slice(0, Math.max(0, room))) this.begin(id);
+    if (mailServer) {
+      pauseTooLate(desk);
+      holdBackQueue(desk);
+      const due = this.startable();
+      if (due.length > 0) await this.tellTime();
+      for (const departure of due) this.begin(departure);
+    }
     if (this.inFlight.size > 0) return;
     const now = desk.now();
     if (outside && (this.outsideDue === null || this.outsideDue <= now)) {
@@ -116,6 +143,39 @@ export class Engine {
       this.outsideDue = (await outside.run(now)).nextDue;
     }
     if (desk.sandbox) await this.settleClock();
+  }
+
+  /** The departures to begin now, in due order, as many as there is room for. */
+  private startable(): { id: string; due: number }[] {
+    const { desk, mailServer } = this.parts;
+    const flights = [...this.inFlight.values()];
+    // More than the connections: while some are on their way others are composed, and commits are shared.
+    const room = mailServer!.connections * 4 - flights.length;
+    if (room <= 0) return [];
+    const due = dueNow(desk, room + flights.length).filter(({ id }) => !this.inFlight.has(id));
+    const now = performance.now();
+    const ahead = flights.filter(({ since }) => now - since < IN_ORDER_MS).map((flight) => flight.due);
+    const first = due[0]?.due ?? 0;
+    const earliest = Math.min(first, ...ahead);
+    return due.slice(0, room).filter((departure) => departure.due === earliest);
+  }
+
+  private beat(): void {
+    const { desk, log } = this.parts;
+    try {
+      giveSignOfLife(desk);
+      const offset = Date.now() - performance.now();
+      const skipped = offset - this.offset;
+      this.offset = offset;
+      if (Math.abs(skipped) > CLOCK_JUMP_MS) {
+        log.warn({ skipped }, 'the clock of this machine was set, or it slept');
+        excuseSilence(desk, skipped);
+        this.wake();
+      }
+      expireLeases(desk);
+    } catch (error) {
+      log.error({ err: error }, 'heartbeat failed');
+    }
   }
 
   /** The next moment anything is to happen here or outside, epoch ms. */
@@ -140,12 +200,12 @@ export class Engine {
     if (outside) await shareClock(desk, outside);
   }
 
-  private begin(id: string): void {
-    const work = this.release(id)
-      .catch(async (error: unknown) => {
+  private begin({ id, due }: { id: string; due: number }): void {
+    const done = this.release(id)
+      .catch((error: unknown) => {
         this.parts.log.error({ err: error, departure: id }, 'release failed');
         // It is still due; a rest keeps a lasting fault from becoming a busy loop.
-        await new Promise((resolve) => setTimeout(resolve, LONGEST_SLEEP_MS));
+        return this.rest();
       })
       .finally(() => {
         this.inFlight.delete(id);
@@ -153,7 +213,11 @@ export class Engine {
         this.outsideDue = null;
         this.wake();
       });
-    this.inFlight.set(id, work);
+    this.inFlight.set(id, { due, since: performance.now(), done });
+  }
+
+  private rest(): Promise<void> {
+    return new Promise((resolve) => setTimeout(resolve, LONGEST_SLEEP_MS));
   }
 
   private async release(id: string): Promise<void> {
@@ -161,16 +225,25 @@ export class Engine {
     const claim = await claimDeparture(desk, id);
     if (!claim) return;
     let departure = claim.departure;
-    const { outcomes, unanswered } = await mailServer!.release(
-      claim.from,
-      claim.addresses,
-      claim.bytes,
-      (stage) => {
-        departure = recordStage(desk, departure, stage);
-      },
-    );
-    const finished = finishAttempt(desk, id, outcomes, unanswered);
-    log.info({ departure: id, state: finished.state, late: desk.now() - departure.meant }, 'attempt ended');
+    const result = await mailServer!.release(claim.from, claim.addresses, claim.bytes, async (stage) => {
+      departure = await recordStage(desk, departure, stage);
+    });
+    const finished = await this.insist(() => finishAttempt(desk, id, result));
+    if (result.unreachable) log.warn({ departure: id }, result.unreachable);
+    log.info({ departure: id, state: finished?.state, late: desk.now() - departure.meant }, 'attempt ended');
+  }
+
+  /** What the server has answered must be kept: where the disk refuses, again and again until it can be. */
+  private async insist<T>(work: () => Promise<T>): Promise<T | undefined> {
+    for (;;) {
+      try {
+        return await work();
+      } catch (error) {
+        this.parts.log.error({ err: error }, 'an answer of the mail server could not be kept');
+        if (this.stopped) return undefined;
+        await this.rest();
+      }
+    }
   }
 
   private sleep(): void {
@@ -179,7 +252,15 @@ export class Engine {
     const delay = next === null ? Infinity : delayUntil(this.parts.desk, next);
     // Due by now: it fell due since the tick looked, unless all hands are busy or the tick failed.
     const overdue = this.inFlight.size > 0 || this.tickFailed ? LONGEST_SLEEP_MS : 0;
+    if (delay < WARM_MS && next !== null) this.warm(next);
     const rest = delay > 0 ? Math.min(LONGEST_SLEEP_MS, Math.ceil(delay)) : overdue;
     this.timer = setTimeout(() => this.wake(), rest);
+  }
+
+  /** Opens connections for what is due in a moment; a sandbox jump has no need of that. */
+  private warm(next: number): void {
+    const { desk, mailServer } = this.parts;
+    if (!mailServer || desk.sandbox) return;
+    mailServer.warm(dueSoon(desk, next + WARM_MS, mailServer.connections));
   }
 }

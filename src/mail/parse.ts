@@ -2,6 +2,7 @@
 import PostalMime, { type Address } from 'postal-mime';
 import type { Mailbox } from '../core/message/address';
 import { isAutomatic } from '../core/reply/automatic';
+import { readReport, type MessageReport } from '../core/reply/report';
 import { parseMessageIds } from '../core/reply/threading';
 import { plainText } from './plainText';
 
@@ -21,6 +22,8 @@ export interface IncomingMessage {
   date?: number;
   /** Written by no person. */
   automatic: boolean;
+  /** What it reports about a message of mine, if it does. */
+  report: MessageReport | undefined;
 }
 
 function mailboxes(addresses: Address[] | undefined): Mailbox[] {
@@ -48,5 +51,11 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
     html,
     date: Number.isNaN(date) ? undefined : date,
     automatic: isAutomatic(header),
+    report: readReport(
+      mail.attachments.map(({ mimeType, content }) => ({
+        mimeType: mimeType.toLowerCase(),
+        text: typeof content === 'string' ? content : new TextDecoder().decode(content),
+      })),
+    ),
   };
 }

@@ -30,6 +30,18 @@ export interface PostOfficeClock {
   limit: number | null;
 }
 
+/** How the post office is asked to misbehave; see its own description. */
+export interface PostOfficeFaults {
+  greylist: string[];
+  refuse: string[];
+  drop: 'before-data' | 'in-data' | 'after-dot' | 'after-dot-unkept' | null;
+  dropTimes: number | null;
+  answerAfterSeconds: number;
+  /** Epoch ms. */
+  downUntil: number | null;
+  refuseStartTls: boolean;
+}
+
 export class PostOfficeClient {
   /** @param url where the post office takes requests, `http://127.0.0.1:4126` */
   constructor(private readonly url: string) {}
@@ -43,6 +55,15 @@ export class PostOfficeClient {
     address: string,
   ): Promise<{ address: string; name: string; messages: MailboxMessage[] } | undefined> {
     return this.ask('GET', `/mailboxes/${encodeURIComponent(address)}`);
+  }
+
+  faults(): Promise<PostOfficeFaults> {
+    return this.ask('GET', '/faults');
+  }
+
+  /** Replaces all faults; those not given are off. */
+  setFaults(faults: Partial<PostOfficeFaults>): Promise<PostOfficeFaults> {
+    return this.ask('PUT', '/faults', faults);
   }
 
   setClock(clock: PostOfficeClock): Promise<void> {

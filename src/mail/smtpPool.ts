@@ -3,6 +3,7 @@ import SMTPConnection, { type SMTPEnvelope } from 'nodemailer/lib/smtp-connectio
 import { Readable } from 'node:stream';
 import PQueue from 'p-queue';
 import { replyStatus, type AttemptStage, type RecipientOutcome } from '../core/departure/outcome';
+import { oneLineReply, serverWords, type ConnectionError } from './serverWords';
 import type { SmtpServer } from './smtpUrl';
 
 /** What one attempt came to. */
@@ -10,14 +11,14 @@ export interface AttemptResult {
   outcomes: RecipientOutcome[];
   /** The connection ended after the final dot without an answer: the server may have the message. */
   unanswered: boolean;
+  /** Why no connection could be made, in words: then nothing is said about this message. */
+  unreachable?: string;
 }
 
-/** Told, synchronously, before the step each stage names is taken. */
-export type OnStage = (stage: Exclude<AttemptStage, 'claimed'>) => void;
+/** Told before the step each stage names is taken; the final dot waits until it resolves. */
+export type OnStage = (stage: Exclude<AttemptStage, 'claimed'>) => Promise<unknown>;
 
-interface SmtpError extends Error {
-  response?: string;
-  responseCode?: number;
+interface SmtpError extends ConnectionError {
   recipient?: string;
   rejectedErrors?: SmtpError[];
 }
@@ -31,32 +32,41 @@ const CHUNK = 16 * 1024;
 /** An unused connection is closed after this long; servers close theirs soon after. */
 const IDLE_MS = 10_000;
 
+/** The connection could not be made. */
+class Unreachable extends Error {}
+
 /**
  * The message as a stream. The connection reads it only after the server's 354 and writes the final dot only
- * after its end, so the first read and the end are where the stages are known.
+ * after its end, so the first read and the end are where the stages are known. The bytes do not wait for the
+ * record that they are under way, since that much is safe to repeat; the final dot does.
  */
 function stagedStream(bytes: Buffer, onStage: OnStage): Readable {
   let sent = 0;
-  let open = false;
+  let opened: Promise<unknown> | undefined;
   return new Readable({
     highWaterMark: CHUNK,
     read() {
-      if (!open) {
-        open = true;
-        onStage('data-open');
+      if (!opened) {
+        opened = onStage('data-open');
+        // Taken up again below, before the end.
+        opened.catch(() => {});
       }
       if (sent < bytes.length) {
         this.push(bytes.subarray(sent, sent + CHUNK));
         sent += CHUNK;
-      } else {
-        onStage('final-dot');
-        this.push(null);
+        return;
       }
+      opened
+        .then(() => onStage('final-dot'))
+        .then(
+          () => this.push(null),
+          (error: Error) => this.destroy(error),
+        );
     },
   });
 }
 
-const wordsOf = (error: SmtpError) => (error.response ?? error.message).replace(/\s*\r?\n\s*/g, ' ').trim();
+const wordsOf = (error: SmtpError) => oneLineReply(error.response ?? error.message);
 
 const verdict = (address: string, error: SmtpError): RecipientOutcome => ({
   address,
@@ -82,6 +92,7 @@ function success(addresses: string[], info: SendInfo): RecipientOutcome[] {
 export class SmtpPool {
   private readonly idle: SMTPConnection[] = [];
   private readonly queue: PQueue;
+  private warming = 0;
 
   constructor(
     private readonly server: SmtpServer,
@@ -91,9 +102,26 @@ export class SmtpPool {
     this.queue = new PQueue({ concurrency: connections });
   }
 
-  /** Hands one message over. Never rejects: what went wrong is in the outcomes. */
+  /**
+   * Hands one message over. Never rejects: what went wrong is in the outcomes.
+   * @param onStage where it rejects, the message is not handed over
+   */
   release(from: string, addresses: string[], bytes: Buffer, onStage: OnStage): Promise<AttemptResult> {
     return this.queue.add(() => this.attempt(from, addresses, bytes, onStage));
+  }
+
+  /** Opens connections ahead of time, so that `count` can go out at once; what goes wrong is found out then. */
+  warm(count: number): void {
+    const wanted = Math.min(count, this.connections) - this.idle.length - this.warming - this.queue.pending;
+    for (let index = 0; index < wanted; index++) {
+      this.warming++;
+      this.connect()
+        .then(
+          (connection) => this.keep(connection),
+          () => {},
+        )
+        .finally(() => this.warming--);
+    }
   }
 
   /** Closes the connections once what is under way has ended. */
@@ -108,21 +136,25 @@ export class SmtpPool {
     bytes: Buffer,
     onStage: OnStage,
   ): Promise<AttemptResult> {
-    const progress = { stage: 'connecting' as AttemptStage };
-    onStage('connecting');
+    const progress = { stage: 'claimed' as AttemptStage };
     let info: SendInfo;
     try {
       info = await this.handOver(
         from,
         addresses,
         bytes,
-        (stage) => {
-          onStage(stage);
+        async (stage) => {
+          await onStage(stage);
           progress.stage = stage;
         },
         progress,
       );
     } catch (caught) {
+      if (caught instanceof Unreachable) {
+        const deferred = { status: 'deferred' as const, answer: caught.message };
+        const outcomes = addresses.map((address) => ({ address, ...deferred }));
+        return { outcomes, unanswered: false, unreachable: caught.message };
+      }
       const error = caught as SmtpError;
       const unanswered = progress.stage === 'final-dot' && !error.responseCode;
       return { outcomes: failure(addresses, error), unanswered };
@@ -153,10 +185,13 @@ export class SmtpPool {
         return await over(idle);
       } catch (error) {
         // The server may have closed a connection that lay idle; that says nothing about this message.
-        if (progress.stage !== 'connecting' || (error as SmtpError).responseCode) throw error;
+        if (progress.stage !== 'claimed' || (error as SmtpError).responseCode) throw error;
       }
     }
-    return over(await this.connect());
+    const fresh = await this.connect().catch((error: ConnectionError) => {
+      throw new Unreachable(serverWords(this.server.label, error));
+    });
+    return over(fresh);
   }
 
   private connect(): Promise<SMTPConnection> {

@@ -3,11 +3,14 @@ import { eq } from 'drizzle-orm';
 import { withDue, type SandboxClock } from '../core/time/sandboxClock';
 import { noteChange } from './journal';
 import { clock } from './schema';
+import { built } from './built';
 import type { Reading, Tx } from './store';
+
+const theClock = built((db) => db.select().from(clock).where(eq(clock.id, 1)).prepare());
 
 /** The clock, or undefined where the system clock rules. */
 export function loadClock(db: Reading): SandboxClock | undefined {
-  return db.select().from(clock).where(eq(clock.id, 1)).get();
+  return theClock(db).get();
 }
 
 export function saveClock(tx: Tx, state: SandboxClock): void {

@@ -1,15 +1,24 @@
 /** Departures, their deliveries and frozen bytes. */
-import { and, asc, count, desc, eq, gte, inArray, lt, lte, min, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, gte, inArray, isNull, lt, lte, min, sql, type SQL } from 'drizzle-orm';
 import { PENDING_STATES, UNSETTLED_STATES, type DepartureState } from '../core/departure/states';
 import type { RecipientOutcome } from '../core/departure/outcome';
 import { deliveries, departures, frozen } from './schema';
+import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
 export type Departure = typeof departures.$inferSelect;
 export type Delivery = typeof deliveries.$inferSelect;
 
+const byId = built((db) =>
+  db
+    .select()
+    .from(departures)
+    .where(eq(departures.id, sql.placeholder('id')))
+    .prepare(),
+);
+
 export function findDeparture(db: Reading, id: string): Departure | undefined {
-  return db.select().from(departures).where(eq(departures.id, id)).get();
+  return byId(db).get({ id });
 }
 
 /** The departures of a message, oldest first. */
@@ -26,42 +35,102 @@ export function insertDeparture(tx: Tx, departure: typeof departures.$inferInser
   return tx.insert(departures).values(departure).returning().get();
 }
 
+const swap = builtBy((db, columns) =>
+  db
+    .update(departures)
+    .set(placeholders(columns))
+    .where(
+      and(
+        eq(departures.id, sql.placeholder('seenId')),
+        eq(departures.revision, sql.placeholder('seenRevision')),
+      ),
+    )
+    .returning()
+    .prepare(),
+);
+
 /**
  * Compare-and-swap on the revision.
  * @returns the departure as it now is, or undefined if someone else changed it first
  */
 export function swapDeparture(tx: Tx, seen: Departure, patch: Partial<Departure>): Departure | undefined {
-  return tx
-    .update(departures)
-    .set({ ...patch, revision: seen.revision + 1 })
-    .where(and(eq(departures.id, seen.id), eq(departures.revision, seen.revision)))
-    .returning()
-    .get();
+  const values = { ...patch, revision: seen.revision + 1 };
+  return swap(tx, columnsOf(values)).get({ ...values, seenId: seen.id, seenRevision: seen.revision });
 }
+
+const earliest = builtBy((db, state) =>
+  db
+    .select({ due: min(departures.due) })
+    .from(departures)
+    .where(eq(departures.state, state as DepartureState))
+    .prepare(),
+);
 
 /** The earliest moment at which a pending departure is due, epoch ms; null where none is. */
 export function nextDepartureDue(db: Reading): number | null {
   // One look at the index for each state; over both states at once SQLite would read them whole.
-  const earliest = PENDING_STATES.map(
-    (state) =>
-      db
-        .select({ due: min(departures.due) })
-        .from(departures)
-        .where(eq(departures.state, state))
-        .get()!.due,
-  ).filter((due) => due !== null);
-  return earliest.length ? Math.min(...earliest) : null;
+  const dues = PENDING_STATES.map((state) => earliest(db, state).get()!.due).filter((due) => due !== null);
+  return dues.length ? Math.min(...dues) : null;
 }
 
+const dueIn = builtBy((db, state) =>
+  db
+    .select({ id: departures.id, due: departures.due, createdAt: departures.createdAt })
+    .from(departures)
+    .where(and(eq(departures.state, state as DepartureState), lte(departures.due, sql.placeholder('now'))))
+    .orderBy(asc(departures.due), asc(departures.id))
+    .limit(sql.placeholder('limit'))
+    .prepare(),
+);
+
 /** Pending departures due by `now`, in due order. */
-export function dueDepartures(db: Reading, now: number, limit: number): Departure[] {
-  return db
+export function dueDepartures(db: Reading, now: number, limit: number): { id: string; due: number }[] {
+  return PENDING_STATES.flatMap((state) => dueIn(db, state).all({ now, limit }))
+    .sort((a, b) => a.due - b.due || a.createdAt - b.createdAt)
+    .slice(0, limit);
+}
+
+const untriedIn = builtBy((db, state) =>
+  db
     .select()
     .from(departures)
-    .where(and(inArray(departures.state, [...PENDING_STATES]), lte(departures.due, now)))
-    .orderBy(asc(departures.due), asc(departures.createdAt))
-    .limit(limit)
-    .all();
+    .where(
+      and(
+        eq(departures.state, state as DepartureState),
+        lte(departures.due, sql.placeholder('now')),
+        isNull(departures.firstAttemptAt),
+      ),
+    )
+    .orderBy(asc(departures.due), asc(departures.id))
+    .limit(sql.placeholder('limit'))
+    .prepare(),
+);
+
+/** Pending departures due by `now` that nobody has tried yet, in due order. */
+export function untriedDue(db: Reading, now: number, limit = -1): Departure[] {
+  return PENDING_STATES.flatMap((state) => untriedIn(db, state).all({ now, limit })).sort(
+    (a, b) => a.due - b.due,
+  );
+}
+
+/** The earliest moment of a pending departure that nobody has tried yet, epoch ms; null where there is none. */
+export function nextUntried(db: Reading): number | null {
+  const [first] = untriedDue(db, Number.MAX_SAFE_INTEGER, 1);
+  return first?.due ?? null;
+}
+
+/** How many pending departures are due by a moment. */
+export function countDue(db: Reading, by: number): number {
+  return db
+    .select({ n: count() })
+    .from(departures)
+    .where(and(inArray(departures.state, [...PENDING_STATES]), lte(departures.due, by)))
+    .get()!.n;
+}
+
+/** How many pending departures are due by a moment, counted up to `limit`. */
+export function countDueBy(db: Reading, by: number, limit: number): number {
+  return dueDepartures(db, by, limit).length;
 }
 
 export function departuresInState(db: Reading, state: DepartureState): Departure[] {
@@ -109,8 +178,17 @@ export function countPending(db: Reading): number {
   return db.select({ n: count() }).from(departures).where(unsettled).get()!.n;
 }
 
+const deliveriesOfOne = built((db) =>
+  db
+    .select()
+    .from(deliveries)
+    .where(eq(deliveries.departureId, sql.placeholder('id')))
+    .prepare(),
+);
+
 export function deliveriesOf(db: Reading, departureIds: string[]): Delivery[] {
   if (departureIds.length === 0) return [];
+  if (departureIds.length === 1) return deliveriesOfOne(db).all({ id: departureIds[0] });
   return db.select().from(deliveries).where(inArray(deliveries.departureId, departureIds)).all();
 }
 
@@ -121,21 +199,51 @@ export function setDeliveries(tx: Tx, departureId: string, addresses: string[]):
     tx.insert(deliveries).values({ departureId, address, status: 'waiting' }).run();
 }
 
+const setOutcome = built((db) =>
+  db
+    .update(deliveries)
+    .set(placeholders('answer status'))
+    .where(
+      and(
+        eq(deliveries.departureId, sql.placeholder('departureId')),
+        eq(deliveries.address, sql.placeholder('address')),
+      ),
+    )
+    .prepare(),
+);
+
 export function recordOutcomes(tx: Tx, departureId: string, outcomes: readonly RecipientOutcome[]): void {
-  for (const { address, status, answer } of outcomes) {
-    tx.update(deliveries)
-      .set({ status, answer })
-      .where(and(eq(deliveries.departureId, departureId), eq(deliveries.address, address)))
-      .run();
-  }
+  for (const { address, status, answer } of outcomes)
+    setOutcome(tx).run({ departureId, address, status, answer });
 }
+
+const insertFrozen = built((db) =>
+  db.insert(frozen).values(placeholders<typeof frozen.$inferInsert>('departureId headerId bytes')).prepare(),
+);
 
 export function freeze(tx: Tx, departureId: string, headerId: string, bytes: Buffer): void {
-  tx.insert(frozen).values({ departureId, headerId, bytes }).run();
+  insertFrozen(tx).run({ departureId, headerId, bytes });
 }
 
+const frozenByDeparture = built((db) =>
+  db
+    .select()
+    .from(frozen)
+    .where(eq(frozen.departureId, sql.placeholder('id')))
+    .prepare(),
+);
+
 export function frozenOf(db: Reading, departureId: string): { headerId: string; bytes: Buffer } | undefined {
-  return db.select().from(frozen).where(eq(frozen.departureId, departureId)).get();
+  return frozenByDeparture(db).get({ id: departureId });
+}
+
+/** The Message-ID a departure was frozen with. */
+export function frozenIdOf(db: Reading, departureId: string): string | undefined {
+  return db
+    .select({ headerId: frozen.headerId })
+    .from(frozen)
+    .where(eq(frozen.departureId, departureId))
+    .get()?.headerId;
 }
 
 export function thaw(tx: Tx, departureId: string): void {

@@ -1,14 +1,21 @@
 /** The journal and the list of changes; both are written in the transaction of what they tell. */
 import { desc, eq, gt, lte } from 'drizzle-orm';
 import { changes, journal } from './schema';
+import { built, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
 export type JournalEntry = typeof journal.$inferSelect;
 export type Topic = (typeof changes.$inferSelect)['topic'];
 export type Change = typeof changes.$inferSelect;
 
-export function record(tx: Tx, entry: Omit<typeof journal.$inferInsert, 'id'>): void {
-  tx.insert(journal).values(entry).run();
+type NewEntry = Omit<typeof journal.$inferInsert, 'id'>;
+
+const insertEntry = built((db) =>
+  db.insert(journal).values(placeholders<NewEntry>('at messageId departureId what from to why')).prepare(),
+);
+
+export function record(tx: Tx, entry: NewEntry): void {
+  insertEntry(tx).run({ departureId: null, from: null, to: null, why: null, ...entry });
 }
 
 /** The history of one message and its departures, oldest first. */
@@ -21,8 +28,12 @@ export function lastJournalAt(db: Reading): number | undefined {
   return db.select({ at: journal.at }).from(journal).orderBy(desc(journal.id)).limit(1).get()?.at;
 }
 
+const insertChange = built((db) =>
+  db.insert(changes).values(placeholders<typeof changes.$inferInsert>('topic ref')).prepare(),
+);
+
 export function noteChange(tx: Tx, topic: Topic, ref: string): void {
-  tx.insert(changes).values({ topic, ref }).run();
+  insertChange(tx).run({ topic, ref });
 }
 
 /** Changes after `seq`, oldest first, at most 1,000. */

@@ -1,6 +1,7 @@
 /** Messages, their recipients, sources and threads. */
 import { and, count, desc, eq, inArray, isNotNull, isNull, notExists, or, sql } from 'drizzle-orm';
 import { departures, messageReferences, messages, recipients, sources, threads } from './schema';
+import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
 export type Message = typeof messages.$inferSelect;
@@ -8,8 +9,16 @@ export type Recipient = typeof recipients.$inferSelect;
 export type RecipientField = Recipient['field'];
 export type Place = NonNullable<Message['place']>;
 
+const byId = built((db) =>
+  db
+    .select()
+    .from(messages)
+    .where(eq(messages.id, sql.placeholder('id')))
+    .prepare(),
+);
+
 export function findMessage(db: Reading, id: string): Message | undefined {
-  return db.select().from(messages).where(eq(messages.id, id)).get();
+  return byId(db).get({ id });
 }
 
 export function findMessages(db: Reading, ids: string[]): Message[] {
@@ -20,23 +29,41 @@ export function insertMessage(tx: Tx, message: typeof messages.$inferInsert): Me
   return tx.insert(messages).values(message).returning().get();
 }
 
+const swap = builtBy((db, columns) =>
+  db
+    .update(messages)
+    .set(placeholders(columns))
+    .where(
+      and(eq(messages.id, sql.placeholder('seenId')), eq(messages.revision, sql.placeholder('seenRevision'))),
+    )
+    .returning()
+    .prepare(),
+);
+
 /** Compare-and-swap on the revision; undefined if someone else changed it first. */
 export function swapMessage(tx: Tx, seen: Message, patch: Partial<Message>): Message | undefined {
-  return tx
-    .update(messages)
-    .set({ ...patch, revision: seen.revision + 1 })
-    .where(and(eq(messages.id, seen.id), eq(messages.revision, seen.revision)))
-    .returning()
-    .get();
+  const values = { ...patch, revision: seen.revision + 1 };
+  return swap(tx, columnsOf(values)).get({ ...values, seenId: seen.id, seenRevision: seen.revision });
 }
 
 /** As the header fields come (RFC 5322 §3.6.3). */
 const FIELD_ORDER: Record<RecipientField, number> = { to: 0, cc: 1, bcc: 2, replyTo: 3 };
 
+const recipientsOfOne = built((db) =>
+  db
+    .select()
+    .from(recipients)
+    .where(eq(recipients.messageId, sql.placeholder('id')))
+    .prepare(),
+);
+
 /** The recipients of messages: To before Cc before Bcc, each as written. */
 export function recipientsOf(db: Reading, messageIds: string[]): Recipient[] {
   if (messageIds.length === 0) return [];
-  const rows = db.select().from(recipients).where(inArray(recipients.messageId, messageIds)).all();
+  const rows =
+    messageIds.length === 1
+      ? recipientsOfOne(db).all({ id: messageIds[0] })
+      : db.select().from(recipients).where(inArray(recipients.messageId, messageIds)).all();
   return rows.sort((a, b) => FIELD_ORDER[a.field] - FIELD_ORDER[b.field] || a.position - b.position);
 }
 

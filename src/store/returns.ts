@@ -1,6 +1,7 @@
 /** What is to come back. */
 import { and, eq, inArray, lte, min, sql } from 'drizzle-orm';
 import { returns } from './schema';
+import { built } from './built';
 import type { Reading, Tx } from './store';
 
 export type Return = typeof returns.$inferSelect;
@@ -32,14 +33,17 @@ export function endReturn(tx: Tx, id: string, state: 'returned' | 'ended'): void
   tx.update(returns).set({ state }).where(eq(returns.id, id)).run();
 }
 
-/** The earliest moment at which something comes back, epoch ms; null where nothing will. */
-export function nextReturnDue(db: Reading): number | null {
-  const row = db
+const earliest = built((db) =>
+  db
     .select({ due: min(returns.due) })
     .from(returns)
     .where(sql`state = 'waiting'`)
-    .get();
-  return row?.due ?? null;
+    .prepare(),
+);
+
+/** The earliest moment at which something comes back, epoch ms; null where nothing will. */
+export function nextReturnDue(db: Reading): number | null {
+  return earliest(db).get()?.due ?? null;
 }
 
 /** What is due to come back by `now`, in order. */

@@ -11,7 +11,7 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/sqlite-core';
 import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
-import type { DepartureState } from '../core/departure/states';
+import type { DepartureState, PauseCause } from '../core/departure/states';
 import type { Plan } from '../core/plan/plan';
 
 /** Why a message came back: what it waited for, and since when (epoch ms). */
@@ -155,6 +155,10 @@ export const departures = sqliteTable(
     attempts: integer().notNull().default(0),
     firstAttemptAt: integer(),
     stage: text().$type<AttemptStage>(),
+    /** Why it stands still, while it does. */
+    pausedFor: text().$type<PauseCause>(),
+    /** What was left of its hold when its clock was stopped, ms; null where it was not held. */
+    holdLeft: integer(),
     leftAt: integer(),
     revision: integer().notNull().default(1),
     createdAt: integer().notNull(),
@@ -162,8 +166,39 @@ export const departures = sqliteTable(
   (table) => [
     index('departures_message').on(table.messageId),
     index('departures_state').on(table.state, table.due, table.id),
+    // For pages over all states that still matter, in order; SQLite would sort several states by itself.
+    index('departures_unsettled')
+      .on(table.due, table.id)
+      .where(sql`state IN ('held', 'scheduled', 'paused', 'releasing', 'failed', 'unconfirmed')`),
   ],
 );
+
+/** Who has a departure open for editing. */
+export const leases = sqliteTable(
+  'leases',
+  {
+    token: text().primaryKey(),
+    departureId: text()
+      .notNull()
+      .references(() => departures.id, { onDelete: 'cascade' }),
+    /** Revision of the message when it was opened: another one says that something was changed. */
+    messageRevision: integer().notNull(),
+    /** Real time, epoch ms, whatever clock rules here: a browser gives signs of life in real time. */
+    until: integer().notNull(),
+  },
+  (table) => [index('leases_departure').on(table.departureId)],
+);
+
+/** The mail server's state, one row with id 1; no row while nothing is wrong. */
+export const mailServer = sqliteTable('mail_server', {
+  id: integer().primaryKey(),
+  /** What is wrong, in words for the person. */
+  trouble: text().notNull(),
+  since: integer().notNull(),
+  /** Attempts made since then. */
+  tries: integer().notNull(),
+  nextTry: integer().notNull(),
+});
 
 /** What became of a departure for each recipient. */
 export const deliveries = sqliteTable(
@@ -231,6 +266,8 @@ export const journal = sqliteTable(
 /** What changed, for live updates: followed by `seq`. */
 export const changes = sqliteTable('changes', {
   seq: integer().primaryKey({ autoIncrement: true }),
-  topic: text({ enum: ['departure', 'message', 'return', 'settings', 'clock', 'correspondent'] }).notNull(),
+  topic: text({
+    enum: ['departure', 'message', 'return', 'settings', 'clock', 'correspondent', 'health'],
+  }).notNull(),
   ref: text().notNull(),
 });

@@ -2,6 +2,7 @@
 import { eq } from 'drizzle-orm';
 import type { HourCycle } from '../core/time/words';
 import { meta, settings } from './schema';
+import { built } from './built';
 import type { Reading, Tx } from './store';
 
 export interface Settings {
@@ -17,12 +18,12 @@ export interface Settings {
 
 export type Theme = 'light' | 'dark';
 
+const everything = built((db) => db.select().from(settings).prepare());
+
 /** All settings, defaults in place of what was never set. */
 export function readSettings(db: Reading, defaults: Settings): Settings {
   const stored = Object.fromEntries(
-    db
-      .select()
-      .from(settings)
+    everything(db)
       .all()
       .map((row) => [row.key, row.value]),
   );

@@ -7,13 +7,15 @@ import { dirname, join } from 'node:path';
 import * as schema from './schema';
 
 type Schema = typeof schema;
-type Db = BetterSQLite3Database<Schema>;
+export type Db = BetterSQLite3Database<Schema>;
+
+declare const writing: unique symbol;
 
 /** A transaction that may write; handed out by {@link Store.write}. */
-export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
+export type Tx = Db & { readonly [writing]: true };
 
 /** Where reading is all that is needed: outside a transaction or in one. */
-export type Reading = Db | Tx;
+export type Reading = Db;
 
 export interface Store {
   /** For reading outside a transaction. */
@@ -23,6 +25,8 @@ export interface Store {
    * turns to writing). Everything `work` does happens, or nothing.
    */
   write<T>(work: (tx: Tx) => T): T;
+  /** Within {@link write}: undoes all that `work` did where it throws, and nothing else. */
+  savepoint<T>(work: () => T): T;
   /** Changes whenever another connection commits; compare it with an earlier value. */
   dataVersion(): number;
   close(): void;
@@ -61,7 +65,10 @@ export function openStore(path: string): Store {
   const db = drizzle(sqlite, { schema, casing: 'snake_case' });
   return {
     db,
-    write: (work) => db.transaction(work, { behavior: 'immediate' }),
+    // The connection itself stands for the transaction: it runs one thing at a time, and its queries stay built.
+    write: (work) => sqlite.transaction(() => work(db as unknown as Tx)).immediate(),
+    // better-sqlite3 makes a transaction within a transaction a savepoint.
+    savepoint: (work) => sqlite.transaction(work)(),
     dataVersion: () => watcher.pragma('data_version', { simple: true }) as number,
     close() {
       watcher.close();

@@ -2,6 +2,8 @@
 import { nanoid } from 'nanoid';
 import { readSandbox } from '../core/time/sandboxClock';
 import { loadClock } from '../store/clock';
+import { GroupCommit } from '../store/groupCommit';
+import { lastBeat } from '../store/heartbeat';
 import { readSettings, storeKind, type Settings } from '../store/settings';
 import { databasePath, openStore, type Reading, type Store } from '../store/store';
 import { HOLD_SECONDS } from '../core/message/limits';
@@ -9,11 +11,16 @@ import { canonicalZone } from '../core/time/zones';
 import { parseMailbox } from '../core/message/address';
 
 export interface Desk {
+  readonly dataDir: string;
   readonly store: Store;
+  /** For the engine, which commits much at once. */
+  readonly group: GroupCommit;
   /** True where the sandbox clock rules. */
   readonly sandbox: boolean;
   /** The time, epoch ms; from inside a transaction pass it. */
   now(db?: Reading): number;
+  /** True where an engine has given a sign of life lately. */
+  engineRuns(): boolean;
   settings(db?: Reading): Settings;
 }
 
@@ -24,6 +31,9 @@ function defaultSettings(): Settings {
   return { me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24, theme: 'light' };
 }
 
+/** An engine silent for longer is taken for gone, real milliseconds. */
+export const SILENCE_MS = 5000;
+
 /**
  * Opens the desk on a migrated database.
  * @param dataDir the data folder
@@ -33,12 +43,16 @@ export function openDesk(dataDir: string): Desk {
   const store = openStore(databasePath(dataDir));
   const sandbox = storeKind(store.db) === 'sandbox';
   const defaults = defaultSettings();
+  const engineRuns = () => Math.abs(Date.now() - lastBeat(dataDir)) < SILENCE_MS;
   return {
+    dataDir,
     store,
+    group: new GroupCommit(store),
     sandbox,
+    engineRuns,
     now(db = store.db) {
       const clock = sandbox ? loadClock(db) : undefined;
-      return clock ? readSandbox(clock, Date.now()) : Date.now();
+      return clock ? readSandbox(clock, Date.now(), engineRuns()) : Date.now();
     },
     settings: (db = store.db) => readSettings(db, defaults),
   };

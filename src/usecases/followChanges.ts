@@ -13,29 +13,37 @@ export interface Follower {
 /** Often enough to be felt as at once, rare enough to cost nothing. */
 const POLL_MS = 25;
 
+/** Calls back, within some tens of milliseconds, whenever anything was committed, by whomever. */
+export function followCommits(desk: Desk, tell: () => void): { stop(): void } {
+  let version = desk.store.dataVersion();
+  const timer = setInterval(() => {
+    const present = desk.store.dataVersion();
+    if (present === version) return;
+    version = present;
+    tell();
+  }, POLL_MS);
+  return { stop: () => clearInterval(timer) };
+}
+
 /**
  * Calls back with every batch of new changes, oldest first, within some tens of milliseconds. One per process is
  * enough.
  */
 export function followChanges(desk: Desk, tell: (changes: Change[]) => void): Follower {
   let seq = lastSeq(desk.store.db);
-  let version = desk.store.dataVersion();
-  const timer = setInterval(() => {
-    const present = desk.store.dataVersion();
-    if (present === version) return;
-    version = present;
+  const commits = followCommits(desk, () => {
     for (;;) {
       const changes = changesAfter(desk.store.db, seq);
       if (changes.length === 0) return;
       seq = changes.at(-1)!.seq;
       tell(changes);
     }
-  }, POLL_MS);
+  });
   return {
     get seq() {
       return seq;
     },
-    stop: () => clearInterval(timer),
+    stop: () => commits.stop(),
   };
 }
 

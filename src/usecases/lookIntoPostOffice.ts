@@ -1,6 +1,16 @@
-/** Looking into the post office's mailboxes, in the demo. */
-import { PostOfficeClient, type MailboxMessage, type MailboxSummary } from '../mail/postOffice';
+/** Looking into the post office's mailboxes, and asking it to misbehave, in the demo. */
+import { noteChange } from '../store/journal';
+import {
+  PostOfficeClient,
+  type MailboxMessage,
+  type MailboxSummary,
+  type PostOfficeFaults,
+} from '../mail/postOffice';
+import { shareClock } from './clock/outsideWorld';
+import type { Desk } from './desk';
 import { NotFound } from './errors';
+
+export type { PostOfficeFaults } from '../mail/postOffice';
 
 function client(): PostOfficeClient {
   const url = process.env.OAK_POSTOFFICE_URL;
@@ -23,4 +33,34 @@ export async function lookIntoMailbox(
   const mailbox = await client().mailbox(address);
   if (!mailbox) throw new NotFound(`The post office has no mailbox ${address}.`);
   return mailbox;
+}
+
+/** @throws (rejects) NotFound where there is no post office */
+export async function readFaults(): Promise<PostOfficeFaults> {
+  return client().faults();
+}
+
+/** What is asked of the post office; what is not named is off. */
+export type FaultRequest = Partial<Omit<PostOfficeFaults, 'downUntil'>> & {
+  /** Minutes of the sandbox clock from now on. */
+  downMinutes?: number;
+};
+
+/**
+ * Replaces the faults; an empty request has everything well again.
+ * @throws (rejects) NotFound where there is no post office
+ */
+export async function setFaults(desk: Desk, request: FaultRequest): Promise<PostOfficeFaults> {
+  const { downMinutes = 0, ...faults } = request;
+  const lower = (list: string[] | undefined) => (list ?? []).map((address) => address.toLowerCase());
+  const office = client();
+  await shareClock(desk, office);
+  const present = await office.setFaults({
+    ...faults,
+    greylist: lower(faults.greylist),
+    refuse: lower(faults.refuse),
+    downUntil: downMinutes > 0 ? desk.now() + downMinutes * 60_000 : null,
+  });
+  desk.store.write((tx) => noteChange(tx, 'health', 'post office'));
+  return present;
 }

@@ -19,6 +19,10 @@ const ALLOWED: Record<DepartureState, Partial<Record<DepartureEvent, DepartureSt
     move: 'scheduled',
     edit: 'held',
     hurry: 'scheduled',
+    pause: 'paused',
+    open: 'paused',
+    'too-late': 'paused',
+    'server-down': 'scheduled',
     claim: 'releasing',
     'take-back': 'draft',
     drop: 'ended',
@@ -27,7 +31,23 @@ const ALLOWED: Record<DepartureState, Partial<Record<DepartureEvent, DepartureSt
     move: 'scheduled',
     edit: 'scheduled',
     hurry: 'scheduled',
+    pause: 'paused',
+    open: 'paused',
+    'too-late': 'paused',
+    'server-down': 'scheduled',
     claim: 'releasing',
+    'take-back': 'draft',
+    drop: 'ended',
+  },
+  paused: {
+    move: 'scheduled',
+    edit: 'paused',
+    hurry: 'scheduled',
+    pause: 'paused',
+    replan: 'paused',
+    'left-open': 'paused',
+    resume: 'scheduled',
+    'hold-again': 'held',
     'take-back': 'draft',
     drop: 'ended',
   },
@@ -41,7 +61,7 @@ const ALLOWED: Record<DepartureState, Partial<Record<DepartureEvent, DepartureSt
     'take-back': 'draft',
     drop: 'ended',
   },
-  unconfirmed: { 'settle-arrived': 'sent', 'settle-lost': 'scheduled' },
+  unconfirmed: { 'settle-arrived': 'sent', 'settle-lost': 'scheduled', 'settle-bounced': 'failed' },
   ended: {},
 };
 
@@ -61,7 +81,7 @@ describe('the table', () => {
   });
 
   it('freezes the content once someone has it', () => {
-    for (const event of ['take-back', 'edit', 'drop'] as const) {
+    for (const event of ['take-back', 'edit', 'open', 'drop'] as const) {
       expect(transition('scheduled', event, true).ok).toBe(false);
     }
     expect(transition('scheduled', 'claim', true).ok).toBe(true);
@@ -135,8 +155,7 @@ describe('what an attempt comes to', () => {
   ] as const)('reply %s is %s', (code, status) => expect(replyStatus(code)).toBe(status));
 
   it('is safe to repeat until the final dot', () => {
-    expect((['claimed', 'connecting', 'data-open', 'final-dot'] as const).map(unfinishedEvent)).toEqual([
-      'deferred',
+    expect((['claimed', 'data-open', 'final-dot'] as const).map(unfinishedEvent)).toEqual([
       'deferred',
       'deferred',
       'lost',

@@ -2,7 +2,7 @@
 import type { DepartureEvent } from './states';
 
 /** How far an attempt got. Each is persisted before the step it names is taken. */
-export const ATTEMPT_STAGES = ['claimed', 'connecting', 'data-open', 'final-dot'] as const;
+export const ATTEMPT_STAGES = ['claimed', 'data-open', 'final-dot'] as const;
 export type AttemptStage = (typeof ATTEMPT_STAGES)[number];
 
 /** The server's verdict on one recipient. */

@@ -20,3 +20,6 @@ export function nextAttempt(attempts: number, firstAttemptAt: number, now: numbe
   const next = now + (INTERVALS[attempts - 1] ?? LAST_INTERVAL);
   return next - firstAttemptAt > GIVE_UP_AFTER ? undefined : next;
 }
+
+/** How long to wait before the mail server itself is tried again. @param tries made in vain, at least 1 */
+export const serverRetryAfter = (tries: number): number => INTERVALS[tries - 1] ?? LAST_INTERVAL;

@@ -7,6 +7,7 @@ export const DEPARTURE_STATES = [
   'draft',
   'held',
   'scheduled',
+  'paused',
   'releasing',
   'sent',
   'failed',
@@ -22,6 +23,14 @@ export const DEPARTURE_EVENTS = [
   'move',
   'edit',
   'hurry',
+  'pause',
+  'open',
+  'replan',
+  'left-open',
+  'too-late',
+  'resume',
+  'hold-again',
+  'server-down',
   'claim',
   'accepted',
   'deferred',
@@ -29,6 +38,7 @@ export const DEPARTURE_EVENTS = [
   'lost',
   'settle-arrived',
   'settle-lost',
+  'settle-bounced',
   'retry',
   'take-back',
   'drop',
@@ -37,20 +47,32 @@ export const DEPARTURE_EVENTS = [
 /**
  * - `send`: leaves now, after the hold. `plan`: leaves at a chosen moment.
  * - `move`: another moment. `edit`: other content. `hurry`: let it go now.
+ * - `pause`: its clock stops until the person says otherwise. `open`: it is opened for editing, and stands still
+ *   as long as it is. `replan`: another moment while it stands still. `left-open`: whoever edited it has gone
+ *   without a word. `too-late`: its moment passed while nothing was running, by more than it may be late.
+ * - `resume`: its clock runs again. `hold-again`: it is held again, for what was left of the hold.
+ * - `server-down`: its moment has come while the mail server cannot be reached.
  * - `claim`: the engine begins the release at the due moment.
  * - `accepted` / `deferred` / `refused` / `lost`: what the attempt came to. `lost` is a connection that ended
  *   after the final dot without an answer.
- * - `settle-arrived` / `settle-lost`: what became of an unconfirmed one. `retry`: try a failed one again.
+ * - `settle-arrived` / `settle-lost` / `settle-bounced`: what became of an unconfirmed one. `retry`: try a failed
+ *   one again.
  * - `take-back`: back to a draft. `drop`: the message is deleted.
  */
 export type DepartureEvent = (typeof DEPARTURE_EVENTS)[number];
 
-/** States in which the departure is still to leave and can still be stopped. */
+/** Why a departure stands still. */
+export const PAUSE_CAUSES = ['me', 'editing', 'left-open', 'late'] as const;
+
+export type PauseCause = (typeof PAUSE_CAUSES)[number];
+
+/** States in which the departure leaves by itself at its moment, and can still be stopped. */
 export const PENDING_STATES: readonly DepartureState[] = ['held', 'scheduled'];
 
 /** States in which a departure still matters today: pending, under way, or waiting for a decision. */
 export const UNSETTLED_STATES: readonly DepartureState[] = [
   ...PENDING_STATES,
+  'paused',
   'releasing',
   'failed',
   'unconfirmed',
@@ -67,6 +89,8 @@ const NOT_UNCONFIRMED = 'Nothing is in doubt about it.';
 const ALREADY_PENDING = 'It is already on its way out.';
 const IN_DOUBT = 'It may have left; say first whether it arrived.';
 const NOT_PLANNED = 'It is a draft; nothing is planned for it.';
+const NOT_PAUSED = 'It is not paused.';
+const PAUSED = 'It is paused.';
 
 const attemptOutcomes = {
   accepted: no(NOT_CLAIMED),
@@ -74,7 +98,11 @@ const attemptOutcomes = {
   refused: no(NOT_CLAIMED),
   lost: no(NOT_CLAIMED),
 };
-const nothingInDoubt = { 'settle-arrived': no(NOT_UNCONFIRMED), 'settle-lost': no(NOT_UNCONFIRMED) };
+const nothingInDoubt = {
+  'settle-arrived': no(NOT_UNCONFIRMED),
+  'settle-lost': no(NOT_UNCONFIRMED),
+  'settle-bounced': no(NOT_UNCONFIRMED),
+};
 
 const pending: Record<DepartureEvent, Cell> = {
   send: no(ALREADY_PENDING),
@@ -82,6 +110,14 @@ const pending: Record<DepartureEvent, Cell> = {
   move: 'scheduled',
   edit: 'scheduled',
   hurry: 'scheduled',
+  pause: 'paused',
+  open: 'paused',
+  replan: no(NOT_PAUSED),
+  'left-open': no(NOT_PAUSED),
+  'too-late': 'paused',
+  resume: no(NOT_PAUSED),
+  'hold-again': no(NOT_PAUSED),
+  'server-down': 'scheduled',
   claim: 'releasing',
   ...attemptOutcomes,
   ...nothingInDoubt,
@@ -96,6 +132,14 @@ const finished = (why: string): Record<DepartureEvent, Cell> => ({
   move: no(why),
   edit: no(why),
   hurry: no(why),
+  pause: no(why),
+  open: no(why),
+  replan: no(why),
+  'left-open': no(why),
+  'too-late': no(why),
+  resume: no(why),
+  'hold-again': no(why),
+  'server-down': no(why),
   claim: no(why),
   ...attemptOutcomes,
   ...nothingInDoubt,
@@ -116,6 +160,19 @@ const TABLE: Record<DepartureState, Record<DepartureEvent, Cell>> = {
   },
   held: { ...pending, edit: 'held' },
   scheduled: pending,
+  paused: {
+    ...pending,
+    edit: 'paused',
+    pause: 'paused',
+    open: no('It is paused already.'),
+    replan: 'paused',
+    'left-open': 'paused',
+    'too-late': no(PAUSED),
+    resume: 'scheduled',
+    'hold-again': 'held',
+    'server-down': no(PAUSED),
+    claim: no(PAUSED),
+  },
   releasing: {
     ...finished(LEAVING),
     accepted: 'sent',
@@ -133,22 +190,30 @@ const TABLE: Record<DepartureState, Record<DepartureEvent, Cell>> = {
     'take-back': 'draft',
     drop: 'ended',
   },
-  unconfirmed: { ...finished(IN_DOUBT), 'settle-arrived': 'sent', 'settle-lost': 'scheduled' },
+  unconfirmed: {
+    ...finished(IN_DOUBT),
+    'settle-arrived': 'sent',
+    'settle-lost': 'scheduled',
+    'settle-bounced': 'failed',
+  },
   ended: finished(GONE),
 };
+
+/** What can no longer happen once any recipient has been accepted by the server: the content is frozen. */
+export const FROZEN_EVENTS: readonly DepartureEvent[] = ['edit', 'open', 'take-back', 'drop'];
 
 export type Transition = { ok: true; to: DepartureState } | { ok: false; why: string };
 
 /**
  * What an event does to a departure.
  * @param someAccepted true once any recipient has been accepted by the server: from then on the content is
- * frozen and the departure can no longer be taken back, edited or deleted.
+ * frozen and the departure can no longer be opened, edited, taken back or deleted.
  * @returns the new state, or in words why not
  */
 export function transition(state: DepartureState, event: DepartureEvent, someAccepted = false): Transition {
   const cell = TABLE[state][event];
   if (typeof cell !== 'string') return { ok: false, why: cell.refuse };
-  if (someAccepted && ['edit', 'take-back', 'drop'].includes(event)) {
+  if (someAccepted && FROZEN_EVENTS.includes(event)) {
     return { ok: false, why: 'It has already left to some of its recipients.' };
   }
   return { ok: true, to: cell };

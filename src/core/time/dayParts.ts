@@ -68,6 +68,22 @@ export function nextWorkStart(local: string, week: WorkingWeek = defaultWeek): s
   return undefined;
 }
 
+/**
+ * The end of the first working day that is not over at a wall-clock time, as local `…T17:00:00`; looks 14 days
+ * ahead. At night or on a day off it is the end of the working day to come.
+ */
+export function nextWorkEnd(local: string, week: WorkingWeek = defaultWeek): string | undefined {
+  const start = Temporal.PlainDateTime.from(local);
+  for (let day = 0; day < 14; day++) {
+    const date = start.toPlainDate().add({ days: day });
+    const last = (week.work[date.dayOfWeek - 1] ?? []).at(-1);
+    if (!last) continue;
+    const ends = date.toPlainDateTime().add({ minutes: last.to });
+    if (Temporal.PlainDateTime.compare(ends, start) > 0) return ends.toString({ smallestUnit: 'second' });
+  }
+  return undefined;
+}
+
 /** Working spans of one calendar day as local `[from, to]` pairs, for drawing. */
 export function workingSpans(date: string, week: WorkingWeek = defaultWeek): { from: string; to: string }[] {
   const day = Temporal.PlainDate.from(date);

@@ -16,11 +16,15 @@ export interface SandboxClock {
   barrier: number | null;
 }
 
-/** Sandbox time (epoch ms, whole) at a real time. */
-export function readSandbox(clock: SandboxClock, real: number): number {
+/**
+ * Sandbox time (epoch ms, whole) at a real time.
+ * @param attended false while nobody is there to do what is due: time does not wait for them
+ */
+export function readSandbox(clock: SandboxClock, real: number, attended = true): number {
   const free = clock.target ?? clock.anchor + Math.max(0, real - clock.realAnchor) * clock.rate;
   // The barrier never takes the clock back: something may fall due at a moment already reached.
-  const capped = clock.barrier === null ? free : Math.min(free, Math.max(clock.barrier, clock.anchor));
+  const capped =
+    clock.barrier === null || !attended ? free : Math.min(free, Math.max(clock.barrier, clock.anchor));
   return Math.floor(capped);
 }
 
@@ -35,16 +39,29 @@ export function liftBarrier(clock: SandboxClock, real: number, nextDue: number |
   return { ...clock, realAnchor: real, anchor, target: arrived ? null : clock.target, barrier: nextDue };
 }
 
-/** The clock made to jump to `target`; going back is refused with undefined. */
-export function jump(clock: SandboxClock, real: number, target: number): SandboxClock | undefined {
-  const now = readSandbox(clock, real);
+/**
+ * The clock made to jump to `target`; going back is refused with undefined. Unattended it is there at once.
+ */
+export function jump(
+  clock: SandboxClock,
+  real: number,
+  target: number,
+  attended = true,
+): SandboxClock | undefined {
+  const now = readSandbox(clock, real, attended);
   if (target < now) return undefined;
+  if (!attended) return { ...clock, realAnchor: real, anchor: target, target: null };
   return { ...clock, realAnchor: real, anchor: now, target };
 }
 
 /** The clock running at another rate from now on. */
-export function setRate(clock: SandboxClock, real: number, rate: number): SandboxClock {
-  return { ...clock, realAnchor: real, anchor: readSandbox(clock, real), rate };
+export function setRate(clock: SandboxClock, real: number, rate: number, attended = true): SandboxClock {
+  return { ...clock, realAnchor: real, anchor: readSandbox(clock, real, attended), rate };
+}
+
+/** The clock taken up by someone who attends to it from now on: it goes on from what it shows. */
+export function attend(clock: SandboxClock, real: number): SandboxClock {
+  return { ...clock, realAnchor: real, anchor: readSandbox(clock, real, false), target: null };
 }
 
 /** The clock with something more due: the barrier moves nearer if it must. */

@@ -1,8 +1,16 @@
 'use client';
 /** A departure's state: always a word, colour only supports it. */
 import type { DepartureJson } from '../../api/types';
+import type { PauseCause } from '../../core/departure/states';
 import { useWords } from './format';
 import styles from './StatePill.module.css';
+
+const PAUSED: Record<PauseCause, string> = {
+  me: 'Paused',
+  editing: 'Paused: being edited',
+  'left-open': 'Paused: left open',
+  late: 'Paused: late',
+};
 
 export function stateWords(departure: DepartureJson, precise: (at: string) => string): string {
   const accepted = departure.recipients.filter((reader) => reader.status === 'accepted').length;
@@ -10,7 +18,11 @@ export function stateWords(departure: DepartureJson, precise: (at: string) => st
   switch (departure.state) {
     case 'held':
       return `Held until ${precise(departure.at)}`;
+    case 'paused':
+      return PAUSED[departure.pausedFor ?? 'me'];
     case 'scheduled':
+      if (departure.waitsForServer) return 'Waits for the mail server';
+      if (accepted > 0) return `Sent to ${accepted} of ${all}, attempt ${departure.attempts + 1}`;
       return departure.attempts > 0 ? `Scheduled: attempt ${departure.attempts + 1}` : 'Scheduled';
     case 'releasing':
       return 'Releasing';

@@ -1,8 +1,9 @@
 /** The clock as a person sees and moves it, and as the engine keeps it. */
-import { jump, liftBarrier, readSandbox, realDelay, setRate } from '../../core/time/sandboxClock';
+import { attend, jump, liftBarrier, readSandbox, realDelay, setRate } from '../../core/time/sandboxClock';
 import { loadClock, saveClock } from '../../store/clock';
+import { beat, lastBeat, stopBeating } from '../../store/heartbeat';
 import { lastJournalAt } from '../../store/journal';
-import type { Desk } from '../desk';
+import { SILENCE_MS, type Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
 
 export interface ClockReading {
@@ -20,8 +21,15 @@ export interface ClockReading {
 export function readClock(desk: Desk): ClockReading {
   const clock = desk.sandbox ? loadClock(desk.store.db) : undefined;
   if (!clock) return { now: Date.now(), sandbox: false, rate: 1, target: null, nextDue: null };
-  const now = readSandbox(clock, Date.now());
-  return { now, sandbox: true, rate: clock.rate, target: clock.target, nextDue: clock.barrier };
+  const attended = desk.engineRuns();
+  const now = readSandbox(clock, Date.now(), attended);
+  return {
+    now,
+    sandbox: true,
+    rate: clock.rate,
+    target: clock.target,
+    nextDue: attended ? clock.barrier : null,
+  };
 }
 
 /** How a sandbox clock may be moved: exactly one of these. */
@@ -44,12 +52,13 @@ export function moveClock(desk: Desk, move: ClockMove): ClockReading {
   desk.store.write((tx) => {
     const real = Date.now();
     const clock = loadClock(tx)!;
+    const attended = desk.engineRuns();
     if (move.rate !== undefined) {
       if (!(move.rate >= 0 && move.rate <= 3600)) throw new Invalid('The rate goes from 0 to 3600.', 'rate');
-      return saveClock(tx, setRate(clock, real, move.rate));
+      return saveClock(tx, setRate(clock, real, move.rate, attended));
     }
-    const target = move.set ?? readSandbox(clock, real) + (move.advance ?? 0);
-    const next = jump(clock, real, target);
+    const target = move.set ?? readSandbox(clock, real, attended) + (move.advance ?? 0);
+    const next = jump(clock, real, target, attended);
     if (!next) throw new Refused('The clock never goes back. Choose a later time.');
     saveClock(tx, next);
   });
@@ -83,6 +92,20 @@ export function delayUntil(desk: Desk, due: number): number {
 }
 
 /**
+ * The engine's sign of life. Where it had been silent so long that a sandbox clock ran on without it, the clock
+ * first goes on from what it shows: what fell due meanwhile is late.
+ */
+export function giveSignOfLife(desk: Desk): void {
+  if (desk.sandbox && Date.now() - lastBeat(desk.dataDir) >= SILENCE_MS) {
+    desk.store.write((tx) => {
+      const clock = loadClock(tx);
+      if (clock) saveClock(tx, attend(clock, Date.now()));
+    });
+  }
+  beat(desk.dataDir);
+}
+
+/**
  * Sets a sandbox clock down before the product stops, so that it stands still while nothing runs. Does nothing
  * under the system clock.
  */
@@ -92,6 +115,7 @@ export function setClockDown(desk: Desk): void {
     const real = Date.now();
     if (clock) saveClock(tx, { ...clock, realAnchor: real, anchor: readSandbox(clock, real) });
   });
+  stopBeating(desk.dataDir);
 }
 
 /** Takes a sandbox clock up again where it was set down; after a crash, where the journal ends. */
@@ -102,4 +126,6 @@ export function takeClockUp(desk: Desk): void {
     const anchor = Math.max(clock.anchor, lastJournalAt(tx) ?? 0);
     saveClock(tx, { ...clock, realAnchor: Date.now(), anchor });
   });
+  // The engine is on its way: until it speaks for itself the clock waits for it.
+  beat(desk.dataDir);
 }

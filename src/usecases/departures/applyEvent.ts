@@ -1,10 +1,17 @@
 /** The one way a departure changes state: by the table, compare-and-swap, with journal and changes. */
 import type { AttemptStage } from '../../core/departure/outcome';
-import { transition, type DepartureEvent, type DepartureState } from '../../core/departure/states';
+import {
+  FROZEN_EVENTS,
+  PENDING_STATES,
+  transition,
+  type DepartureEvent,
+  type PauseCause,
+} from '../../core/departure/states';
 import type { Plan } from '../../core/plan/plan';
 import { noteDue } from '../../store/clock';
 import { deliveriesOf, swapDeparture, type Departure } from '../../store/departures';
 import { noteChange, record } from '../../store/journal';
+import { deleteLeasesOf } from '../../store/leases';
 import type { Tx } from '../../store/store';
 import { Refused, Stale } from '../errors';
 
@@ -18,9 +25,10 @@ export interface DeparturePatch {
   firstAttemptAt?: number | null;
   stage?: AttemptStage | null;
   leftAt?: number;
+  /** Given with the events that pause; every other event ends a pause. */
+  pausedFor?: PauseCause;
+  holdLeft?: number | null;
 }
-
-const isPending = (state: DepartureState) => state === 'held' || state === 'scheduled';
 
 /**
  * Applies an event to a departure as it was read in this transaction.
@@ -36,10 +44,14 @@ export function applyEvent(
   patch: DeparturePatch = {},
   why: string | null = null,
 ): Departure {
-  const someAccepted = deliveriesOf(tx, [seen.id]).some((delivery) => delivery.status === 'accepted');
+  const someAccepted =
+    FROZEN_EVENTS.includes(event) &&
+    deliveriesOf(tx, [seen.id]).some((delivery) => delivery.status === 'accepted');
   const result = transition(seen.state, event, someAccepted);
   if (!result.ok) throw new Refused(result.why);
-  const next = swapDeparture(tx, seen, { ...patch, state: result.to });
+  const pause = result.to === 'paused' ? {} : { pausedFor: null, holdLeft: null };
+  if (seen.state === 'paused' && result.to !== 'paused') deleteLeasesOf(tx, seen.id);
+  const next = swapDeparture(tx, seen, { ...pause, ...patch, state: result.to });
   if (!next) throw new Stale('departure');
   record(tx, {
     at: now,
@@ -51,6 +63,6 @@ export function applyEvent(
     why,
   });
   noteChange(tx, 'departure', seen.id);
-  if (isPending(next.state)) noteDue(tx, next.due);
+  if (PENDING_STATES.includes(next.state)) noteDue(tx, next.due);
   return next;
 }

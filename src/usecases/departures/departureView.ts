@@ -1,7 +1,7 @@
 /** Departures as they are shown: with their message, readers and both clocks. */
 import type { Plan } from '../../core/plan/plan';
 import { whyThen } from '../../core/plan/preview';
-import type { DepartureState } from '../../core/departure/states';
+import { PENDING_STATES, type DepartureState, type PauseCause } from '../../core/departure/states';
 import { addressKey } from '../../core/message/address';
 import { correspondentsAt } from '../../store/correspondents';
 import {
@@ -14,6 +14,8 @@ import {
   type DepartureFilter,
 } from '../../store/departures';
 import { findMessages, recipientsOf } from '../../store/messages';
+import { loadTrouble } from '../../store/mailServer';
+import { latestLeaves } from '../release/lateStarts';
 import type { Desk } from '../desk';
 import { Invalid, NotFound } from '../errors';
 
@@ -40,6 +42,11 @@ export interface DepartureView {
   whyThen: string;
   state: DepartureState;
   reason: string | null;
+  pausedFor: PauseCause | null;
+  /** Its moment has come, and it waits for a mail server that cannot be reached. */
+  waitsForServer: boolean;
+  /** The last instant at which its first attempt may still be made. */
+  latest: number;
   /** When it was meant to leave. */
   meant: number;
   /** When it leaves: the moment meant, or the next attempt's. */
@@ -82,6 +89,9 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
         },
       ];
     });
+  const down = loadTrouble(db) !== undefined;
+  const now = desk.now();
+  const latest = latestLeaves(desk, db, departures);
   return departures.map((departure) => {
     const readers = readersOf(departure);
     return {
@@ -93,6 +103,9 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       whyThen: whyThen(departure.plan, zone, hourCycle, readers),
       state: departure.state,
       reason: departure.reason,
+      pausedFor: departure.pausedFor,
+      waitsForServer: down && PENDING_STATES.includes(departure.state) && departure.due <= now,
+      latest: latest.get(departure.id)!,
       meant: departure.meant,
       due: departure.due,
       attempts: departure.attempts,

@@ -15,6 +15,7 @@ import {
   type Message,
 } from '../../store/messages';
 import type { Tx } from '../../store/store';
+import { settleByEvidence } from '../departures/settleByEvidence';
 import { newId, type Desk } from '../desk';
 
 /** The thread of a message, made where it begins one; threads it joins become one. */
@@ -63,6 +64,8 @@ export async function receiveMail(desk: Desk, bytes: Buffer): Promise<Message> {
     setRecipients(tx, message.id, 'cc', mail.cc);
     setRecipients(tx, message.id, 'replyTo', mail.replyTo);
     record(tx, { at: now, messageId: message.id, what: 'arrived' });
+    const from = mail.from.name || mail.from.address;
+    settleByEvidence(tx, { from, answers: named, report: mail.report }, now);
     noteChange(tx, 'message', message.id);
     return message;
   });

@@ -2,7 +2,14 @@
 import { noteDue } from '../../store/clock';
 import { noteChange, record } from '../../store/journal';
 import { findMessage, swapMessage, type Message } from '../../store/messages';
-import { dueReturns, endReturn, insertReturn, waitingReturnOf, type Return } from '../../store/returns';
+import {
+  dueReturns,
+  nextReturnDue,
+  endReturn,
+  insertReturn,
+  waitingReturnOf,
+  type Return,
+} from '../../store/returns';
 import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
 import { Invalid, NotFound, Refused, Stale } from '../errors';
@@ -67,7 +74,7 @@ export function endSnooze(desk: Desk, messageId: string): void {
 /** Brings back everything due by now, in order. */
 export function bringBackDue(desk: Desk): Return[] {
   // Asked at every wake: most often nothing is due, and nobody has to wait for a transaction.
-  if (dueReturns(desk.store.db, desk.now()).length === 0) return [];
+  if ((nextReturnDue(desk.store.db) ?? Infinity) > desk.now()) return [];
   return desk.store.write((tx) => {
     const now = desk.now(tx);
     const due = dueReturns(tx, now);

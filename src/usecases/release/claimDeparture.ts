@@ -1,4 +1,5 @@
 /** The claim: from here on this departure is being released, with these bytes. */
+import { PENDING_STATES } from '../../core/departure/states';
 import { composeMessage, newMessageId } from '../../mail/compose';
 import { deliveriesOf, findDeparture, freeze, frozenOf, type Departure } from '../../store/departures';
 import { noteChange } from '../../store/journal';
@@ -57,11 +58,12 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const headerId = before?.headerId ?? newMessageId(message.fromAddress);
   const released = desk.now();
   const bytes = before?.bytes ?? (await compose(db, message, headerId, released));
-  return desk.store.write((tx) => {
+  return desk.group.run((tx) => {
     const departure = findDeparture(tx, id);
     const present = findMessage(tx, message.id);
     const unchanged = departure?.revision === seen.revision && present?.revision === message.revision;
     if (!departure || !present || !unchanged || departure.due > desk.now(tx)) return undefined;
+    if (!PENDING_STATES.includes(departure.state)) return undefined;
     const claimed = applyEvent(tx, departure, 'claim', released, {
       stage: 'claimed',
       attempts: departure.attempts + 1,

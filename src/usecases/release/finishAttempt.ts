@@ -16,77 +16,89 @@ import {
 } from '../../store/departures';
 import { findMessage, swapMessage } from '../../store/messages';
 import type { Tx } from '../../store/store';
+import type { AttemptResult } from '../../mail/smtpPool';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
+import { reportReached, reportTrouble } from './serverTrouble';
 
 const UNANSWERED = 'The connection ended before the mail server answered: it may have the message.';
 
 /** Persists a stage before its step is taken; the departure must be the claimed one as last written. */
-export function recordStage(desk: Desk, departure: Departure, stage: AttemptStage): Departure {
-  return desk.store.write((tx) => {
+export function recordStage(desk: Desk, departure: Departure, stage: AttemptStage): Promise<Departure> {
+  return desk.group.run((tx) => {
     const next = swapDeparture(tx, departure, { stage });
     if (!next) throw new Error(`Departure ${departure.id} was changed while it was being released.`);
     return next;
   });
 }
 
-function postpone(tx: Tx, seen: Departure, now: number, answer: string): Departure {
-  const next = nextAttempt(seen.attempts, seen.firstAttemptAt ?? now, now);
-  if (next !== undefined)
-    return applyEvent(tx, seen, 'deferred', now, { due: next, stage: null, reason: answer }, answer);
+function giveUp(tx: Tx, seen: Departure, now: number, answer: string): Departure {
+  const reason = `Gave up after days: ${answer}`;
   const given = deliveriesOf(tx, [seen.id]);
-  const outcomes = given
-    .filter((delivery) => delivery.status === 'deferred')
-    .map(({ address }): RecipientOutcome => ({
-      address,
-      status: 'refused',
-      answer: `Gave up after days: ${answer}`,
-    }));
-  recordOutcomes(tx, seen.id, outcomes);
-  const event = given.some((delivery) => delivery.status === 'accepted') ? 'accepted' : 'refused';
-  const leftAt = event === 'accepted' ? { leftAt: seen.firstAttemptAt ?? now } : {};
-  return applyEvent(
+  const waiting = given.filter((delivery) => delivery.status === 'deferred' || delivery.status === 'waiting');
+  recordOutcomes(
     tx,
-    seen,
-    event,
-    now,
-    { ...leftAt, stage: null, reason: `Gave up after days: ${answer}` },
-    answer,
+    seen.id,
+    waiting.map(({ address }) => ({ address, status: 'refused', answer: reason })),
   );
+  if (!given.some((delivery) => delivery.status === 'accepted'))
+    return applyEvent(tx, seen, 'refused', now, { stage: null, reason }, answer);
+  const leftAt = seen.leftAt ?? seen.firstAttemptAt ?? now;
+  return applyEvent(tx, seen, 'accepted', now, { leftAt, stage: null, reason }, answer);
 }
 
-/** Settles an attempt by the server's verdicts: sent, failed, unconfirmed, or scheduled for another try. */
-export function finishAttempt(
-  desk: Desk,
-  id: string,
-  outcomes: RecipientOutcome[],
-  unanswered: boolean,
-): Departure {
-  return desk.store.write((tx) => {
+function postpone(tx: Tx, seen: Departure, now: number, answer: string, next: number | undefined): Departure {
+  if (next === undefined) return giveUp(tx, seen, now, answer);
+  // Those who have it already have had it since the first attempt that reached them.
+  const some = deliveriesOf(tx, [seen.id]).some((delivery) => delivery.status === 'accepted');
+  const left = some && seen.leftAt === null ? { leftAt: now } : {};
+  return applyEvent(tx, seen, 'deferred', now, { ...left, due: next, stage: null, reason: answer }, answer);
+}
+
+function settle(tx: Tx, seen: Departure, now: number, outcomes: RecipientOutcome[], unanswered: boolean) {
+  if (!unanswered) recordOutcomes(tx, seen.id, outcomes);
+  const all = deliveriesOf(tx, [seen.id]).map((delivery) => delivery as RecipientOutcome);
+  const event = attemptEvent(all, unanswered);
+  const answer =
+    outcomes.find((outcome) => outcome.status !== 'accepted')?.answer ?? outcomes[0]?.answer ?? '';
+  switch (event) {
+    case 'deferred':
+      return postpone(tx, seen, now, answer, nextAttempt(seen.attempts, seen.firstAttemptAt ?? now, now));
+    case 'lost':
+      return applyEvent(tx, seen, 'lost', now, { reason: UNANSWERED }, answer);
+    case 'refused':
+      return applyEvent(tx, seen, 'refused', now, { stage: null, reason: answer }, answer);
+    default: {
+      const leftAt = seen.leftAt ?? now;
+      const message = findMessage(tx, seen.messageId)!;
+      swapMessage(tx, message, { at: leftAt });
+      const refused = all.filter((outcome) => outcome.status === 'refused');
+      const reason = refused.length
+        ? refused.map((outcome) => `${outcome.address}: ${outcome.answer}`).join('; ')
+        : null;
+      return applyEvent(tx, seen, 'accepted', now, { leftAt, stage: null, reason }, answer);
+    }
+  }
+}
+
+/**
+ * Settles an attempt by the server's verdicts: sent, failed, unconfirmed, or scheduled for another try. Where the
+ * server could not be reached, everything waits for it.
+ */
+export function finishAttempt(desk: Desk, id: string, result: AttemptResult): Promise<Departure> {
+  return desk.group.run((tx) => {
     const now = desk.now(tx);
     const seen = findDeparture(tx, id)!;
-    if (!unanswered) recordOutcomes(tx, id, outcomes);
-    const all = deliveriesOf(tx, [id]).map((delivery) => delivery as RecipientOutcome);
-    const event = attemptEvent(all, unanswered);
-    const answer =
-      outcomes.find((outcome) => outcome.status !== 'accepted')?.answer ?? outcomes[0]?.answer ?? '';
-    switch (event) {
-      case 'deferred':
-        return postpone(tx, seen, now, answer);
-      case 'lost':
-        return applyEvent(tx, seen, 'lost', now, { reason: UNANSWERED }, answer);
-      case 'refused':
-        return applyEvent(tx, seen, 'refused', now, { stage: null, reason: answer }, answer);
-      default: {
-        const message = findMessage(tx, seen.messageId)!;
-        swapMessage(tx, message, { at: now });
-        const refused = all.filter((outcome) => outcome.status === 'refused');
-        const reason = refused.length
-          ? refused.map((outcome) => `${outcome.address}: ${outcome.answer}`).join('; ')
-          : null;
-        return applyEvent(tx, seen, 'accepted', now, { leftAt: now, stage: null, reason }, answer);
-      }
+    if (result.unreachable === undefined) {
+      reportReached(tx);
+      return settle(tx, seen, now, result.outcomes, result.unanswered);
     }
+    const words = result.unreachable;
+    const { nextTry } = reportTrouble(tx, words, now);
+    const first = seen.firstAttemptAt ?? now;
+    const last = nextAttempt(seen.attempts, first, now) === undefined;
+    // It goes on waiting in its place of the queue; the whole queue is tried again together.
+    return postpone(tx, seen, now, words, last ? undefined : Math.min(seen.due, nextTry));
   });
 }
 

@@ -3,6 +3,7 @@ import type {
   ClockJson,
   DepartureJson,
   DeparturePageJson,
+  HealthJson,
   MessageJson,
   MessagePageJson,
   MessageSummaryJson,
@@ -14,6 +15,7 @@ import { toLocal } from '../../../core/time/wallClock';
 import type { ClockReading } from '../../../usecases/clock/sandbox';
 import type { DeparturePage, DepartureView } from '../../../usecases/departures/departureView';
 import type { Desk } from '../../../usecases/desk';
+import type { Health } from '../../../usecases/health';
 import type { MessagePage, MessageSummary, MessageView } from '../../../usecases/messages/readMessage';
 
 export const iso = (at: number) => new Date(at).toISOString();
@@ -28,15 +30,17 @@ export function presentPreview(preview: PlanPreview): PreviewJson {
 }
 
 export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson {
-  const { due, meant, leftAt, readers, ...rest } = view;
+  const { due, meant, leftAt, latest, readers, ...rest } = view;
   const { zone } = desk.settings();
-  const at = leftAt ?? due;
+  // What some have and others still wait for leaves again at its next attempt.
+  const at = view.state === 'sent' && leftAt !== null ? leftAt : due;
   return {
     ...rest,
     at: iso(at),
     local: toLocal(at, zone),
     zone,
     meant: iso(meant),
+    latest: iso(latest),
     leftAt: isoOrNull(leftAt),
     recipients: readers.map((reader) => {
       const local = reader.zone ? toLocal(at, reader.zone) : null;
@@ -74,5 +78,16 @@ export function presentMessage(desk: Desk, view: MessageView): MessageJson {
     departures: departures.map((each) => presentDeparture(desk, each)),
     thread: thread.map(presentSummary),
     history: history.map(({ at, what, from, to, why }) => ({ at: iso(at), what, from, to, why })),
+  };
+}
+
+export function presentHealth({ engine, mailServer }: Health): HealthJson {
+  return {
+    engine: { running: engine.running, seenAt: isoOrNull(engine.seenAt) },
+    mailServer: {
+      ...mailServer,
+      since: isoOrNull(mailServer.since),
+      nextTry: isoOrNull(mailServer.nextTry),
+    },
   };
 }

@@ -4,6 +4,7 @@ import { problem } from '../../../api/problem';
 import { validate, ValidationProblem } from '../../../api/validate';
 import type { ProblemJson } from '../../../api/types';
 import { openDesk, type Desk } from '../../../usecases/desk';
+import { diskWords } from '../../../usecases/diskTrouble';
 import { Invalid, NotFound, Refused, Stale } from '../../../usecases/errors';
 
 // Next bundles routes apart, so module state would exist several times over.
@@ -25,12 +26,36 @@ export interface Asked<Body, Query> {
 }
 
 class NotReadable extends Error {}
+class TooBig extends Error {}
+class Unconditional extends Error {}
 
-async function readBody(request: Request, schema: Schema | undefined): Promise<unknown> {
+/** Bytes of a request at most; a message has to fit, quoted as JSON. */
+const MAX_REQUEST = 40 * 1024 * 1024;
+
+/** The body as text. @throws TooBig before more than is allowed has been read */
+async function readText(request: Request): Promise<string> {
+  if (Number(request.headers.get('content-length') ?? 0) > MAX_REQUEST) throw new TooBig();
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for await (const chunk of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
+    size += chunk.length;
+    if (size > MAX_REQUEST) throw new TooBig();
+    chunks.push(chunk);
+  }
+  return Buffer.concat(chunks).toString('utf8');
+}
+
+async function readBody(
+  request: Request,
+  schema: Schema | undefined,
+  mayBeEmpty: boolean | undefined,
+): Promise<unknown> {
   if (!schema) return undefined;
+  const text = await readText(request);
+  if (text === '' && mayBeEmpty) return undefined;
   let body: unknown;
   try {
-    body = await request.json();
+    body = JSON.parse(text);
   } catch {
     throw new NotReadable('The body is not JSON.');
   }
@@ -51,9 +76,15 @@ function asProblem(error: unknown): ProblemJson {
   if (error instanceof Invalid)
     return problem(422, error.message, [{ path: error.path, detail: error.message }]);
   if (error instanceof NotReadable) return problem(400, error.message);
+  if (error instanceof TooBig)
+    return problem(413, `A request holds at most ${MAX_REQUEST / 1024 / 1024} MB. Nothing was kept of it.`);
+  if (error instanceof Unconditional)
+    return problem(428, 'Say with If-Match which revision you have seen: its ETag, or * for any.');
   if (error instanceof NotFound) return problem(404, error.message);
   if (error instanceof Refused) return problem(409, error.message);
   if (error instanceof Stale) return problem(412, error.message);
+  const disk = diskWords(error);
+  if (disk) return problem(507, disk);
   console.error(error);
   return problem(500, 'Nothing was changed. Try again; if it stays like this, look at the log.');
 }
@@ -68,19 +99,20 @@ export function json(body: object, status = 200): Response {
 /** A route handler around `work`. */
 export function route<Body = undefined, Query = undefined>(
   work: (asked: Asked<Body, Query>) => Response | Promise<Response>,
-  schemas: { body?: Schema; query?: Schema } = {},
+  schemas: { body?: Schema; mayBeEmpty?: boolean; query?: Schema; ifMatch?: 'required' } = {},
 ) {
   return async (
     request: Request,
     context: { params: Promise<Record<string, string>> },
   ): Promise<Response> => {
     try {
+      if (schemas.ifMatch && !request.headers.has('if-match')) throw new Unconditional();
       const query = schemas.query
         ? validate(schemas.query, Object.fromEntries(new URL(request.url).searchParams), true)
         : undefined;
       return await work({
         desk: theDesk(),
-        body: (await readBody(request, schemas.body)) as Body,
+        body: (await readBody(request, schemas.body, schemas.mayBeEmpty)) as Body,
         query: query as Query,
         params: await context.params,
         request,

@@ -6,13 +6,13 @@ import { presentDeparture } from '../present';
 import { json, route } from '../respond';
 
 export function action<Body = undefined>(
-  work: (desk: Desk, id: string, body: Body) => unknown,
+  work: (desk: Desk, id: string, revision: number | undefined, body: Body) => unknown,
   body?: Schema,
 ) {
   return route<Body>(
     (asked) => {
       const id = asked.params.id!;
-      work(asked.desk, id, asked.body);
+      work(asked.desk, id, asked.revision, asked.body);
       return json(presentDeparture(asked.desk, readDeparture(asked.desk, id)));
     },
     { body },

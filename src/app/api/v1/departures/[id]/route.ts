@@ -12,5 +12,5 @@ export const PATCH = route<{ plan: Plan }>(
     moveDeparture(desk, params.id!, body.plan, revision);
     return json(presentDeparture(desk, readDeparture(desk, params.id!)));
   },
-  { body: departurePatch },
+  { body: departurePatch, ifMatch: 'required' },
 );

@@ -13,10 +13,13 @@ export const PATCH = route<DraftInput>(
     editMessage(desk, params.id!, body, revision);
     return json(presentMessage(desk, readMessage(desk, params.id!)));
   },
-  { body: draftPatch },
+  { body: draftPatch, ifMatch: 'required' },
 );
 
-export const DELETE = route(({ desk, params, revision }) => {
-  deleteMessage(desk, params.id!, revision);
-  return new Response(null, { status: 204 });
-});
+export const DELETE = route(
+  ({ desk, params, revision }) => {
+    deleteMessage(desk, params.id!, revision);
+    return new Response(null, { status: 204 });
+  },
+  { ifMatch: 'required' },
+);

@@ -1,4 +1,4 @@
 import { releaseNow } from '../../../../../../usecases/departures/changeDeparture';
 import { action } from '../../action';
 
-export const POST = action((desk, id) => releaseNow(desk, id));
+export const POST = action(releaseNow);

@@ -3,6 +3,6 @@ import { settleDeparture } from '../../../../../../usecases/departures/changeDep
 import { action } from '../../action';
 
 export const POST = action<{ arrived: boolean }>(
-  (desk, id, { arrived }) => settleDeparture(desk, id, arrived),
+  (desk, id, revision, { arrived }) => settleDeparture(desk, id, arrived, revision),
   settleRequest,
 );

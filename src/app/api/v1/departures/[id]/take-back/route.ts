@@ -1,4 +1,4 @@
 import { takeBack } from '../../../../../../usecases/departures/changeDeparture';
 import { action } from '../../action';
 
-export const POST = action((desk, id) => takeBack(desk, id));
+export const POST = action(takeBack);

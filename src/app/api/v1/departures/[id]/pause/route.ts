@@ -1,0 +1,4 @@
+import { pauseDeparture } from '../../../../../../usecases/departures/changeDeparture';
+import { action } from '../../action';
+
+export const POST = action(pauseDeparture);

@@ -1,0 +1,46 @@
+/** Who has which departure open for editing. Times are real, epoch ms. */
+import { and, asc, eq, lte, sql } from 'drizzle-orm';
+import { leases } from './schema';
+import type { Reading, Tx } from './store';
+
+export type Lease = typeof leases.$inferSelect;
+
+export function insertLease(tx: Tx, lease: Lease): void {
+  tx.insert(leases).values(lease).run();
+}
+
+export function findLease(db: Reading, departureId: string, token: string): Lease | undefined {
+  return db
+    .select()
+    .from(leases)
+    .where(and(eq(leases.token, token), eq(leases.departureId, departureId)))
+    .get();
+}
+
+export function leasesOf(db: Reading, departureId: string): Lease[] {
+  return db.select().from(leases).where(eq(leases.departureId, departureId)).all();
+}
+
+export function prolongLease(tx: Tx, token: string, until: number): void {
+  tx.update(leases).set({ until }).where(eq(leases.token, token)).run();
+}
+
+export function deleteLease(tx: Tx, token: string): void {
+  tx.delete(leases).where(eq(leases.token, token)).run();
+}
+
+export function deleteLeasesOf(tx: Tx, departureId: string): void {
+  tx.delete(leases).where(eq(leases.departureId, departureId)).run();
+}
+
+/** Those that ran out by `real`. */
+export function deadLeases(db: Reading, real: number): Lease[] {
+  return db.select().from(leases).where(lte(leases.until, real)).orderBy(asc(leases.until)).all();
+}
+
+/** Moves the end of every lease, after the machine's clock has jumped. */
+export function shiftLeases(tx: Tx, by: number): void {
+  tx.update(leases)
+    .set({ until: sql`${leases.until} + ${by}` })
+    .run();
+}

@@ -1,0 +1,31 @@
+/** The mail server's trouble, while it has any. */
+import { eq } from 'drizzle-orm';
+import { noteChange } from './journal';
+import { mailServer } from './schema';
+import { built } from './built';
+import type { Reading, Tx } from './store';
+
+export type MailServerTrouble = Omit<typeof mailServer.$inferSelect, 'id'>;
+
+const theTrouble = built((db) => db.select().from(mailServer).where(eq(mailServer.id, 1)).prepare());
+
+/** undefined while nothing is wrong. */
+export function loadTrouble(db: Reading): MailServerTrouble | undefined {
+  return theTrouble(db).get();
+}
+
+export function saveTrouble(tx: Tx, trouble: MailServerTrouble): void {
+  const { since, tries, nextTry } = trouble;
+  const row = { trouble: trouble.trouble, since, tries, nextTry };
+  tx.insert(mailServer)
+    .values({ id: 1, ...row })
+    .onConflictDoUpdate({ target: mailServer.id, set: row })
+    .run();
+  noteChange(tx, 'health', 'mail server');
+}
+
+export function clearTrouble(tx: Tx): void {
+  if (!loadTrouble(tx)) return;
+  tx.delete(mailServer).run();
+  noteChange(tx, 'health', 'mail server');
+}

@@ -1,0 +1,114 @@
+/**
+ * The editing lease: while a pending departure is open for editing its clock stands still. Whoever has it open
+ * gives signs of life; one who goes without a word leaves it paused, never released half-edited.
+ */
+import { findDeparture, type Departure } from '../../store/departures';
+import {
+  deadLeases,
+  deleteLease,
+  findLease,
+  insertLease,
+  leasesOf,
+  prolongLease,
+  shiftLeases,
+} from '../../store/leases';
+import { findMessage } from '../../store/messages';
+import { transition } from '../../core/departure/states';
+import type { Tx } from '../../store/store';
+import { newId, type Desk } from '../desk';
+import { NotFound, Refused } from '../errors';
+import { applyEvent } from './applyEvent';
+import { goOn, holdLeft } from './pause';
+
+/** Without a sign of life for this long, real milliseconds, the editor is gone. Give one every third of it. */
+export const LEASE_MS = 30_000;
+
+/** What closing an editor means: `go-on` and `pause` are the person's word, `leave` is merely going away. */
+export type Closing = 'go-on' | 'pause' | 'leave';
+
+function departureIn(tx: Tx, id: string): Departure {
+  const seen = findDeparture(tx, id);
+  if (!seen) throw new NotFound('There is no such departure.');
+  return seen;
+}
+
+/**
+ * Opens a departure for editing: one that would leave by itself stops. One that stands still anyway only says so.
+ * @param token of an earlier call, as a sign of life
+ * @returns the token; undefined where nothing has to be stopped
+ * @throws NotFound; Refused where it has left or is leaving, or where the token no longer counts since someone
+ * else decided meanwhile
+ */
+export function openForEditing(desk: Desk, id: string, token?: string): string | undefined {
+  return desk.store.write((tx) => {
+    const seen = departureIn(tx, id);
+    const until = Date.now() + LEASE_MS;
+    if (token !== undefined) {
+      if (!findLease(tx, id, token))
+        throw new Refused('It was closed meanwhile, in another window or after a long silence.');
+      prolongLease(tx, token, until);
+      return token;
+    }
+    const beingEdited = seen.state === 'paused' && seen.pausedFor === 'editing';
+    if (!beingEdited) {
+      const edit = transition(seen.state, 'edit');
+      if (!edit.ok) throw new Refused(edit.why);
+      // A draft, a failed one, one paused for another reason: its clock does not run.
+      if (!transition(seen.state, 'open').ok || seen.state === 'paused') return undefined;
+      const now = desk.now(tx);
+      applyEvent(tx, seen, 'open', now, { pausedFor: 'editing', holdLeft: holdLeft(seen, now) });
+    }
+    const fresh = newId();
+    const { revision } = findMessage(tx, seen.messageId)!;
+    insertLease(tx, { token: fresh, departureId: id, messageRevision: revision, until });
+    return fresh;
+  });
+}
+
+/**
+ * Gives a lease back. Merely going away from an unchanged message lets it go on as before; from a changed one it
+ * leaves it paused, since nobody has said that the change may go.
+ * @param token of the lease; undefined takes the one there is
+ * @throws NotFound; Refused where the token no longer counts, or where it cannot go on because its moment has
+ * passed: then ask for another
+ */
+export function closeEditing(desk: Desk, id: string, token: string | undefined, closing: Closing): Departure {
+  return desk.store.write((tx) => {
+    const seen = departureIn(tx, id);
+    const lease = token === undefined ? leasesOf(tx, id)[0] : findLease(tx, id, token);
+    if (!lease) throw new Refused('It was closed meanwhile, in another window or after a long silence.');
+    const now = desk.now(tx);
+    if (closing === 'pause') return applyEvent(tx, seen, 'pause', now, { pausedFor: 'me' });
+    if (closing === 'go-on') return goOn(desk, tx, seen, now, 'ask');
+    deleteLease(tx, lease.token);
+    const changed = findMessage(tx, seen.messageId)!.revision !== lease.messageRevision;
+    if (changed) return applyEvent(tx, seen, 'left-open', now, { pausedFor: 'left-open' });
+    if (leasesOf(tx, id).length > 0) return seen;
+    return goOn(desk, tx, seen, now, 'hold again');
+  });
+}
+
+/**
+ * Ends the leases of those who have been silent too long: what they had open stays paused.
+ * @returns how many
+ */
+export function expireLeases(desk: Desk): number {
+  const real = Date.now();
+  if (deadLeases(desk.store.db, real).length === 0) return 0;
+  return desk.store.write((tx) => {
+    const dead = deadLeases(tx, real);
+    for (const { token, departureId } of dead) {
+      deleteLease(tx, token);
+      const seen = findDeparture(tx, departureId);
+      const last = leasesOf(tx, departureId).length === 0;
+      if (seen?.state === 'paused' && seen.pausedFor === 'editing' && last)
+        applyEvent(tx, seen, 'left-open', desk.now(tx), { pausedFor: 'left-open' });
+    }
+    return dead.length;
+  });
+}
+
+/** After the machine slept or its clock was set: nobody was silent in the time that was skipped. */
+export function excuseSilence(desk: Desk, skipped: number): void {
+  desk.store.write((tx) => shiftLeases(tx, skipped));
+}

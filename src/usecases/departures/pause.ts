@@ -1,0 +1,43 @@
+/** A departure's clock stopped and set going again. */
+import { resolvePlan } from '../../core/plan/preview';
+import type { Departure } from '../../store/departures';
+import type { Tx } from '../../store/store';
+import type { Desk } from '../desk';
+import { Refused } from '../errors';
+import { latestLeaves } from '../release/lateStarts';
+import { applyEvent } from './applyEvent';
+
+/** What is left of its hold, ms; null where it is not held. */
+export const holdLeft = (seen: Departure, now: number): number | null =>
+  seen.state === 'held' ? Math.max(0, seen.due - now) : null;
+
+/** The moment its plan names, epoch ms. */
+const plannedMoment = ({ plan }: Departure): number => resolvePlan(plan, { now: 0, holdSeconds: 0 }).at;
+
+/**
+ * Sets a paused departure going again: a hold runs on with what was left of it, anything else leaves at its
+ * moment. Where that has passed, it depends: `ask` refuses, so that the person chooses; `hold again` gives it one
+ * more hold, unless it is too late for that as well.
+ * @throws Refused
+ */
+export function goOn(
+  desk: Desk,
+  tx: Tx,
+  seen: Departure,
+  now: number,
+  passed: 'ask' | 'hold again',
+): Departure {
+  if (seen.plan.kind === 'now' && seen.attempts === 0) {
+    const due = now + (seen.holdLeft ?? desk.settings(tx).holdSeconds * 1000);
+    return applyEvent(tx, seen, 'hold-again', now, { meant: due, due });
+  }
+  // One that has been tried goes on trying.
+  if (seen.attempts > 0) return applyEvent(tx, seen, 'resume', now, { due: Math.max(now, seen.due) });
+  const moment = seen.plan.kind === 'now' ? seen.due : plannedMoment(seen);
+  if (moment > now) return applyEvent(tx, seen, 'resume', now, { meant: moment, due: moment, reason: null });
+  if (passed === 'ask')
+    throw new Refused('Its moment has passed meanwhile. Choose another one, or let it go now.');
+  if (latestLeaves(desk, tx, [seen]).get(seen.id)! < now)
+    return applyEvent(tx, seen, 'left-open', now, { pausedFor: 'late' });
+  return applyEvent(tx, seen, 'hold-again', now, { due: now + desk.settings(tx).holdSeconds * 1000 });
+}

@@ -1,0 +1,68 @@
+/** What is in doubt settles by itself when something comes in that can only come in if it arrived, or did not. */
+import { addressKey } from '../../core/message/address';
+import type { MessageReport } from '../../core/reply/report';
+import {
+  deliveriesOf,
+  departuresInState,
+  frozenIdOf,
+  recordOutcomes,
+  type Departure,
+} from '../../store/departures';
+import type { Tx } from '../../store/store';
+import { applyEvent } from './applyEvent';
+
+/** What came in. */
+export interface Evidence {
+  /** Who it is from, for the history. */
+  from: string;
+  /** Message-IDs it names as the ones it answers. */
+  answers: readonly string[];
+  report: MessageReport | undefined;
+}
+
+/** It has arrived: everyone who was not refused has it. */
+export function settleArrived(tx: Tx, seen: Departure, now: number, why: string): Departure {
+  const leftAt = seen.firstAttemptAt ?? now;
+  const next = applyEvent(tx, seen, 'settle-arrived', now, { leftAt, stage: null, reason: null }, why);
+  const waiting = deliveriesOf(tx, [seen.id]).filter((delivery) => delivery.status !== 'refused');
+  recordOutcomes(
+    tx,
+    seen.id,
+    waiting.map(({ address }) => ({ address, status: 'accepted', answer: '' })),
+  );
+  return next;
+}
+
+function settleBounced(tx: Tx, seen: Departure, now: number, report: MessageReport): void {
+  const words = new Map(report.recipients.map((each) => [addressKey(each.address), each.words]));
+  const failed = deliveriesOf(tx, [seen.id]).filter(({ address }) => words.has(addressKey(address)));
+  recordOutcomes(
+    tx,
+    seen.id,
+    failed.map(({ address }) => ({
+      address,
+      status: 'refused',
+      answer: words.get(addressKey(address)) ?? '',
+    })),
+  );
+  const everyone = deliveriesOf(tx, [seen.id]).every((delivery) => delivery.status === 'refused');
+  const reason = report.recipients.map((each) => `${each.address}: ${each.words}`).join('; ');
+  if (!everyone) {
+    settleArrived(tx, seen, now, 'a report of non-delivery names only some of its recipients');
+    return;
+  }
+  applyEvent(tx, seen, 'settle-bounced', now, { stage: null, reason }, reason);
+}
+
+/** Settles the unconfirmed departures that the evidence names. */
+export function settleByEvidence(tx: Tx, evidence: Evidence, now: number): void {
+  for (const seen of departuresInState(tx, 'unconfirmed')) {
+    const headerId = frozenIdOf(tx, seen.id);
+    if (!headerId) continue;
+    const { report, from, answers } = evidence;
+    if (report?.about === headerId) {
+      if (report.recipients.some((each) => each.action === 'failed')) settleBounced(tx, seen, now, report);
+      else settleArrived(tx, seen, now, `a receipt from ${from}`);
+    } else if (answers.includes(headerId)) settleArrived(tx, seen, now, `answered by ${from}`);
+  }
+}

@@ -1,0 +1,114 @@
+/** A thousand departures at their due instant, while two people change their minds about each. */
+import { beforeAll, expect, it } from 'vitest';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { frozenIdOf } from '../../src/store/departures';
+import { changeSettings } from '../../src/usecases/changeSettings';
+import { pauseDeparture, releaseNow, takeBack } from '../../src/usecases/departures/changeDeparture';
+import { readDeparture } from '../../src/usecases/departures/departureView';
+import { openDesk, type Desk } from '../../src/usecases/desk';
+import { Refused } from '../../src/usecases/errors';
+import { createDraft } from '../../src/usecases/messages/createDraft';
+import { editMessage } from '../../src/usecases/messages/editMessage';
+import { readMessage } from '../../src/usecases/messages/readMessage';
+import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
+import { tempDesk } from '../support/desk';
+import { bundleEngine, startEngineProcess } from '../support/engineProcess';
+import { startSink } from '../support/sink';
+import { until } from '../support/until';
+
+const RACES = 1000;
+/** Between one due instant and the next, ms. */
+const APART = 8;
+/** How far from the due instant the two act, ms. */
+const NEAR = 60;
+
+const ACTS = ['take back', 'edit', 'release now', 'pause'] as const;
+type Act = (typeof ACTS)[number];
+
+interface Race {
+  id: string;
+  messageId: string;
+  due: number;
+  /** What was done, in order, and whether it was granted. */
+  done: { act: Act; granted: boolean; words: string }[];
+}
+
+beforeAll(bundleEngine, 60_000);
+
+function tryAct(desk: Desk, race: Race, act: Act): void {
+  try {
+    if (act === 'take back') takeBack(desk, race.id);
+    if (act === 'edit') editMessage(desk, race.messageId, { text: `Edited ${race.done.length}` });
+    if (act === 'release now') releaseNow(desk, race.id);
+    if (act === 'pause') pauseDeparture(desk, race.id);
+    race.done.push({ act, granted: true, words: '' });
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error;
+    race.done.push({ act, granted: false, words: error.message });
+  }
+}
+
+it('never both: each is told the truth', async () => {
+  const { desk, dir } = tempDesk('real');
+  const other = openDesk(dir);
+  const sink = await startSink();
+  changeSettings(desk, { holdSeconds: 10 });
+  const messages = desk.store.write(() =>
+    Array.from({ length: RACES }, (_, index) =>
+      createDraft(desk, { to: ['a@x.example'], subject: `${index}`, text: 'As written' }),
+    ),
+  );
+  const engine = startEngineProcess({ OAK_DATA: dir, OAK_SMTP_URL: sink.url });
+  await engine.ready;
+  const races: Race[] = [];
+  for (const message of messages) {
+    const [departure] = scheduleMessage(desk, message.id, { kind: 'now' });
+    races.push({ id: departure!.id, messageId: message.id, due: departure!.due, done: [] });
+    await sleep(APART - 2);
+  }
+  const moments = races
+    .flatMap((race) =>
+      [desk, other].map((who) => ({ race, who, at: race.due + (Math.random() * 2 - 1) * NEAR })),
+    )
+    .sort((a, b) => a.at - b.at);
+  for (const { race, who, at } of moments) {
+    while (Date.now() < at) await sleep(Math.max(0, at - Date.now()));
+    tryAct(who, race, ACTS[Math.floor(Math.random() * ACTS.length)]!);
+  }
+  const states = () => races.map(({ id }) => readDeparture(desk, id).state);
+  await until('all to be decided', () => states().every((state) => /sent|draft|paused/.test(state)), 30_000);
+  engine.process.kill('SIGTERM');
+  await engine.ended;
+
+  const arrived = new Map<string, string[]>();
+  for (const { source } of sink.received) {
+    const id = /^Message-ID: (.*)$/m.exec(source)![1]!.trim();
+    arrived.set(id, [...(arrived.get(id) ?? []), source]);
+  }
+  for (const { id, messageId, done } of races) {
+    const { state } = readDeparture(desk, id);
+    const headerId = frozenIdOf(desk.store.db, id);
+    const copies = headerId ? (arrived.get(headerId) ?? []) : [];
+    const told = JSON.stringify({ state, done });
+    expect(copies.length, told).toBe(state === 'sent' ? 1 : 0);
+    const granted = done.filter((each) => each.granted).map((each) => each.act);
+    const last = granted.findLast((act) => act !== 'edit');
+    // Whoever was granted it has it back, unless the other sent it on its way again.
+    if (last === 'take back') expect(state, told).toBe('draft');
+    if (last === 'pause') expect(state, told).toBe('paused');
+    if (state === 'draft') expect(granted, told).toContain('take back');
+    if (state === 'paused') expect(granted, told).toContain('pause');
+    for (const { granted: yes, words } of done)
+      if (!yes)
+        expect(words).toMatch(/already left|leaving right now|is a draft|nothing is planned|paused|draft/i);
+    // Who was granted a change sees it arrive.
+    if (state === 'sent' && granted.includes('edit'))
+      expect(copies[0]).toContain(readMessage(desk, messageId).text);
+  }
+  expect(sink.received).toHaveLength(arrived.size);
+  // The races were real: both sides won some.
+  const all = races.flatMap(({ done }) => done);
+  for (const granted of [true, false])
+    expect(all.filter((each) => each.granted === granted).length).toBeGreaterThan(RACES / 10);
+  other.store.close();
+}, 120_000);
