@@ -6,7 +6,7 @@ const LAYERS = {
   usecases: ['mail', 'store', 'core'],
   api: ['core'],
   engine: ['usecases', 'core'],
-  server: ['usecases', 'core'],
+  server: ['api', 'usecases', 'core'],
   demo: ['usecases', 'core'],
   launcher: ['demo', 'usecases', 'core'],
   ui: ['api', 'core'],

@@ -34,6 +34,7 @@ const departure = all({
   state: Joi.valid(...DEPARTURE_STATES),
   reason: orNull(text),
   pausedFor: Joi.valid(...PAUSE_CAUSES, null),
+  holdLeft: orNull(Joi.number()),
   waitsForServer: Joi.boolean(),
   latest: instant,
   at: instant,

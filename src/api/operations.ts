@@ -51,6 +51,15 @@ export const operations: Operation[] = [
     body: schemas.settingsPatch,
     answer: 'Settings',
   },
+  {
+    method: 'post',
+    path: '/test-message',
+    summary: 'Send a message to myself at once, to see whether the mail server works',
+    answer: 'Departure',
+    status: 201,
+  },
+  { method: 'post', path: '/session', summary: 'Sign in with {passphrase}; sets a cookie', status: 204 },
+  { method: 'delete', path: '/session', summary: 'Sign out', status: 204 },
   { method: 'get', path: '/zones', summary: 'All time zones with their present offsets', answer: 'Zones' },
   {
     method: 'post',
@@ -113,6 +122,11 @@ export const operations: Operation[] = [
     method: 'get',
     path: '/messages/{id}/source',
     summary: 'An incoming message as it arrived (message/rfc822)',
+  },
+  {
+    method: 'get',
+    path: '/messages/{id}/html',
+    summary: 'The HTML of a message, to be shown in a frame (text/html, sandboxed)',
   },
   {
     method: 'post',

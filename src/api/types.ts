@@ -58,6 +58,8 @@ export interface DepartureJson {
   reason: string | null;
   /** Why it stands still; null unless it is paused. */
   pausedFor: PauseCause | null;
+  /** Seconds left of its hold while it stands still; null where it was not held. */
+  holdLeft: number | null;
   /** Its moment has come, and it waits for a mail server that cannot be reached. */
   waitsForServer: boolean;
   /** The last instant at which it may still leave if nothing was running at its moment. */

@@ -76,16 +76,23 @@ async function specs(): Promise<ChildSpec[]> {
   return list;
 }
 
-/** Others than this machine would need to sign in, which cannot be done yet. */
-function assertLoopback(): void {
-  if (/^(127(\.\d+){3}|::1|localhost)$/i.test(host)) return;
+const SHORTEST_PASSPHRASE = 12;
+
+/** Who can be reached by others than this machine needs a passphrase worth the name. */
+function assertGuarded(): void {
+  const { OAK_PASSPHRASE, OAK_ORIGIN } = process.env;
+  if (OAK_PASSPHRASE && OAK_PASSPHRASE.length < SHORTEST_PASSPHRASE)
+    throw new Error(`OAK_PASSPHRASE is too short: use at least ${SHORTEST_PASSPHRASE} characters.`);
+  if (OAK_ORIGIN && !/^https?:\/\/[^/]+\/?$/.test(OAK_ORIGIN))
+    throw new Error('OAK_ORIGIN is not an address. Write it as https://lantern.place.example.');
+  if (OAK_PASSPHRASE || /^(127(\.\d+){3}|::1|localhost)$/i.test(host)) return;
   throw new Error(
-    `OAK_HOST=${host} would let others read the mail: there is no sign-in yet. Leave it out, and reach this machine by a tunnel.`,
+    `OAK_HOST=${host} would let everyone there read the mail. Set OAK_PASSPHRASE too, or leave OAK_HOST out and reach this machine by a tunnel.`,
   );
 }
 
 async function main(): Promise<void> {
-  assertLoopback();
+  assertGuarded();
   await assertFree(port, host, 'OAK_PORT', command);
   await assertFree(lmtpPort, '127.0.0.1', 'OAK_LMTP_PORT', command);
   if (process.env.OAK_SMTP_URL && !isDemo) checkMailServerAddress(process.env.OAK_SMTP_URL);

@@ -38,7 +38,7 @@ export const oneLineReply = (text: string) => text.replace(/\s*\r?\n\s*/g, ' ').
  */
 export function serverWords(label: string, error: ConnectionError): string {
   const { code, originalCode, response } = error;
-  const said = response ? ` It says: ${oneLineReply(response)}` : '';
+  const said = response ? ` It says: “${oneLineReply(response)}”.` : '';
   const certificate = CERTIFICATE[originalCode ?? ''] ?? CERTIFICATE[code ?? ''];
   if (certificate) return `The mail server ${label} cannot be trusted: its certificate ${certificate}.`;
   if (code === 'EAUTH') {

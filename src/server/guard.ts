@@ -5,11 +5,21 @@ export type Asked = Pick<IncomingMessage, 'method' | 'headers'>;
 
 const READING = ['GET', 'HEAD', 'OPTIONS'];
 
-/** The hosts the web part is reached by. @param port as it listens */
-export function ownHosts(host: string, port: number): ReadonlySet<string> {
-  const named = host.includes(':') ? `[${host}]` : host;
-  return new Set([named, 'localhost', '127.0.0.1', '[::1]'].map((each) => `${each}:${port}`.toLowerCase()));
+const bracketed = (host: string) => (host.includes(':') ? `[${host}]` : host);
+
+/**
+ * The hosts the web part is reached by.
+ * @param port as it listens
+ * @param origin its public address, where one is set
+ */
+export function ownHosts(host: string, port: number, origin?: string): ReadonlySet<string> {
+  const here = [bracketed(host), 'localhost', '127.0.0.1', '[::1]'].map((each) => `${each}:${port}`);
+  return new Set([...here, ...(origin ? [new URL(origin).host] : [])].map((each) => each.toLowerCase()));
 }
+
+/** The host of the very address a request came in on: a name made to point here never equals it. */
+export const localHost = (address: string | undefined, port: number): string =>
+  `${bracketed((address ?? '').replace(/^::ffff:/, ''))}:${port}`;
 
 /**
  * Why a request is not answered; undefined where it is. A foreign `Host` is a name made to point here (DNS

@@ -41,12 +41,17 @@ export function writeSettings(tx: Tx, patch: Partial<Settings>): void {
 
 export type StoreKind = 'real' | 'sandbox';
 
-/** What the database was made as; undefined for a new one. */
-export function storeKind(db: Reading): StoreKind | undefined {
-  return db.select().from(meta).where(eq(meta.key, 'kind')).get()?.value as StoreKind | undefined;
+export function readMeta(db: Reading, key: string): string | undefined {
+  return db.select().from(meta).where(eq(meta.key, key)).get()?.value;
 }
 
-/** Marks a new database for good. */
-export function markStoreKind(tx: Tx, kind: StoreKind): void {
-  tx.insert(meta).values({ key: 'kind', value: kind }).onConflictDoNothing().run();
+/** Keeps a fact about the database for good: what is there stays. */
+export function keepMeta(tx: Tx, key: string, value: string): void {
+  tx.insert(meta).values({ key, value }).onConflictDoNothing().run();
 }
+
+/** What the database was made as; undefined for a new one. */
+export const storeKind = (db: Reading) => readMeta(db, 'kind') as StoreKind | undefined;
+
+/** Marks a new database for good. */
+export const markStoreKind = (tx: Tx, kind: StoreKind): void => keepMeta(tx, 'kind', kind);

@@ -41,8 +41,8 @@ it('is described operation by operation as it is', () => {
       );
     });
   const described = operations.map(({ method, path }) => `${method.toUpperCase()} ${path}`);
-  // Events are served beside Next.
-  expect(described.filter((each) => each !== 'GET /events').sort()).toEqual(routes.sort());
+  // Events and sessions are served beside Next.
+  expect(described.filter((each) => !/ \/(events|session)$/.test(each)).sort()).toEqual(routes.sort());
 });
 
 it('publishes an OpenAPI document whose references all resolve', async () => {
@@ -165,6 +165,8 @@ describe('a problem', () => {
   it('is told to who comes second', async () => {
     const { id, revision } = await draft();
     const match = { 'if-match': `"${revision}"` };
+    expect((await product.api('PATCH', `/messages/${id}`, { text: 'a' })).status).toBe(428);
+    expect((await product.api('DELETE', `/messages/${id}`)).status).toBe(428);
     expect((await product.api('PATCH', `/messages/${id}`, { text: 'a' }, match)).status).toBe(200);
     expect((await product.api('PATCH', `/messages/${id}`, { text: 'b' }, match)).status).toBe(412);
     expect((await product.api('POST', `/messages/${id}/schedule`, { plan: wednesday }, match)).status).toBe(
@@ -195,9 +197,9 @@ it('takes a departure through its life', async () => {
     plan: wednesday,
   });
   const path = `/departures/${body.departures[0]!.id}`;
-  const moved = await product.api<DepartureJson>('PATCH', path, {
-    plan: { ...wednesday, local: '2026-12-03T08:30' },
-  });
+  const plan = { ...wednesday, local: '2026-12-03T08:30' };
+  expect((await product.api('PATCH', path, { plan })).status).toBe(428);
+  const moved = await product.api<DepartureJson>('PATCH', path, { plan }, { 'if-match': '*' });
   expect(moved.body).toMatchObject({ at: '2026-12-03T02:45:00.000Z', whyThen: '08:30 in Kathmandu' });
   expect((await product.api<DepartureJson>('POST', `${path}/take-back`)).body.state).toBe('draft');
   expect((await product.api('POST', `${path}/take-back`)).status).toBe(409);
@@ -212,12 +214,13 @@ it('takes a departure through its life', async () => {
     status: 'accepted',
     answer: expect.stringContaining('250') as string,
   });
-  for (const action of ['take-back', 'release', 'retry']) {
+  for (const action of ['take-back', 'release', 'retry', 'pause']) {
     expect((await product.api<ProblemJson>('POST', `${path}/${action}`)).body.detail).toBe(
       'It has already left.',
     );
   }
-  expect((await product.api('DELETE', `/messages/${id}`)).status).toBe(409);
+  const deleted = await product.api('DELETE', `/messages/${id}`, undefined, { 'if-match': '*' });
+  expect(deleted.status).toBe(409);
   const { body: message } = await product.api<MessageJson>('GET', `/messages/${id}`);
   expect(message.history.map((entry) => entry.what)).toEqual([
     'written',

@@ -32,6 +32,7 @@ beforeAll(async () => {
     'one that is pending': [`/write/${pending.departures[0]!.messageId}`, 'Save, still leaves'],
     settings: ['/settings', 'Every change applies at once'],
     'post office': ['/postoffice?mailbox=bela%40wrenfield.example', 'Received'],
+    welcome: ['/welcome', 'Does the mail server work?'],
     'no such page': ['/nowhere', 'There is no such page'],
   };
 });
@@ -51,6 +52,7 @@ const NAMES = [
   'one that is pending',
   'settings',
   'post office',
+  'welcome',
   'no such page',
 ];
 

@@ -10,6 +10,7 @@ import {
   transition,
   type DepartureEvent,
   type DepartureState,
+  type PauseCause,
 } from './states';
 
 /** What each state allows; everything else is refused. */
@@ -164,11 +165,18 @@ describe('what an attempt comes to', () => {
 });
 
 it('groups what needs me first, then by my days', () => {
-  const make = (state: DepartureState, at: string) => ({ state, at });
+  const make = (state: DepartureState, at: string, pausedFor: PauseCause | null = null) => ({
+    state,
+    at,
+    pausedFor,
+  });
   const groups = groupPending(
     [
       make('scheduled', '2026-11-24T18:30:00Z'),
       make('failed', '2026-11-24T19:00:00Z'),
+      make('paused', '2026-11-24T19:10:00Z', 'late'),
+      make('unconfirmed', '2026-11-24T19:20:00Z'),
+      make('paused', '2026-11-26T19:30:00Z', 'left-open'),
       make('scheduled', '2026-11-25T02:45:00Z'),
       make('scheduled', '2026-11-26T09:30:00Z'),
       make('scheduled', '2027-01-04T09:30:00Z'),
@@ -177,7 +185,9 @@ it('groups what needs me first, then by my days', () => {
     Date.parse('2026-11-24T14:24:00Z'),
   );
   expect(groups.map((group) => [group.name, group.departures.length])).toEqual([
-    ['Needs you', 1],
+    ['In doubt: did it arrive?', 1],
+    ['Too late: their moment passed while nothing was running', 1],
+    ['Needs you', 2],
     ['Today', 1],
     ['Tomorrow, Wednesday 25 November', 1],
     ['Thursday 26 November', 1],

@@ -2,14 +2,31 @@
 import { Temporal } from 'temporal-polyfill';
 import { toLocal } from '../time/wallClock';
 import { dayOf, longDayWords } from '../time/words';
-import type { DepartureState } from './states';
+import type { DepartureState, PauseCause } from './states';
+
+export const IN_DOUBT = 'In doubt: did it arrive?';
+export const TOO_LATE = 'Too late: their moment passed while nothing was running';
+export const NEEDS_ME = 'Needs you';
+const FIRST = [IN_DOUBT, TOO_LATE, NEEDS_ME];
+
+/** What grouping looks at. */
+interface Grouped {
+  state: DepartureState;
+  pausedFor: PauseCause | null;
+  at: string;
+}
 
 export interface DepartureGroup<T> {
   name: string;
   departures: T[];
 }
 
-const NEEDS_ME: readonly DepartureState[] = ['failed', 'unconfirmed'];
+/** The group a departure stands in before those of the days; undefined where its day says it all. */
+function concern({ state, pausedFor }: Grouped): string | undefined {
+  if (state === 'unconfirmed') return IN_DOUBT;
+  if (state === 'paused' && pausedFor === 'late') return TOO_LATE;
+  return state === 'failed' || state === 'paused' ? NEEDS_ME : undefined;
+}
 
 function dayName(day: string, today: string): string {
   const days = Temporal.PlainDate.from(today).until(day).days;
@@ -24,7 +41,7 @@ function dayName(day: string, today: string): string {
  * @param zone mine; days are mine
  * @param now epoch ms
  */
-export function groupPending<T extends { state: DepartureState; at: string }>(
+export function groupPending<T extends Grouped>(
   departures: readonly T[],
   zone: string,
   now: number,
@@ -32,9 +49,9 @@ export function groupPending<T extends { state: DepartureState; at: string }>(
   const today = dayOf(toLocal(now, zone));
   const groups = new Map<string, T[]>();
   const add = (name: string, departure: T) => groups.set(name, [...(groups.get(name) ?? []), departure]);
-  for (const each of departures) if (NEEDS_ME.includes(each.state)) add('Needs you', each);
+  for (const name of FIRST) for (const each of departures) if (concern(each) === name) add(name, each);
   for (const each of departures) {
-    if (!NEEDS_ME.includes(each.state)) add(dayName(dayOf(toLocal(Date.parse(each.at), zone)), today), each);
+    if (!concern(each)) add(dayName(dayOf(toLocal(Date.parse(each.at), zone)), today), each);
   }
   return [...groups].map(([name, members]) => ({ name, departures: members }));
 }

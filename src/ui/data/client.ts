@@ -19,21 +19,37 @@ export class ApiProblem extends Error {
 
 const NO_ANSWER = 'Oak Lantern does not answer. It may be starting again; what you wrote is still here.';
 
-/** @throws (rejects) ApiProblem */
-export async function ask<T>(method: string, path: string, body?: unknown, revision?: number): Promise<T> {
+/** Browsers let requests outlive their page up to 64 KiB in all (Fetch Standard §4.6); characters may take three. */
+const KEEPALIVE_BYTES = 20_000;
+
+/**
+ * @param revision as it was seen; `*` for any, where what is done does not depend on it
+ * @throws (rejects) ApiProblem
+ */
+export async function ask<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  revision?: number | '*',
+): Promise<T> {
   const headers: Record<string, string> = {};
   if (body !== undefined) headers['content-type'] = 'application/json';
-  if (revision !== undefined) headers['if-match'] = `"${revision}"`;
+  if (revision !== undefined) headers['if-match'] = revision === '*' ? '*' : `"${revision}"`;
+  const sent = body === undefined ? undefined : JSON.stringify(body);
   let response: Response;
   try {
     response = await fetch(`/api/v1${path}`, {
       method,
       headers,
-      body: body === undefined ? undefined : JSON.stringify(body),
+      body: sent,
+      // What is asked on leaving a page is done although the page is gone, where it is small enough for that.
+      keepalive: document.visibilityState === 'hidden' && (sent?.length ?? 0) < KEEPALIVE_BYTES,
     });
   } catch {
     throw new ApiProblem(0, NO_ANSWER);
   }
+  // The session has ended: the page to sign in stands where this one was.
+  if (response.status === 401 && path !== '/session') window.location.assign('/sign-in');
   if (response.status === 204) return undefined as T;
   const answer = (await response.json().catch(() => undefined)) as T | ProblemJson | undefined;
   if (response.ok) return answer as T;

@@ -7,6 +7,8 @@ import type {
   CorrespondentJson,
   DepartureJson,
   DeparturePageJson,
+  FaultsJson,
+  HealthJson,
   MailboxJson,
   MailboxSummaryJson,
   MessageJson,
@@ -22,6 +24,9 @@ const PENDING_LIMIT = 500;
 
 export const useClockReading = () =>
   useQuery({ queryKey: ['clock'], queryFn: () => ask<ClockJson>('GET', '/clock') });
+
+export const useHealth = () =>
+  useQuery({ queryKey: ['health'], queryFn: () => ask<HealthJson>('GET', '/health') });
 
 export function useSettings(): SettingsJson {
   // The shell puts them in place before anything is drawn.
@@ -108,13 +113,17 @@ export const useMailbox = (address: string | undefined) =>
     enabled: Boolean(address),
   });
 
+export const useFaults = () =>
+  useQuery({ queryKey: ['faults'], queryFn: () => ask<FaultsJson>('GET', '/postoffice/faults') });
+
 /** Which queries a change of a topic makes old. */
 const STALE: Record<string, string[]> = {
-  departure: ['departures', 'message', 'mailboxes'],
+  departure: ['departures', 'message', 'mailboxes', 'health', 'drafts'],
   message: ['inbox', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
   return: ['inbox', 'snoozed', 'message'],
   settings: ['settings', 'preview', 'departures'],
   clock: ['clock'],
+  health: ['health', 'departures', 'faults', 'clock'],
   correspondent: ['correspondents', 'departures', 'inbox'],
 };
 

@@ -3,10 +3,15 @@
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { adviceFor } from '../../core/departure/advice';
 import { historyWords } from '../../core/departure/history';
 import { landingWords, useWords } from '../common/format';
 import { StatePill } from '../common/StatePill';
 import { useDeparture, useMessage } from '../data/queries';
+import { useCommand } from '../shell/commands';
+import { correctionPath } from '../shell/views';
+import { SettleButtons } from './SettleButtons';
+import { useDepartureActions } from './useDepartureActions';
 import styles from './DepartureView.module.css';
 
 const STATUS = { waiting: 'waiting', accepted: 'accepted', deferred: 'put off', refused: 'refused' };
@@ -16,6 +21,10 @@ export function DepartureView({ id }: { id: string }) {
   const words = useWords();
   const { data: departure, error } = useDeparture(id);
   const message = useMessage(departure?.messageId).data;
+  const actions = useDepartureActions();
+  const correct = () => router.push(correctionPath(departure!.messageId));
+  useCommand('KeyC', departure && correct);
+  const refused = departure?.recipients.filter((reader) => reader.status === 'refused') ?? [];
   if (error) return <p role="alert">{error.message}</p>;
   if (!departure || !message) return <Spin />;
   const onTime = departure.leftAt !== null && departure.leftAt.slice(0, 19) === departure.meant.slice(0, 19);
@@ -36,7 +45,22 @@ export function DepartureView({ id }: { id: string }) {
           departure.reason
         )}
       </p>
-      <Button onClick={() => router.push(`/write?answers=${message.id}`)}>Write again in this thread</Button>
+      {departure.reason && departure.leftAt && <p>{departure.reason}</p>}
+      <div className={styles.actions}>
+        <Button onClick={correct}>Write a correction</Button>
+        {refused.length > 0 && departure.state === 'sent' && (
+          <Button
+            onClick={() =>
+              router.push(
+                `${correctionPath(message.id)}&only=${refused.map((each) => encodeURIComponent(each.address)).join(',')}`,
+              )
+            }
+          >
+            Write again to the {refused.length === 1 ? 'one' : refused.length} it did not reach
+          </Button>
+        )}
+        {departure.state === 'unconfirmed' && <SettleButtons departure={departure} actions={actions} />}
+      </div>
       <section className={`pane ${styles.block}`} aria-labelledby="readers">
         <h2 id="readers">Readers</h2>
         <ul>
@@ -46,6 +70,9 @@ export function DepartureView({ id }: { id: string }) {
               {reader.name && <span className="quiet">{reader.address}</span>} ·{' '}
               {landingWords(reader, departure.at, words)} · {STATUS[reader.status]}
               {reader.answer && <span className="quiet"> “{reader.answer}”</span>}
+              {reader.status === 'refused' && (
+                <span className={styles.advice}> {adviceFor(reader.answer)}</span>
+              )}
             </li>
           ))}
         </ul>

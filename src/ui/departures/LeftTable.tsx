@@ -2,16 +2,23 @@
 /** What has left: when it was meant to, when it did, and what the server said. */
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
 import { landsWords, recipientsWords, useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { StatePill } from '../common/StatePill';
 import { useLeft } from '../data/queries';
+import { useCommand } from '../shell/commands';
+import { correctionPath } from '../shell/views';
 import styles from './DeparturesView.module.css';
 import { EmptyTable } from './EmptyTable';
 
 export function LeftTable() {
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useLeft();
   const words = useWords();
+  const router = useRouter();
+  const [focused, setFocused] = useState<string | null>(null);
+  useCommand('KeyC', focused === null ? undefined : () => router.push(correctionPath(focused)));
   if (error && !data) return <p role="alert">{error.message}</p>;
   if (!data) return <Spin />;
   const departures = data.pages.flatMap((page) => page.departures);
@@ -31,7 +38,12 @@ export function LeftTable() {
         </thead>
         <tbody>
           {departures.map((departure) => (
-            <tr key={departure.id} className={styles.row}>
+            <tr
+              key={departure.id}
+              className={styles.row}
+              onFocus={() => setFocused(departure.messageId)}
+              onBlur={() => setFocused(null)}
+            >
               <td className={styles.leaves} data-label="Left">
                 {words.moment(departure.at)}
               </td>
@@ -48,6 +60,7 @@ export function LeftTable() {
                 <Link href={`/departures/${departure.id}`} data-row={departure.id}>
                   {departure.subject || '(no subject)'}
                 </Link>
+                {departure.reason && <span className={styles.reason}> · {departure.reason}</span>}
               </td>
               <td>
                 <StatePill departure={departure} />

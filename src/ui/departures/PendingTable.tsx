@@ -5,13 +5,16 @@ import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { DepartureJson } from '../../api/types';
-import { groupPending } from '../../core/departure/groups';
+import { groupPending, TOO_LATE } from '../../core/departure/groups';
 import { proposeTime } from '../../core/plan/proposal';
 import { landsWords, recipientsWords, useWords, type Words } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { MomentPopover } from '../common/MomentPopover';
 import { StatePill } from '../common/StatePill';
+import { SettleButtons } from './SettleButtons';
 import { TwicePressed } from '../common/TwicePressed';
+import { useSteady } from '../common/useSteady';
+import { WaitingChanges } from '../common/WaitingChanges';
 import { usePending, useSettings } from '../data/queries';
 import { useCommand } from '../shell/commands';
 import styles from './DeparturesView.module.css';
@@ -55,21 +58,7 @@ function MoveControl({ departure, move }: { departure: DepartureJson; move: Depa
 function RowActions({ departure, actions }: { departure: DepartureJson; actions: DepartureActions }) {
   const to = recipientsWords(departure.recipients);
   if (departure.state === 'releasing') return null;
-  if (departure.state === 'unconfirmed') {
-    return (
-      <>
-        <Button size="small" onClick={() => void actions.settle(departure, true)}>
-          It arrived
-        </Button>
-        <TwicePressed
-          size="small"
-          label="It did not, send again"
-          again="Press again to send"
-          onPressed={() => void actions.settle(departure, false)}
-        />
-      </>
-    );
-  }
+  if (departure.state === 'unconfirmed') return <SettleButtons departure={departure} actions={actions} />;
   return (
     <>
       {departure.state === 'failed' && (
@@ -77,7 +66,22 @@ function RowActions({ departure, actions }: { departure: DepartureJson; actions:
           Try again
         </Button>
       )}
+      {departure.state === 'paused' && departure.pausedFor !== 'late' && (
+        <Button size="small" onClick={() => void actions.resume(departure)} aria-label={`Go on, to ${to}`}>
+          Go on
+        </Button>
+      )}
       <MoveControl departure={departure} move={actions.move} />
+      {(departure.state === 'held' || departure.state === 'scheduled') && (
+        <Button
+          size="small"
+          type="text"
+          onClick={() => void actions.pause(departure)}
+          aria-label={`Pause, to ${to}`}
+        >
+          Pause
+        </Button>
+      )}
       <Button
         size="small"
         type={departure.state === 'held' ? 'default' : 'text'}
@@ -116,6 +120,7 @@ export function PendingTable() {
   const wanted = useSearchParams().get('row');
   const [focused, setFocused] = useState<DepartureJson | null>(null);
   const table = useRef<HTMLTableElement>(null);
+  const steady = useSteady(data?.departures, table);
   const shown = useRef<string | null>(null);
 
   // After scheduling, the new row has the focus, once.
@@ -127,18 +132,20 @@ export function PendingTable() {
     row.focus();
   }, [wanted, data]);
 
-  const current = data?.departures.find((each) => each.id === focused?.id);
+  const { rows } = steady;
+  const current = rows.find((each) => each.id === focused?.id);
   useCommand('KeyT', current && (() => void actions.takeBack(current)));
 
   if (error && !data) return <p role="alert">{error.message}</p>;
   if (!data) return <Spin />;
-  if (data.departures.length === 0) {
+  if (rows.length === 0 && data.departures.length === 0) {
     return (
       <EmptyTable words="Nothing is waiting to leave. What you send or schedule stands here until it has left." />
     );
   }
   return (
     <div className={`pane ${styles.frame}`}>
+      <WaitingChanges {...steady} />
       <table className={styles.table} ref={table} onKeyDown={moveBetweenRows} aria-label="Pending departures">
         <thead>
           <tr>
@@ -153,11 +160,19 @@ export function PendingTable() {
             </th>
           </tr>
         </thead>
-        {groupPending(data.departures, zone, words.now).map((group) => (
+        {groupPending(rows, zone, words.now).map((group) => (
           <tbody key={group.name}>
             <tr>
               <th colSpan={7} scope="rowgroup" className={styles.group}>
                 {group.name}
+                {group.name === TOO_LATE && (
+                  <TwicePressed
+                    size="small"
+                    label={`Let all ${group.departures.length} go now`}
+                    again="Press again: they leave"
+                    onPressed={() => void actions.releaseAll(group.departures)}
+                  />
+                )}
               </th>
             </tr>
             {group.departures.map((departure) => (

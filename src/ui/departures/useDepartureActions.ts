@@ -2,19 +2,30 @@
 /** What can be done to a departure from any view, with its notice. */
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
-import type { DepartureJson, MessageJson } from '../../api/types';
+import type { DepartureJson, MessageJson, MessageSummaryJson } from '../../api/types';
 import type { Plan } from '../../core/plan/plan';
 import { recipientsWords, useWords } from '../common/format';
-import { ask } from '../data/client';
+import { ApiProblem, ask } from '../data/client';
 import { messageQuery, refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
+import { correctionPath } from '../shell/views';
 
 export interface DepartureActions {
   /** Back to a draft, opened in Write. */
   takeBack: (departure: DepartureJson) => Promise<void>;
   releaseNow: (departure: DepartureJson) => Promise<void>;
+  /** Lets several go, in due order. */
+  releaseAll: (departures: readonly DepartureJson[]) => Promise<void>;
   retry: (departure: DepartureJson) => Promise<void>;
+  pause: (departure: DepartureJson) => Promise<void>;
+  /** Sets a paused one going again. */
+  resume: (departure: DepartureJson) => Promise<void>;
   settle: (departure: DepartureJson, arrived: boolean) => Promise<void>;
+  /**
+   * Sends or schedules several drafts.
+   * @returns the ids of those that could not be
+   */
+  scheduleAll: (messages: readonly MessageSummaryJson[], plan: Plan) => Promise<string[]>;
   move: (departure: DepartureJson, plan: Plan) => Promise<boolean>;
   remove: (message: { id: string; subject: string }) => Promise<void>;
 }
@@ -54,7 +65,20 @@ export function useDepartureActions(): DepartureActions {
 
   return {
     async takeBack(departure) {
-      if (!(await act(departure, 'take-back'))) return;
+      try {
+        await ask<DepartureJson>('POST', `/departures/${departure.id}/take-back`);
+      } catch (error) {
+        const tooLate = error instanceof ApiProblem && error.status === 409;
+        if (!tooLate) return showProblem(error);
+        const correct = () => router.push(correctionPath(departure.messageId));
+        return show({
+          words: `${error.message} C writes a correction in the same thread.`,
+          undo: { label: 'Write a correction', act: correct },
+          problem: true,
+        });
+      } finally {
+        refresh(client, ['departure', 'message']);
+      }
       show({ words: `Taken back, to ${recipientsWords(departure.recipients)}. It is a draft again.` });
       // Opened from what the server has now, not from what was on screen while it was pending.
       await client.fetchQuery({ ...messageQuery(departure.messageId), staleTime: 0 }).catch(() => {});
@@ -63,17 +87,65 @@ export function useDepartureActions(): DepartureActions {
     async releaseNow(departure) {
       if (await act(departure, 'release')) show({ words: 'It leaves now.' });
     },
+    async releaseAll(departures) {
+      const gone = await attempt(async () => {
+        for (const { id } of departures) await ask('POST', `/departures/${id}/release`);
+        return true;
+      });
+      if (gone) show({ words: `${departures.length} leave now.` });
+    },
     async retry(departure) {
       if (await act(departure, 'retry')) show({ words: 'It is tried again now.' });
+    },
+    async pause(departure) {
+      const paused = await act(departure, 'pause');
+      if (!paused) return;
+      const undo = () => void act(departure, 'resume');
+      show({ words: 'Paused: it leaves when you say so.', undo: { label: 'Undo', act: undo } });
+    },
+    async resume(departure) {
+      const gone = await act(departure, 'resume');
+      if (!gone) return;
+      const held = gone.state === 'held';
+      show({ words: held ? `Held until ${words.precise(gone.at)}.` : `Leaves ${words.moment(gone.at)}.` });
     },
     async settle(departure, arrived) {
       if (await act(departure, 'settle', { arrived }))
         show({ words: arrived ? 'Kept as sent.' : 'It is sent again.' });
     },
+    async scheduleAll(messages, plan) {
+      const made: DepartureJson[] = [];
+      const failed: { message: MessageSummaryJson; why: string }[] = [];
+      for (const message of messages) {
+        try {
+          const path = `/messages/${message.id}/schedule`;
+          made.push(...(await ask<{ departures: DepartureJson[] }>('POST', path, { plan })).departures);
+        } catch (error) {
+          failed.push({ message, why: (error as Error).message });
+        }
+      }
+      refresh(client, ['departure', 'message']);
+      const undo = async () => {
+        await attempt(async () => {
+          for (const { id } of made) await ask('POST', `/departures/${id}/take-back`);
+        });
+        show({ words: 'They are drafts again.' });
+      };
+      const done = made.length > 0 ? `${made.length} ${plan.kind === 'now' ? 'held' : 'scheduled'}.` : '';
+      const not = failed
+        .map(({ message, why }) => `“${message.subject || '(no subject)'}”: ${why}`)
+        .join(' ');
+      show({
+        words: [done, not].filter(Boolean).join(' '),
+        undo: made.length > 0 ? { label: 'Undo', act: () => void undo() } : undefined,
+        problem: failed.length > 0,
+      });
+      return failed.map(({ message }) => message.id);
+    },
     move,
     async remove(message) {
       const done = await attempt(async () => {
-        await ask('DELETE', `/messages/${message.id}`);
+        await ask('DELETE', `/messages/${message.id}`, undefined, '*');
         return true;
       });
       if (!done) return;

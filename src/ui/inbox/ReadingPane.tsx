@@ -3,7 +3,7 @@
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import type { MessageJson, MessageSummaryJson } from '../../api/types';
 import { atTheirDesk } from '../../core/reply/desk';
 import { dayWords, durationWords, timeWords } from '../../core/time/words';
@@ -57,6 +57,34 @@ function Thread({ thread }: { thread: MessageSummaryJson[] }) {
   );
 }
 
+/** The message as its writer laid it out, in a frame where nothing runs; or its plain text. */
+function Body({ message }: { message: MessageJson }) {
+  const [plain, setPlain] = useState(!message.html);
+  return (
+    <>
+      {message.html && (
+        <p className={styles.layout}>
+          <Button size="small" type="text" onClick={() => setPlain(!plain)}>
+            {plain ? 'Show as laid out' : 'Show as plain text'}
+          </Button>
+          {!plain && <span className="quiet">Pictures from elsewhere are not fetched.</span>}
+        </p>
+      )}
+      {plain ? (
+        <div className={`pane ${styles.body}`}>{message.text || 'This message has no text.'}</div>
+      ) : (
+        <iframe
+          title="The message as laid out"
+          className={`pane ${styles.frame}`}
+          sandbox="allow-popups allow-popups-to-escape-sandbox"
+          referrerPolicy="no-referrer"
+          src={`/api/v1/messages/${message.id}/html`}
+        />
+      )}
+    </>
+  );
+}
+
 export function ReadingPane({ id }: { id: string }) {
   const router = useRouter();
   const words = useWords();
@@ -94,7 +122,7 @@ export function ReadingPane({ id }: { id: string }) {
           source
         </a>
       </p>
-      <div className={`pane ${styles.body}`}>{message.text || 'This message has no text.'}</div>
+      <Body message={message} />
       <Thread thread={message.thread} />
     </article>
   );

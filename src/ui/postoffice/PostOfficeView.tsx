@@ -10,6 +10,7 @@ import { useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useCorrespondents, useMailbox, useMailboxes, useSettings } from '../data/queries';
 import { ClockControls } from './ClockControls';
+import { FaultControls } from './FaultControls';
 import styles from './PostOffice.module.css';
 
 function Received({ message, zone }: { message: MailboxJson['messages'][number]; zone: string | undefined }) {
@@ -67,6 +68,7 @@ export function PostOfficeView({ address }: { address: string | undefined }) {
         </p>
         <ClockControls />
       </div>
+      <FaultControls />
       <div className={styles.columns}>
         <nav aria-label="Mailboxes" className={`pane ${styles.boxes}`} onKeyDown={moveBetweenRows}>
           {error && <p role="alert">{error.message}</p>}

@@ -10,6 +10,7 @@ import type { ApiProblem } from '../data/client';
 import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
+import { TestMessage } from '../welcome/TestMessage';
 import { ZonePicker } from '../write/ZonePicker';
 import styles from './SettingsView.module.css';
 
@@ -176,6 +177,13 @@ export function SettingsView() {
       <Hold />
       <Me />
       <Looks />
+      <section className={`pane ${styles.block}`} aria-labelledby="test">
+        <h2 id="test">Mail server</h2>
+        <p className="quiet">A message to yourself shows whether mail leaves, and whether it comes in.</p>
+        <div>
+          <TestMessage />
+        </div>
+      </section>
     </div>
   );
 }

@@ -12,7 +12,14 @@ export interface Initial {
   settings: SettingsJson;
 }
 
-export function Providers({ initial, children }: { initial: Initial; children: ReactNode }) {
+interface Props {
+  initial: Initial;
+  /** For the styles made in the browser: the page's policy takes no others. */
+  nonce: string | undefined;
+  children: ReactNode;
+}
+
+export function Providers({ initial, nonce, children }: Props) {
   const [client] = useState(() => {
     const fresh = new QueryClient({
       // Live updates say when something is old; until then it is not.
@@ -24,7 +31,7 @@ export function Providers({ initial, children }: { initial: Initial; children: R
   });
   return (
     <QueryClientProvider client={client}>
-      <ThemeProvider>
+      <ThemeProvider nonce={nonce}>
         <AnnouncerProvider>
           <NoticeProvider>{children}</NoticeProvider>
         </AnnouncerProvider>

@@ -4,18 +4,28 @@ import type { ReactNode } from 'react';
 import { LiveUpdates } from '../data/LiveUpdates';
 import { HoldTray } from '../rail/HoldTray';
 import { TimeRail } from '../rail/TimeRail';
+import { OutcomeNotices } from '../departures/OutcomeNotices';
+import { Banners } from './Banners';
 import { Keyboard } from './Keyboard';
 import { TopBar } from './TopBar';
 import styles from './Shell.module.css';
 
-export function Shell({ demo, children }: { demo: boolean; children: ReactNode }) {
+interface Props {
+  demo: boolean;
+  canSignOut: boolean;
+  children: ReactNode;
+}
+
+export function Shell({ demo, canSignOut, children }: Props) {
   return (
     <div className={styles.shell}>
       <a className={styles.skip} href="#content">
         Skip to the content
       </a>
-      <TopBar demo={demo} />
+      <TopBar demo={demo} canSignOut={canSignOut} />
       <LiveUpdates />
+      <Banners />
+      <OutcomeNotices />
       <div className={styles.band}>
         <TimeRail />
         <HoldTray />

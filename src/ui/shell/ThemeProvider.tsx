@@ -7,7 +7,12 @@ import { useEffect, type ReactNode } from 'react';
 import { useSettings } from '../data/queries';
 import { themes } from '../theme';
 
-export function ThemeProvider({ children }: { children: ReactNode }) {
+interface Props {
+  nonce: string | undefined;
+  children: ReactNode;
+}
+
+export function ThemeProvider({ nonce, children }: Props) {
   const { theme } = useSettings();
   useEffect(() => {
     document.documentElement.dataset.theme = theme;
@@ -18,6 +23,7 @@ export function ThemeProvider({ children }: { children: ReactNode }) {
       theme={themes[theme]}
       button={{ autoInsertSpace: false }}
       wave={{ disabled: true }}
+      csp={{ nonce }}
     >
       {children}
     </ConfigProvider>

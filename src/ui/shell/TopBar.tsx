@@ -5,6 +5,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { toLocal } from '../../core/time/wallClock';
 import { dayWords, timeWords } from '../../core/time/words';
 import { zoneCity } from '../../core/time/zones';
+import { ask } from '../data/client';
 import { useClockReading, useInbox, usePending, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { Mark } from './Mark';
@@ -25,7 +26,12 @@ function MyClock() {
   );
 }
 
-export function TopBar({ demo }: { demo: boolean }) {
+async function signOut() {
+  await ask('DELETE', '/session');
+  window.location.assign('/sign-in');
+}
+
+export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolean }) {
   const path = usePathname();
   const router = useRouter();
   const counts: Record<string, number | undefined> = {
@@ -54,6 +60,11 @@ export function TopBar({ demo }: { demo: boolean }) {
           Settings
         </Link>
       </nav>
+      {canSignOut && (
+        <Button type="text" size="small" onClick={() => void signOut()}>
+          Sign out
+        </Button>
+      )}
       <MyClock />
       <Button type="primary" onClick={() => router.push(newMessagePath())}>
         Write

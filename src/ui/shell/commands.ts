@@ -6,6 +6,7 @@ import { useEffect, useRef } from 'react';
 export const keyHelp = [
   { code: 'KeyN', key: 'N', words: 'write a message' },
   { code: 'KeyR', key: 'R', words: 'answer' },
+  { code: 'KeyC', key: 'C', words: 'write a correction of what has left' },
   { code: 'KeyS', key: 'S', words: 'snooze' },
   { code: 'KeyT', key: 'T', words: 'take back: the row in focus, else the newest hold' },
   { code: '?', key: '?', words: 'this list' },

@@ -6,3 +6,6 @@ export const views = [
 
 /** Where a new message is written; a new address each time, so that it begins empty. */
 export const newMessagePath = () => `/write?new=${Date.now().toString(36)}`;
+
+/** Where a message in the same thread is written to those who have, or should have, an earlier one. */
+export const correctionPath = (messageId: string) => `/write?corrects=${messageId}`;

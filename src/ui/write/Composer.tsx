@@ -1,7 +1,7 @@
 'use client';
 /** Writing one message: new, taken back, or pending. */
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, Input, type InputRef } from 'antd';
+import type { InputRef } from 'antd';
 import type { TextAreaRef } from 'antd/es/input/TextArea';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -10,20 +10,22 @@ import { addressKey, parseMailbox } from '../../core/message/address';
 import type { Plan } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
 import { isLocal, toInstant } from '../../core/time/wallClock';
-import { useWords } from '../common/format';
+import { useWords, type Words } from '../common/format';
 import { ApiProblem, ask } from '../data/client';
 import { refresh, useCorrespondents, usePreview, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useDepartureActions } from '../departures/useDepartureActions';
 import { useCommand } from '../shell/commands';
 import { useNotices } from '../shell/Notices';
+import { ConflictPanel } from './ConflictPanel';
 import { recallCursor, rememberCursor } from './cursor';
+import { MessageFields } from './MessageFields';
 import { MomentPanel } from './MomentPanel';
 import { PendingBar } from './PendingBar';
 import { primaryWords } from './primaryWords';
-import { RecipientField } from './RecipientField';
 import { SummaryBar } from './SummaryBar';
 import { isAddress, useDraft, type DraftFields, type SaveState } from './useDraft';
+import { useLease } from './useLease';
 import type { NearZone } from './ZonePicker';
 import styles from './Composer.module.css';
 
@@ -42,15 +44,30 @@ const SAVE_WORDS: Record<SaveState, string> = {
   saving: 'Saving…',
   saved: 'Draft saved',
   failed: 'Not saved',
+  conflict: 'Not saved: two versions',
 };
 
-/** What is pending changes only when the person says so. */
-const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, dirty: 'Changed, not saved', saved: '' };
+/** Kept, and yet it does not leave before the person says so. */
+const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, saved: 'Kept, not let go yet' };
+
+const isPast = (plan: Plan, now: number) =>
+  plan.kind === 'at' && isLocal(plan.local) && toInstant(plan.local, plan.zone).at <= now;
 
 /** The plan a draft had, unless its moment is past by now. */
-function planToCome(plan: Plan | null | undefined, now: number): Plan {
-  const past = plan?.kind === 'at' && toInstant(plan.local, plan.zone).at <= now;
-  return plan && !past ? plan : { kind: 'now' };
+const planToCome = (plan: Plan | null | undefined, now: number): Plan =>
+  plan && !isPast(plan, now) ? plan : { kind: 'now' };
+
+/** What is to be said of a departure that keeps its plan. */
+function keptSentence(departure: DepartureJson, passed: boolean, changed: boolean, words: Words): string {
+  if (departure.state === 'failed')
+    return 'The mail server refused it. Change what is wrong, then try again.';
+  // Closed without a change it goes on; a change waits for the word that it may go.
+  const goesOn = departure.pausedFor === 'editing' && !changed ? 'save or close' : 'save';
+  if (departure.holdLeft !== null) return `Its hold stands still, and runs on once you ${goesOn}.`;
+  if (passed) return `Its moment, ${words.moment(departure.meant)}, has passed. When is it to leave?`;
+  if (departure.state === 'paused')
+    return `It stands still, and leaves ${words.moment(departure.at)} your time once you ${goesOn}.`;
+  return `${departure.state === 'held' ? 'Held, leaves' : 'Leaves'} ${words.moment(departure.at)} your time.`;
 }
 
 export function Composer({ initial, message, departure, answers }: Props) {
@@ -65,15 +82,35 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const subject = useRef<InputRef>(null);
   const text = useRef<TextAreaRef>(null);
   const busy = useRef(false);
-  const [copies, setCopies] = useState(initial.cc.length + initial.bcc.length > 0);
   const [planProblem, setPlanProblem] = useState<ApiProblem | null>(null);
 
+  const lease = useLease(
+    departure,
+    () => refresh(client, ['departure']),
+    (left) => {
+      refresh(client, ['departure', 'message']);
+      if (left.pausedFor === 'left-open') {
+        const act = () => void actions.resume(left);
+        show({
+          words: 'It was changed and not let go, so it stays paused.',
+          undo: { label: 'Let it go on', act },
+        });
+      }
+    },
+  );
   const keepAddress = useCallback((id: string) => window.history.replaceState(null, '', `/write/${id}`), []);
-  const draft = useDraft(initial, message, !departure, answers, keepAddress);
+  // What stands still may be saved as it is typed.
+  const still = !departure || lease.held || ['paused', 'failed'].includes(departure.state);
+  const draft = useDraft(initial, message, still, answers, keepAddress);
   const { fields, change } = draft;
 
   const [plan, setPlan] = useState<Plan>(() => departure?.plan ?? planToCome(message?.plan, minute));
   const planChanged = departure !== undefined && plan !== departure.plan;
+  const passed =
+    departure !== undefined &&
+    departure.attempts === 0 &&
+    (planChanged || departure.holdLeft === null) &&
+    isPast(plan, minute);
 
   const addresses = useMemo(
     () =>
@@ -101,15 +138,16 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const serious = warnings.filter((warning) => warning.code !== 'unknown-zone');
   // A pending departure that keeps its plan keeps its moment: a hold does not begin anew.
   const keepsMoment = departure !== undefined && !planChanged;
-  const leaves = departure && (departure.state === 'held' ? words.precise : words.moment)(departure.at);
-  const sentence = keepsMoment
-    ? `${departure.state === 'held' ? 'Held, leaves' : 'Leaves'} ${leaves} your time.`
-    : preview.data?.sentence;
+  const holdLeft = keepsMoment ? (departure.holdLeft ?? undefined) : undefined;
+  const leaves = departure && words.moment(departure.at);
+  const sentence = keepsMoment ? keptSentence(departure, passed, draft.state !== 'clean', words) : preview.data?.sentence;
   const primary = primaryWords({
     plan,
     holdSeconds: settings.holdSeconds,
     stillLeaves: keepsMoment ? leaves : undefined,
+    holdLeft,
     movedTo: departure && planned && words.moment(planned.at),
+    failed: departure?.state === 'failed' && keepsMoment,
   });
 
   useEffect(() => {
@@ -133,12 +171,12 @@ export function Composer({ initial, message, departure, answers }: Props) {
     showProblem(error);
   }
 
-  async function commit() {
-    if (busy.current || !readable) return;
+  async function commit(then: 'go-on' | 'pause' = 'go-on') {
+    if (busy.current || !readable || draft.conflict) return;
     busy.current = true;
     setPlanProblem(null);
     try {
-      if (departure) await savePending(departure);
+      if (departure) await savePending(departure, then);
       else await schedule();
     } catch (error) {
       refused(error);
@@ -170,10 +208,26 @@ export function Composer({ initial, message, departure, answers }: Props) {
     router.push(`/departures?row=${made!.id}`);
   }
 
-  async function savePending(pending: DepartureJson) {
+  /** A moment that has passed cannot be kept: the person is asked, and nothing is changed. */
+  function askForMoment() {
+    const detail = 'Its moment has passed meanwhile. Choose Now or another time, or save and pause.';
+    setPlanProblem(new ApiProblem(409, detail, [{ path: 'plan.local', detail }]));
+  }
+
+  async function savePending(pending: DepartureJson, then: 'go-on' | 'pause') {
     await draft.save();
-    if (planChanged) await ask('PATCH', `/departures/${pending.id}`, { plan });
-    show({ words: planChanged ? 'Saved, with its new moment.' : 'Saved. Its moment stays.' });
+    if (then === 'go-on' && passed) return askForMoment();
+    const path = `/departures/${pending.id}`;
+    let now = planChanged ? await ask<DepartureJson>('PATCH', path, { plan }, '*') : pending;
+    if (lease.held) now = await lease.close(then);
+    else if (then === 'pause') now = await ask<DepartureJson>('POST', `${path}/pause`);
+    else if (now.state === 'failed') now = await ask<DepartureJson>('POST', `${path}/retry`);
+    else if (now.state === 'paused') now = await ask<DepartureJson>('POST', `${path}/resume`);
+    const went =
+      now.state === 'held' ? `held until ${words.precise(now.at)}` : `leaves ${words.moment(now.at)}`;
+    show({
+      words: now.state === 'paused' ? 'Saved and paused: it leaves when you say so.' : `Saved: ${went}.`,
+    });
     router.push(`/departures?row=${pending.id}`);
   }
 
@@ -196,76 +250,19 @@ export function Composer({ initial, message, departure, answers }: Props) {
       }}
     >
       <h1 className="unseen">{departure ? 'A pending message' : 'Write'}</h1>
-      {departure && <PendingBar departure={departure} message={message!} actions={actions} />}
+      {departure && <PendingBar departure={departure} message={message!} lease={lease} actions={actions} />}
+      {draft.conflict && (
+        <ConflictPanel
+          here={fields}
+          there={draft.conflict}
+          onChosen={(which) => void draft.choose(which).catch(showProblem)}
+        />
+      )}
       <div className={styles.columns}>
-        <section className={`pane ${styles.message}`} aria-label="Message">
-          <div className={styles.row}>
-            <span className={styles.label}>From</span>
-            {settings.me.address ? (
-              <span>
-                {settings.me.name} · {settings.me.address}
-              </span>
-            ) : (
-              <a href="/settings">Tell Oak Lantern your address first</a>
-            )}
-          </div>
-          <div className={styles.row}>
-            <label className={styles.label} htmlFor="to">
-              To
-            </label>
-            <RecipientField
-              id="to"
-              label="To"
-              value={fields.to}
-              problem={problem?.at('to')}
-              autoFocus={!message && !answers}
-              onChange={(to) => change({ to })}
-            />
-            {!copies && (
-              <Button type="text" size="small" onClick={() => setCopies(true)}>
-                Cc, Bcc
-              </Button>
-            )}
-          </div>
-          {copies &&
-            (['cc', 'bcc'] as const).map((field) => (
-              <div className={styles.row} key={field}>
-                <label className={styles.label} htmlFor={field}>
-                  {field === 'cc' ? 'Cc' : 'Bcc'}
-                </label>
-                <RecipientField
-                  id={field}
-                  label={field === 'cc' ? 'Cc' : 'Bcc'}
-                  value={fields[field]}
-                  problem={problem?.at(field)}
-                  onChange={(list) => change({ [field]: list })}
-                />
-              </div>
-            ))}
-          <div className={styles.row}>
-            <label className={styles.label} htmlFor="subject">
-              Subject
-            </label>
-            <Input
-              id="subject"
-              ref={subject}
-              variant="borderless"
-              className={styles.subject}
-              value={fields.subject}
-              maxLength={500}
-              onChange={(event) => change({ subject: event.target.value })}
-            />
-          </div>
-          <Input.TextArea
-            ref={text}
-            aria-label="Text"
-            variant="borderless"
-            className={styles.text}
-            value={fields.text}
-            autoFocus={Boolean(answers) && !message}
-            onChange={(event) => change({ text: event.target.value })}
-          />
-        </section>
+        <MessageFields
+          {...{ fields, change, problem, subject, text }}
+          begin={message ? undefined : answers ? 'text' : 'to'}
+        />
         <MomentPanel
           plan={plan}
           onChange={(next) => {
@@ -284,6 +281,11 @@ export function Composer({ initial, message, departure, answers }: Props) {
         problem={problem?.message}
         saved={departure ? PENDING_WORDS[draft.state] : SAVE_WORDS[draft.state]}
         primary={primary}
+        second={
+          departure && departure.state !== 'failed'
+            ? { label: 'Save and pause', act: () => void commit('pause') }
+            : undefined
+        }
       />
     </form>
   );

@@ -6,15 +6,17 @@ import type { DepartureJson, MessageJson } from '../../api/types';
 import { StatePill } from '../common/StatePill';
 import { TwicePressed } from '../common/TwicePressed';
 import type { DepartureActions } from '../departures/useDepartureActions';
+import type { Lease } from './useLease';
 import styles from './Composer.module.css';
 
 interface Props {
   departure: DepartureJson;
   message: MessageJson;
+  lease: Lease;
   actions: DepartureActions;
 }
 
-export function PendingBar({ departure, message, actions }: Props) {
+export function PendingBar({ departure, message, lease, actions }: Props) {
   const router = useRouter();
   const letGo = async () => {
     await actions.releaseNow(departure);
@@ -27,6 +29,15 @@ export function PendingBar({ departure, message, actions }: Props) {
   return (
     <div className={styles.pending}>
       <StatePill departure={departure} />
+      {lease.lost && (
+        <span role="alert">
+          {lease.lost}{' '}
+          <Button size="small" onClick={lease.reopen}>
+            Open it again
+          </Button>
+        </span>
+      )}
+      {lease.held && <span>It does not leave while it is open here.</span>}
       {departure.reason && <span>{departure.reason}</span>}
       <span className={styles.spring} />
       <Button onClick={() => void actions.takeBack(departure)}>Take back</Button>

@@ -11,9 +11,11 @@ interface Props {
   /** Whether what is on screen is kept, in words. */
   saved: string;
   primary: string;
+  /** The other way to end, where there is one. */
+  second?: { label: string; act: () => void };
 }
 
-export function SummaryBar({ sentence, warnings, problem, saved, primary }: Props) {
+export function SummaryBar({ sentence, warnings, problem, saved, primary, second }: Props) {
   return (
     <footer className={styles.bar}>
       <div className={styles.summary}>
@@ -32,6 +34,11 @@ export function SummaryBar({ sentence, warnings, problem, saved, primary }: Prop
         )}
       </div>
       <span className="quiet">{saved}</span>
+      {second && (
+        <Button size="large" onClick={second.act}>
+          {second.label}
+        </Button>
+      )}
       <Button type="primary" htmlType="submit" size="large" className={styles.primary}>
         {primary}
       </Button>

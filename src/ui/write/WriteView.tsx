@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import type { MessageJson } from '../../api/types';
 import { UNSETTLED_STATES } from '../../core/departure/states';
-import { formatMailbox } from '../../core/message/address';
+import { formatMailbox, type Mailbox } from '../../core/message/address';
 import { answerSubject } from '../../core/reply/threading';
 import { toLocal } from '../../core/time/wallClock';
 import { dayWords, timeWords } from '../../core/time/words';
@@ -27,6 +27,20 @@ function answerFields(message: MessageJson, zone: string): DraftFields {
   };
 }
 
+/** To those of an earlier message, or to some of them, about the same thing. */
+function correctionFields(message: MessageJson, zone: string, only: string[] | undefined): DraftFields {
+  const wanted = (list: Mailbox[]) =>
+    list.filter(({ address }) => !only || only.includes(address)).map(formatMailbox);
+  const [to, cc, bcc] = [wanted(message.to), wanted(message.cc), wanted(message.bcc)];
+  const quoted = answerFields(message, zone).text;
+  return {
+    // Those named may all have stood in Cc: somebody has to stand in To.
+    ...(to.length > 0 ? { to, cc, bcc } : { to: [...cc, ...bcc], cc: [], bcc: [] }),
+    subject: only ? message.subject : answerSubject(message.subject),
+    text: only ? message.text : quoted,
+  };
+}
+
 function Waiting() {
   return (
     <div className={styles.waiting}>
@@ -44,20 +58,30 @@ function Missing({ words }: { words: string }) {
   );
 }
 
-/** A new message, or the answer to one. */
-export function NewMessage({ answers }: { answers: string | undefined }) {
+interface NewProps {
+  /** The message it answers. */
+  answers?: string;
+  /** The message of mine it corrects, or says again. */
+  corrects?: string;
+  /** Only to these addresses of that one, with the same text. */
+  only?: string[];
+}
+
+/** A new message, the answer to one, or the correction of one. */
+export function NewMessage({ answers, corrects, only }: NewProps) {
   const { zone } = useSettings();
-  const answered = useMessage(answers);
-  if (!answers)
+  const earlier = answers ?? corrects;
+  const answered = useMessage(earlier);
+  if (!earlier)
     return <Composer initial={emptyFields} message={undefined} departure={undefined} answers={undefined} />;
   if (answered.error) return <Missing words={answered.error.message} />;
   if (!answered.data) return <Waiting />;
   return (
     <Composer
-      initial={answerFields(answered.data, zone)}
+      initial={corrects ? correctionFields(answered.data, zone, only) : answerFields(answered.data, zone)}
       message={undefined}
       departure={undefined}
-      answers={answers}
+      answers={earlier}
     />
   );
 }
@@ -78,10 +102,10 @@ export function ExistingMessage({ id }: { id: string }) {
   }, [router, elsewhere]);
   if (error) return <Missing words={error.message} />;
   if (!message || elsewhere) return <Waiting />;
-  // Another state begins another composer; what is typed meanwhile is not replaced by a mere refresh.
+  // A draft and a pending one are other composers; what is typed meanwhile is not replaced by a mere refresh.
   return (
     <Composer
-      key={`${id} ${departure?.state ?? 'draft'}`}
+      key={`${id} ${departure ? 'pending' : 'draft'}`}
       initial={fieldsOf(message)}
       message={message}
       departure={departure}

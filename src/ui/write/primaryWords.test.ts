@@ -12,4 +12,7 @@ it.each([
   [{ plan: at, holdSeconds: 90 }, 'Schedule'],
   [{ plan: at, holdSeconds: 90, stillLeaves: 'Wed 09:10' }, 'Save, still leaves Wed 09:10'],
   [{ plan: at, holdSeconds: 90, movedTo: 'Thu 09:10' }, 'Save, leaves Thu 09:10'],
+  [{ plan: now, holdSeconds: 90, holdLeft: 42 }, 'Save, held 42 s more'],
+  [{ plan: now, holdSeconds: 90, movedTo: '14:30' }, 'Send, hold 90 s'],
+  [{ plan: at, holdSeconds: 90, stillLeaves: 'Wed 09:10', failed: true }, 'Save and try again'],
 ])('%j: %s', (commit, words) => expect(primaryWords(commit)).toBe(words));

@@ -4,8 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MessageJson } from '../../api/types';
 import { parseMailbox, formatMailbox } from '../../core/message/address';
-import type { ApiProblem } from '../data/client';
-import { ask } from '../data/client';
+import { ApiProblem, ask } from '../data/client';
 import { refresh } from '../data/queries';
 
 export interface DraftFields {
@@ -16,7 +15,7 @@ export interface DraftFields {
   text: string;
 }
 
-export type SaveState = 'clean' | 'dirty' | 'saving' | 'saved' | 'failed';
+export type SaveState = 'clean' | 'dirty' | 'saving' | 'saved' | 'failed' | 'conflict';
 
 export interface Draft {
   fields: DraftFields;
@@ -26,10 +25,15 @@ export interface Draft {
   state: SaveState;
   /** What the server refused, until the field is changed. */
   problem: ApiProblem | null;
+  /** What another window has made of the message meanwhile; nothing is saved until one of the two is chosen. */
+  conflict: DraftFields | null;
+  /** Chooses between the two: what stands here goes over the other, or the other takes its place here. */
+  choose: (which: 'here' | 'there') => Promise<void>;
 }
 
-/** One second after the last key. */
+/** One second after the last key; while keys keep coming, this long after the first that is not saved. */
 const SAVE_AFTER_MS = 1000;
+const SAVE_AT_LEAST_MS = 3000;
 
 export const emptyFields: DraftFields = { to: [], cc: [], bcc: [], subject: '', text: '' };
 
@@ -54,7 +58,7 @@ interface Kept {
 
 /**
  * @param kept the message on the server, or undefined for one that is new
- * @param autosave off for a pending message: what is pending changes only when the person says so
+ * @param autosave off while the message could leave by itself: half a sentence must not
  * @param answers the id of the message a new one answers
  */
 export function useDraft(
@@ -68,11 +72,13 @@ export function useDraft(
   const [fields, setFields] = useState(initial);
   const [state, setState] = useState<SaveState>('clean');
   const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [other, setOther] = useState<MessageJson | null>(null);
   const latest = useRef(fields);
   const server = useRef<Kept>(kept ?? {});
   // Saves run one after another: two at once would race for the revision.
   const running = useRef<Promise<unknown>>(Promise.resolve());
   const stateRef = useRef<SaveState>('clean');
+  const dirtySince = useRef(0);
   const mark = (next: SaveState) => {
     stateRef.current = next;
     setState(next);
@@ -82,12 +88,14 @@ export function useDraft(
     latest.current = { ...latest.current, ...patch };
     setFields(latest.current);
     setProblem(null);
+    if (stateRef.current === 'conflict') return;
+    if (stateRef.current !== 'dirty') dirtySince.current = Date.now();
     mark('dirty');
   }, []);
 
   const put = useCallback(async () => {
     const { id, revision: seen } = server.current;
-    if (id && stateRef.current !== 'dirty' && stateRef.current !== 'failed') return { id, revision: seen! };
+    if (id && !['dirty', 'failed', 'conflict'].includes(stateRef.current)) return { id, revision: seen! };
     const sent = latest.current;
     mark('saving');
     try {
@@ -100,11 +108,31 @@ export function useDraft(
       refresh(client, ['message']);
       return { id: message.id, revision: message.revision };
     } catch (error) {
-      mark('failed');
-      setProblem(error as ApiProblem);
+      const stale = error instanceof ApiProblem && error.status === 412 && id;
+      const there = stale ? await ask<MessageJson>('GET', `/messages/${id}`).catch(() => null) : null;
+      mark(there ? 'conflict' : 'failed');
+      if (there) setOther(there);
+      else setProblem(error as ApiProblem);
       throw error;
     }
   }, [answers, client, onKept]);
+
+  const choose = useCallback(
+    async (which: 'here' | 'there') => {
+      if (!other) return;
+      server.current = { id: other.id, revision: other.revision };
+      setOther(null);
+      if (which === 'there') {
+        latest.current = fieldsOf(other);
+        setFields(latest.current);
+        mark('saved');
+        return;
+      }
+      mark('dirty');
+      await put();
+    },
+    [other, put],
+  );
 
   // Changed elsewhere while nothing was changed here: what is on screen follows.
   const revision = kept?.revision;
@@ -127,7 +155,9 @@ export function useDraft(
     // An address half typed is no reason to refuse; it is kept once it is one.
     const complete = [...fields.to, ...fields.cc, ...fields.bcc].every(isAddress);
     if (!autosave || state !== 'dirty' || !complete) return;
-    const timer = setTimeout(() => void save().catch(() => {}), SAVE_AFTER_MS);
+    const latestBy = dirtySince.current + SAVE_AT_LEAST_MS - Date.now();
+    const wait = Math.max(0, Math.min(SAVE_AFTER_MS, latestBy));
+    const timer = setTimeout(() => void save().catch(() => {}), wait);
     return () => clearTimeout(timer);
   }, [fields, state, autosave, save]);
 
@@ -136,12 +166,19 @@ export function useDraft(
   useEffect(() => {
     saveRef.current = save;
   });
-  useEffect(
-    () => () => {
+  useEffect(() => {
+    const flush = () => {
       if (autosave && stateRef.current === 'dirty') void saveRef.current().catch(() => {});
-    },
-    [autosave],
-  );
+    };
+    const hidden = () => {
+      if (document.visibilityState === 'hidden') flush();
+    };
+    document.addEventListener('visibilitychange', hidden);
+    return () => {
+      document.removeEventListener('visibilitychange', hidden);
+      flush();
+    };
+  }, [autosave]);
 
-  return { fields, change, save, state, problem };
+  return { fields, change, save, state, problem, conflict: other && fieldsOf(other), choose };
 }

@@ -43,6 +43,8 @@ export interface DepartureView {
   state: DepartureState;
   reason: string | null;
   pausedFor: PauseCause | null;
+  /** Ms left of its hold while it stands still. */
+  holdLeft: number | null;
   /** Its moment has come, and it waits for a mail server that cannot be reached. */
   waitsForServer: boolean;
   /** The last instant at which its first attempt may still be made. */
@@ -104,6 +106,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       state: departure.state,
       reason: departure.reason,
       pausedFor: departure.pausedFor,
+      holdLeft: departure.holdLeft,
       waitsForServer: down && PENDING_STATES.includes(departure.state) && departure.due <= now,
       latest: latest.get(departure.id)!,
       meant: departure.meant,

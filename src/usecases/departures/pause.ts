@@ -27,9 +27,10 @@ export function goOn(
   now: number,
   passed: 'ask' | 'hold again',
 ): Departure {
-  if (seen.plan.kind === 'now' && seen.attempts === 0) {
+  if (seen.attempts === 0 && (seen.holdLeft !== null || seen.plan.kind === 'now')) {
     const due = now + (seen.holdLeft ?? desk.settings(tx).holdSeconds * 1000);
-    return applyEvent(tx, seen, 'hold-again', now, { meant: due, due });
+    // A hold meant for now moves with its clock; one given after a moment that passed does not change what was meant.
+    return applyEvent(tx, seen, 'hold-again', now, seen.plan.kind === 'now' ? { meant: due, due } : { due });
   }
   // One that has been tried goes on trying.
   if (seen.attempts > 0) return applyEvent(tx, seen, 'resume', now, { due: Math.max(now, seen.due) });

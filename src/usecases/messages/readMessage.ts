@@ -1,6 +1,7 @@
 /** Messages as they are shown. */
 import { addressKey, type Mailbox } from '../../core/message/address';
 import type { Plan } from '../../core/plan/plan';
+import { htmlBody } from '../../mail/htmlBody';
 import { correspondentsAt } from '../../store/correspondents';
 import { departuresOf } from '../../store/departures';
 import { historyOf, type JournalEntry } from '../../store/journal';
@@ -155,4 +156,14 @@ export function listIncoming(desk: Desk, place: Place, limit: number): MessagePa
 export function listDrafts(desk: Desk, limit: number): MessagePage {
   const messages = summaries(desk, draftMessages(desk.store.db, limit));
   return { messages, total: messages.length };
+}
+
+/**
+ * The HTML of a message, for a frame of its own.
+ * @throws (rejects) NotFound
+ */
+export async function readHtml(desk: Desk, id: string): Promise<string> {
+  const message = findMessage(desk.store.db, id);
+  if (!message?.html || message.deletedAt !== null) throw new NotFound('There is no such message in HTML.');
+  return htmlBody(message.html, sourceOf(desk.store.db, id));
 }

@@ -41,6 +41,7 @@ export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson
     zone,
     meant: iso(meant),
     latest: iso(latest),
+    holdLeft: view.holdLeft === null ? null : Math.ceil(view.holdLeft / 1000),
     leftAt: isoOrNull(leftAt),
     recipients: readers.map((reader) => {
       const local = reader.zone ? toLocal(at, reader.zone) : null;

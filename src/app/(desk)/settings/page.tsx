@@ -1,4 +1,4 @@
-import { SettingsView } from '../../ui/settings/SettingsView';
+import { SettingsView } from '../../../ui/settings/SettingsView';
 
 export default function SettingsPage() {
   return <SettingsView />;

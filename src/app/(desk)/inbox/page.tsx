@@ -1,4 +1,4 @@
-import { FirstMessage } from '../../ui/inbox/InboxFrame';
+import { FirstMessage } from '../../../ui/inbox/InboxFrame';
 
 export default function InboxPage() {
   return <FirstMessage />;

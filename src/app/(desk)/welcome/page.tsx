@@ -1,0 +1,5 @@
+import { WelcomeView } from '../../../ui/welcome/WelcomeView';
+
+export default function WelcomePage() {
+  return <WelcomeView />;
+}

@@ -1,0 +1,5 @@
+import { SignIn } from '../../ui/signIn/SignIn';
+
+export default function SignInPage() {
+  return <SignIn />;
+}

@@ -1,0 +1,21 @@
+import { expect, it } from 'vitest';
+import { countMoves, keepOrder } from './steady';
+
+const rows = (text: string, state = 'old') => text.split('').map((id) => ({ id, state }));
+
+it.each([
+  ['abc', 'abc', 0],
+  ['abc', 'abcd', 1],
+  ['abc', 'ac', 1],
+  ['abc', 'xc', 3],
+  ['abc', 'acb', 2],
+  ['', 'ab', 2],
+])('%s to %s: %d moves', (shown, fresh, moves) => expect(countMoves(rows(shown), rows(fresh))).toBe(moves));
+
+it('keeps the order, and each row as it is now', () => {
+  expect(keepOrder(rows('abc'), rows('dca', 'new')).map(({ id, state }) => id + state)).toEqual([
+    'anew',
+    'bold',
+    'cnew',
+  ]);
+});

@@ -1,0 +1,19 @@
+/** Keeping a list as it stands while someone is in it. */
+
+/** The rows as they were listed, each as it is now; those gone stay as they were. */
+export function keepOrder<T extends { id: string }>(shown: readonly T[], fresh: readonly T[]): T[] {
+  const byId = new Map(fresh.map((row) => [row.id, row]));
+  return shown.map((row) => byId.get(row.id) ?? row);
+}
+
+/** How many rows came, went, or stand elsewhere; 0 where nothing would move. */
+export function countMoves<T extends { id: string }>(shown: readonly T[], fresh: readonly T[]): number {
+  const before = new Set(shown.map((row) => row.id));
+  const after = new Set(fresh.map((row) => row.id));
+  const came = fresh.filter((row) => !before.has(row.id)).length;
+  const went = shown.filter((row) => !after.has(row.id)).length;
+  const stayed = (rows: readonly T[]) => rows.filter((row) => before.has(row.id) && after.has(row.id));
+  const [was, is] = [stayed(shown), stayed(fresh)];
+  const moved = was.filter((row, index) => row.id !== is[index]!.id).length;
+  return came + went + moved;
+}

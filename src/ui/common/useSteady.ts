@@ -1,0 +1,71 @@
+'use client';
+/** A list that never moves under the focus: what is new waits until it is asked for. */
+import { useEffect, useRef, useState, type RefObject } from 'react';
+import { countMoves, keepOrder } from './steady';
+
+/** What changes this soon after a press in the list is the answer to it. */
+const OWN_MS = 2000;
+
+interface Steady<T> {
+  rows: readonly T[];
+  /** How many changes wait. */
+  waiting: number;
+  show: () => void;
+}
+
+/**
+ * @param fresh as the server has it; undefined until it is known
+ * @param frame what the list stands in; its rows carry `data-row`
+ */
+export function useSteady<T extends { id: string }>(
+  fresh: readonly T[] | undefined,
+  frame: RefObject<HTMLElement | null>,
+): Steady<T> {
+  const [shown, setShown] = useState<readonly T[]>(fresh ?? []);
+  const pressed = useRef(-Infinity);
+  const focused = useRef<{ row: string; index: number } | null>(null);
+
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const press = (event: Event) => {
+      if (event instanceof KeyboardEvent && /^(Arrow|Home|End|Tab|Shift|Control|Alt)/.test(event.key)) return;
+      pressed.current = performance.now();
+    };
+    const focus = () => {
+      const rows = [...element.querySelectorAll<HTMLElement>('[data-row]')];
+      const index = rows.findIndex((row) => row.closest('tr')?.contains(document.activeElement));
+      if (index >= 0) focused.current = { row: rows[index]!.dataset.row!, index };
+    };
+    element.addEventListener('click', press, true);
+    element.addEventListener('keydown', press, true);
+    element.addEventListener('focusin', focus);
+    return () => {
+      element.removeEventListener('click', press, true);
+      element.removeEventListener('keydown', press, true);
+      element.removeEventListener('focusin', focus);
+    };
+  });
+
+  useEffect(() => {
+    if (!fresh) return;
+    const inside = frame.current?.contains(document.activeElement) ?? false;
+    const own = performance.now() - pressed.current < OWN_MS;
+    setShown((before) => (inside && !own && before.length > 0 ? keepOrder(before, fresh) : fresh));
+  }, [fresh, frame]);
+
+  // The row that had the focus has been drawn anew elsewhere, or is gone: the focus goes with it, or to its neighbour.
+  useEffect(() => {
+    if (!focused.current || document.activeElement !== document.body) return;
+    if (performance.now() - pressed.current > OWN_MS) return;
+    const rows = [...(frame.current?.querySelectorAll<HTMLElement>('[data-row]') ?? [])];
+    const { row, index } = focused.current;
+    (rows.find((each) => each.dataset.row === row) ?? rows[Math.min(index, rows.length - 1)])?.focus();
+  }, [shown, frame]);
+
+  return {
+    rows: shown,
+    waiting: fresh ? countMoves(shown, fresh) : 0,
+    show: () => fresh && setShown(fresh),
+  };
+}

@@ -1,0 +1,105 @@
+'use client';
+/** Having a pending departure open: its clock stands still as long as this page gives signs of life. */
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { DepartureJson, EditJson } from '../../api/types';
+import { ApiProblem, ask } from '../data/client';
+
+export interface Lease {
+  /** True while the departure stands still because it is open here. */
+  held: boolean;
+  /** Why it is not any more: someone else decided meanwhile. */
+  lost: string | null;
+  /** Gives it back with the person's decision. @throws (rejects) ApiProblem */
+  close: (then: 'go-on' | 'pause') => Promise<DepartureJson>;
+  /** Opens it again after it was lost. */
+  reopen: () => void;
+}
+
+/** Only what would leave by itself has to be stopped. */
+const runs = ({ state, pausedFor }: DepartureJson) =>
+  state === 'held' || state === 'scheduled' || (state === 'paused' && pausedFor === 'editing');
+
+const pathOf = (departureId: string) => `/departures/${departureId}/edit`;
+
+/**
+ * @param departure the one open here; undefined where there is none
+ * @param onOpened called with what it is once it stands still
+ * @param onLeft called where leaving the page left it paused, or set it going again
+ */
+export function useLease(
+  departure: DepartureJson | undefined,
+  onOpened: (departure: DepartureJson) => void,
+  onLeft: (departure: DepartureJson) => void,
+): Lease {
+  const id = departure?.id;
+  const needed = departure !== undefined && runs(departure);
+  const token = useRef<string | null>(null);
+  const [held, setHeld] = useState(false);
+  const [lost, setLost] = useState<string | null>(null);
+  const [opening, setOpening] = useState(0);
+  const handlers = useRef({ onOpened, onLeft });
+  useEffect(() => {
+    handlers.current = { onOpened, onLeft };
+  });
+  // Decided once, on opening: afterwards it is paused because of this page.
+  const wanted = useRef(needed);
+
+  useEffect(() => {
+    if (!id || !wanted.current) return;
+    let gone = false;
+    let timer: ReturnType<typeof setInterval> | undefined;
+    const failed = (error: unknown) => {
+      if (gone || !(error instanceof ApiProblem) || error.status !== 409) return;
+      clearInterval(timer);
+      token.current = null;
+      setHeld(false);
+      setLost(error.message);
+    };
+    const leave = () => {
+      if (!token.current) return;
+      const given = token.current;
+      token.current = null;
+      void ask<DepartureJson>('DELETE', `${pathOf(id)}?token=${given}`).then(
+        (left) => handlers.current.onLeft(left),
+        () => {},
+      );
+    };
+    ask<EditJson>('PUT', pathOf(id), {}).then((opened) => {
+      token.current = opened.token;
+      if (gone) return leave();
+      setHeld(opened.token !== null);
+      handlers.current.onOpened(opened.departure);
+      if (opened.token === null) return;
+      timer = setInterval(
+        () => {
+          if (token.current) ask('PUT', pathOf(id), { token: token.current }).catch(failed);
+        },
+        (opened.seconds * 1000) / 3,
+      );
+    }, failed);
+    window.addEventListener('pagehide', leave);
+    return () => {
+      gone = true;
+      clearInterval(timer);
+      window.removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, [id, opening]);
+
+  const close = useCallback(
+    async (then: 'go-on' | 'pause') => {
+      const path = `${pathOf(id!)}?token=${token.current}&then=${then}`;
+      const closed = await ask<DepartureJson>('DELETE', path);
+      token.current = null;
+      setHeld(false);
+      return closed;
+    },
+    [id],
+  );
+  const reopen = useCallback(() => {
+    wanted.current = true;
+    setLost(null);
+    setOpening((count) => count + 1);
+  }, []);
+  return { held, lost, close, reopen };
+}
