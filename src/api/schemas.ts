@@ -48,14 +48,20 @@ export const previewRequest = Joi.object({
   limit: Joi.number().integer().min(1).max(500).description('How many departures to give at most'),
 });
 
+const body = Joi.string()
+  .max(MAX_BODY)
+  .messages({
+    'string.max': `The text is longer than ${MAX_BODY / 1_000_000} million characters; mail servers would refuse it. Shorten it`,
+  });
+
 const draftFields = {
   to: addressList,
   cc: addressList,
   bcc: addressList,
   replyTo: addressList,
   subject: Joi.string().max(MAX_SUBJECT).allow(''),
-  text: Joi.string().max(MAX_BODY).allow(''),
-  html: Joi.string().max(MAX_BODY).allow('', null),
+  text: body.allow(''),
+  html: body.allow('', null),
 };
 
 export const draft = Joi.object({

@@ -64,6 +64,9 @@ export class Engine {
 
   constructor(private readonly parts: EngineParts) {}
 
+  /** How many signs of life it has given. */
+  heartbeats = 0;
+
   /** The port mail comes in on, once started. */
   get lmtpPort(): number {
     return this.intake!.port;
@@ -164,6 +167,7 @@ export class Engine {
     const { desk, log } = this.parts;
     try {
       giveSignOfLife(desk);
+      this.heartbeats++;
       const offset = Date.now() - performance.now();
       const skipped = offset - this.offset;
       this.offset = offset;

@@ -8,7 +8,7 @@ import { UnknownZoneError } from '../core/time/zones';
 import { moveClock, readClock, setClockDown, takeClockUp } from '../usecases/clock/sandbox';
 import { openDesk, type Desk } from '../usecases/desk';
 import { checkMailServerAddress } from '../usecases/release/mailServer';
-import { prepareData, WrongKind } from '../usecases/prepareData';
+import { prepareData, UnusableData } from '../usecases/prepareData';
 import { Children, type ChildSpec } from './children';
 import { assertFree, freePort } from './ports';
 
@@ -128,7 +128,7 @@ async function main(): Promise<void> {
 
 main().catch((error: Error) => {
   const forPeople =
-    error instanceof WrongKind || error instanceof AddressError || error instanceof UnknownZoneError;
+    error instanceof UnusableData || error instanceof AddressError || error instanceof UnknownZoneError;
   console.error(forPeople || !error.stack || error.constructor === Error ? error.message : error.stack);
   process.exit(1);
 });

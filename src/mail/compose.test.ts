@@ -72,6 +72,54 @@ describe('composing', () => {
     );
   });
 
+  it('lets nothing into another header, whichever header the words stand in', async () => {
+    // Words as an attacker would choose them: real headers behind every kind of line break.
+    const words = fc
+      .array(
+        fc.oneof(
+          fc.string({ unit: 'grapheme', maxLength: 20 }),
+          fc.constantFrom(
+            '\r\n',
+            '\n',
+            '\r',
+            '\u2028',
+            '\0',
+            'Bcc: v@z.example',
+            '\r\n\r\n',
+            '>',
+            '"',
+            ',',
+            ';',
+          ),
+        ),
+        { maxLength: 8 },
+      )
+      .map((parts) => parts.join(''));
+    const mailbox = words.map((name) => ({ name, address: 'x@y.example' }));
+    const id = words.map((text) => `<${text}@x.example>`);
+    await fc.assert(
+      fc.asyncProperty(mailbox, mailbox, mailbox, mailbox, words, id, id, async (...given) => {
+        const [from, to, cc, replyTo, subject, inReplyTo, reference] = given;
+        const bytes = await compose({
+          ...{ from, to: [to], cc: [cc], replyTo: [replyTo], subject, inReplyTo },
+          references: [reference],
+        });
+        const headers = headersOf(bytes).replace(/\r\n[ \t]+/g, ' ');
+        expect(headers).not.toMatch(/[\r\n](?![\r\n])(?<!\r\n)/);
+        const names = headers.split('\r\n').map((line) => line.split(':')[0]!.toLowerCase());
+        expect(new Set(names).size).toBe(names.length);
+        const allowed =
+          'from to cc reply-to subject message-id date in-reply-to references content-type content-transfer-encoding mime-version';
+        expect(names.filter((each) => !allowed.split(' ').includes(each))).toEqual([]);
+        expect((await parseMessage(bytes)).text).toBe('Hello');
+        // Who receives stands in the envelope; no word may look as if someone else did.
+        const back = await parseMessage(bytes);
+        expect([...back.to, ...back.cc].every((each) => each.address === 'x@y.example')).toBe(true);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
   it.each(['Subject: x\r\nBcc: victim@z.example', 'a\nb', 'a\r\n\r\nbody'])(
     'keeps %j on one line',
     async (subject) => {

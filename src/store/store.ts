@@ -35,7 +35,7 @@ export interface Store {
 /** The database file in a data folder. */
 export const databasePath = (dataDir: string) => join(dataDir, 'oak.db');
 
-const migrationsFolder = () => join(process.cwd(), 'src/store/migrations');
+export const migrationsFolder = () => join(process.cwd(), 'src/store/migrations');
 
 function connect(path: string): Database.Database {
   const sqlite = new Database(path);

@@ -147,7 +147,7 @@ describe('with the mouse', () => {
     await find(page, 'button', 'Save, still leaves Wed 22:30');
     await fill(page, 'textbox', 'Text', 'Fifty lux, no more.');
     await press(page, 'button', 'Save, still leaves Wed 22:30');
-    await sees(page, 'Saved. Its moment stays.');
+    await sees(page, 'Saved: leaves Wed 22:30.');
 
     await press(page, 'button', 'Move, to Ewan Tregear');
     await fill(page, 'textbox', 'Time', '10:15');

@@ -160,7 +160,7 @@ describe('what cannot start says why, and how to go on', () => {
     [{ OAK_ZONE: '+01:00' }, /fixed offset/],
     [{ OAK_FROM: 'nobody' }, /has no @/],
     [{ OAK_SMTP_URL: 'mail.x.example' }, /OAK_SMTP_URL/],
-    [{ OAK_HOST: '0.0.0.0' }, /no sign-in yet/],
+    [{ OAK_HOST: '0.0.0.0' }, /Set OAK_PASSPHRASE too/],
   ])('%j', async (env, words) => {
     const result = refusal([], { OAK_DATA: tempData(), OAK_PORT: String(await freePort()), ...env });
     expect(result.status).toBe(1);

@@ -1,8 +1,8 @@
 'use client';
 /** The keys that work on every view, and the list of them. */
-import { Modal } from 'antd';
+import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { tinykeys } from 'tinykeys';
 import { keyHelp, runCommand, useCommand } from './commands';
 import { newMessagePath, views } from './views';
@@ -27,10 +27,10 @@ function cycleLandmarks() {
 
 export function Keyboard() {
   const router = useRouter();
-  const [listed, setListed] = useState(false);
+  const list = useRef<HTMLDialogElement>(null);
 
   useCommand('KeyN', () => router.push(newMessagePath()));
-  useCommand('?', () => setListed(true));
+  useCommand('?', () => list.current?.showModal());
 
   useEffect(() => {
     const bindings: Record<string, (event: KeyboardEvent) => void> = {};
@@ -57,7 +57,8 @@ export function Keyboard() {
   }, [router]);
 
   return (
-    <Modal open={listed} onCancel={() => setListed(false)} footer={null} title="Keys" width={460}>
+    <dialog ref={list} className={styles.dialog} aria-labelledby="keys">
+      <h2 id="keys">Keys</h2>
       <p className="quiet">
         Alone outside fields; with Alt Shift everywhere. Alt Shift G goes round rail, tray, content and panel.
       </p>
@@ -83,6 +84,9 @@ export function Keyboard() {
           <dd>move in a list, open</dd>
         </div>
       </dl>
-    </Modal>
+      <form method="dialog">
+        <Button htmlType="submit">Close</Button>
+      </form>
+    </dialog>
   );
 }

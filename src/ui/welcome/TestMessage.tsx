@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { ask } from '../data/client';
-import { useDeparture, useHealth, useInbox, useSettings } from '../data/queries';
+import { useDeparture, useHealth, useInbox } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import styles from './WelcomeView.module.css';
 
@@ -42,15 +42,12 @@ function Progress({ id }: { id: string }) {
 }
 
 export function TestMessage() {
-  const { me } = useSettings();
   const { showProblem } = useNotices();
   const [sent, setSent] = useState<string>();
   const send = () => ask<DepartureJson>('POST', '/test-message').then(({ id }) => setSent(id), showProblem);
   return (
     <>
-      <Button onClick={() => void send()}>
-        {sent ? 'Send another one' : `Send a test message to ${me.address}`}
-      </Button>
+      <Button onClick={() => void send()}>{sent ? 'Send another one' : 'Send me a test message'}</Button>
       {sent && <Progress key={sent} id={sent} />}
     </>
   );

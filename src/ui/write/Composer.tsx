@@ -140,7 +140,9 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const keepsMoment = departure !== undefined && !planChanged;
   const holdLeft = keepsMoment ? (departure.holdLeft ?? undefined) : undefined;
   const leaves = departure && words.moment(departure.at);
-  const sentence = keepsMoment ? keptSentence(departure, passed, draft.state !== 'clean', words) : preview.data?.sentence;
+  const sentence = keepsMoment
+    ? keptSentence(departure, passed, draft.state !== 'clean', words)
+    : preview.data?.sentence;
   const primary = primaryWords({
     plan,
     holdSeconds: settings.holdSeconds,
