@@ -1,21 +1,72 @@
-// One connection to the server for all windows of a browser: it allows only six to a host, and a seventh window
-// would wait for ever. Runs as a shared worker; each window is a port.
-/* global self, EventSource */
+// The one connection of a browser to the server, shared by all its windows: browsers allow only six to a host, and a
+// seventh window would wait for ever. Runs as a shared worker; each window is a port.
+//
+// It passes on what has changed, and it reads for the windows: what several ask for at the same time, as they all do
+// after a change, is asked of the server once.
+/* global self, EventSource, fetch, setTimeout */
+
+// Changes come in bursts; one look after each is enough. Counted here, since windows in the background have slow
+// timers.
+const GATHER_MS = 30;
+
 const ports = new Set();
+const topics = new Set();
 let open = false;
+let gathering = false;
+
+// By path, what is being read; forgotten with every change, since the answer may be from before it.
+let reading = new Map();
+
+function tell(message) {
+  for (const port of ports) port.postMessage(message);
+}
+
+function flush() {
+  gathering = false;
+  reading = new Map();
+  tell({ type: 'changes', topics: [...topics] });
+  topics.clear();
+}
+
+async function read(path) {
+  try {
+    const response = await fetch(path);
+    return { status: response.status, text: await response.text() };
+  } catch {
+    return { status: 0, text: '' };
+  }
+}
+
+function share(path) {
+  const known = reading.get(path);
+  if (known) return known;
+  const now = reading;
+  const answer = read(path).finally(() => now.delete(path));
+  now.set(path, answer);
+  return answer;
+}
 
 const source = new EventSource('/api/v1/events');
-for (const type of ['hello', 'change', 'reset', 'error']) {
-  source.addEventListener(type, (event) => {
+source.addEventListener('change', (event) => {
+  topics.add(JSON.parse(event.data).topic);
+  if (!gathering) setTimeout(flush, GATHER_MS);
+  gathering = true;
+});
+for (const type of ['hello', 'reset', 'error']) {
+  source.addEventListener(type, () => {
     if (type === 'hello') open = true;
     if (type === 'error') open = false;
-    for (const port of ports) port.postMessage({ type, data: event.data });
+    reading = new Map();
+    tell({ type });
   });
 }
 
 self.onconnect = ({ ports: [port] }) => {
   ports.add(port);
-  // The only thing a window ever says is that it closes.
-  port.onmessage = () => ports.delete(port);
+  // A window asks for a path, or says that it closes.
+  port.onmessage = ({ data }) => {
+    if (data === 'bye') ports.delete(port);
+    else void share(data.path).then((answer) => port.postMessage({ type: 'answer', id: data.id, ...answer }));
+  };
   if (open) port.postMessage({ type: 'hello' });
 };

@@ -36,7 +36,6 @@ const departure = all({
   pausedFor: Joi.valid(...PAUSE_CAUSES, null),
   holdLeft: orNull(Joi.number()),
   waitsForServer: Joi.boolean(),
-  latest: instant,
   at: instant,
   local: Joi.string(),
   zone: Joi.string(),
@@ -109,7 +108,12 @@ export const answers: Record<string, Schema> = {
   }),
   Preview: all({
     departures: Joi.array().items(
-      all({ at: instant, recipients: Joi.array().items(landing), warnings: Joi.array().items(warning) }),
+      all({
+        at: instant,
+        latest: instant,
+        recipients: Joi.array().items(landing),
+        warnings: Joi.array().items(warning),
+      }),
     ),
     sentence: Joi.string(),
     warnings: Joi.array().items(warning),

@@ -27,7 +27,13 @@ export interface SettingsJson {
 }
 
 export interface PreviewJson {
-  departures: { at: string; recipients: Landing[]; warnings: PlanWarning[] }[];
+  departures: {
+    at: string;
+    /** The last instant at which it may still leave if nothing was running at its moment. */
+    latest: string;
+    recipients: Landing[];
+    warnings: PlanWarning[];
+  }[];
   sentence: string;
   warnings: PlanWarning[];
 }
@@ -62,8 +68,6 @@ export interface DepartureJson {
   holdLeft: number | null;
   /** Its moment has come, and it waits for a mail server that cannot be reached. */
   waitsForServer: boolean;
-  /** The last instant at which it may still leave if nothing was running at its moment. */
-  latest: string;
   /** When it leaves, or left. */
   at: string;
   local: string;

@@ -76,7 +76,7 @@ it('says at the start where the folder cannot be used', () => {
 it('says what could not be kept on a full disk, keeps what was there, and goes on when there is room', () => {
   const { desk } = tempDesk();
   createDraft(desk, { subject: 'kept' });
-  const pages = (desk.store.db.get('PRAGMA page_count') as { page_count: number }).page_count;
+  const pages = desk.store.db.get<{ page_count: number }>('PRAGMA page_count').page_count;
   desk.store.db.run(`PRAGMA max_page_count = ${pages}`);
   let caught: unknown;
   try {

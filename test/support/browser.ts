@@ -40,7 +40,8 @@ export async function openPage(
 ): Promise<Page & { problems: string[] }> {
   const page = await chromium.browser.newPage();
   await page.setViewport(size);
-  onTestFinished(() => page.close());
+  // A browser that was ended by a test has taken its pages with it.
+  onTestFinished(() => page.close().catch(() => {}));
   const problems: string[] = [];
   page.on('pageerror', (error) => problems.push(String(error)));
   page.on('console', (message) => {

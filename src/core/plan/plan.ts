@@ -52,6 +52,8 @@ export interface Landing {
 export interface PlannedDeparture {
   /** Epoch ms. */
   at: number;
+  /** The last instant at which it may still leave if nothing was running at its moment, epoch ms. */
+  latest: number;
   recipients: Landing[];
   warnings: PlanWarning[];
 }

@@ -1,4 +1,5 @@
 /** A plan → its moments, the summary sentence, and the warnings. */
+import { latestLeave } from '../departure/lateness';
 import { dayPart, dayPartWords } from '../time/dayParts';
 import { offsetLabel, offsetMinutes, toInstant, toLocal, type Resolved } from '../time/wallClock';
 import { dayOf, dayWords, durationWords, timeWords, type HourCycle } from '../time/words';
@@ -142,6 +143,11 @@ export function previewPlan(plan: Plan, readers: readonly Reader[], context: Pla
     departures: [
       {
         at: resolved.at,
+        latest: latestLeave(
+          resolved.at,
+          readers.flatMap((reader) => (reader.zone ? [canonicalZone(reader.zone)] : [])),
+          context.senderZone,
+        ),
         recipients: landings,
         warnings: readerWarnings(readers, landings, context.hourCycle),
       },

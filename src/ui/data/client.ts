@@ -1,5 +1,6 @@
 /** Requests to the API. */
 import type { ProblemJson } from '../../api/types';
+import { read } from './serverLink';
 
 /** What the API refused, in words for the person. */
 export class ApiProblem extends Error {
@@ -22,6 +23,32 @@ const NO_ANSWER = 'Oak Lantern does not answer. It may be starting again; what y
 /** Browsers let requests outlive their page up to 64 KiB in all (Fetch Standard §4.6); characters may take three. */
 const KEEPALIVE_BYTES = 20_000;
 
+async function change(method: string, path: string, sent: string | undefined, revision?: number | '*') {
+  const headers: Record<string, string> = {};
+  if (sent !== undefined) headers['content-type'] = 'application/json';
+  if (revision !== undefined) headers['if-match'] = revision === '*' ? '*' : `"${revision}"`;
+  try {
+    const response = await fetch(path, {
+      method,
+      headers,
+      body: sent,
+      // What is asked on leaving a page is done although the page is gone, where it is small enough for that.
+      keepalive: document.visibilityState === 'hidden' && (sent?.length ?? 0) < KEEPALIVE_BYTES,
+    });
+    return { status: response.status, text: await response.text() };
+  } catch {
+    return { status: 0, text: '' };
+  }
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
 /**
  * @param revision as it was seen; `*` for any, where what is done does not depend on it
  * @throws (rejects) ApiProblem
@@ -32,27 +59,13 @@ export async function ask<T>(
   body?: unknown,
   revision?: number | '*',
 ): Promise<T> {
-  const headers: Record<string, string> = {};
-  if (body !== undefined) headers['content-type'] = 'application/json';
-  if (revision !== undefined) headers['if-match'] = revision === '*' ? '*' : `"${revision}"`;
+  const url = `/api/v1${path}`;
   const sent = body === undefined ? undefined : JSON.stringify(body);
-  let response: Response;
-  try {
-    response = await fetch(`/api/v1${path}`, {
-      method,
-      headers,
-      body: sent,
-      // What is asked on leaving a page is done although the page is gone, where it is small enough for that.
-      keepalive: document.visibilityState === 'hidden' && (sent?.length ?? 0) < KEEPALIVE_BYTES,
-    });
-  } catch {
-    throw new ApiProblem(0, NO_ANSWER);
-  }
+  const { status, text } = method === 'GET' ? await read(url) : await change(method, url, sent, revision);
   // The session has ended: the page to sign in stands where this one was.
-  if (response.status === 401 && path !== '/session') window.location.assign('/sign-in');
-  if (response.status === 204) return undefined as T;
-  const answer = (await response.json().catch(() => undefined)) as T | ProblemJson | undefined;
-  if (response.ok) return answer as T;
+  if (status === 401 && path !== '/session') window.location.assign('/sign-in');
+  const answer = parsed(text);
+  if (status >= 200 && status < 300) return answer as T;
   const problem = answer as ProblemJson | undefined;
-  throw new ApiProblem(response.status, problem?.detail ?? NO_ANSWER, problem?.errors);
+  throw new ApiProblem(status, problem?.detail ?? NO_ANSWER, problem?.errors);
 }

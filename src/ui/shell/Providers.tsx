@@ -1,11 +1,14 @@
 'use client';
 /** What every view stands in: theme, data, announcements. */
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import type { ClockJson, SettingsJson } from '../../api/types';
 import { ThemeProvider } from './ThemeProvider';
 import { AnnouncerProvider } from './Announcer';
 import { NoticeProvider } from './Notices';
+
+// By timers otherwise, and those of a window in the background fire once a second.
+notifyManager.setScheduler(queueMicrotask);
 
 export interface Initial {
   clock: ClockJson;

@@ -84,9 +84,14 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const busy = useRef(false);
   const [planProblem, setPlanProblem] = useState<ApiProblem | null>(null);
 
+  const keepAddress = useCallback((id: string) => window.history.replaceState(null, '', `/write/${id}`), []);
+  // What stands still may be saved as it is typed; what would leave by itself stands still once the lease is there.
+  const still = !departure || ['paused', 'failed'].includes(departure.state);
+  const draft = useDraft(initial, message, still, answers, keepAddress);
   const lease = useLease(
     departure,
     () => refresh(client, ['departure']),
+    draft.flush,
     (left) => {
       refresh(client, ['departure', 'message']);
       if (left.pausedFor === 'left-open') {
@@ -98,10 +103,6 @@ export function Composer({ initial, message, departure, answers }: Props) {
       }
     },
   );
-  const keepAddress = useCallback((id: string) => window.history.replaceState(null, '', `/write/${id}`), []);
-  // What stands still may be saved as it is typed.
-  const still = !departure || lease.held || ['paused', 'failed'].includes(departure.state);
-  const draft = useDraft(initial, message, still, answers, keepAddress);
   const { fields, change } = draft;
 
   const [plan, setPlan] = useState<Plan>(() => departure?.plan ?? planToCome(message?.plan, minute));

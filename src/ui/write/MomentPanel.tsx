@@ -17,7 +17,7 @@ interface Props {
   proposal: Plan & { kind: 'at' };
   near: NearZone[];
   /** Where it lands; undefined while that is not known. */
-  landing: { at: string; recipients: Landing[] } | undefined;
+  landing: { at: string; latest?: string; recipients: Landing[] } | undefined;
   nameOf: (address: string) => string;
 }
 
@@ -69,6 +69,12 @@ export function MomentPanel({ plan, onChange, proposal, near, landing, nameOf }:
             </li>
           ))}
         </ul>
+      )}
+      {plan.kind === 'at' && landing?.latest && (
+        <p className={styles.policy}>
+          If this machine is off then, it may leave until {words.moment(landing.latest)}; later it waits and
+          asks.
+        </p>
       )}
     </section>
   );

@@ -22,6 +22,8 @@ export interface Draft {
   change: (patch: Partial<DraftFields>) => void;
   /** Puts everything as it stands on the server. @throws (rejects) ApiProblem */
   save: () => Promise<{ id: string; revision: number }>;
+  /** Keeps what is not kept yet, on leaving; undefined where there is nothing. */
+  flush: () => Promise<unknown> | undefined;
   state: SaveState;
   /** What the server refused, until the field is changed. */
   problem: ApiProblem | null;
@@ -162,23 +164,25 @@ export function useDraft(
   }, [fields, state, autosave, save]);
 
   // On leaving the page, what was typed in the last second.
-  const saveRef = useRef(save);
+  const flush = useCallback(() => {
+    if (!autosave || !['dirty', 'saving', 'failed'].includes(stateRef.current)) return undefined;
+    return save();
+  }, [autosave, save]);
+  const flushRef = useRef(flush);
   useEffect(() => {
-    saveRef.current = save;
+    flushRef.current = flush;
   });
   useEffect(() => {
-    const flush = () => {
-      if (autosave && stateRef.current === 'dirty') void saveRef.current().catch(() => {});
-    };
+    const leave = () => void flushRef.current()?.catch(() => {});
     const hidden = () => {
-      if (document.visibilityState === 'hidden') flush();
+      if (document.visibilityState === 'hidden') leave();
     };
     document.addEventListener('visibilitychange', hidden);
     return () => {
       document.removeEventListener('visibilitychange', hidden);
-      flush();
+      leave();
     };
-  }, [autosave]);
+  }, []);
 
-  return { fields, change, save, state, problem, conflict: other && fieldsOf(other), choose };
+  return { fields, change, save, flush, state, problem, conflict: other && fieldsOf(other), choose };
 }

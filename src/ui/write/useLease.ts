@@ -24,11 +24,13 @@ const pathOf = (departureId: string) => `/departures/${departureId}/edit`;
 /**
  * @param departure the one open here; undefined where there is none
  * @param onOpened called with what it is once it stands still
+ * @param flush keeps what is typed; the lease is given back only after it
  * @param onLeft called where leaving the page left it paused, or set it going again
  */
 export function useLease(
   departure: DepartureJson | undefined,
   onOpened: (departure: DepartureJson) => void,
+  flush: () => Promise<unknown> | undefined,
   onLeft: (departure: DepartureJson) => void,
 ): Lease {
   const id = departure?.id;
@@ -37,9 +39,9 @@ export function useLease(
   const [held, setHeld] = useState(false);
   const [lost, setLost] = useState<string | null>(null);
   const [opening, setOpening] = useState(0);
-  const handlers = useRef({ onOpened, onLeft });
+  const handlers = useRef({ onOpened, flush, onLeft });
   useEffect(() => {
-    handlers.current = { onOpened, onLeft };
+    handlers.current = { onOpened, flush, onLeft };
   });
   // Decided once, on opening: afterwards it is paused because of this page.
   const wanted = useRef(needed);
@@ -55,14 +57,27 @@ export function useLease(
       setHeld(false);
       setLost(error.message);
     };
-    const leave = () => {
-      if (!token.current) return;
-      const given = token.current;
-      token.current = null;
-      void ask<DepartureJson>('DELETE', `${pathOf(id)}?token=${given}`).then(
+    const giveBack = (given: string, then: 'leave' | 'pause') =>
+      ask<DepartureJson>('DELETE', `${pathOf(id)}?token=${given}&then=${then}`).then(
         (left) => handlers.current.onLeft(left),
         () => {},
       );
+    const leave = () => {
+      const given = token.current;
+      if (!given) return;
+      token.current = null;
+      const saving = handlers.current.flush();
+      // What could not be kept must not let the older words go.
+      if (!saving) void giveBack(given, 'leave');
+      else void saving.then(() => giveBack(given, 'leave')).catch(() => giveBack(given, 'pause'));
+    };
+    // The page is gone before a second request could follow the first: then the lease runs out by itself, and the
+    // changed message stays paused.
+    const vanish = () => {
+      const given = token.current;
+      if (!given || handlers.current.flush()) return;
+      token.current = null;
+      void giveBack(given, 'leave');
     };
     ask<EditJson>('PUT', pathOf(id), {}).then((opened) => {
       token.current = opened.token;
@@ -77,11 +92,11 @@ export function useLease(
         (opened.seconds * 1000) / 3,
       );
     }, failed);
-    window.addEventListener('pagehide', leave);
+    window.addEventListener('pagehide', vanish);
     return () => {
       gone = true;
       clearInterval(timer);
-      window.removeEventListener('pagehide', leave);
+      window.removeEventListener('pagehide', vanish);
       leave();
     };
   }, [id, opening]);

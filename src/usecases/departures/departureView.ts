@@ -15,7 +15,6 @@ import {
 } from '../../store/departures';
 import { findMessages, recipientsOf } from '../../store/messages';
 import { loadTrouble } from '../../store/mailServer';
-import { latestLeaves } from '../release/lateStarts';
 import type { Desk } from '../desk';
 import { Invalid, NotFound } from '../errors';
 
@@ -47,8 +46,6 @@ export interface DepartureView {
   holdLeft: number | null;
   /** Its moment has come, and it waits for a mail server that cannot be reached. */
   waitsForServer: boolean;
-  /** The last instant at which its first attempt may still be made. */
-  latest: number;
   /** When it was meant to leave. */
   meant: number;
   /** When it leaves: the moment meant, or the next attempt's. */
@@ -93,7 +90,6 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
     });
   const down = loadTrouble(db) !== undefined;
   const now = desk.now();
-  const latest = latestLeaves(desk, db, departures);
   return departures.map((departure) => {
     const readers = readersOf(departure);
     return {
@@ -108,7 +104,6 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       pausedFor: departure.pausedFor,
       holdLeft: departure.holdLeft,
       waitsForServer: down && PENDING_STATES.includes(departure.state) && departure.due <= now,
-      latest: latest.get(departure.id)!,
       meant: departure.meant,
       due: departure.due,
       attempts: departure.attempts,

@@ -26,11 +26,14 @@ export function presentClock({ now, sandbox, rate, target, nextDue }: ClockReadi
 }
 
 export function presentPreview(preview: PlanPreview): PreviewJson {
-  return { ...preview, departures: preview.departures.map((each) => ({ ...each, at: iso(each.at) })) };
+  return {
+    ...preview,
+    departures: preview.departures.map((each) => ({ ...each, at: iso(each.at), latest: iso(each.latest) })),
+  };
 }
 
 export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson {
-  const { due, meant, leftAt, latest, readers, ...rest } = view;
+  const { due, meant, leftAt, readers, ...rest } = view;
   const { zone } = desk.settings();
   // What some have and others still wait for leaves again at its next attempt.
   const at = view.state === 'sent' && leftAt !== null ? leftAt : due;
@@ -40,7 +43,6 @@ export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson
     local: toLocal(at, zone),
     zone,
     meant: iso(meant),
-    latest: iso(latest),
     holdLeft: view.holdLeft === null ? null : Math.ceil(view.holdLeft / 1000),
     leftAt: isoOrNull(leftAt),
     recipients: readers.map((reader) => {
