@@ -1,5 +1,4 @@
 /** Bad days of the disk: said with the file and the reason, and nothing touched. */
-import Database from 'better-sqlite3';
 import { chmodSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { tempDesk, tempDir } from '../../test/support/desk';
@@ -53,10 +52,9 @@ describe('a file that cannot be used is left as it is', () => {
   });
 
   it('where a newer version has written it', () => {
-    const dir = made();
-    const sqlite = new Database(databasePath(dir));
-    sqlite.prepare('INSERT INTO __drizzle_migrations (hash, created_at) VALUES (?, ?)').run('x', 4e12);
-    sqlite.close();
+    const { desk, dir } = tempDesk();
+    desk.store.db.run("INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('x', 4000000000000)");
+    desk.store.close();
     expect(refusedStart(dir)).toMatch(/written by a newer version of Oak Lantern/);
   });
 });

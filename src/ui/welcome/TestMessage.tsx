@@ -8,15 +8,14 @@ import { useDeparture, useHealth, useInbox } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import styles from './WelcomeView.module.css';
 
-function Progress({ id }: { id: string }) {
+/** @param before ids of what was in the inbox when it was sent */
+function Progress({ id, before }: { id: string; before: ReadonlySet<string> }) {
   const departure = useDeparture(id).data;
   const trouble = useHealth().data?.mailServer.trouble;
   const inbox = useInbox().data?.messages;
   if (!departure) return null;
   const { state, reason, subject, recipients } = departure;
-  const back = inbox?.some(
-    (each) => each.subject === subject && each.at >= (departure.leftAt ?? departure.meant),
-  );
+  const back = inbox?.some((each) => each.subject === subject && !before.has(each.id));
   const said = recipients[0]?.answer;
   return (
     <ol className={styles.progress} aria-live="polite">
@@ -43,12 +42,16 @@ function Progress({ id }: { id: string }) {
 
 export function TestMessage() {
   const { showProblem } = useNotices();
-  const [sent, setSent] = useState<string>();
-  const send = () => ask<DepartureJson>('POST', '/test-message').then(({ id }) => setSent(id), showProblem);
+  const inbox = useInbox().data?.messages;
+  const [sent, setSent] = useState<{ id: string; before: ReadonlySet<string> }>();
+  const send = () => {
+    const before = new Set((inbox ?? []).map((each) => each.id));
+    return ask<DepartureJson>('POST', '/test-message').then(({ id }) => setSent({ id, before }), showProblem);
+  };
   return (
     <>
       <Button onClick={() => void send()}>{sent ? 'Send another one' : 'Send me a test message'}</Button>
-      {sent && <Progress key={sent} id={sent} />}
+      {sent && <Progress key={sent.id} {...sent} />}
     </>
   );
 }

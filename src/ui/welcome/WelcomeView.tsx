@@ -3,31 +3,37 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, Input } from 'antd';
 import Link from 'next/link';
-import { useState, type FormEvent } from 'react';
+import { useState, useSyncExternalStore, type FormEvent } from 'react';
 import type { SettingsJson } from '../../api/types';
+import { canonicalZone } from '../../core/time/zones';
 import { ApiProblem, ask } from '../data/client';
-import { refresh, useHealth, useSettings, useZones } from '../data/queries';
+import { refresh, useHealth, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import { ZonePicker } from '../write/ZonePicker';
 import { TestMessage } from './TestMessage';
 import styles from './WelcomeView.module.css';
 
-/** The zone this browser is in; undefined where the zone list does not know it. */
-function useBrowserZone(): string | undefined {
-  const zones = useZones().data;
-  const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  return zones?.find((zone) => zone.id === here || zone.aliases.includes(here))?.id;
+/** The zone this browser is in; undefined where it is none we know. */
+function browserZone(): string | undefined {
+  try {
+    return canonicalZone(Intl.DateTimeFormat().resolvedOptions().timeZone);
+  } catch {
+    return undefined;
+  }
 }
+
+const neverChanges = () => () => {};
 
 function AboutYou() {
   const client = useQueryClient();
   const { me, zone: known } = useSettings();
   const { showProblem } = useNotices();
-  const guessed = useBrowserZone();
   const [name, setName] = useState(me.name);
   const [address, setAddress] = useState(me.address);
   const [chosen, setChosen] = useState<string>();
   const [problem, setProblem] = useState<ApiProblem | null>(null);
+  // Only the browser knows: the first drawing comes from the server, which may be elsewhere.
+  const guessed = useSyncExternalStore(neverChanges, browserZone, () => undefined);
   const zone = chosen ?? guessed ?? known;
   async function begin(event: FormEvent) {
     event.preventDefault();
