@@ -193,10 +193,10 @@ it('the first page asks who I am and where, and a test message shows whether mai
     onData(stream, session, done) {
       const chunks: Buffer[] = [];
       stream.on('data', (chunk: Buffer) => chunks.push(chunk));
+      const to = session.envelope.rcptTo;
       stream.on('end', () => {
         done(null, '2.0.0 Taken by the test server');
-        for (const { address } of session.envelope.rcptTo)
-          void deliver(product, address, Buffer.concat(chunks).toString());
+        for (const { address } of to) void deliver(product, address, Buffer.concat(chunks).toString());
       });
     },
   });
