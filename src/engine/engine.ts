@@ -36,6 +36,8 @@ const HEARTBEAT_MS = 1000;
 const CLOCK_JUMP_MS = 2000;
 /** What is behind its moment leaves in due order: later ones wait this long, at most, for an earlier one. */
 const IN_ORDER_MS = 3000;
+/** Due departures looked up at once, as a multiple of the connections. */
+const LOOK_AHEAD = 40;
 /** Connections are opened this long before they are needed. */
 const WARM_MS = 1500;
 
@@ -48,6 +50,9 @@ interface Flight {
 
 export class Engine {
   private readonly inFlight = new Map<string, Flight>();
+  /** Due departures that have not begun, in due order, as last looked up; the claim looks again. */
+  private ready: { id: string; due: number }[] = [];
+  private filling: NodeJS.Immediate | undefined;
   private timer: NodeJS.Timeout | undefined;
   private housekeeping: NodeJS.Timeout | undefined;
   private heartbeat: NodeJS.Timeout | undefined;
@@ -135,9 +140,9 @@ export class Engine {
     if (mailServer) {
       pauseTooLate(desk);
       holdBackQueue(desk);
-      const due = this.startable();
-      if (due.length > 0) await this.tellTime();
-      for (const departure of due) this.begin(departure);
+      this.lookUpDue();
+      if (this.ready.length > 0) await this.tellTime();
+      this.fill();
     }
     if (this.inFlight.size > 0) return;
     const now = desk.now();
@@ -148,19 +153,25 @@ export class Engine {
     if (desk.sandbox) await this.settleClock();
   }
 
-  /** The departures to begin now, in due order, as many as there is room for. */
-  private startable(): { id: string; due: number }[] {
+  /** Looks up what is due; {@link fill} begins it as there is room. */
+  private lookUpDue(): void {
     const { desk, mailServer } = this.parts;
-    const flights = [...this.inFlight.values()];
-    // More than the connections: while some are on their way others are composed, and commits are shared.
-    const room = mailServer!.connections * 4 - flights.length;
-    if (room <= 0) return [];
-    const due = dueNow(desk, room + flights.length).filter(({ id }) => !this.inFlight.has(id));
+    const ahead = mailServer!.connections * LOOK_AHEAD;
+    this.ready = dueNow(desk, ahead + this.inFlight.size).filter(({ id }) => !this.inFlight.has(id));
+  }
+
+  /**
+   * Begins what is ready, in due order. In batches, so that what begins together is committed together; and what is
+   * due later waits until what was due earlier has gone, or has taken too long.
+   */
+  private fill(): void {
+    const { connections } = this.parts.mailServer!;
+    if (this.inFlight.size > connections * 2) return;
     const now = performance.now();
-    const ahead = flights.filter(({ since }) => now - since < IN_ORDER_MS).map((flight) => flight.due);
-    const first = due[0]?.due ?? 0;
-    const earliest = Math.min(first, ...ahead);
-    return due.slice(0, room).filter((departure) => departure.due === earliest);
+    const ahead = [...this.inFlight.values()].filter(({ since }) => now - since < IN_ORDER_MS);
+    const earliest = Math.min(this.ready[0]?.due ?? 0, ...ahead.map((flight) => flight.due));
+    while (this.ready[0]?.due === earliest && this.inFlight.size < connections * 4)
+      this.begin(this.ready.shift()!);
   }
 
   private beat(): void {
@@ -215,7 +226,12 @@ export class Engine {
         this.inFlight.delete(id);
         // Something it sent may be answered at once.
         this.outsideDue = null;
-        this.wake();
+        // Together with whatever else ends in this turn; looking things up again is for when nothing is left.
+        this.filling ??= setImmediate(() => {
+          this.filling = undefined;
+          if (!this.stopped) this.fill();
+          if (this.inFlight.size === 0) this.wake();
+        });
       });
     this.inFlight.set(id, { due, since: performance.now(), done });
   }

@@ -2,6 +2,7 @@
 import MailComposer from 'nodemailer/lib/mail-composer';
 import { randomUUID } from 'node:crypto';
 import type { Mailbox } from '../core/message/address';
+import { parseMessageIds } from '../core/reply/threading';
 
 export interface OutgoingMessage {
   from: Mailbox;
@@ -24,6 +25,13 @@ export function newMessageId(address: string): string {
 }
 
 /**
+ * Ids as they may stand in a header: they come from messages of strangers. Anything but printable ASCII would have to
+ * be encoded, which an id cannot be (RFC 5322 §3.6.4).
+ */
+const cleanIds = (ids: readonly string[]) =>
+  ids.flatMap(parseMessageIds).filter((id) => /^[\x21-\x7e]+$/.test(id));
+
+/**
  * Composes the message. Date and Message-ID are given, since both belong to the release; hidden recipients are
  * not part of it, they stand in the envelope only. With HTML it is multipart/alternative, plain text first
  * (RFC 2046 §5.1.4).
@@ -42,8 +50,8 @@ export function composeMessage(
     subject: message.subject,
     text: message.text,
     html: message.html ?? undefined,
-    inReplyTo: message.inReplyTo ?? undefined,
-    references: message.references,
+    inReplyTo: cleanIds(message.inReplyTo ? [message.inReplyTo] : [])[0],
+    references: cleanIds(message.references),
     messageId,
     date: new Date(released),
     newline: '\r\n',

@@ -47,7 +47,8 @@ function stagedStream(bytes: Buffer, onStage: OnStage): Readable {
     highWaterMark: CHUNK,
     read() {
       if (!opened) {
-        opened = onStage('data-open');
+        // What goes out in one piece is at its end at once.
+        opened = bytes.length > CHUNK ? onStage('data-open') : Promise.resolve();
         // Taken up again below, before the end.
         opened.catch(() => {});
       }

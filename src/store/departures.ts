@@ -1,7 +1,7 @@
 /** Departures, their deliveries and frozen bytes. */
 import { and, asc, count, desc, eq, gte, inArray, isNull, lt, lte, min, sql, type SQL } from 'drizzle-orm';
 import { PENDING_STATES, UNSETTLED_STATES, type DepartureState } from '../core/departure/states';
-import type { RecipientOutcome } from '../core/departure/outcome';
+import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
 import { deliveries, departures, frozen } from './schema';
 import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
@@ -56,6 +56,23 @@ const swap = builtBy((db, columns) =>
 export function swapDeparture(tx: Tx, seen: Departure, patch: Partial<Departure>): Departure | undefined {
   const values = { ...patch, revision: seen.revision + 1 };
   return swap(tx, columnsOf(values)).get({ ...values, seenId: seen.id, seenRevision: seen.revision });
+}
+
+const stage = built((db) =>
+  db
+    .update(departures)
+    .set(placeholders('stage revision'))
+    .where(
+      and(eq(departures.id, sql.placeholder('id')), eq(departures.revision, sql.placeholder('seenRevision'))),
+    )
+    .prepare(),
+);
+
+/** {@link swapDeparture} of nothing but the stage, for what happens with every release. */
+export function swapStage(tx: Tx, seen: Departure, next: AttemptStage): Departure | undefined {
+  const { id, revision } = seen;
+  const { changes } = stage(tx).run({ id, seenRevision: revision, stage: next, revision: revision + 1 });
+  return changes === 1 ? { ...seen, stage: next, revision: revision + 1 } : undefined;
 }
 
 const earliest = builtBy((db, state) =>
@@ -182,9 +199,18 @@ export function listDepartures(db: Reading, filter: DepartureFilter): Departure[
     .all();
 }
 
-const unsettledCount = built((db) => db.select({ n: count() }).from(departures).where(UNSETTLED).prepare());
+/** Counting goes no further: nobody reads the difference, and it would cost time with every page. */
+const COUNTED = 10_000;
 
-export function countPending(db: Reading): number {
+const unsettledCount = built((db) =>
+  db
+    .select({ n: count() })
+    .from(db.select({ id: departures.id }).from(departures).where(UNSETTLED).limit(COUNTED).as('some'))
+    .prepare(),
+);
+
+/** How many departures still matter, counted up to 10,000. */
+export function countUnsettled(db: Reading): number {
   return unsettledCount(db).get()!.n;
 }
 

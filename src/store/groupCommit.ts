@@ -1,6 +1,7 @@
 /**
  * Commits of several pieces of work at once. A commit waits for the disk; pieces of work that come while it waits
- * share the next one. Each piece is all or nothing by itself, and is durable when its promise resolves.
+ * share the next one. Each piece is all or nothing by itself, and is durable when its promise resolves. It may run twice,
+ * the first time undone, so it does nothing but write.
  */
 import type { Store, Tx } from './store';
 
@@ -27,22 +28,20 @@ export class GroupCommit {
   private commit(): void {
     const pieces = this.waiting;
     this.waiting = [];
-    const after: (() => void)[] = [];
     try {
-      this.store.write((tx) => {
-        for (const { work, resolve, reject } of pieces) {
-          try {
-            const value = this.store.savepoint(() => work(tx));
-            after.push(() => resolve(value));
-          } catch (error) {
-            after.push(() => reject(error));
-          }
-        }
-      });
-    } catch (error) {
-      for (const { reject } of pieces) reject(error);
-      return;
+      const values = this.store.write((tx) => pieces.map(({ work }) => work(tx)));
+      pieces.forEach(({ resolve }, index) => resolve(values[index]));
+    } catch {
+      // One of them failed, or the disk did; what was done is undone, so each is done again by itself.
+      for (const piece of pieces) this.commitAlone(piece);
     }
-    for (const tell of after) tell();
+  }
+
+  private commitAlone({ work, resolve, reject }: Piece): void {
+    try {
+      resolve(this.store.write(work));
+    } catch (error) {
+      reject(error);
+    }
   }
 }

@@ -25,8 +25,6 @@ export interface Store {
    * turns to writing). Everything `work` does happens, or nothing.
    */
   write<T>(work: (tx: Tx) => T): T;
-  /** Within {@link write}: undoes all that `work` did where it throws, and nothing else. */
-  savepoint<T>(work: () => T): T;
   /** Changes whenever another connection commits; compare it with an earlier value. */
   dataVersion(): number;
   close(): void;
@@ -67,8 +65,6 @@ export function openStore(path: string): Store {
     db,
     // The connection itself stands for the transaction: it runs one thing at a time, and its queries stay built.
     write: (work) => sqlite.transaction(() => work(db as unknown as Tx)).immediate(),
-    // better-sqlite3 makes a transaction within a transaction a savepoint.
-    savepoint: (work) => sqlite.transaction(work)(),
     dataVersion: () => watcher.pragma('data_version', { simple: true }) as number,
     close() {
       watcher.close();

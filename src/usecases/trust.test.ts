@@ -244,7 +244,7 @@ describe('a mail server out of reach', () => {
     expect(() => tryServerNow(desk)).toThrow('Nothing is wrong');
     goTo(desk, desk.now() + 3 * 24 * 60 * MINUTE);
     expect(pauseTooLate(desk)).toBe(0);
-    expect(dueNow(desk, 10).map(({ id }) => id)).toEqual(others.map(({ id }) => id));
+    expect(new Set(dueNow(desk, 10).map(({ id }) => id))).toEqual(new Set(others.map(({ id }) => id)));
   });
 
   it('leaves what waits takable back', async () => {

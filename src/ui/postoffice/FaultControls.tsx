@@ -77,7 +77,7 @@ export function FaultControls() {
     ),
   ];
   const someone = (label: string, field: 'greylist' | 'refuse') => (
-    <label>
+    <label className={styles.field}>
       <span>{label}</span>
       <Select
         mode="multiple"
@@ -97,7 +97,7 @@ export function FaultControls() {
       <div className={styles.faultFields}>
         {someone('Puts off with 451, mail to', 'greylist')}
         {someone('Refuses with 550, mail to', 'refuse')}
-        <label>
+        <label className={styles.field}>
           <span>Drops the connection</span>
           <Select
             aria-label="Drops the connection"
@@ -106,7 +106,7 @@ export function FaultControls() {
             onChange={(drop: FaultsJson['drop']) => change({ drop })}
           />
         </label>
-        <label>
+        <label className={styles.field}>
           <span>How often it drops</span>
           <InputNumber
             aria-label="How often it drops"
@@ -117,7 +117,7 @@ export function FaultControls() {
             onChange={(dropTimes) => change({ dropTimes })}
           />
         </label>
-        <label>
+        <label className={styles.field}>
           <span>Answers after, seconds</span>
           <InputNumber
             aria-label="Answers after, seconds"
@@ -127,7 +127,7 @@ export function FaultControls() {
             onChange={(value) => change({ answerAfterSeconds: value ?? 0 })}
           />
         </label>
-        <label>
+        <label className={styles.field}>
           <span>Is down for, minutes</span>
           <InputNumber
             aria-label="Is down for, minutes"

@@ -5,7 +5,7 @@ import { PENDING_STATES, type DepartureState, type PauseCause } from '../../core
 import { addressKey } from '../../core/message/address';
 import { correspondentsAt } from '../../store/correspondents';
 import {
-  countPending,
+  countUnsettled,
   deliveriesOf,
   departuresOf,
   findDeparture,
@@ -129,7 +129,7 @@ export interface DeparturePage {
   departures: DepartureView[];
   /** Give it back for the next page; null at the end. */
   cursor: string | null;
-  /** How many departures still matter: pending, under way, or waiting for a decision. */
+  /** How many departures still matter: pending, under way, or waiting for a decision; counted up to 10,000. */
   unsettled: number;
 }
 
@@ -153,6 +153,6 @@ export function listDepartures(
   return {
     departures: views(desk, shown),
     cursor: rows.length > limit ? writeCursor(shown.at(-1)!) : null,
-    unsettled: countPending(desk.store.db),
+    unsettled: countUnsettled(desk.store.db),
   };
 }

@@ -10,9 +10,10 @@ import {
   type Message,
   type RecipientField,
 } from '../../store/messages';
-import type { Reading } from '../../store/store';
+import type { Reading, Tx } from '../../store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
+import { Refused, Stale } from '../errors';
 
 /** A departure ready to be handed to the mail server. */
 export interface Claim {
@@ -58,25 +59,28 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const headerId = before?.headerId ?? newMessageId(message.fromAddress);
   const released = desk.now();
   const bytes = before?.bytes ?? (await compose(db, message, headerId, released));
-  return desk.group.run((tx) => {
-    const departure = findDeparture(tx, id);
-    const present = findMessage(tx, message.id);
-    const unchanged = departure?.revision === seen.revision && present?.revision === message.revision;
-    if (!departure || !present || !unchanged || departure.due > desk.now(tx)) return undefined;
-    if (!PENDING_STATES.includes(departure.state)) return undefined;
-    const claimed = applyEvent(tx, departure, 'claim', released, {
+  if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
+  const claim = (tx: Tx): Claim => {
+    // Compare-and-swap on what was seen: whoever changed it first has the say.
+    const departure = applyEvent(tx, seen, 'claim', released, {
       stage: 'claimed',
-      attempts: departure.attempts + 1,
-      firstAttemptAt: departure.firstAttemptAt ?? released,
+      attempts: seen.attempts + 1,
+      firstAttemptAt: seen.firstAttemptAt ?? released,
     });
     if (!before) {
       freeze(tx, id, headerId, bytes);
-      swapMessage(tx, present, { headerId });
+      if (!swapMessage(tx, message, { headerId, at: released })) throw new Stale('message');
       noteChange(tx, 'message', message.id);
     }
     const addresses = deliveriesOf(tx, [id])
       .filter((delivery) => delivery.status === 'waiting' || delivery.status === 'deferred')
       .map((delivery) => delivery.address);
-    return { departure: claimed, from: message.fromAddress, addresses, bytes };
-  });
+    return { departure, from: message.fromAddress, addresses, bytes };
+  };
+  try {
+    return await desk.group.run(claim);
+  } catch (error) {
+    if (error instanceof Stale || error instanceof Refused) return undefined;
+    throw error;
+  }
 }

@@ -11,7 +11,7 @@ import {
   departuresInState,
   findDeparture,
   recordOutcomes,
-  swapDeparture,
+  swapStage,
   type Departure,
 } from '../../store/departures';
 import { findMessage, swapMessage } from '../../store/messages';
@@ -26,7 +26,7 @@ const UNANSWERED = 'The connection ended before the mail server answered: it may
 /** Persists a stage before its step is taken; the departure must be the claimed one as last written. */
 export function recordStage(desk: Desk, departure: Departure, stage: AttemptStage): Promise<Departure> {
   return desk.group.run((tx) => {
-    const next = swapDeparture(tx, departure, { stage });
+    const next = swapStage(tx, departure, stage);
     if (!next) throw new Error(`Departure ${departure.id} was changed while it was being released.`);
     return next;
   });
@@ -70,8 +70,8 @@ function settle(tx: Tx, seen: Departure, now: number, outcomes: RecipientOutcome
       return applyEvent(tx, seen, 'refused', now, { stage: null, reason: answer }, answer);
     default: {
       const leftAt = seen.leftAt ?? now;
-      const message = findMessage(tx, seen.messageId)!;
-      swapMessage(tx, message, { at: leftAt });
+      // The claim has given the message the moment of its first attempt.
+      if (seen.attempts > 1) swapMessage(tx, findMessage(tx, seen.messageId)!, { at: leftAt });
       const refused = all.filter((outcome) => outcome.status === 'refused');
       const reason = refused.length
         ? refused.map((outcome) => `${outcome.address}: ${outcome.answer}`).join('; ')
