@@ -93,6 +93,19 @@ async function writeKathmandu(page) {
   await page.focus('#subject');
 }
 
+/** Changes a message elsewhere while it is being written here. */
+const writeInTwoWindows = (id) => async (page) => {
+  const { revision } = await api('GET', `/messages/${id}`);
+  await page.focus('textarea');
+  await page.keyboard.type('P.S. The couriers come at nine. ');
+  await fetch(`${origin}/api/v1/messages/${id}`, {
+    method: 'PATCH',
+    headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` },
+    body: JSON.stringify({ text: 'Dear Mr Adeyemi, a scan is enough until the paper arrives. No hurry.' }),
+  });
+  await page.waitForFunction(() => document.body.innerText.includes('In the other window'));
+};
+
 mkdirSync(OUT, { recursive: true });
 const { messages } = await api('GET', '/inbox');
 const ewan = messages.find((message) => message.subject === 'Delivery window, gallery 3');
@@ -106,12 +119,23 @@ await api('POST', `/messages/${held}/schedule`, { plan: { kind: 'now' } });
 await picture('inbox', `/inbox/${ewan.id}`);
 await picture('inbox-narrow', '/inbox', { size: NARROW });
 await picture('departures', '/departures');
+await picture('departures-drafts', '/departures?part=drafts', {
+  steps: async (page) => (await page.$$('tbody input[type=checkbox]')).at(0)?.click(),
+});
+const { departures: waiting } = await api('GET', '/departures?state=scheduled');
+const customs = waiting.find((departure) => departure.subject === 'Customs packet');
+await picture('pending', `/write/${customs.messageId}`);
+const { messages: drafts } = await api('GET', '/messages');
+await picture('conflict', `/write/${drafts[0].id}`, { steps: writeInTwoWindows(drafts[0].id) });
 await picture('departures-left', '/departures?part=left');
 const { departures } = await api('GET', '/departures?state=sent');
 await picture('departure', `/departures/${departures[0].id}`);
 await picture('settings', '/settings');
 await api('POST', '/clock', { set: '2026-11-25T02:45:00Z' });
 await picture('post-office', '/postoffice?mailbox=prakriti%40lamp-courier.example', {
+  steps: async (page) => (await page.$$('article details summary')).at(0)?.click(),
+});
+await picture('bad-days', '/postoffice', {
   steps: async (page) => (await page.$$('details summary')).at(0)?.click(),
 });
 
