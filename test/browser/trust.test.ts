@@ -1,7 +1,7 @@
 /** What makes a message safe in the person's hands: by the interface, against the real engine and post office. */
 import { spawnSync } from 'node:child_process';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import type { Page } from 'puppeteer-core';
+import type { HTTPRequest, Page } from 'puppeteer-core';
 import type {
   DepartureJson,
   DeparturePageJson,
@@ -175,16 +175,33 @@ it('a draft in a browser that dies loses nothing', async () => {
   expect(whole.text).toContain('word39');
 });
 
+/** Holds back what a page saves until the function given back is called. */
+async function holdBackSaving(page: Page): Promise<() => void> {
+  const held: HTTPRequest[] = [];
+  let open = false;
+  await page.setRequestInterception(true);
+  page.on('request', (request) => {
+    if (open || request.method() !== 'PATCH') void request.continue();
+    else held.push(request);
+  });
+  return () => {
+    open = true;
+    for (const request of held) void request.continue();
+  };
+}
+
 it('two windows on one message: the second is told, sees both versions, and chooses', async () => {
   const { id } = await draft('Two windows');
   const first = await open(`/write/${id}`);
   const second = await open(`/write/${id}`);
   await find(second, 'textbox', 'Text');
   await first.bringToFront();
+  // What the first keeps reaches the server only when the second has something unsaved of its own.
+  const letGo = await holdBackSaving(first);
   await fill(first, 'textbox', 'Text', 'From the first window');
   await second.bringToFront();
-  // The second has something unsaved of its own when the first is kept.
   await fill(second, 'textbox', 'Text', 'From the second window');
+  letGo();
   // By their text: a page in the background has no accessibility tree to ask.
   const asks = async (page: Page) => (await textOf(page)).includes('In the other window');
   const told = await until('both versions', async () =>
