@@ -101,7 +101,9 @@ const writeInTwoWindows = (id) => async (page) => {
   await fetch(`${origin}/api/v1/messages/${id}`, {
     method: 'PATCH',
     headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` },
-    body: JSON.stringify({ text: 'Dear Mr Adeyemi, a scan is enough until the paper arrives. No hurry.' }),
+    body: JSON.stringify({
+      text: 'Namaste Prakriti, dear Mr Anzai,\n\noutside dimensions are enough; the carrier weighs them itself.',
+    }),
   });
   await page.waitForFunction(() => document.body.innerText.includes('In the other window'));
 };

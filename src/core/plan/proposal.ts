@@ -1,10 +1,10 @@
 /** The time proposed when someone wants to choose one. */
-import { nextWorkStart, type WorkingWeek } from '../time/dayParts';
+import { nextWorkStart, type Working } from '../time/dayParts';
 import { toLocal } from '../time/wallClock';
 import type { AtPlan } from './plan';
 
 /** The next start of the working day in a zone. @param now epoch ms */
-export function proposeTime(now: number, zone: string, week?: WorkingWeek): AtPlan {
+export function proposeTime(now: number, zone: string, who?: Working): AtPlan {
   const local = toLocal(now, zone);
-  return { kind: 'at', local: (nextWorkStart(local, week) ?? local).slice(0, 16), zone };
+  return { kind: 'at', local: (nextWorkStart(local, who) ?? local).slice(0, 16), zone };
 }

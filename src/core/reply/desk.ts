@@ -1,5 +1,5 @@
 /** What an answer now would do: land in the writer's working day, or wait. */
-import { dayPart, nextWorkStart, type WorkingWeek } from '../time/dayParts';
+import { dayPart, nextWorkStart, type Working } from '../time/dayParts';
 import { toInstant, toLocal } from '../time/wallClock';
 
 export interface AtDesk {
@@ -11,10 +11,10 @@ export interface AtDesk {
 }
 
 /** @param now epoch ms */
-export function atTheirDesk(now: number, zone: string, week?: WorkingWeek): AtDesk {
+export function atTheirDesk(now: number, zone: string, who?: Working): AtDesk {
   const local = toLocal(now, zone);
-  if (dayPart(local, week) === 'working') return { local, working: true };
-  const start = nextWorkStart(local, week);
+  if (dayPart(local, who) === 'working') return { local, working: true };
+  const start = nextWorkStart(local, who);
   return { local, working: false, worksAt: start === undefined ? undefined : toInstant(start, zone).at };
 }
 

@@ -1,21 +1,23 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dayPart, dayPartWords, nextWorkStart, workingSpans, type WorkingWeek } from './dayParts';
+import { dayPart, dayPartWords, nextWorkStart, workingSpans, type Working } from './dayParts';
 
-const shifts: WorkingWeek = {
-  work: [
-    [
-      { from: 480, to: 720 },
-      { from: 780, to: 1020 },
+const shifts: Working = {
+  week: {
+    work: [
+      [
+        { from: 480, to: 720 },
+        { from: 780, to: 1020 },
+      ],
+      [],
+      [{ from: 480, to: 720 }],
+      [],
+      [],
+      [],
+      [],
     ],
-    [],
-    [{ from: 480, to: 720 }],
-    [],
-    [],
-    [],
-    [],
-  ],
-  waking: { from: 360, to: 1320 },
+    waking: { from: 360, to: 1320 },
+  },
 };
 
 it.each([
@@ -49,7 +51,7 @@ describe('nextWorkStart', () => {
   });
 
   it('finds none for someone who never works', () => {
-    const never = { ...shifts, work: shifts.work.map(() => []) };
+    const never = { week: { ...shifts.week, work: shifts.week.work.map(() => []) } };
     expect(nextWorkStart('2026-11-23T08:00', never)).toBeUndefined();
   });
 

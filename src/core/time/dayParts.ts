@@ -1,7 +1,8 @@
-/** Which part of a person's day a wall-clock time falls in. */
+/** Which part of a person's day a wall-clock time falls in, and when their working time begins and ends. */
 import { Temporal } from 'temporal-polyfill';
+import type { Leave } from './leave';
 
-export type DayPart = 'night' | 'waking' | 'working' | 'weekend';
+export type DayPart = 'night' | 'waking' | 'working' | 'weekend' | 'holiday' | 'leave';
 
 /** A span within one day, minutes after midnight; `from` inclusive, `to` exclusive, `from < to`. */
 export interface DaySpan {
@@ -17,6 +18,14 @@ export interface WorkingWeek {
   waking: DaySpan;
 }
 
+/** When a person works. */
+export interface Working {
+  week: WorkingWeek;
+  leave?: readonly Leave[];
+  /** Names of public holidays by date (`2026-12-25`); undefined where no calendar is known for their place. */
+  holidays?: Readonly<Record<string, string>>;
+}
+
 const officeDay: DaySpan[] = [{ from: 9 * 60, to: 17 * 60 }];
 
 /** Monday to Friday, 09:00 to 17:00; awake 07:00 to 22:00. Used where nothing else is known. */
@@ -25,71 +34,117 @@ export const defaultWeek: WorkingWeek = {
   waking: { from: 7 * 60, to: 22 * 60 },
 };
 
+export const defaultWorking: Working = { week: defaultWeek };
+
+/** How far ahead a working day is looked for: longer than any leave that is not a parting. */
+const LOOK_AHEAD_DAYS = 400;
+
 const within = (span: DaySpan, minute: number) => minute >= span.from && minute < span.to;
 
+/** What kind of day it is for a person, with the name of what makes it so. */
+export interface DayKind {
+  kind: 'working' | 'weekend' | 'holiday' | 'leave';
+  /** The holiday's name, or the note of the leave; empty where there is none. */
+  name: string;
+}
+
+/** @param date `2026-12-25` */
+export function dayKind(date: string, who: Working = defaultWorking): DayKind {
+  const away = who.leave?.find((leave) => leave.from <= date && date <= leave.to);
+  if (away) return { kind: 'leave', name: away.note };
+  const holiday = who.holidays?.[date];
+  if (holiday !== undefined) return { kind: 'holiday', name: holiday };
+  const weekday = Temporal.PlainDate.from(date).dayOfWeek;
+  return { kind: (who.week.work[weekday - 1] ?? []).length ? 'working' : 'weekend', name: '' };
+}
+
+/** The working spans of one day, none on days off. @param date `2026-12-25` */
+export function workOn(date: string, who: Working = defaultWorking): readonly DaySpan[] {
+  if (dayKind(date, who).kind !== 'working') return [];
+  return who.week.work[Temporal.PlainDate.from(date).dayOfWeek - 1]!;
+}
+
+const minuteOf = (local: string) => Number(local.slice(11, 13)) * 60 + Number(local.slice(14, 16));
+
 /**
- * The part of the day at a wall-clock time. Night wins over weekend: at 03:00 on a Sunday people sleep.
+ * The part of the day at a wall-clock time. Night wins over days off: at 03:00 on a Sunday people sleep.
  * @param local `2026-12-01T08:30`, seconds allowed
  */
-export function dayPart(local: string, week: WorkingWeek = defaultWeek): DayPart {
-  const time = Temporal.PlainDateTime.from(local);
-  const minute = time.hour * 60 + time.minute;
-  const work = week.work[time.dayOfWeek - 1] ?? [];
-  if (work.some((span) => within(span, minute))) return 'working';
-  if (!within(week.waking, minute)) return 'night';
-  return work.length === 0 ? 'weekend' : 'waking';
+export function dayPart(local: string, who: Working = defaultWorking): DayPart {
+  const date = local.slice(0, 10);
+  const minute = minuteOf(local);
+  const { kind } = dayKind(date, who);
+  if (kind === 'working' && workOn(date, who).some((span) => within(span, minute))) return 'working';
+  if (!within(who.week.waking, minute)) return 'night';
+  return kind === 'working' ? 'waking' : kind;
 }
 
 /** The part of the day in words, to follow a time: "08:30, before work". */
-export function dayPartWords(local: string, week: WorkingWeek = defaultWeek): string {
-  const part = dayPart(local, week);
+export function dayPartWords(local: string, who: Working = defaultWorking): string {
+  const part = dayPart(local, who);
+  const date = local.slice(0, 10);
   if (part === 'working') return 'at work';
   if (part === 'night') return 'at night';
   if (part === 'weekend') return 'on a day off';
-  const time = Temporal.PlainDateTime.from(local);
-  const minute = time.hour * 60 + time.minute;
-  const work = week.work[time.dayOfWeek - 1] ?? [];
+  if (part === 'holiday') return `on a public holiday, ${dayKind(date, who).name}`;
+  if (part === 'leave') return 'on leave';
+  const minute = minuteOf(local);
+  const work = workOn(date, who);
   if (work.every((span) => minute < span.from)) return 'before work';
   if (work.every((span) => minute >= span.to)) return 'after work';
   return 'in a break';
 }
 
-/** The next start of working time strictly after a wall-clock time, as local `…T09:00:00`; looks 14 days ahead. */
-export function nextWorkStart(local: string, week: WorkingWeek = defaultWeek): string | undefined {
-  const start = Temporal.PlainDateTime.from(local);
-  for (let day = 0; day < 14; day++) {
-    const date = start.toPlainDate().add({ days: day });
-    for (const span of week.work[date.dayOfWeek - 1] ?? []) {
-      const begins = date.toPlainDateTime({ hour: Math.floor(span.from / 60), minute: span.from % 60 });
-      if (Temporal.PlainDateTime.compare(begins, start) > 0)
-        return begins.toString({ smallestUnit: 'second' });
+/** `2026-12-25` and minutes after midnight, 1440 being the next midnight → local with seconds. */
+export function localAt(date: string, minute: number): string {
+  const day = minute >= 1440 ? Temporal.PlainDate.from(date).add({ days: 1 }).toString() : date;
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${day}T${two(Math.floor(minute / 60) % 24)}:${two(minute % 60)}:00`;
+}
+
+/** Dates from one on, `2026-12-25`, `2026-12-26`, … */
+export function* datesFrom(date: string, days: number): Generator<string> {
+  let day = Temporal.PlainDate.from(date);
+  for (let n = 0; n < days; n++, day = day.add({ days: 1 })) yield day.toString();
+}
+
+/** The next start of working time strictly after a wall-clock time, as local `…T09:00:00`; undefined for someone who never works. */
+export function nextWorkStart(local: string, who: Working = defaultWorking): string | undefined {
+  const after = local.length === 16 ? `${local}:00` : local;
+  for (const date of datesFrom(local.slice(0, 10), LOOK_AHEAD_DAYS)) {
+    for (const span of workOn(date, who)) {
+      const begins = localAt(date, span.from);
+      if (begins > after) return begins;
     }
   }
   return undefined;
 }
 
+/** The first start of a working day on or after a date; undefined for someone who never works. */
+export function firstWorkStart(date: string, who: Working = defaultWorking): string | undefined {
+  for (const day of datesFrom(date, LOOK_AHEAD_DAYS)) {
+    const [first] = workOn(day, who);
+    if (first) return localAt(day, first.from);
+  }
+  return undefined;
+}
+
 /**
- * The end of the first working day that is not over at a wall-clock time, as local `…T17:00:00`; looks 14 days
- * ahead. At night or on a day off it is the end of the working day to come.
+ * The end of the first working day that is not over at a wall-clock time, as local `…T17:00:00`. At night or on a
+ * day off it is the end of the working day to come.
  */
-export function nextWorkEnd(local: string, week: WorkingWeek = defaultWeek): string | undefined {
-  const start = Temporal.PlainDateTime.from(local);
-  for (let day = 0; day < 14; day++) {
-    const date = start.toPlainDate().add({ days: day });
-    const last = (week.work[date.dayOfWeek - 1] ?? []).at(-1);
+export function nextWorkEnd(local: string, who: Working = defaultWorking): string | undefined {
+  const after = local.length === 16 ? `${local}:00` : local;
+  for (const date of datesFrom(local.slice(0, 10), LOOK_AHEAD_DAYS)) {
+    const last = workOn(date, who).at(-1);
     if (!last) continue;
-    const ends = date.toPlainDateTime().add({ minutes: last.to });
-    if (Temporal.PlainDateTime.compare(ends, start) > 0) return ends.toString({ smallestUnit: 'second' });
+    const ends = localAt(date, last.to);
+    if (ends > after) return ends;
   }
   return undefined;
 }
 
 /** Working spans of one calendar day as local `[from, to]` pairs, for drawing. */
-export function workingSpans(date: string, week: WorkingWeek = defaultWeek): { from: string; to: string }[] {
-  const day = Temporal.PlainDate.from(date);
-  const at = (minute: number) =>
-    day
-      .toPlainDateTime({ hour: Math.floor(minute / 60) % 24, minute: minute % 60 })
-      .toString({ smallestUnit: 'second' });
-  return (week.work[day.dayOfWeek - 1] ?? []).map((span) => ({ from: at(span.from), to: at(span.to) }));
+export function workingSpans(date: string, who: Working = defaultWorking): { from: string; to: string }[] {
+  return workOn(date, who).map((span) => ({ from: localAt(date, span.from), to: localAt(date, span.to) }));
 }
