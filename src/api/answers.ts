@@ -1,7 +1,7 @@
 /** The shapes of good answers as Joi schemas, for the OpenAPI document and for the tests that hold us to it. */
 import Joi, { type ObjectSchema, type Schema } from 'joi';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
-import { plan } from './schemas';
+import { leave, plan, workingWeek } from './schemas';
 
 const instant = Joi.string().isoDate();
 const text = Joi.string().allow('');
@@ -10,11 +10,15 @@ const all = (keys: Record<string, Schema>): ObjectSchema =>
   Joi.object(keys).options({ presence: 'required' });
 const orNull = (schema: Joi.AnySchema) => schema.allow(null);
 
-const mailbox = all({ name: text, address: text });
+const mailbox = all({ name: text, address: text, group: Joi.string().optional() });
 const warning = all({
-  code: Joi.valid('gap', 'overlap', 'past', 'night', 'unknown-zone'),
+  code: Joi.valid(
+    ...['gap', 'overlap', 'past', 'night', 'weekend', 'holiday', 'leave', 'clock-change', 'close'],
+    'unknown-zone',
+  ),
   text,
   address: Joi.string().optional(),
+  fixes: Joi.array().items(all({ label: text, plan })),
 });
 const landing = all({
   address: Joi.string(),
@@ -22,6 +26,12 @@ const landing = all({
   place: orNull(text),
   local: orNull(Joi.string()),
   dayPart: orNull(Joi.string()),
+  dayPartWords: orNull(Joi.string()),
+});
+
+const lateness = Joi.object({
+  kind: Joi.valid('their-day', 'at-most', 'ask').required(),
+  minutes: Joi.number(),
 });
 
 const departure = all({
@@ -42,6 +52,9 @@ const departure = all({
   meant: instant,
   attempts: Joi.number(),
   leftAt: orNull(instant),
+  copyFor: orNull(Joi.string()),
+  ifTheyWriteFirst: Joi.valid('thread', 'any', 'off'),
+  ifOff: lateness,
   recipients: Joi.array().items(
     landing.keys({
       name: text,
@@ -51,6 +64,38 @@ const departure = all({
     }),
   ),
 });
+
+const preview = all({
+  departures: Joi.array().items(
+    all({
+      at: instant,
+      latest: orNull(instant),
+      recipients: Joi.array().items(landing),
+      warnings: Joi.array().items(warning),
+    }),
+  ),
+  sentence: Joi.string(),
+  warnings: Joi.array().items(warning),
+});
+
+const correspondent = all({
+  id: Joi.string(),
+  name: text,
+  addresses: Joi.array().items(Joi.string()),
+  zone: orNull(Joi.string()),
+  zoneGuess: orNull(all({ zone: Joi.string(), others: Joi.array().items(Joi.string()), why: text })),
+  place: orNull(text),
+  country: orNull(Joi.string()),
+  region: orNull(Joi.string()),
+  week: orNull(workingWeek),
+  leave,
+  dates: Joi.array().items(all({ what: text, month: Joi.number(), day: Joi.number() })),
+  holidays: Joi.valid('known', 'added', 'none yet', 'place not known'),
+  answers: orNull(
+    all({ count: Joi.number(), median: Joi.number(), from: Joi.number(), until: Joi.number() }),
+  ),
+});
+const group = all({ id: Joi.string(), name: text, members: Joi.array().items(Joi.string()) });
 
 const summary = all({
   id: Joi.string(),
@@ -105,18 +150,48 @@ export const answers: Record<string, Schema> = {
     holdSeconds: Joi.number(),
     hourCycle: Joi.valid(24, 12),
     theme: Joi.valid('light', 'dark'),
+    week: orNull(workingWeek),
+    leave,
+    country: orNull(Joi.string()),
+    region: orNull(Joi.string()),
   }),
-  Preview: all({
-    departures: Joi.array().items(
+  Preview: preview,
+  Suggestions: all({
+    suggestions: Joi.array().items(all({ plan, at: instant, words: text, preview })),
+  }),
+  Phrase: Joi.object({
+    kind: Joi.valid('understood', 'not-understood', 'empty').required(),
+    readings: Joi.array().items(all({ plan, words: text })),
+    part: text,
+    why: text,
+  }),
+  Best: all({
+    readers: Joi.number(),
+    days: Joi.array().items(
       all({
-        at: instant,
-        latest: instant,
-        recipients: Joi.array().items(landing),
-        warnings: Joi.array().items(warning),
+        date: Joi.string(),
+        cells: Joi.array().items(all({ hour: Joi.number(), at: orNull(instant), working: Joi.number() })),
       }),
     ),
-    sentence: Joi.string(),
-    warnings: Joi.array().items(warning),
+    best: Joi.array().items(all({ at: instant, working: Joi.number() })),
+  }),
+  Strips: all({
+    strips: Joi.array().items(
+      all({
+        zone: Joi.string(),
+        place: text,
+        names: Joi.array().items(text),
+        noHolidaysFor: orNull(Joi.string()),
+        parts: Joi.array().items(
+          all({
+            from: instant,
+            until: instant,
+            part: Joi.valid('night', 'waking', 'working', 'weekend', 'holiday', 'leave'),
+            words: text,
+          }),
+        ),
+      }),
+    ),
   }),
   Health: all({
     engine: all({ running: Joi.boolean(), seenAt: orNull(instant) }),
@@ -138,17 +213,25 @@ export const answers: Record<string, Schema> = {
   }),
   Message: message,
   MessagePage: all({ messages: Joi.array().items(summary), total: Joi.number() }),
-  Correspondents: all({
-    correspondents: Joi.array().items(
+  Correspondent: correspondent,
+  Correspondents: all({ correspondents: Joi.array().items(correspondent) }),
+  Group: group,
+  Groups: all({ groups: Joi.array().items(group) }),
+  Import: all({
+    added: Joi.number(),
+    changed: Joi.number(),
+    same: Joi.number(),
+    groups: Joi.number(),
+    rows: Joi.array().items(
       all({
-        id: Joi.string(),
+        row: Joi.number(),
         name: text,
-        zone: orNull(Joi.string()),
-        place: orNull(text),
-        addresses: Joi.array().items(Joi.string()),
+        what: Joi.valid('add', 'change', 'same', 'group', 'error'),
+        detail: text,
       }),
     ),
   }),
+  Holidays: all({ days: Joi.number() }),
   Zones: all({
     zones: Joi.array().items(
       all({

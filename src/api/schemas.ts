@@ -8,7 +8,8 @@ const ADDRESS = 998; // a whole header line, RFC 5322 §2.1.1
 const addressInput = Joi.alternatives(
   Joi.string().max(ADDRESS).example('Prakriti Thapa <prakriti@lamp-courier.example>'),
   Joi.object({ address: Joi.string().max(ADDRESS).required(), name: Joi.string().max(ADDRESS).allow('') }),
-).description('An address, as text or in parts');
+  Joi.object({ group: Joi.string().max(64).required().description('The id of a group') }),
+).description('An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;`');
 
 const addressList = Joi.array().items(addressInput).max(MAX_RECIPIENTS);
 
@@ -31,21 +32,68 @@ export const plan = Joi.alternatives()
           kind: Joi.valid('at').required(),
           local: local.required(),
           zone: zone.required(),
+          occurrence: Joi.valid('first', 'second').description('Where the clocks show this time twice'),
         }),
       },
+      {
+        is: 'each-local',
+        then: Joi.object({ kind: Joi.valid('each-local').required(), local: local.required() }),
+      },
     ],
-    otherwise: Joi.object({ kind: Joi.valid('now', 'at').required() }).unknown(),
+    otherwise: Joi.object({ kind: Joi.valid('now', 'at', 'each-local').required() }).unknown(),
   })
   .description('How the message is to leave');
 
+const choices = {
+  copies: Joi.valid('together', 'individual').description(
+    'Individual: one message per recipient, others hidden',
+  ),
+  ifTheyWriteFirst: Joi.valid('thread', 'any', 'off').description(
+    'What stops it: a message from a recipient in its thread, any from them, nothing',
+  ),
+  ifOff: Joi.alternatives()
+    .conditional('.kind', {
+      switch: [
+        { is: 'their-day', then: Joi.object({ kind: Joi.valid('their-day').required() }) },
+        { is: 'ask', then: Joi.object({ kind: Joi.valid('ask').required() }) },
+        {
+          is: 'at-most',
+          then: Joi.object({
+            kind: Joi.valid('at-most').required(),
+            minutes: Joi.number().integer().min(1).max(525_600).required(),
+          }),
+        },
+      ],
+      otherwise: Joi.object({ kind: Joi.valid('their-day', 'at-most', 'ask').required() }).unknown(),
+    })
+    .description('How late it may still leave where nothing was running at its moment'),
+};
+
+const asked = Joi.array()
+  .items(Joi.object({ address: addressInput.required(), zone }))
+  .max(MAX_RECIPIENTS)
+  .default([]);
+
 export const previewRequest = Joi.object({
   plan: plan.required(),
-  recipients: Joi.array()
-    .items(Joi.object({ address: addressInput.required(), zone }))
-    .max(MAX_RECIPIENTS)
-    .default([]),
+  recipients: asked,
   senderZone: zone,
+  ...choices,
+  message: Joi.string().max(64).description('The message it is about'),
   limit: Joi.number().integer().min(1).max(500).description('How many departures to give at most'),
+});
+
+export const recipientsRequest = Joi.object({ recipients: asked });
+
+export const stripsRequest = Joi.object({
+  recipients: asked,
+  from: Joi.string().isoDate().required(),
+  until: Joi.string().isoDate().required(),
+});
+
+export const phraseRequest = Joi.object({
+  text: Joi.string().max(200).allow('').required().example('day after tomorrow morning, theirs'),
+  recipients: asked,
 });
 
 const body = Joi.string()
@@ -71,9 +119,18 @@ export const draft = Joi.object({
 
 export const draftPatch = Joi.object(draftFields).min(1);
 
-export const scheduleRequest = Joi.object({ plan: plan.required() });
+export const scheduleRequest = Joi.object({ plan: plan.required(), ...choices });
 
-export const departurePatch = Joi.object({ plan: plan.required() });
+const whichCopies = Joi.valid('this', 'all').description('Of several copies of one message');
+
+export const departurePatch = Joi.object({
+  plan,
+  copies: whichCopies,
+  ifTheyWriteFirst: choices.ifTheyWriteFirst,
+  ifOff: choices.ifOff,
+}).or('plan', 'ifTheyWriteFirst', 'ifOff');
+
+export const takeBackRequest = Joi.object({ copies: whichCopies });
 
 /** Without a body it is opened; with the token it is a sign of life. */
 export const editRequest = Joi.object({
@@ -91,6 +148,78 @@ export const settleRequest = Joi.object({
   arrived: Joi.boolean().required().description('true: it arrived; false: it did not, send it again'),
 });
 
+const date = Joi.string()
+  .pattern(/^\d{4}-\d{2}-\d{2}$/)
+  .message('{{#label}} is not a date. Write it as 2026-12-01')
+  .example('2026-12-01');
+const span = Joi.object({
+  from: Joi.number().integer().min(0).max(1439).required(),
+  to: Joi.number().integer().min(1).max(1440).required(),
+}).description('Minutes after midnight');
+
+export const workingWeek = Joi.object({
+  work: Joi.array().items(Joi.array().items(span).max(6)).length(7).required().description('Monday first'),
+  waking: span.required(),
+});
+
+export const leave = Joi.array()
+  .items(
+    Joi.object({
+      from: date.required(),
+      to: date.required(),
+      note: Joi.string().max(200).allow('').default(''),
+    }),
+  )
+  .max(100);
+
+const country = Joi.string()
+  .pattern(/^[A-Z]{2}$/)
+  .message('{{#label}} is not a country code such as PT')
+  .allow(null)
+  .description('ISO 3166-1 alpha-2');
+const region = Joi.string().max(10).allow(null).description('Its own code within the country');
+
+export const correspondentInput = Joi.object({
+  name: Joi.string().max(200).allow(''),
+  addresses: Joi.array().items(Joi.string().max(ADDRESS)).max(20),
+  zone: zone.allow(null),
+  place: Joi.string().max(200).allow('', null),
+  country,
+  region,
+  week: workingWeek.allow(null),
+  leave,
+  dates: Joi.array()
+    .items(
+      Joi.object({
+        what: Joi.string().max(100).required(),
+        month: Joi.number().integer().min(1).max(12).required(),
+        day: Joi.number().integer().min(1).max(31).required(),
+      }),
+    )
+    .max(50),
+}).min(1);
+
+export const groupInput = Joi.object({
+  name: Joi.string().max(200).required(),
+  members: Joi.array().items(Joi.string().max(64)).max(5000).required(),
+});
+
+/** Text of a file, 10 MB at most. */
+const file = Joi.string().max(10_000_000).required();
+
+export const importRequest = Joi.object({
+  format: Joi.valid('vcard', 'csv').required(),
+  text: file,
+  commit: Joi.boolean().default(false).description('false: say what would change'),
+});
+
+export const exportQuery = Joi.object({ format: Joi.valid('vcard', 'csv').default('vcard') });
+
+export const holidaysRequest = Joi.object({
+  country: country.required().disallow(null),
+  text: file.description('An iCalendar file'),
+});
+
 export const settingsPatch = Joi.object({
   me: Joi.object({
     name: Joi.string().max(200).allow('').required(),
@@ -100,6 +229,10 @@ export const settingsPatch = Joi.object({
   holdSeconds: Joi.number().integer().description(`0 for off, or ${HOLD_SECONDS.min} to ${HOLD_SECONDS.max}`),
   hourCycle: Joi.valid(24, 12),
   theme: Joi.valid('light', 'dark'),
+  week: workingWeek.allow(null),
+  leave,
+  country,
+  region,
 }).min(1);
 
 export const clockMove = Joi.object({

@@ -4,7 +4,12 @@
  */
 import type { DepartureState, PauseCause } from '../core/departure/states';
 import type { Mailbox } from '../core/message/address';
-import type { Landing, Plan, PlanWarning } from '../core/plan/plan';
+import type { AnswerTimes } from '../core/people/answerTimes';
+import type { PersonalDate } from '../core/people/personalDate';
+import type { ZoneGuess } from '../core/people/zoneEvidence';
+import type { IfTheyWriteFirst, Landing, Lateness, Plan, PlanWarning } from '../core/plan/plan';
+import type { DayPart, WorkingWeek } from '../core/time/dayParts';
+import type { Leave } from '../core/time/leave';
 import type { HourCycle } from '../core/time/words';
 
 export interface ClockJson {
@@ -24,18 +29,53 @@ export interface SettingsJson {
   holdSeconds: number;
   hourCycle: HourCycle;
   theme: 'light' | 'dark';
+  /** null: office hours. */
+  week: WorkingWeek | null;
+  leave: Leave[];
+  /** null: my zone's. */
+  country: string | null;
+  region: string | null;
 }
 
 export interface PreviewJson {
   departures: {
     at: string;
-    /** The last instant at which it may still leave if nothing was running at its moment. */
-    latest: string;
+    /** The last instant at which it may still leave if nothing was running at its moment; null: then it asks. */
+    latest: string | null;
     recipients: Landing[];
     warnings: PlanWarning[];
   }[];
   sentence: string;
   warnings: PlanWarning[];
+}
+
+/** A moment worth proposing, and what it comes to. */
+export interface SuggestionJson {
+  plan: Plan;
+  at: string;
+  /** What speaks for it. */
+  words: string;
+  preview: PreviewJson;
+}
+
+export type { PhraseResult as PhraseJson } from '../core/phrase/read';
+
+export interface BestJson {
+  /** Readers counted: those whose zone is known. */
+  readers: number;
+  days: { date: string; cells: { hour: number; at: string | null; working: number }[] }[];
+  best: { at: string; working: number }[];
+}
+
+/** The parts of somebody's day, one after another. */
+export interface StripJson {
+  zone: string;
+  place: string;
+  /** Those who share these days. */
+  names: string[];
+  /** False where no holiday calendar is known for their country; its code then. */
+  noHolidaysFor: string | null;
+  parts: { from: string; until: string; part: DayPart; words: string }[];
 }
 
 export interface ReaderJson {
@@ -47,6 +87,8 @@ export interface ReaderJson {
   /** The reader's wall-clock time when it leaves. */
   local: string | null;
   dayPart: string | null;
+  /** In words, to follow a time: “before work”. */
+  dayPartWords: string | null;
   status: 'waiting' | 'accepted' | 'deferred' | 'refused';
   /** The mail server's words. */
   answer: string;
@@ -77,6 +119,10 @@ export interface DepartureJson {
   attempts: number;
   leftAt: string | null;
   recipients: ReaderJson[];
+  /** The one address it goes to, where it is an individual copy. */
+  copyFor: string | null;
+  ifTheyWriteFirst: IfTheyWriteFirst;
+  ifOff: Lateness;
 }
 
 export interface DeparturePageJson {
@@ -134,9 +180,36 @@ export interface MessagePageJson {
 export interface CorrespondentJson {
   id: string;
   name: string;
-  zone: string | null;
-  place: string | null;
   addresses: string[];
+  /** null where it is not known, or not confirmed. */
+  zone: string | null;
+  /** What their mail says about it, while it is not confirmed. */
+  zoneGuess: ZoneGuess | null;
+  place: string | null;
+  country: string | null;
+  region: string | null;
+  /** null: office hours. */
+  week: WorkingWeek | null;
+  leave: Leave[];
+  dates: PersonalDate[];
+  holidays: 'known' | 'added' | 'none yet' | 'place not known';
+  /** How long they take to answer, ms. */
+  answers: AnswerTimes | null;
+}
+
+export interface GroupJson {
+  id: string;
+  name: string;
+  members: string[];
+}
+
+/** What an import does, or would do. */
+export interface ImportJson {
+  added: number;
+  changed: number;
+  same: number;
+  groups: number;
+  rows: { row: number; name: string; what: 'add' | 'change' | 'same' | 'group' | 'error'; detail: string }[];
 }
 
 export interface ZoneJson {

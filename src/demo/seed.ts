@@ -6,24 +6,33 @@ import { snooze } from '../usecases/incoming/snooze';
 import { createDraft } from '../usecases/messages/createDraft';
 import { scheduleMessage } from '../usecases/messages/scheduleMessage';
 import { addCorrespondent } from '../usecases/people/correspondents';
+import { saveGroup } from '../usecases/people/groups';
 import { placeInTime } from '../usecases/placeInTime';
-import { demoPeople, incoming, me, myZone, outgoing, type DemoMail } from './world';
+import { readWeek } from '../core/time/weekText';
+import { demoGroups, demoPeople, incoming, me, myZone, outgoing, type DemoMail } from './world';
 
 function sampleOf(mail: DemoMail, index: number): Sample {
   const from = demoPeople.get(mail.from)!;
   return {
     ...{ from, to: me, subject: mail.subject, text: mail.text, automatic: mail.automatic },
     messageId: `<demo.${index}@${from.address.split('@')[1]}>`,
-    at: Date.parse(mail.date),
+    date: mail.date,
   };
 }
 
 /** Seeds the demo world into a new sandbox. */
 export async function seedDemo(desk: Desk): Promise<void> {
   changeSettings(desk, { me, zone: myZone });
-  for (const { name, address, zone, place } of demoPeople.values()) {
-    addCorrespondent(desk, { name, zone, place, addresses: [address] });
+  const ids = new Map<string, string>();
+  for (const { key, name, address, week, ...person } of demoPeople.values()) {
+    const { id } = addCorrespondent(desk, {
+      ...person,
+      ...{ name, addresses: [address], week: week ? readWeek(week) : null },
+    });
+    ids.set(key, id);
   }
+  for (const { name, members } of demoGroups)
+    saveGroup(desk, { name, members: members.map((key) => ids.get(key)!) });
   const received = new Map<string, string>();
   for (const [index, mail] of incoming.entries()) {
     const { id } = await receiveSample(desk, sampleOf(mail, index));

@@ -1,5 +1,8 @@
 /** The demo world as data: a made-up museum's registrar, her correspondents, and a day's mail. */
 
+import type { PersonalDate } from '../core/people/personalDate';
+import type { Leave } from '../core/time/leave';
+
 /** Where the sandbox clock of a new demo begins: the morning of Tuesday 24 November 2026. */
 export const DEMO_MORNING = Date.parse('2026-11-24T07:00:00Z');
 
@@ -13,8 +16,13 @@ export interface DemoPerson {
   key: string;
   name: string;
   address: string;
-  zone: string;
-  place: string;
+  /** Missing where the person has not confirmed one: then their mail has to speak for it. */
+  zone?: string;
+  place?: string;
+  /** As people write it; office hours where it is missing. */
+  week?: string;
+  leave?: Leave[];
+  dates?: PersonalDate[];
 }
 
 const people: DemoPerson[] = [
@@ -24,6 +32,7 @@ const people: DemoPerson[] = [
     address: 'h.anzai@lacquer-osaka.example',
     zone: 'Asia/Tokyo',
     place: 'Osaka',
+    week: 'Mo-Fr 09:00-18:00',
   },
   {
     key: 'prakriti',
@@ -31,6 +40,7 @@ const people: DemoPerson[] = [
     address: 'prakriti@lamp-courier.example',
     zone: 'Asia/Kathmandu',
     place: 'Kathmandu',
+    week: 'Mo-Fr 08:30-17:00; Su 09:00-15:00',
   },
   {
     key: 'wekesa',
@@ -52,6 +62,7 @@ const people: DemoPerson[] = [
     address: 'marisol@harbour-conservation.example',
     zone: 'America/St_Johns',
     place: 'St. John’s',
+    leave: [{ from: '2026-12-07', to: '2026-12-11', note: 'field work' }],
   },
   {
     key: 'ewan',
@@ -59,6 +70,7 @@ const people: DemoPerson[] = [
     address: 'ewan@gallery-three.example',
     zone: 'Australia/Adelaide',
     place: 'Adelaide',
+    week: 'Tu-Sa 10:00-18:00',
   },
   {
     key: 'aroha',
@@ -66,6 +78,8 @@ const people: DemoPerson[] = [
     address: 'aroha@chatham-lightkeepers.example',
     zone: 'Pacific/Chatham',
     place: 'Chatham Islands',
+    week: 'Mo-Fr 08:15-16:30',
+    dates: [{ what: 'Birthday', month: 12, day: 4 }],
   },
   {
     key: 'tunde',
@@ -73,6 +87,7 @@ const people: DemoPerson[] = [
     address: 'b.adeyemi@lagos-lenders.example',
     zone: 'Africa/Lagos',
     place: 'Lagos',
+    leave: [{ from: '2026-11-23', to: '2026-11-27', note: 'family' }],
   },
   {
     key: 'sunna',
@@ -82,12 +97,24 @@ const people: DemoPerson[] = [
     place: 'Reykjavik',
   },
   {
+    key: 'keshav',
+    name: 'Keshav Rai',
+    address: 'keshav@himal-crating.example',
+    week: 'Mo-Fr 10:00-18:00; Su 10:00-16:00',
+  },
+  {
     key: 'bela',
     name: 'Bela Sousa',
     address: 'bela@wrenfield.example',
     zone: 'Europe/Lisbon',
     place: 'Lisbon',
   },
+];
+
+/** Named sets, by keys. */
+export const demoGroups: { name: string; members: string[] }[] = [
+  { name: 'Lenders', members: ['haruki', 'tunde', 'luisa'] },
+  { name: 'Couriers', members: ['prakriti', 'wekesa', 'sunna'] },
 ];
 
 export const demoPeople: ReadonlyMap<string, DemoPerson> = new Map(
@@ -128,6 +155,12 @@ export const incoming: DemoMail[] = [
     date: '2026-11-19T16:31:00+03:00',
     text: 'Dear Tamsin,\n\nthe lorry is at Mombasa. Without the bond number I cannot lodge the entry, and storage is charged from Thursday.\n\nRegards,\nOdhiambo Wekesa',
     cameBack: { putOff: '2026-11-20T09:15:00Z', at: '2026-11-24T09:00:00Z' },
+  },
+  {
+    from: 'keshav',
+    subject: 'Timber for the crates',
+    date: '2026-11-23T17:20:00+05:45',
+    text: 'Dear Tamsin,\n\nthe treated boards have come, with the stamp. I build the two crates this week and send you photographs before they are closed.\n\nKeshav',
   },
   {
     from: 'marisol',

@@ -119,11 +119,13 @@ async function main(): Promise<void> {
   });
   if (stopping) return;
   if (isDemo && isNew) await liveThroughTheMorning();
-  say(`\nOak Lantern is ready at http://${host.includes(':') ? `[${host}]` : host}:${port}`);
-  if (isDemo) say(`The demo's clock stands in a sandbox; mail stays on this machine. Data: ${dataDir}`);
+  const words = [`\nOak Lantern is ready at http://${host.includes(':') ? `[${host}]` : host}:${port}`];
+  if (isDemo)
+    words.push(`The demo's clock stands in a sandbox; mail stays on this machine. Data: ${dataDir}`);
   else if (!process.env.OAK_SMTP_URL)
-    say('No mail server is set (OAK_SMTP_URL): departures wait until there is one.');
-  say('Stop it with Ctrl C.');
+    words.push('No mail server is set (OAK_SMTP_URL): departures wait until there is one.');
+  // In one piece: whoever waits for the first line finds the others.
+  say([...words, 'Stop it with Ctrl C.'].join('\n'));
 }
 
 main().catch((error: Error) => {

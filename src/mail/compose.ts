@@ -4,11 +4,13 @@ import { randomUUID } from 'node:crypto';
 import type { Mailbox } from '../core/message/address';
 import { parseMessageIds } from '../core/reply/threading';
 
+type Addressee = Omit<Mailbox, 'group'>;
+
 export interface OutgoingMessage {
-  from: Mailbox;
-  to: Mailbox[];
-  cc: Mailbox[];
-  replyTo: Mailbox[];
+  from: Addressee;
+  to: Addressee[];
+  cc: Addressee[];
+  replyTo: Addressee[];
   subject: string;
   text: string;
   html?: string | null;

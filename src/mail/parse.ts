@@ -20,6 +20,8 @@ export interface IncomingMessage {
   html: string | null;
   /** Of the Date header, epoch ms; undefined where it is missing or unreadable. */
   date?: number;
+  /** The offset that header carries, minutes east of UTC; undefined where it says that it is not known (-0000). */
+  offset?: number;
   /** Written by no person. */
   automatic: boolean;
   /** What it reports about a message of mine, if it does. */
@@ -30,6 +32,17 @@ function mailboxes(addresses: Address[] | undefined): Mailbox[] {
   return (addresses ?? []).flatMap((entry): Mailbox[] =>
     entry.group ? entry.group : [{ name: entry.name, address: entry.address }],
   );
+}
+
+/**
+ * The zone of a Date header (RFC 5322 §3.3), minutes east of UTC. `-0000` says that nothing is known of it; letters
+ * are of no use either.
+ */
+function offsetOf(date: string | undefined): number | undefined {
+  const match = /([+-])(\d{2})(\d{2})\s*(\([^)]*\)\s*)?$/.exec(date ?? '');
+  if (!match || `${match[1]}${match[2]}${match[3]}` === '-0000') return undefined;
+  const minutes = Number(match[2]) * 60 + Number(match[3]);
+  return minutes > 14 * 60 ? undefined : match[1] === '-' ? -minutes : minutes;
 }
 
 /** Parses a whole message; whatever is malformed in it becomes empty, nothing throws it away. */
@@ -50,6 +63,7 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
     text: (mail.text ?? (html ? plainText(html) : '')).trim(),
     html,
     date: Number.isNaN(date) ? undefined : date,
+    offset: Number.isNaN(date) ? undefined : offsetOf(header('date')),
     automatic: isAutomatic(header),
     report: readReport(
       mail.attachments.map(({ mimeType, content }) => ({

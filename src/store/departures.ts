@@ -1,8 +1,23 @@
 /** Departures, their deliveries and frozen bytes. */
-import { and, asc, count, desc, eq, gte, inArray, isNull, lt, lte, min, sql, type SQL } from 'drizzle-orm';
+import {
+  and,
+  asc,
+  count,
+  desc,
+  eq,
+  gte,
+  inArray,
+  isNull,
+  lt,
+  lte,
+  min,
+  or,
+  sql,
+  type SQL,
+} from 'drizzle-orm';
 import { PENDING_STATES, UNSETTLED_STATES, type DepartureState } from '../core/departure/states';
 import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
-import { deliveries, departures, frozen } from './schema';
+import { deliveries, departures, frozen, messages } from './schema';
 import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
@@ -234,6 +249,64 @@ export function setDeliveries(tx: Tx, departureId: string, addresses: string[]):
   for (const address of addresses)
     tx.insert(deliveries).values({ departureId, address, status: 'waiting' }).run();
 }
+
+const pendingToOne = built((db) =>
+  db
+    .select({
+      address: deliveries.address,
+      at: departures.due,
+      subject: messages.subject,
+      messageId: messages.id,
+    })
+    .from(deliveries)
+    .innerJoin(departures, eq(departures.id, deliveries.departureId))
+    .innerJoin(messages, eq(messages.id, departures.messageId))
+    .where(
+      and(
+        eq(sql`lower(${deliveries.address})`, sql.placeholder('address')),
+        inArray(departures.state, [...PENDING_STATES]),
+      ),
+    )
+    .prepare(),
+);
+
+/** What is on its way to these addresses. @param addresses in lower case */
+export function pendingTo(
+  db: Reading,
+  addresses: readonly string[],
+): { address: string; at: number; subject: string; messageId: string }[] {
+  return addresses.flatMap((address) =>
+    pendingToOne(db)
+      .all({ address })
+      .map((row) => ({ ...row, address })),
+  );
+}
+
+const waitingForOne = built((db) =>
+  db
+    .select()
+    .from(departures)
+    .where(
+      and(
+        or(
+          inArray(departures.state, [...PENDING_STATES]),
+          and(eq(departures.state, 'paused'), eq(departures.pausedFor, 'editing')),
+        ),
+        inArray(
+          departures.id,
+          db
+            .select({ id: deliveries.departureId })
+            .from(deliveries)
+            .where(eq(sql`lower(${deliveries.address})`, sql.placeholder('address'))),
+        ),
+      ),
+    )
+    .prepare(),
+);
+
+/** The departures on their way to an address, those open for editing included. @param address in lower case */
+export const departuresWaitingFor = (db: Reading, address: string): Departure[] =>
+  waitingForOne(db).all({ address });
 
 const setOutcome = built((db) =>
   db

@@ -1,6 +1,6 @@
 /** Messages, their recipients, sources and threads. */
 import { and, count, desc, eq, inArray, isNotNull, isNull, notExists, or, sql } from 'drizzle-orm';
-import { departures, messageReferences, messages, recipients, sources, threads } from './schema';
+import { departures, frozen, messageReferences, messages, recipients, sources, threads } from './schema';
 import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
@@ -71,13 +71,13 @@ export function setRecipients(
   tx: Tx,
   messageId: string,
   field: RecipientField,
-  list: { name: string; address: string }[],
+  list: readonly { name: string; address: string; group?: string }[],
 ): void {
   tx.delete(recipients)
     .where(and(eq(recipients.messageId, messageId), eq(recipients.field, field)))
     .run();
-  list.forEach(({ name, address }, position) => {
-    tx.insert(recipients).values({ messageId, field, position, name, address }).run();
+  list.forEach(({ name, address, group }, position) => {
+    tx.insert(recipients).values({ messageId, field, position, name, address, groupId: group }).run();
   });
 }
 
@@ -153,13 +153,21 @@ export function relatedThreads(db: Reading, headerId: string | undefined, named:
     .select({ id: messageReferences.messageId })
     .from(messageReferences)
     .where(eq(messageReferences.headerId, headerId ?? ''));
+  const ids = named.length ? named : [''];
+  // Each copy of a message left under an id of its own.
+  const copies = db
+    .select({ id: departures.messageId })
+    .from(frozen)
+    .innerJoin(departures, eq(departures.id, frozen.departureId))
+    .where(inArray(frozen.headerId, ids));
   const rows = db
     .select({ threadId: messages.threadId })
     .from(messages)
     .where(
       or(
-        and(isNotNull(messages.headerId), inArray(messages.headerId, named.length ? named : [''])),
+        and(isNotNull(messages.headerId), inArray(messages.headerId, ids)),
         inArray(messages.id, naming),
+        inArray(messages.id, copies),
       ),
     )
     .groupBy(messages.threadId)
@@ -173,4 +181,32 @@ export function mergeThreads(tx: Tx, keep: string, others: string[]): void {
   if (others.length === 0) return;
   tx.update(messages).set({ threadId: keep }).where(inArray(messages.threadId, others)).run();
   tx.delete(threads).where(inArray(threads.id, others)).run();
+}
+
+/** When messages from an address were written, by their own Date headers, the newest first. */
+export function writtenBy(
+  db: Reading,
+  addresses: readonly string[],
+  limit: number,
+): { at: number; offset: number }[] {
+  return addresses.flatMap((address) =>
+    db
+      .select({ at: messages.writtenAt, offset: messages.writtenOffset })
+      .from(messages)
+      .where(and(eq(messages.fromAddress, address), isNotNull(messages.writtenOffset)))
+      .orderBy(desc(messages.at))
+      .limit(limit)
+      .all()
+      .map(({ at, offset }) => ({ at: at!, offset: offset! })),
+  );
+}
+
+/** How long answers took: from a message of mine that left to the answer by a person, with who wrote it. */
+export function answerDelays(db: Reading): { address: string; delay: number }[] {
+  return db.all(sql`
+    SELECT answer.from_address AS address, answer.at - departures.left_at AS delay
+    FROM messages AS answer
+    JOIN frozen ON frozen.header_id = answer.in_reply_to
+    JOIN departures ON departures.id = frozen.departure_id
+    WHERE answer.direction = 'in' AND answer.automatic = 0 AND departures.left_at IS NOT NULL`);
 }

@@ -12,7 +12,11 @@ import {
 } from 'drizzle-orm/sqlite-core';
 import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
 import type { DepartureState, PauseCause } from '../core/departure/states';
-import type { Plan } from '../core/plan/plan';
+import type { IfTheyWriteFirst, Lateness, Plan } from '../core/plan/plan';
+import type { PersonalDate } from '../core/people/personalDate';
+import type { ZoneGuess } from '../core/people/zoneEvidence';
+import type { WorkingWeek } from '../core/time/dayParts';
+import type { Leave } from '../core/time/leave';
 
 /** Why a message came back: what it waited for, and since when (epoch ms). */
 export interface ReturnedWhy {
@@ -42,11 +46,51 @@ export const clock = sqliteTable('clock', {
 export const correspondents = sqliteTable('correspondents', {
   id: text().primaryKey(),
   name: text().notNull(),
-  /** IANA zone; null where it is not known. */
+  /** IANA zone; null where it is not known, or not confirmed. */
   zone: text(),
+  /** What their mail says about their zone, while it is not confirmed. */
+  zoneGuess: text({ mode: 'json' }).$type<ZoneGuess>(),
   /** Where they are, in words. */
   place: text(),
+  /** ISO 3166-1 alpha-2, and the region's code after the hyphen of ISO 3166-2: whose holidays they have. */
+  country: text(),
+  region: text(),
+  /** null: office hours. */
+  week: text({ mode: 'json' }).$type<WorkingWeek>(),
+  leave: text({ mode: 'json' }).$type<Leave[]>().notNull().default([]),
+  dates: text({ mode: 'json' }).$type<PersonalDate[]>().notNull().default([]),
 });
+
+/** Named sets of correspondents. */
+export const groups = sqliteTable('groups', { id: text().primaryKey(), name: text().notNull() });
+
+export const groupMembers = sqliteTable(
+  'group_members',
+  {
+    groupId: text()
+      .notNull()
+      .references(() => groups.id, { onDelete: 'cascade' }),
+    correspondentId: text()
+      .notNull()
+      .references(() => correspondents.id, { onDelete: 'cascade' }),
+  },
+  (table) => [
+    primaryKey({ columns: [table.groupId, table.correspondentId] }),
+    index('group_members_person').on(table.correspondentId),
+  ],
+);
+
+/** Public holidays read from a calendar file, for places of which no calendar ships with the product. */
+export const holidays = sqliteTable(
+  'holidays',
+  {
+    country: text().notNull(),
+    /** `2026-10-20` */
+    date: text().notNull(),
+    name: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.country, table.date] })],
+);
 
 export const correspondentAddresses = sqliteTable(
   'correspondent_addresses',
@@ -87,6 +131,9 @@ export const messages = sqliteTable(
     automatic: integer({ mode: 'boolean' }).notNull().default(false),
     /** When it arrived or left; until it left, when it was last changed. */
     at: integer().notNull(),
+    /** What its own Date header says, epoch ms, and the offset it carries, minutes; null where there is none. */
+    writtenAt: integer(),
+    writtenOffset: integer(),
     /** Where an incoming message is. */
     place: text({ enum: ['inbox', 'snoozed', 'archive'] }),
     /** When it last came back into the inbox, and why. */
@@ -100,6 +147,8 @@ export const messages = sqliteTable(
     index('messages_header_id').on(table.headerId),
     index('messages_thread').on(table.threadId, table.at),
     index('messages_place').on(table.place, table.at),
+    index('messages_from').on(table.fromAddress, table.at),
+    index('messages_in_reply_to').on(table.inReplyTo),
   ],
 );
 
@@ -124,9 +173,16 @@ export const recipients = sqliteTable(
     field: text({ enum: ['to', 'cc', 'bcc', 'replyTo'] }).notNull(),
     position: integer().notNull(),
     name: text().notNull(),
+    /** Empty where a group is named. */
     address: text().notNull(),
+    groupId: text(),
   },
-  (table) => [primaryKey({ columns: [table.messageId, table.field, table.position] })],
+  (table) => [
+    primaryKey({ columns: [table.messageId, table.field, table.position] }),
+    index('recipients_group')
+      .on(table.groupId)
+      .where(sql`group_id IS NOT NULL`),
+  ],
 );
 
 /** The bytes of an incoming message, as they arrived. */
@@ -145,6 +201,11 @@ export const departures = sqliteTable(
       .notNull()
       .references(() => messages.id),
     plan: text({ mode: 'json' }).$type<Plan>().notNull(),
+    /** The one address it goes to, where it is an individual copy. */
+    reader: text(),
+    ifTheyWriteFirst: text().$type<IfTheyWriteFirst>().notNull().default('thread'),
+    /** null: until their working day ends. */
+    ifOff: text({ mode: 'json' }).$type<Lateness>(),
     state: text().$type<DepartureState>().notNull(),
     /** Why it is in that state, in words, where that needs saying. */
     reason: text(),
@@ -212,17 +273,24 @@ export const deliveries = sqliteTable(
     /** The server's own words. */
     answer: text().notNull().default(''),
   },
-  (table) => [primaryKey({ columns: [table.departureId, table.address] })],
+  (table) => [
+    primaryKey({ columns: [table.departureId, table.address] }),
+    index('deliveries_address').on(sql`lower(${table.address})`),
+  ],
 );
 
 /** The exact bytes of a departure, frozen at its claim. */
-export const frozen = sqliteTable('frozen', {
-  departureId: text()
-    .primaryKey()
-    .references(() => departures.id, { onDelete: 'cascade' }),
-  headerId: text().notNull(),
-  bytes: blob({ mode: 'buffer' }).notNull(),
-});
+export const frozen = sqliteTable(
+  'frozen',
+  {
+    departureId: text()
+      .primaryKey()
+      .references(() => departures.id, { onDelete: 'cascade' }),
+    headerId: text().notNull(),
+    bytes: blob({ mode: 'buffer' }).notNull(),
+  },
+  (table) => [index('frozen_header_id').on(table.headerId)],
+);
 
 /** What is to come back into the inbox at a moment. */
 export const returns = sqliteTable(

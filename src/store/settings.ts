@@ -1,5 +1,7 @@
 /** Settings and the nature of the database. */
 import { eq } from 'drizzle-orm';
+import type { WorkingWeek } from '../core/time/dayParts';
+import type { Leave } from '../core/time/leave';
 import type { HourCycle } from '../core/time/words';
 import { meta, settings } from './schema';
 import { built } from './built';
@@ -14,6 +16,13 @@ export interface Settings {
   holdSeconds: number;
   hourCycle: HourCycle;
   theme: Theme;
+  /** My working week; null: office hours. */
+  week: WorkingWeek | null;
+  leave: Leave[];
+  /** Whose holidays I have, ISO 3166-1 alpha-2; null: those of my zone's country. */
+  country: string | null;
+  /** Its own code within the country. */
+  region: string | null;
 }
 
 export type Theme = 'light' | 'dark';

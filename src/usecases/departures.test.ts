@@ -4,13 +4,8 @@ import { NOW, tempDesk } from '../../test/support/desk';
 import type { RecipientOutcome } from '../core/departure/outcome';
 import { historyOf, lastSeq } from '../store/journal';
 import { loadClock } from '../store/clock';
-import {
-  moveDeparture,
-  releaseNow,
-  retryDeparture,
-  settleDeparture,
-  takeBack,
-} from './departures/changeDeparture';
+import { moveDeparture, releaseNow, retryDeparture, settleDeparture } from './departures/changeDeparture';
+import { takeBack } from './departures/takeBack';
 import { listDepartures, readDeparture } from './departures/departureView';
 import { openDesk, type Desk } from './desk';
 import { Invalid, NotFound, Refused, Stale } from './errors';
@@ -20,7 +15,7 @@ import { editMessage } from './messages/editMessage';
 import { listDrafts, readMessage } from './messages/readMessage';
 import { scheduleMessage } from './messages/scheduleMessage';
 import { addCorrespondent } from './people/correspondents';
-import { previewPlan } from './previewPlan';
+import { previewPlan } from './moments/previewPlan';
 import { claimDeparture } from './release/claimDeparture';
 import { dueNow } from './release/dueWork';
 import { finishAttempt, recordStage, recoverUnfinished } from './release/finishAttempt';

@@ -28,7 +28,10 @@ function defaultSettings(): Settings {
   const { OAK_FROM, OAK_ZONE } = process.env;
   const me = OAK_FROM ? parseMailbox(OAK_FROM) : { name: '', address: '' };
   const zone = canonicalZone(OAK_ZONE || Intl.DateTimeFormat().resolvedOptions().timeZone || 'Etc/UTC');
-  return { me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24, theme: 'light' };
+  return {
+    ...{ me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24, theme: 'light' },
+    ...{ week: null, leave: [], country: null, region: null },
+  };
 }
 
 /** An engine silent for longer is taken for gone, real milliseconds. */

@@ -18,6 +18,7 @@ const WORDS: Record<string, string> = {
   replan: 'Given another moment',
   'left-open': 'Left open while it was edited, so it stays paused',
   'too-late': 'Its moment passed while Oak Lantern was not running, so it was paused',
+  'wrote-first': 'They wrote before it left, so it was paused',
   resume: 'Its clock runs again',
   'hold-again': 'Held again',
   'server-down': 'Its moment came while the mail server could not be reached',

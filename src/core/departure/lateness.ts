@@ -2,23 +2,50 @@
  * Lateness: how long after its moment a departure may still make its first attempt, where nothing was running
  * when the moment came. Later attempts are no matter of lateness.
  */
-import { nextWorkEnd } from '../time/dayParts';
+import type { Lateness } from '../plan/plan';
+import { nextWorkEnd, type Working } from '../time/dayParts';
 import { toInstant, toLocal } from '../time/wallClock';
 
 /** Less than this is not late: an engine that starts again, a busy second. */
 export const LATE_FROM = 60_000;
 
+/** A reader as lateness sees one. */
+interface Late {
+  zone?: string | null;
+  working?: Working;
+}
+
+/** Readers of the same hours in the same zone have the same end of the day. */
+function distinct(readers: readonly Late[]): Late[] {
+  const seen = new Map<string, Late>();
+  for (const reader of readers) {
+    if (!reader.zone) continue;
+    const hours = reader.working && reader.working.week;
+    const key = `${reader.zone} ${hours ? JSON.stringify(hours.work) : ''} ${reader.working?.leave?.length ?? 0}`;
+    if (!seen.has(key)) seen.set(key, reader);
+  }
+  return [...seen.values()];
+}
+
 /**
- * The last instant at which it may still leave: the end of the working day in which the first of its readers
- * would have found it.
+ * The last instant at which it may still leave: by default the end of the working day in which the first of its
+ * readers would have found it.
  * @param at its moment, epoch ms
- * @param zones of its readers; @param mine stands in where none is known
- * @returns epoch ms
+ * @param mine the zone that stands in where no reader's is known
+ * @returns epoch ms; null where it always asks
  */
-export function latestLeave(at: number, zones: readonly string[], mine: string): number {
-  const ends = (zones.length ? [...new Set(zones)] : [mine]).map((zone) => {
-    const end = nextWorkEnd(toLocal(at, zone));
-    return end === undefined ? at + LATE_FROM : toInstant(end, zone).at;
+export function latestLeave(
+  at: number,
+  readers: readonly Late[],
+  mine: string,
+  lateness: Lateness = { kind: 'their-day' },
+): number | null {
+  if (lateness.kind === 'ask') return null;
+  if (lateness.kind === 'at-most') return at + Math.max(LATE_FROM, lateness.minutes * 60_000);
+  const known = distinct(readers);
+  const ends = (known.length ? known : [{ zone: mine } as Late]).map(({ zone, working }) => {
+    const end = nextWorkEnd(toLocal(at, zone!), working);
+    return end === undefined ? at + LATE_FROM : toInstant(end, zone!).at;
   });
   return Math.max(at + LATE_FROM, Math.min(...ends));
 }

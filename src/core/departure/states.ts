@@ -28,6 +28,7 @@ export const DEPARTURE_EVENTS = [
   'replan',
   'left-open',
   'too-late',
+  'wrote-first',
   'resume',
   'hold-again',
   'server-down',
@@ -50,6 +51,7 @@ export const DEPARTURE_EVENTS = [
  * - `pause`: its clock stops until the person says otherwise. `open`: it is opened for editing, and stands still
  *   as long as it is. `replan`: another moment while it stands still. `left-open`: whoever edited it has gone
  *   without a word. `too-late`: its moment passed while nothing was running, by more than it may be late.
+ * - `wrote-first`: a recipient has written before it left.
  * - `resume`: its clock runs again. `hold-again`: it is held again, for what was left of the hold.
  * - `server-down`: its moment has come while the mail server cannot be reached.
  * - `claim`: the engine begins the release at the due moment.
@@ -62,7 +64,7 @@ export const DEPARTURE_EVENTS = [
 export type DepartureEvent = (typeof DEPARTURE_EVENTS)[number];
 
 /** Why a departure stands still. */
-export const PAUSE_CAUSES = ['me', 'editing', 'left-open', 'late'] as const;
+export const PAUSE_CAUSES = ['me', 'editing', 'left-open', 'late', 'wrote-first'] as const;
 
 export type PauseCause = (typeof PAUSE_CAUSES)[number];
 
@@ -115,6 +117,7 @@ const pending: Record<DepartureEvent, Cell> = {
   replan: no(NOT_PAUSED),
   'left-open': no(NOT_PAUSED),
   'too-late': 'paused',
+  'wrote-first': 'paused',
   resume: no(NOT_PAUSED),
   'hold-again': no(NOT_PAUSED),
   'server-down': 'scheduled',
@@ -137,6 +140,7 @@ const finished = (why: string): Record<DepartureEvent, Cell> => ({
   replan: no(why),
   'left-open': no(why),
   'too-late': no(why),
+  'wrote-first': no(why),
   resume: no(why),
   'hold-again': no(why),
   'server-down': no(why),
@@ -168,6 +172,7 @@ const TABLE: Record<DepartureState, Record<DepartureEvent, Cell>> = {
     replan: 'paused',
     'left-open': 'paused',
     'too-late': no(PAUSED),
+    'wrote-first': 'paused',
     resume: 'scheduled',
     'hold-again': 'held',
     'server-down': no(PAUSED),

@@ -3,9 +3,15 @@
 export interface Mailbox {
   /** Display name, may be empty. */
   name: string;
-  /** The addr-spec; the domain in lower case, the local part as written. */
+  /** The addr-spec; the domain in lower case, the local part as written. Empty where a group is named. */
   address: string;
+  /** The id of a group of correspondents, named in place of an address. */
+  group?: string;
 }
+
+/** The name in `Lenders:;`, a group without its members (RFC 5322 §3.4); undefined where the text is no group. */
+export const groupName = (text: string): string | undefined =>
+  /^([^:@<>]+):\s*;?$/.exec(text.trim())?.[1]?.trim();
 
 /** An address that cannot be used. `message` is fit to show. */
 export class AddressError extends Error {
@@ -58,7 +64,8 @@ export function parseMailbox(text: string): Mailbox {
 export const addressKey = (address: string) => address.toLowerCase();
 
 /** `Name <address>`, quoting names that need it (RFC 5322 §3.2.4). */
-export function formatMailbox({ name, address }: Mailbox): string {
+export function formatMailbox({ name, address, group }: Mailbox): string {
+  if (group) return `${name}:;`;
   if (!name) return address;
   const plain = /^[\p{L}\p{N} !#$%&'*+/=?^_`{|}~-]+$/u.test(name);
   return `${plain ? name : `"${name.replace(/(["\\])/g, '\\$1')}"`} <${address}>`;

@@ -1,4 +1,5 @@
 /** Plans: how a message is to leave. */
+import type { Working } from '../time/dayParts';
 
 /** Leaves now, after the hold. */
 export interface NowPlan {
@@ -12,9 +13,44 @@ export interface AtPlan {
   local: string;
   /** IANA name. */
   zone: string;
+  /** Which is meant where the clocks show this time twice; the first where it is not said. */
+  occurrence?: 'first' | 'second';
 }
 
-export type Plan = NowPlan | AtPlan;
+/** One copy per reader, each at the same wall-clock time where that reader is. */
+export interface EachLocalPlan {
+  kind: 'each-local';
+  /** `2026-12-01T08:30`, seconds allowed. */
+  local: string;
+}
+
+export type Plan = NowPlan | AtPlan | EachLocalPlan;
+
+/** One message for all its recipients, or one for each, who then does not see the others. */
+export type Copies = 'together' | 'individual';
+
+/** What happens when a recipient writes first: in this thread (the default), at all, or nothing. */
+export type IfTheyWriteFirst = 'thread' | 'any' | 'off';
+
+/** How late a departure may still leave where nothing was running at its moment. */
+export type Lateness = { kind: 'their-day' } | { kind: 'at-most'; minutes: number } | { kind: 'ask' };
+
+/** What is chosen beside the moment. */
+export interface Choices {
+  copies: Copies;
+  ifTheyWriteFirst: IfTheyWriteFirst;
+  ifOff: Lateness;
+}
+
+export const usualChoices: Choices = {
+  copies: 'together',
+  ifTheyWriteFirst: 'thread',
+  ifOff: { kind: 'their-day' },
+};
+
+/** Copies that the plan itself demands. */
+export const copiesOf = (plan: Plan, chosen: Copies): Copies =>
+  plan.kind === 'each-local' ? 'individual' : chosen;
 
 /** A reader as planning sees one. */
 export interface Reader {
@@ -24,9 +60,28 @@ export interface Reader {
   zone?: string;
   /** Where they are, in words; the zone's city where it is not known. */
   place?: string;
+  /** When they work; office hours where it is not known. */
+  working?: Working;
 }
 
-export type WarningCode = 'gap' | 'overlap' | 'past' | 'night' | 'unknown-zone';
+export type WarningCode =
+  | 'gap'
+  | 'overlap'
+  | 'past'
+  | 'night'
+  | 'weekend'
+  | 'holiday'
+  | 'leave'
+  | 'clock-change'
+  | 'close'
+  | 'unknown-zone';
+
+/** A way out of what a warning says. */
+export interface Fix {
+  /** On the button: “Wed 25 Nov 08:30 in Osaka”. */
+  label: string;
+  plan: Plan;
+}
 
 /** Something to know before committing. `text` is a whole sentence. */
 export interface PlanWarning {
@@ -34,6 +89,8 @@ export interface PlanWarning {
   text: string;
   /** The reader it concerns, where it concerns one. */
   address?: string;
+  /** The best first; none where there is nothing to choose. */
+  fixes: Fix[];
 }
 
 /** Where a departure lands for one reader. */
@@ -46,19 +103,22 @@ export interface Landing {
   /** Wall-clock time where the reader is, `2026-12-01T08:30:00`; null where the zone is not known. */
   local: string | null;
   dayPart: string | null;
+  /** The part of the day in words, to follow a time: “before work”. */
+  dayPartWords: string | null;
 }
 
 /** One departure a plan yields. */
 export interface PlannedDeparture {
   /** Epoch ms. */
   at: number;
-  /** The last instant at which it may still leave if nothing was running at its moment, epoch ms. */
-  latest: number;
+  /** The last instant at which it may still leave if nothing was running at its moment, epoch ms; null: it asks. */
+  latest: number | null;
   recipients: Landing[];
   warnings: PlanWarning[];
 }
 
 export interface PlanPreview {
+  /** Soonest first. */
   departures: PlannedDeparture[];
   /** Says back, in words, when it leaves and what time that is for the reader. */
   sentence: string;

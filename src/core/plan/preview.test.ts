@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { toInstant, toLocal } from '../time/wallClock';
 import { listZones } from '../time/zones';
 import type { Plan, Reader } from './plan';
-import { previewPlan, resolvePlan, whyThen, type PlanContext } from './preview';
+import { resolvePlan } from './moments';
+import { previewPlan, whyThen, type PlanContext } from './preview';
 import { proposeTime } from './proposal';
 
 const now = Date.parse('2026-11-24T14:24:00Z');
@@ -76,7 +77,7 @@ describe('warnings', () => {
   };
 
   it.each([
-    ['2027-03-28T01:30', 'Europe/Lisbon', ['gap']],
+    ['2027-03-28T01:30', 'Europe/Lisbon', ['gap', 'weekend']],
     ['2027-10-31T01:30', 'Europe/Lisbon', ['overlap', 'night']],
     ['2026-11-24T14:23', 'Europe/Lisbon', ['past']],
     ['2026-11-24T20:00', 'Europe/Lisbon', ['night']],
@@ -93,7 +94,13 @@ describe('warnings', () => {
 
   it('never assumes a zone', () => {
     const [landing] = previewPlan({ kind: 'now' }, [stranger], context).departures[0]!.recipients;
-    expect(landing).toEqual({ address: 's@x.example', zone: null, place: null, local: null, dayPart: null });
+    expect(landing).toMatchObject({
+      address: 's@x.example',
+      zone: null,
+      place: null,
+      local: null,
+      dayPart: null,
+    });
     expect(codes({ kind: 'now' }, [stranger])).toEqual(['unknown-zone']);
   });
 });

@@ -41,6 +41,9 @@ const LOOK_AHEAD_DAYS = 400;
 
 const within = (span: DaySpan, minute: number) => minute >= span.from && minute < span.to;
 
+/** 0 = Monday. A date by itself has no zone; counted here because it is asked for every reader of a preview. */
+const weekdayIndex = (date: string) => (new Date(`${date}T00:00Z`).getUTCDay() + 6) % 7;
+
 /** What kind of day it is for a person, with the name of what makes it so. */
 export interface DayKind {
   kind: 'working' | 'weekend' | 'holiday' | 'leave';
@@ -54,14 +57,13 @@ export function dayKind(date: string, who: Working = defaultWorking): DayKind {
   if (away) return { kind: 'leave', name: away.note };
   const holiday = who.holidays?.[date];
   if (holiday !== undefined) return { kind: 'holiday', name: holiday };
-  const weekday = Temporal.PlainDate.from(date).dayOfWeek;
-  return { kind: (who.week.work[weekday - 1] ?? []).length ? 'working' : 'weekend', name: '' };
+  return { kind: (who.week.work[weekdayIndex(date)] ?? []).length ? 'working' : 'weekend', name: '' };
 }
 
 /** The working spans of one day, none on days off. @param date `2026-12-25` */
 export function workOn(date: string, who: Working = defaultWorking): readonly DaySpan[] {
   if (dayKind(date, who).kind !== 'working') return [];
-  return who.week.work[Temporal.PlainDate.from(date).dayOfWeek - 1]!;
+  return who.week.work[weekdayIndex(date)]!;
 }
 
 const minuteOf = (local: string) => Number(local.slice(11, 13)) * 60 + Number(local.slice(14, 16));

@@ -93,6 +93,9 @@ export function isZone(name: string): boolean {
   }
 }
 
+/** ISO 3166-1 alpha-2 of the country a zone belongs to; undefined for one of none, such as UTC. */
+export const countryOfZone = (id: string): string | undefined => infoById.get(canonicalZone(id))?.countryCode;
+
 /** The city a person knows the zone by: `Asia/Kathmandu` → `Kathmandu`. */
 export function zoneCity(id: string): string {
   // The name's own city where the list knows it (Atlantic/Azores is not “Ponta Delgada” to its readers' peers).

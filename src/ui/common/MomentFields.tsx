@@ -19,11 +19,12 @@ export interface LocalMoment {
   zone: string;
 }
 
-interface Props {
+interface Props<Zone extends string | null> {
   /** Begins the ids of the fields. */
   id: string;
-  value: LocalMoment;
-  onChange: (value: LocalMoment) => void;
+  /** The zone is null for a time that counts on every reader's clock. */
+  value: { local: string; zone: Zone };
+  onChange: (value: { local: string; zone: Zone }) => void;
   near: NearZone[];
 }
 
@@ -89,7 +90,7 @@ function PickDay({ date, pick }: { date: string; pick: (date: string) => void })
   );
 }
 
-export function MomentFields({ id, value, onChange, near }: Props) {
+export function MomentFields<Zone extends string | null>({ id, value, onChange, near }: Props<Zone>) {
   const { hourCycle, zone } = useSettings();
   const today = dayOf(toLocal(useNow(60_000), zone));
   const [date, time] = split(value.local);
@@ -120,16 +121,18 @@ export function MomentFields({ id, value, onChange, near }: Props) {
         hint="Arrow up and down step 5 minutes, with Shift an hour, with Alt a minute."
         help="No time of day. Write it as 8:30 or 20:30."
       />
-      <div className={`${styles.field} ${styles.zone}`}>
-        <label htmlFor={`${id}-zone`}>Time zone</label>
-        <ZonePicker
-          id={`${id}-zone`}
-          label="Time zone"
-          value={value.zone}
-          near={near}
-          onChange={(next) => onChange({ ...value, zone: next })}
-        />
-      </div>
+      {value.zone !== null && (
+        <div className={`${styles.field} ${styles.zone}`}>
+          <label htmlFor={`${id}-zone`}>Time zone</label>
+          <ZonePicker
+            id={`${id}-zone`}
+            label="Time zone"
+            value={value.zone}
+            near={near}
+            onChange={(next) => onChange({ ...value, zone: next as Zone })}
+          />
+        </div>
+      )}
     </div>
   );
 }

@@ -10,6 +10,7 @@ const PAUSED: Record<PauseCause, string> = {
   editing: 'Paused: being edited',
   'left-open': 'Paused: left open',
   late: 'Paused: late',
+  'wrote-first': 'Paused: they wrote first',
 };
 
 export function stateWords(departure: DepartureJson, precise: (at: string) => string): string {

@@ -1,7 +1,6 @@
 'use client';
 /** Moments in words, by my settings. */
 import { momentWords, timeWords } from '../../core/time/words';
-import { dayPartWords } from '../../core/time/dayParts';
 import { toLocal } from '../../core/time/wallClock';
 import type { DepartureJson, ReaderJson } from '../../api/types';
 import { useSettings } from '../data/queries';
@@ -52,5 +51,5 @@ export function landsWords(departure: DepartureJson, words: Words): string {
 /** “Wed 08:30 in Kathmandu, before work”. */
 export function landingWords(reader: ReaderJson, at: string, words: Words): string {
   if (!reader.zone || !reader.local) return 'time zone not known';
-  return `${words.there(at, reader.zone)} in ${reader.place ?? reader.zone}, ${dayPartWords(reader.local)}`;
+  return `${words.there(at, reader.zone)} in ${reader.place ?? reader.zone}, ${reader.dayPartWords}`;
 }

@@ -3,21 +3,26 @@
 import { keepPreviousData, useInfiniteQuery, useQuery, type QueryClient } from '@tanstack/react-query';
 import { ask } from './client';
 import type {
+  BestJson,
   ClockJson,
   CorrespondentJson,
   DepartureJson,
   DeparturePageJson,
   FaultsJson,
+  GroupJson,
   HealthJson,
   MailboxJson,
   MailboxSummaryJson,
   MessageJson,
   MessagePageJson,
+  PhraseJson,
   PreviewJson,
   SettingsJson,
+  StripJson,
+  SuggestionJson,
   ZoneJson,
 } from '../../api/types';
-import type { Plan } from '../../core/plan/plan';
+import type { Choices, Plan } from '../../core/plan/plan';
 
 /** The rail and the tray look at this many pending departures at most. */
 const PENDING_LIMIT = 500;
@@ -84,19 +89,80 @@ export const useZones = () =>
     staleTime: 3_600_000,
   });
 
+const asked = (recipients: readonly string[]) => recipients.map((address) => ({ address }));
+
+/** What changes with the recipients and, for relative times, with the minute. */
+const fleeting = { placeholderData: keepPreviousData, retry: false, gcTime: 60_000 } as const;
+
 /** A plan's preview. @param minute changes as time goes by, so that "in 12 h" stays true */
-export const usePreview = (plan: Plan | null, addresses: string[], minute: number) =>
+export const usePreview = (
+  plan: Plan | null,
+  choices: Choices,
+  recipients: string[],
+  message: string | undefined,
+  minute: number,
+) =>
   useQuery({
-    queryKey: ['preview', plan, addresses, minute],
+    queryKey: ['preview', plan, choices, recipients, minute],
     queryFn: () =>
       ask<PreviewJson>('POST', '/plans/preview', {
         plan,
-        recipients: addresses.map((address) => ({ address })),
+        ...choices,
+        message,
+        recipients: asked(recipients),
       }),
     enabled: plan !== null,
-    placeholderData: keepPreviousData,
-    retry: false,
-    gcTime: 60_000,
+    ...fleeting,
+  });
+
+export const useSuggestions = (recipients: string[], minute: number) =>
+  useQuery({
+    queryKey: ['suggestions', recipients, minute],
+    queryFn: async () =>
+      (
+        await ask<{ suggestions: SuggestionJson[] }>('POST', '/moments/suggest', {
+          recipients: asked(recipients),
+        })
+      ).suggestions,
+    ...fleeting,
+  });
+
+export const usePhrase = (text: string, recipients: string[], minute: number) =>
+  useQuery({
+    queryKey: ['phrase', text, recipients, minute],
+    queryFn: () => ask<PhraseJson>('POST', '/moments/phrase', { text, recipients: asked(recipients) }),
+    enabled: text.trim() !== '',
+    ...fleeting,
+    // Of other words it would be a wrong reading; of the same a minute ago it is nearly right.
+    placeholderData: (last: PhraseJson | undefined, query) =>
+      query?.queryKey[1] === text ? last : undefined,
+  });
+
+export const useBest = (recipients: string[], minute: number, enabled: boolean) =>
+  useQuery({
+    queryKey: ['best', recipients, minute],
+    queryFn: () => ask<BestJson>('POST', '/moments/best', { recipients: asked(recipients) }),
+    enabled,
+    ...fleeting,
+  });
+
+export const useStrips = (recipients: string[], from: string, until: string, enabled: boolean) =>
+  useQuery({
+    queryKey: ['strips', recipients, from, until],
+    queryFn: async () =>
+      (
+        await ask<{ strips: StripJson[] }>('POST', '/moments/strips', {
+          ...{ recipients: asked(recipients), from, until },
+        })
+      ).strips,
+    enabled,
+    ...fleeting,
+  });
+
+export const useGroups = () =>
+  useQuery({
+    queryKey: ['groups'],
+    queryFn: async () => (await ask<{ groups: GroupJson[] }>('GET', '/groups')).groups,
   });
 
 export const useMailboxes = () =>
@@ -121,10 +187,13 @@ const STALE: Record<string, string[]> = {
   departure: ['departures', 'message', 'mailboxes', 'health', 'drafts'],
   message: ['inbox', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
   return: ['inbox', 'snoozed', 'message'],
-  settings: ['settings', 'preview', 'departures'],
+  settings: ['settings', 'preview', 'suggestions', 'phrase', 'best', 'departures'],
   clock: ['clock'],
   health: ['health', 'departures', 'faults', 'clock'],
-  correspondent: ['correspondents', 'departures', 'inbox'],
+  correspondent: [
+    ...['correspondents', 'groups', 'departures', 'inbox', 'message'],
+    ...['preview', 'suggestions', 'phrase', 'best', 'strips'],
+  ],
 };
 
 /** Loads again what the topics touch. */

@@ -12,7 +12,7 @@ import { correctionPath } from '../shell/views';
 
 export interface DepartureActions {
   /** Back to a draft, opened in Write. */
-  takeBack: (departure: DepartureJson) => Promise<void>;
+  takeBack: (departure: DepartureJson, copies?: 'this' | 'all') => Promise<void>;
   releaseNow: (departure: DepartureJson) => Promise<void>;
   /** Lets several go, in due order. */
   releaseAll: (departures: readonly DepartureJson[]) => Promise<void>;
@@ -64,9 +64,10 @@ export function useDepartureActions(): DepartureActions {
   }
 
   return {
-    async takeBack(departure) {
+    async takeBack(departure, copies = 'this') {
+      let back: DepartureJson;
       try {
-        await ask<DepartureJson>('POST', `/departures/${departure.id}/take-back`);
+        back = await ask<DepartureJson>('POST', `/departures/${departure.id}/take-back`, { copies });
       } catch (error) {
         const tooLate = error instanceof ApiProblem && error.status === 409;
         if (!tooLate) return showProblem(error);
@@ -81,8 +82,8 @@ export function useDepartureActions(): DepartureActions {
       }
       show({ words: `Taken back, to ${recipientsWords(departure.recipients)}. It is a draft again.` });
       // Opened from what the server has now, not from what was on screen while it was pending.
-      await client.fetchQuery({ ...messageQuery(departure.messageId), staleTime: 0 }).catch(() => {});
-      router.push(`/write/${departure.messageId}`);
+      await client.fetchQuery({ ...messageQuery(back.messageId), staleTime: 0 }).catch(() => {});
+      router.push(`/write/${back.messageId}`);
     },
     async releaseNow(departure) {
       if (await act(departure, 'release')) show({ words: 'It leaves now.' });

@@ -6,13 +6,14 @@ import type { TextAreaRef } from 'antd/es/input/TextArea';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { DepartureJson, MessageJson } from '../../api/types';
-import { addressKey, parseMailbox } from '../../core/message/address';
-import type { Plan } from '../../core/plan/plan';
+import { addressKey, groupName, parseMailbox } from '../../core/message/address';
+import { UNSETTLED_STATES } from '../../core/departure/states';
+import { usualChoices, type Choices, type Landing, type Plan } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
 import { isLocal, toInstant } from '../../core/time/wallClock';
 import { useWords, type Words } from '../common/format';
 import { ApiProblem, ask } from '../data/client';
-import { refresh, useCorrespondents, usePreview, useSettings } from '../data/queries';
+import { refresh, useCorrespondents, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useDepartureActions } from '../departures/useDepartureActions';
 import { useCommand } from '../shell/commands';
@@ -20,11 +21,13 @@ import { useNotices } from '../shell/Notices';
 import { ConflictPanel } from './ConflictPanel';
 import { recallCursor, rememberCursor } from './cursor';
 import { MessageFields } from './MessageFields';
-import { MomentPanel } from './MomentPanel';
+import type { Lands } from '../moment/DayStrips';
+import { MomentPanel } from '../moment/MomentPanel';
+import { useMoment } from '../moment/useMoment';
 import { PendingBar } from './PendingBar';
 import { primaryWords } from './primaryWords';
 import { SummaryBar } from './SummaryBar';
-import { isAddress, useDraft, type DraftFields, type SaveState } from './useDraft';
+import { isRecipient, useDraft, type DraftFields, type SaveState } from './useDraft';
 import { useLease } from './useLease';
 import type { NearZone } from './ZonePicker';
 import styles from './Composer.module.css';
@@ -50,6 +53,8 @@ const SAVE_WORDS: Record<SaveState, string> = {
 /** Kept, and yet it does not leave before the person says so. */
 const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, saved: 'Kept, not let go yet' };
 
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+
 const isPast = (plan: Plan, now: number) =>
   plan.kind === 'at' && isLocal(plan.local) && toInstant(plan.local, plan.zone).at <= now;
 
@@ -57,17 +62,47 @@ const isPast = (plan: Plan, now: number) =>
 const planToCome = (plan: Plan | null | undefined, now: number): Plan =>
   plan && !isPast(plan, now) ? plan : { kind: 'now' };
 
+const choicesOf = ({ copyFor, ifTheyWriteFirst, ifOff }: DepartureJson): Choices => ({
+  copies: copyFor === null ? 'together' : 'individual',
+  ...{ ifTheyWriteFirst, ifOff },
+});
+
+/** The departures of the message that are still to leave: one, or several copies. */
+const copiesUnderWay = (message: MessageJson, departure: DepartureJson): DepartureJson[] =>
+  departure.copyFor === null
+    ? [departure]
+    : message.departures.filter(({ state }) => UNSETTLED_STATES.includes(state));
+
+/** Every landing of some departures. */
+const landsOf = (
+  departures: readonly { at: string; recipients: (Landing & { name?: string })[] }[],
+  nameOf?: (address: string) => string,
+): Lands[] =>
+  departures.flatMap(({ at, recipients }) =>
+    recipients.map((each) => ({ ...each, at, name: each.name || nameOf?.(each.address) || each.address })),
+  );
+
 /** What is to be said of a departure that keeps its plan. */
-function keptSentence(departure: DepartureJson, passed: boolean, changed: boolean, words: Words): string {
+function keptSentence(
+  departure: DepartureJson,
+  copies: number,
+  passed: boolean,
+  changed: boolean,
+  words: Words,
+): string {
   if (departure.state === 'failed')
     return 'The mail server refused it. Change what is wrong, then try again.';
   // Closed without a change it goes on; a change waits for the word that it may go.
   const goesOn = departure.pausedFor === 'editing' && !changed ? 'save or close' : 'save';
+  const it = copies > 1 ? `The first of ${copies} copies` : 'It';
   if (departure.holdLeft !== null) return `Its hold stands still, and runs on once you ${goesOn}.`;
   if (passed) return `Its moment, ${words.moment(departure.meant)}, has passed. When is it to leave?`;
   if (departure.state === 'paused')
-    return `It stands still, and leaves ${words.moment(departure.at)} your time once you ${goesOn}.`;
-  return `${departure.state === 'held' ? 'Held, leaves' : 'Leaves'} ${words.moment(departure.at)} your time.`;
+    return copies > 1
+      ? `${copies} copies stand still; the first leaves ${words.moment(departure.at)} your time once you ${goesOn}.`
+      : `It stands still, and leaves ${words.moment(departure.at)} your time once you ${goesOn}.`;
+  const leaves = departure.state === 'held' ? 'Held, leaves' : copies > 1 ? `${it} leaves` : 'Leaves';
+  return `${leaves} ${words.moment(departure.at)} your time.`;
 }
 
 export function Composer({ initial, message, departure, answers }: Props) {
@@ -105,22 +140,33 @@ export function Composer({ initial, message, departure, answers }: Props) {
   );
   const { fields, change } = draft;
 
-  const [plan, setPlan] = useState<Plan>(() => departure?.plan ?? planToCome(message?.plan, minute));
-  const planChanged = departure !== undefined && plan !== departure.plan;
+  const recipients = useMemo(
+    () =>
+      [...fields.to, ...fields.cc, ...fields.bcc]
+        .filter(isRecipient)
+        .map((each) => (groupName(each) === undefined ? parseMailbox(each).address : each)),
+    [fields.to, fields.cc, fields.bcc],
+  );
+  const [begin] = useState(() => ({
+    plan: departure?.plan ?? planToCome(message?.plan, minute),
+    choices: departure ? choicesOf(departure) : usualChoices,
+  }));
+  const moment = useMoment({ ...begin, recipients, message: message?.id, minute });
+  const { plan, choices, preview, readable } = moment;
+  const planChanged = departure !== undefined && !same(plan, departure.plan);
+  const choicesChanged = departure !== undefined && !same(choices, choicesOf(departure));
+  const copies = departure ? copiesUnderWay(message!, departure) : [];
   const passed =
     departure !== undefined &&
     departure.attempts === 0 &&
     (planChanged || departure.holdLeft === null) &&
-    isPast(plan, minute);
+    (plan.kind === 'each-local' && !planChanged
+      ? copies.some((copy) => Date.parse(copy.meant) <= minute)
+      : isPast(plan, minute));
 
-  const addresses = useMemo(
-    () =>
-      [...fields.to, ...fields.cc, ...fields.bcc].filter(isAddress).map((each) => parseMailbox(each).address),
-    [fields.to, fields.cc, fields.bcc],
-  );
   const near = useMemo(() => {
     const list: NearZone[] = [];
-    for (const address of addresses) {
+    for (const address of recipients) {
       const person = people?.find((each) => each.addresses.includes(addressKey(address)));
       if (person?.zone && !list.some(({ zone }) => zone === person.zone)) {
         list.push({ zone: person.zone, whose: person.name, place: person.place ?? undefined });
@@ -128,28 +174,26 @@ export function Composer({ initial, message, departure, answers }: Props) {
     }
     if (!list.some(({ zone }) => zone === settings.zone)) list.push({ zone: settings.zone, whose: 'you' });
     return list;
-  }, [addresses, people, settings.zone]);
+  }, [recipients, people, settings.zone]);
   const nameOf = (address: string) =>
     people?.find((each) => each.addresses.includes(addressKey(address)))?.name ?? address;
 
-  const readable = plan.kind === 'now' || isLocal(plan.local);
-  const preview = usePreview(readable ? plan : null, addresses, minute);
-  const planned = preview.data?.departures[0];
-  const warnings = [...(preview.data?.warnings ?? []), ...(planned?.warnings ?? [])];
-  const serious = warnings.filter((warning) => warning.code !== 'unknown-zone');
+  const planned = preview.data?.departures ?? [];
+  const warnings = [...(preview.data?.warnings ?? []), ...planned.flatMap((each) => each.warnings)];
   // A pending departure that keeps its plan keeps its moment: a hold does not begin anew.
   const keepsMoment = departure !== undefined && !planChanged;
   const holdLeft = keepsMoment ? (departure.holdLeft ?? undefined) : undefined;
   const leaves = departure && words.moment(departure.at);
   const sentence = keepsMoment
-    ? keptSentence(departure, passed, draft.state !== 'clean', words)
+    ? keptSentence(departure, copies.length, passed, draft.state !== 'clean', words)
     : preview.data?.sentence;
   const primary = primaryWords({
     plan,
     holdSeconds: settings.holdSeconds,
     stillLeaves: keepsMoment ? leaves : undefined,
     holdLeft,
-    movedTo: departure && planned && words.moment(planned.at),
+    movedTo: departure && planned[0] && words.moment(planned[0].at),
+    copies: departure ? copies.length : planned.length,
     failed: departure?.state === 'failed' && keepsMoment,
   });
 
@@ -190,23 +234,28 @@ export function Composer({ initial, message, departure, answers }: Props) {
   }
 
   async function schedule() {
+    const meant = await moment.settle();
     const { id, revision } = await draft.save();
     rememberCursor(id, subject.current?.input ?? null, text.current?.resizableTextArea?.textArea ?? null);
     const answer = await ask<{ departures: DepartureJson[] }>(
       'POST',
       `/messages/${id}/schedule`,
-      { plan },
+      { ...choices, plan: meant },
       revision,
     );
     const [made] = answer.departures;
     refresh(client, ['departure', 'message']);
-    if (plan.kind === 'now') {
+    if (meant.kind === 'now') {
       router.push(`/inbox?held=${made!.id}`);
       return;
     }
+    const count = answer.departures.length;
     show({
-      words: `Scheduled: leaves ${words.moment(made!.at)}.`,
-      undo: { label: 'Undo', act: () => void actions.takeBack(made!) },
+      words:
+        count > 1
+          ? `Scheduled in ${count} copies: the first leaves ${words.moment(made!.at)}.`
+          : `Scheduled: leaves ${words.moment(made!.at)}.`,
+      undo: { label: 'Undo', act: () => void actions.takeBack(made!, 'all') },
     });
     router.push(`/departures?row=${made!.id}`);
   }
@@ -218,10 +267,18 @@ export function Composer({ initial, message, departure, answers }: Props) {
   }
 
   async function savePending(pending: DepartureJson, then: 'go-on' | 'pause') {
+    const meant = await moment.settle();
+    const changed = !same(meant, pending.plan);
     await draft.save();
-    if (then === 'go-on' && passed) return askForMoment();
+    if (then === 'go-on' && (changed ? isPast(meant, minute) : passed)) return askForMoment();
     const path = `/departures/${pending.id}`;
-    let now = planChanged ? await ask<DepartureJson>('PATCH', path, { plan }, '*') : pending;
+    const { ifTheyWriteFirst, ifOff } = choices;
+    const patch = {
+      ...(changed && { plan: meant }),
+      ...(choicesChanged && { ifTheyWriteFirst, ifOff }),
+      copies: 'all',
+    };
+    let now = changed || choicesChanged ? await ask<DepartureJson>('PATCH', path, patch, '*') : pending;
     if (lease.held) now = await lease.close(then);
     else if (then === 'pause') now = await ask<DepartureJson>('POST', `${path}/pause`);
     else if (now.state === 'failed') now = await ask<DepartureJson>('POST', `${path}/retry`);
@@ -234,7 +291,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
     router.push(`/departures?row=${pending.id}`);
   }
 
-  useCommand('KeyT', departure && (() => void actions.takeBack(departure)));
+  useCommand('KeyT', departure && (() => void actions.takeBack(departure, 'all')));
   const problem = planProblem ?? draft.problem ?? (preview.error as ApiProblem | null);
 
   return (
@@ -270,17 +327,23 @@ export function Composer({ initial, message, departure, answers }: Props) {
           plan={plan}
           onChange={(next) => {
             setPlanProblem(null);
-            setPlan(next);
+            moment.setPlan(next);
           }}
+          choices={choices}
+          onChoices={moment.setChoices}
+          phrase={moment.phrase}
+          suggestions={moment.suggestions}
           proposal={plan.kind === 'at' ? plan : proposeTime(minute, near[0]!.zone)}
           near={near}
-          landing={keepsMoment ? departure : planned}
-          nameOf={nameOf}
+          recipients={recipients}
+          lands={keepsMoment ? landsOf(copies) : landsOf(planned, nameOf)}
+          pending={departure && { copies: departure.copyFor !== null }}
         />
       </div>
       <SummaryBar
         sentence={readable ? sentence : 'When is it to leave? Mend the date or the time first.'}
-        warnings={keepsMoment || !readable ? [] : serious}
+        warnings={keepsMoment || !readable ? [] : warnings}
+        onFix={moment.setPlan}
         problem={problem?.message}
         saved={departure ? PENDING_WORDS[draft.state] : SAVE_WORDS[draft.state]}
         primary={primary}

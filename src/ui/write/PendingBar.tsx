@@ -40,7 +40,7 @@ export function PendingBar({ departure, message, lease, actions }: Props) {
       {lease.held && <span>It does not leave while it is open here.</span>}
       {departure.reason && <span>{departure.reason}</span>}
       <span className={styles.spring} />
-      <Button onClick={() => void actions.takeBack(departure)}>Take back</Button>
+      <Button onClick={() => void actions.takeBack(departure, 'all')}>Take back</Button>
       {departure.state === 'failed' ? (
         <Button onClick={() => void actions.retry(departure)}>Try again</Button>
       ) : (

@@ -2,13 +2,23 @@
 /** Addresses of one field: typed, pasted as a list, or picked from the correspondents. */
 import { Select, Tag } from 'antd';
 import { useMemo, useState } from 'react';
-import { addressKey, AddressError, formatMailbox, parseMailbox } from '../../core/message/address';
+import type { CorrespondentJson, GroupJson } from '../../api/types';
+import { addressKey, AddressError, formatMailbox, groupName, parseMailbox } from '../../core/message/address';
 import { toLocal } from '../../core/time/wallClock';
 import { timeWords } from '../../core/time/words';
-import { useCorrespondents, useSettings } from '../data/queries';
+import { useCorrespondents, useGroups, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
-import { isAddress } from './useDraft';
+import { isAddress, isRecipient } from './useDraft';
 import styles from './RecipientField.module.css';
+
+interface Option {
+  value: string;
+  person: CorrespondentJson | undefined;
+  /** Of a group its name. */
+  address: string;
+  /** How many a group has. */
+  members?: number;
+}
 
 interface Props {
   id: string;
@@ -19,13 +29,22 @@ interface Props {
   autoFocus?: boolean;
 }
 
+/** Nobody reads further down a list; they type another letter. */
+const MOST_OFFERED = 50;
+
 /** “a@b.example, C <c@d.example>; e@f.example” in pieces. Commas within quotes stay. */
 function splitList(text: string): string[] {
   return (text.match(/("[^"]*"|[^,;\n])+/g) ?? []).map((piece) => piece.trim()).filter(Boolean);
 }
 
-function whatIsWrong(values: string[]): string | undefined {
+function whatIsWrong(values: string[], groups: readonly GroupJson[] | undefined): string | undefined {
   for (const value of values) {
+    const name = groupName(value);
+    if (name !== undefined) {
+      const known = !groups || groups.some((group) => group.name.toLowerCase() === name.toLowerCase());
+      if (!known) return `There is no group called “${name}”.`;
+      continue;
+    }
     try {
       parseMailbox(value);
     } catch (error) {
@@ -38,6 +57,7 @@ function whatIsWrong(values: string[]): string | undefined {
 export function RecipientField({ id, label, value, onChange, problem, autoFocus }: Props) {
   const [search, setSearch] = useState('');
   const people = useCorrespondents().data;
+  const groups = useGroups().data;
   const { hourCycle } = useSettings();
   const now = useNow(60_000);
   const byAddress = useMemo(
@@ -51,7 +71,29 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
   const personOf = (text: string) =>
     isAddress(text) ? byAddress.get(addressKey(parseMailbox(text).address)) : undefined;
 
+  /** The hours it is now for the members of a group: “06:24 to 23:24”. */
+  function spreadOf(group: GroupJson): string {
+    const clocks = (people ?? [])
+      .filter((person) => person.zone && group.members.includes(person.id))
+      .map((person) => ({ local: toLocal(now, person.zone!), zone: person.zone! }))
+      .sort((a, b) => a.local.localeCompare(b.local));
+    const [first, last] = [clocks[0], clocks.at(-1)];
+    if (!first || !last) return '';
+    const span = [first, last].map(({ local }) => timeWords(local, hourCycle));
+    return span[0] === span[1] ? `· ${span[0]}` : `· ${span.join(' to ')}`;
+  }
+
   const typed = search.trim();
+  const sets = (groups ?? [])
+    .map(({ name, members }) => ({
+      value: `${name}:;`,
+      person: undefined,
+      address: name,
+      members: members.length,
+    }))
+    .filter(
+      (option) => !value.includes(option.value) && option.address.toLowerCase().includes(typed.toLowerCase()),
+    );
   const matching = (people ?? []).flatMap((person) =>
     person.addresses
       .map((address) => ({ value: formatMailbox({ name: person.name, address }), person, address }))
@@ -60,8 +102,10 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
       ),
   );
   // Enter takes the first: a whole address as typed, else the person meant.
-  const asTyped = typed && isAddress(typed) ? [{ value: typed, person: undefined, address: typed }] : [];
-  const options = [...asTyped, ...matching.filter((option) => option.address !== addressKey(typed))];
+  const asTyped: Option[] =
+    typed && isAddress(typed) ? [{ value: typed, person: undefined, address: typed }] : [];
+  const others = matching.filter((option) => option.address !== addressKey(typed)).slice(0, MOST_OFFERED);
+  const options: Option[] = [...asTyped, ...sets, ...others];
 
   const add = (texts: string[]) => onChange([...new Set([...value, ...texts])]);
   function type(text: string) {
@@ -77,7 +121,7 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
     setSearch('');
   }
 
-  const shownProblem = problem ?? whatIsWrong(value);
+  const shownProblem = problem ?? whatIsWrong(value, groups);
   return (
     <div className={styles.field}>
       <Select
@@ -100,9 +144,10 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
         onBlur={leave}
         options={options}
         notFoundContent={typed ? 'Nobody by that name. Type the whole address.' : null}
-        optionRender={({ data: { person, address } }) => (
+        optionRender={({ data: { person, address, members } }) => (
           <span className={styles.option}>
             <span>{person?.name ?? address}</span>
+            {members !== undefined && <span className="quiet">group of {members}</span>}
             {person && (
               <span className="quiet">
                 {address}
@@ -114,10 +159,13 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
         tagRender={({ value: tag, onClose }) => {
           const text = String(tag);
           const person = personOf(text);
-          const name = isAddress(text) ? parseMailbox(text).name || parseMailbox(text).address : text;
+          const group = groups?.find(({ name }) => groupName(text)?.toLowerCase() === name.toLowerCase());
+          const name = isAddress(text)
+            ? parseMailbox(text).name || parseMailbox(text).address
+            : (groupName(text) ?? text);
           return (
             <Tag
-              className={isAddress(text) ? styles.tag : styles.bad}
+              className={isRecipient(text) ? styles.tag : styles.bad}
               closable
               onClose={onClose}
               title={text}
@@ -126,6 +174,7 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
             >
               {name}
               {person?.zone && ` · ${person.place} ${clockOf(person.zone)}`}
+              {group && ` · ${group.members.length} ${spreadOf(group)}`}
             </Tag>
           );
         }}

@@ -1,12 +1,14 @@
 'use client';
 /** Says back when it leaves and lands, what to know before committing, and commits. */
 import { Button } from 'antd';
-import type { PlanWarning } from '../../core/plan/plan';
+import type { Plan, PlanWarning } from '../../core/plan/plan';
 import styles from './Composer.module.css';
 
 interface Props {
   sentence: string | undefined;
   warnings: PlanWarning[];
+  /** Takes the way out that a warning offers. */
+  onFix: (plan: Plan) => void;
   problem: string | undefined;
   /** Whether what is on screen is kept, in words. */
   saved: string;
@@ -15,16 +17,37 @@ interface Props {
   second?: { label: string; act: () => void };
 }
 
-export function SummaryBar({ sentence, warnings, problem, saved, primary, second }: Props) {
+/** More warnings than this are counted: a bar is not a page. */
+const SHOWN = 3;
+
+export function SummaryBar({ sentence, warnings, onFix, problem, saved, primary, second }: Props) {
+  const more = warnings.length - SHOWN;
   return (
     <footer className={styles.bar}>
       <div className={styles.summary}>
         <p aria-live="polite">{sentence}</p>
         {warnings.length > 0 && (
           <ul className={styles.warnings} aria-label="Warnings">
-            {warnings.map((warning) => (
-              <li key={`${warning.code}${warning.address ?? ''}`}>{warning.text}</li>
+            {warnings.slice(0, SHOWN).map((warning, index) => (
+              <li key={`${warning.code} ${warning.address ?? ''} ${index}`}>
+                {warning.text}{' '}
+                {warning.fixes.map(({ label, plan }) => (
+                  <Button key={label} size="small" onClick={() => onFix(plan)}>
+                    {label}
+                  </Button>
+                ))}
+              </li>
             ))}
+            {more > 0 && (
+              <li
+                title={warnings
+                  .slice(SHOWN)
+                  .map(({ text }) => text)
+                  .join('\n')}
+              >
+                and {more} more {more === 1 ? 'warning' : 'warnings'}
+              </li>
+            )}
           </ul>
         )}
         {problem && (

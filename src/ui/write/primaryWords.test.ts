@@ -10,6 +10,8 @@ it.each([
   [{ plan: now, holdSeconds: 240 }, 'Send, hold 4 min'],
   [{ plan: now, holdSeconds: 0 }, 'Send at once'],
   [{ plan: at, holdSeconds: 90 }, 'Schedule'],
+  [{ plan: at, holdSeconds: 90, copies: 3 }, 'Schedule 3 copies'],
+  [{ plan: now, holdSeconds: 90, copies: 2 }, 'Send 2 copies, hold 90 s'],
   [{ plan: at, holdSeconds: 90, stillLeaves: 'Wed 09:10' }, 'Save, still leaves Wed 09:10'],
   [{ plan: at, holdSeconds: 90, movedTo: 'Thu 09:10' }, 'Save, leaves Thu 09:10'],
   [{ plan: now, holdSeconds: 90, holdLeft: 42 }, 'Save, held 42 s more'],

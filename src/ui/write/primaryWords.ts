@@ -13,14 +13,19 @@ interface Commit {
   movedTo?: string;
   /** For one the mail server refused. */
   failed?: boolean;
+  /** How many copies leave. */
+  copies?: number;
 }
 
-export function primaryWords({ plan, holdSeconds, stillLeaves, holdLeft, movedTo, failed }: Commit): string {
+export function primaryWords(commit: Commit): string {
+  const { plan, holdSeconds, stillLeaves, holdLeft, movedTo, failed, copies = 1 } = commit;
   if (failed) return 'Save and try again';
   if (holdLeft !== undefined) return `Save, held ${durationWords(holdLeft * 1000)} more`;
   if (stillLeaves) return `Save, still leaves ${stillLeaves}`;
-  if (movedTo && plan.kind === 'at') return `Save, leaves ${movedTo}`;
-  if (plan.kind === 'at') return 'Schedule';
-  if (holdSeconds === 0) return 'Send at once';
-  return `Send, hold ${holdSeconds < 120 ? `${holdSeconds} s` : `${Math.round(holdSeconds / 60)} min`}`;
+  if (movedTo && plan.kind !== 'now') return `Save, leaves ${movedTo}`;
+  const several = copies > 1 ? ` ${copies} copies` : '';
+  if (plan.kind !== 'now') return `Schedule${several}`;
+  if (holdSeconds === 0) return `Send${several} at once`;
+  const hold = holdSeconds < 120 ? `${holdSeconds} s` : `${Math.round(holdSeconds / 60)} min`;
+  return `Send${several}, hold ${hold}`;
 }

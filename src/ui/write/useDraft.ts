@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MessageJson } from '../../api/types';
-import { parseMailbox, formatMailbox } from '../../core/message/address';
+import { groupName, parseMailbox, formatMailbox } from '../../core/message/address';
 import { ApiProblem, ask } from '../data/client';
 import { refresh } from '../data/queries';
 
@@ -43,6 +43,9 @@ export function fieldsOf(message: MessageJson): DraftFields {
   const { to, cc, bcc, subject, text } = message;
   return { to: to.map(formatMailbox), cc: cc.map(formatMailbox), bcc: bcc.map(formatMailbox), subject, text };
 }
+
+/** An address, or a group by its name. */
+export const isRecipient = (text: string): boolean => groupName(text) !== undefined || isAddress(text);
 
 export function isAddress(text: string): boolean {
   try {
@@ -155,7 +158,7 @@ export function useDraft(
 
   useEffect(() => {
     // An address half typed is no reason to refuse; it is kept once it is one.
-    const complete = [...fields.to, ...fields.cc, ...fields.bcc].every(isAddress);
+    const complete = [...fields.to, ...fields.cc, ...fields.bcc].every(isRecipient);
     if (!autosave || state !== 'dirty' || !complete) return;
     const latestBy = dirtySince.current + SAVE_AT_LEAST_MS - Date.now();
     const wait = Math.max(0, Math.min(SAVE_AFTER_MS, latestBy));

@@ -7,7 +7,7 @@ import {
   type DepartureEvent,
   type PauseCause,
 } from '../../core/departure/states';
-import type { Plan } from '../../core/plan/plan';
+import type { IfTheyWriteFirst, Lateness, Plan } from '../../core/plan/plan';
 import { noteDue } from '../../store/clock';
 import { deliveriesOf, swapDeparture, type Departure } from '../../store/departures';
 import { noteChange, record } from '../../store/journal';
@@ -25,6 +25,11 @@ export interface DeparturePatch {
   firstAttemptAt?: number | null;
   stage?: AttemptStage | null;
   leftAt?: number;
+  reader?: string | null;
+  /** Given where a copy becomes a message of its own. */
+  messageId?: string;
+  ifTheyWriteFirst?: IfTheyWriteFirst;
+  ifOff?: Lateness | null;
   /** Given with the events that pause; every other event ends a pause. */
   pausedFor?: PauseCause;
   holdLeft?: number | null;

@@ -1,18 +1,26 @@
 /** What a person can do to one departure: another moment, let it go now, take it back, try it again. */
-import type { Plan } from '../../core/plan/plan';
-import { findDeparture, setDeliveries, thaw, type Departure } from '../../store/departures';
+import type { Choices, Plan } from '../../core/plan/plan';
+import { transition } from '../../core/departure/states';
+import {
+  departuresOf,
+  findDeparture,
+  setDeliveries,
+  swapDeparture,
+  thaw,
+  type Departure,
+} from '../../store/departures';
 import { noteChange } from '../../store/journal';
-import { findMessage, swapMessage } from '../../store/messages';
 import type { Tx } from '../../store/store';
 import type { Desk } from '../desk';
 import { NotFound, Refused, Stale } from '../errors';
-import { committablePlan } from '../messages/scheduleMessage';
+import { committableMoment, keptPlan } from '../messages/planDepartures';
 import { receivers } from '../messages/envelope';
 import { applyEvent } from './applyEvent';
 import { goOn, holdLeft } from './pause';
 import { settleArrived } from './settleByEvidence';
 
-function change(
+/** Reads, changes and answers in one transaction; a revision that is not the one there is told last. */
+export function change(
   desk: Desk,
   id: string,
   revision: number | undefined,
@@ -28,22 +36,55 @@ function change(
   });
 }
 
+/** Changes what is chosen beside its moment, which stays. */
+function choose(tx: Tx, seen: Departure, chosen: Partial<Departure>): Departure {
+  const move = transition(seen.state, 'move');
+  if (!move.ok) throw new Refused(move.why);
+  const next = swapDeparture(tx, seen, chosen);
+  if (!next) throw new Stale('departure');
+  noteChange(tx, 'departure', seen.id);
+  return next;
+}
+
+export interface MoveRequest extends Partial<Pick<Choices, 'ifTheyWriteFirst' | 'ifOff'>> {
+  plan?: Plan;
+  /** Of several copies of one message. */
+  copies?: 'this' | 'all';
+}
+
 /**
- * Gives it another plan. One that is being edited stays stopped until its editor closes it; one paused for any
+ * Gives it another plan; with `copies: 'all'` to every copy of its message that can still be moved. One that is being edited stays stopped until its editor closes it; one paused for any
  * other reason goes on with the new plan.
  * @throws NotFound, Stale, Invalid; Refused where it has left or is leaving
  */
-export function moveDeparture(desk: Desk, id: string, plan: Plan, revision?: number): Departure {
+export function moveDeparture(
+  desk: Desk,
+  id: string,
+  plan: Plan | undefined,
+  revision?: number,
+  more: Omit<MoveRequest, 'plan'> = {},
+): Departure {
   return change(desk, id, revision, (tx, seen, now) => {
-    const { plan: kept, at } = committablePlan(plan, now, desk.settings(tx).holdSeconds);
-    if (seen.state === 'paused' && seen.pausedFor === 'editing') {
-      const patch = { plan: kept, meant: at, due: at, reason: null, holdLeft: null };
-      return applyEvent(tx, seen, 'replan', now, patch);
-    }
-    // Now means held, as at the first time.
-    if (seen.state === 'paused' && plan.kind === 'now')
-      return applyEvent(tx, seen, 'hold-again', now, { plan: kept, meant: at, due: at, reason: null });
-    return applyEvent(tx, seen, 'move', now, { plan: kept, meant: at, due: at, reason: null });
+    const { copies = 'this', ifTheyWriteFirst, ifOff } = more;
+    const kept = plan && keptPlan(plan);
+    const chosen = {
+      ...(ifTheyWriteFirst && { ifTheyWriteFirst }),
+      ...(ifOff && { ifOff: ifOff.kind === 'their-day' ? null : ifOff }),
+    };
+    const moveOne = (each: Departure): Departure => {
+      if (!kept) return choose(tx, each, chosen);
+      const at = committableMoment(desk, tx, kept, each.reader);
+      const patch = { ...chosen, plan: kept, meant: at, due: at, reason: null };
+      if (each.state === 'paused' && each.pausedFor === 'editing')
+        return applyEvent(tx, each, 'replan', now, { ...patch, holdLeft: null });
+      // Now means held, as at the first time.
+      const event = each.state === 'paused' && kept.kind === 'now' ? 'hold-again' : 'move';
+      return applyEvent(tx, each, event, now, patch);
+    };
+    if (copies === 'all' && seen.reader !== null)
+      for (const each of departuresOf(tx, seen.messageId))
+        if (each.id !== id && transition(each.state, 'move').ok) moveOne(each);
+    return moveOne(seen);
   });
 }
 
@@ -80,26 +121,6 @@ export function resumeDeparture(desk: Desk, id: string, revision?: number): Depa
 }
 
 /**
- * Takes it back: the message is a draft again, whole.
- * @throws NotFound; Refused, saying so plainly, where it has left or is leaving
- */
-export function takeBack(desk: Desk, id: string, revision?: number): Departure {
-  return change(desk, id, revision, (tx, seen, now) => {
-    const next = applyEvent(tx, seen, 'take-back', now, {
-      attempts: 0,
-      firstAttemptAt: null,
-      stage: null,
-      reason: null,
-    });
-    thaw(tx, id);
-    const message = findMessage(tx, seen.messageId)!;
-    if (!swapMessage(tx, message, { at: now })) throw new Stale('message');
-    noteChange(tx, 'message', seen.messageId);
-    return next;
-  });
-}
-
-/**
  * Tries a failed one again, to all its recipients, at once.
  * @throws NotFound; Refused where it has not failed
  */
@@ -108,11 +129,8 @@ export function retryDeparture(desk: Desk, id: string, revision?: number): Depar
     const patch = { due: now, attempts: 0, firstAttemptAt: null, stage: null, reason: null };
     const next = applyEvent(tx, seen, 'retry', now, patch);
     thaw(tx, id);
-    setDeliveries(
-      tx,
-      id,
-      receivers(tx, seen.messageId).map((each) => each.address),
-    );
+    const all = receivers(tx, seen.messageId).map((each) => each.address);
+    setDeliveries(tx, id, seen.reader ? [seen.reader] : all);
     return next;
   });
 }

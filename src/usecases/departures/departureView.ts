@@ -1,9 +1,9 @@
 /** Departures as they are shown: with their message, readers and both clocks. */
-import type { Plan } from '../../core/plan/plan';
+import { usualChoices, type IfTheyWriteFirst, type Lateness, type Plan } from '../../core/plan/plan';
+import type { Working } from '../../core/time/dayParts';
 import { whyThen } from '../../core/plan/preview';
 import { PENDING_STATES, type DepartureState, type PauseCause } from '../../core/departure/states';
 import { addressKey } from '../../core/message/address';
-import { correspondentsAt } from '../../store/correspondents';
 import {
   countUnsettled,
   deliveriesOf,
@@ -13,10 +13,12 @@ import {
   type Departure,
   type DepartureFilter,
 } from '../../store/departures';
-import { findMessages, recipientsOf } from '../../store/messages';
+import { findMessages } from '../../store/messages';
 import { loadTrouble } from '../../store/mailServer';
 import type { Desk } from '../desk';
 import { Invalid, NotFound } from '../errors';
+import { receiversOf } from '../messages/envelope';
+import { readersAt } from '../people/readers';
 
 /** One reader of a departure. */
 export interface ReaderView {
@@ -26,6 +28,8 @@ export interface ReaderView {
   zone: string | null;
   /** Where they are, in words. */
   place: string | null;
+  /** When they work; undefined for strangers. */
+  working: Working | undefined;
   status: 'waiting' | 'accepted' | 'deferred' | 'refused';
   /** The mail server's words. */
   answer: string;
@@ -53,6 +57,10 @@ export interface DepartureView {
   attempts: number;
   leftAt: number | null;
   readers: ReaderView[];
+  /** The one address it goes to, where it is an individual copy. */
+  copyFor: string | null;
+  ifTheyWriteFirst: IfTheyWriteFirst;
+  ifOff: Lateness;
 }
 
 function views(desk: Desk, departures: Departure[]): DepartureView[] {
@@ -60,10 +68,9 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
   const { zone, hourCycle } = desk.settings();
   const messageIds = [...new Set(departures.map((departure) => departure.messageId))];
   const messages = new Map(findMessages(db, messageIds).map((message) => [message.id, message]));
-  const recipients = recipientsOf(db, messageIds);
-  const people = correspondentsAt(
-    db,
-    recipients.map((each) => each.address),
+  const recipients = receiversOf(db, messageIds);
+  const known = new Map(
+    readersAt(desk, db, recipients).map((reader) => [addressKey(reader.address), reader]),
   );
   const deliveries = new Map(
     deliveriesOf(
@@ -73,9 +80,10 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
   );
   const readersOf = (departure: Departure): ReaderView[] =>
     recipients.flatMap((each): ReaderView[] => {
-      if (each.messageId !== departure.messageId || each.field === 'replyTo') return [];
+      if (each.messageId !== departure.messageId) return [];
+      if (departure.reader && addressKey(departure.reader) !== addressKey(each.address)) return [];
       const delivery = deliveries.get(`${departure.id} ${each.address}`);
-      const person = people.get(addressKey(each.address));
+      const person = known.get(addressKey(each.address));
       return [
         {
           name: each.name || person?.name || '',
@@ -83,6 +91,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
           field: each.field,
           zone: person?.zone ?? null,
           place: person?.place ?? null,
+          working: person?.working,
           status: delivery?.status ?? 'waiting',
           answer: delivery?.answer ?? '',
         },
@@ -108,6 +117,9 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       due: departure.due,
       attempts: departure.attempts,
       leftAt: departure.leftAt,
+      copyFor: departure.reader,
+      ifTheyWriteFirst: departure.ifTheyWriteFirst,
+      ifOff: departure.ifOff ?? usualChoices.ifOff,
       readers,
     };
   });

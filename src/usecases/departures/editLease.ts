@@ -2,7 +2,7 @@
  * The editing lease: while a pending departure is open for editing its clock stands still. Whoever has it open
  * gives signs of life; one who goes without a word leaves it paused, never released half-edited.
  */
-import { findDeparture, type Departure } from '../../store/departures';
+import { departuresOf, findDeparture, type Departure } from '../../store/departures';
 import {
   deadLeases,
   deleteLease,
@@ -13,7 +13,7 @@ import {
   shiftLeases,
 } from '../../store/leases';
 import { findMessage } from '../../store/messages';
-import { transition } from '../../core/departure/states';
+import { PENDING_STATES, transition } from '../../core/departure/states';
 import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
 import { NotFound, Refused } from '../errors';
@@ -25,6 +25,15 @@ export const LEASE_MS = 30_000;
 
 /** What closing an editor means: `go-on` and `pause` are the person's word, `leave` is merely going away. */
 export type Closing = 'go-on' | 'pause' | 'leave';
+
+/** The other copies of its message that stand still because it is open, or would leave meanwhile. */
+function siblings(tx: Tx, seen: Departure): Departure[] {
+  if (seen.reader === null) return [];
+  return departuresOf(tx, seen.messageId).filter(
+    ({ id, state, pausedFor }) =>
+      id !== seen.id && (PENDING_STATES.includes(state) || (state === 'paused' && pausedFor === 'editing')),
+  );
+}
 
 function departureIn(tx: Tx, id: string): Departure {
   const seen = findDeparture(tx, id);
@@ -56,7 +65,10 @@ export function openForEditing(desk: Desk, id: string, token?: string): string |
       // A draft, a failed one, one paused for another reason: its clock does not run.
       if (!transition(seen.state, 'open').ok || seen.state === 'paused') return undefined;
       const now = desk.now(tx);
-      applyEvent(tx, seen, 'open', now, { pausedFor: 'editing', holdLeft: holdLeft(seen, now) });
+      // The copies of a message are written together: all of them stand still.
+      for (const each of [seen, ...siblings(tx, seen)])
+        if (each.state !== 'paused')
+          applyEvent(tx, each, 'open', now, { pausedFor: 'editing', holdLeft: holdLeft(each, now) });
     }
     const fresh = newId();
     const { revision } = findMessage(tx, seen.messageId)!;
@@ -78,13 +90,21 @@ export function closeEditing(desk: Desk, id: string, token: string | undefined, 
     const lease = token === undefined ? leasesOf(tx, id)[0] : findLease(tx, id, token);
     if (!lease) throw new Refused('It was closed meanwhile, in another window or after a long silence.');
     const now = desk.now(tx);
-    if (closing === 'pause') return applyEvent(tx, seen, 'pause', now, { pausedFor: 'me' });
-    if (closing === 'go-on') return goOn(desk, tx, seen, now, 'ask');
-    deleteLease(tx, lease.token);
     const changed = findMessage(tx, seen.messageId)!.revision !== lease.messageRevision;
-    if (changed) return applyEvent(tx, seen, 'left-open', now, { pausedFor: 'left-open' });
-    if (leasesOf(tx, id).length > 0) return seen;
-    return goOn(desk, tx, seen, now, 'hold again');
+    const close = (each: Departure): Departure => {
+      if (closing === 'pause') return applyEvent(tx, each, 'pause', now, { pausedFor: 'me' });
+      if (closing === 'go-on') return goOn(desk, tx, each, now, 'ask');
+      if (changed) return applyEvent(tx, each, 'left-open', now, { pausedFor: 'left-open' });
+      // Something else stopped it meanwhile, and that has not been decided.
+      if (each.pausedFor !== 'editing') return each;
+      return goOn(desk, tx, each, now, 'hold again');
+    };
+    if (closing === 'leave') {
+      deleteLease(tx, lease.token);
+      if (!changed && leasesOf(tx, id).length > 0) return seen;
+    }
+    for (const each of siblings(tx, seen)) if (each.state === 'paused') close(each);
+    return close(seen);
   });
 }
 
@@ -101,8 +121,10 @@ export function expireLeases(desk: Desk): number {
       deleteLease(tx, token);
       const seen = findDeparture(tx, departureId);
       const last = leasesOf(tx, departureId).length === 0;
-      if (seen?.state === 'paused' && seen.pausedFor === 'editing' && last)
-        applyEvent(tx, seen, 'left-open', desk.now(tx), { pausedFor: 'left-open' });
+      if (seen?.state !== 'paused' || seen.pausedFor !== 'editing' || !last) continue;
+      for (const each of [seen, ...siblings(tx, seen)])
+        if (each.state === 'paused')
+          applyEvent(tx, each, 'left-open', desk.now(tx), { pausedFor: 'left-open' });
     }
     return dead.length;
   });

@@ -1,18 +1,19 @@
 /** A departure's clock stopped and set going again. */
-import { resolvePlan } from '../../core/plan/preview';
+import { resolvePlan } from '../../core/plan/moments';
 import type { Departure } from '../../store/departures';
 import type { Tx } from '../../store/store';
 import type { Desk } from '../desk';
 import { Refused } from '../errors';
-import { latestLeaves } from '../release/lateStarts';
+import { isTooLate, latestLeaves } from '../release/lateStarts';
 import { applyEvent } from './applyEvent';
 
 /** What is left of its hold, ms; null where it is not held. */
 export const holdLeft = (seen: Departure, now: number): number | null =>
   seen.state === 'held' ? Math.max(0, seen.due - now) : null;
 
-/** The moment its plan names, epoch ms. */
-const plannedMoment = ({ plan }: Departure): number => resolvePlan(plan, { now: 0, holdSeconds: 0 }).at;
+/** The moment its plan names, epoch ms; of a plan that goes by the reader's clock the one it was given. */
+const plannedMoment = ({ plan, meant }: Departure): number =>
+  plan.kind === 'each-local' ? meant : resolvePlan(plan, { now: 0, holdSeconds: 0 }).at;
 
 /**
  * Sets a paused departure going again: a hold runs on with what was left of it, anything else leaves at its
@@ -38,7 +39,7 @@ export function goOn(
   if (moment > now) return applyEvent(tx, seen, 'resume', now, { meant: moment, due: moment, reason: null });
   if (passed === 'ask')
     throw new Refused('Its moment has passed meanwhile. Choose another one, or let it go now.');
-  if (latestLeaves(desk, tx, [seen]).get(seen.id)! < now)
+  if (isTooLate(latestLeaves(desk, tx, [seen]).get(seen.id)!, seen.due, now))
     return applyEvent(tx, seen, 'left-open', now, { pausedFor: 'late' });
   return applyEvent(tx, seen, 'hold-again', now, { due: now + desk.settings(tx).holdSeconds * 1000 });
 }

@@ -16,7 +16,9 @@ import {
 } from '../../store/messages';
 import type { Tx } from '../../store/store';
 import { settleByEvidence } from '../departures/settleByEvidence';
+import { pauseForWriter } from '../departures/theyWroteFirst';
 import { newId, type Desk } from '../desk';
+import { noteWriting } from '../people/zoneGuess';
 
 /** The thread of a message, made where it begins one; threads it joins become one. */
 function threadFor(tx: Tx, headerId: string | undefined, named: string[], subject: string): string {
@@ -54,6 +56,8 @@ export async function receiveMail(desk: Desk, bytes: Buffer): Promise<Message> {
       text: mail.text,
       html: mail.html,
       automatic: mail.automatic,
+      writtenAt: mail.date ?? null,
+      writtenOffset: mail.offset ?? null,
       at: now,
       place: 'inbox',
       createdAt: now,
@@ -66,6 +70,8 @@ export async function receiveMail(desk: Desk, bytes: Buffer): Promise<Message> {
     record(tx, { at: now, messageId: message.id, what: 'arrived' });
     const from = mail.from.name || mail.from.address;
     settleByEvidence(tx, { from, answers: named, report: mail.report }, now);
+    if (!mail.automatic && !mail.report) pauseForWriter(tx, message, now);
+    noteWriting(tx, message);
     noteChange(tx, 'message', message.id);
     return message;
   });

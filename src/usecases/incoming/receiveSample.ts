@@ -11,16 +11,24 @@ export interface Sample {
   subject: string;
   text: string;
   messageId: string;
-  /** When it was written, epoch ms. */
-  at: number;
+  /** When it was written, ISO 8601 with the writer's offset. */
+  date: string;
   /** An automatic answer (RFC 3834). */
   automatic?: boolean;
 }
 
+/** `Tue, 24 Nov 2026 17:10:00 +1030` (RFC 5322 §3.3) of an ISO time with an offset. */
+function dateHeader(date: string): string {
+  const [, local, offset] = /^(.*?)(Z|[+-]\d{2}:\d{2})$/.exec(date)!;
+  const utc = new Date(`${local}Z`).toUTCString();
+  return utc.replace('GMT', offset === 'Z' ? '+0000' : offset!.replace(':', ''));
+}
+
 export async function receiveSample(desk: Desk, sample: Sample): Promise<Message> {
-  const { from, to, subject, text, messageId, at, automatic } = sample;
+  const { from, to, subject, text, messageId, date, automatic } = sample;
   const parts = { from, to: [to], cc: [], replyTo: [], subject, text, references: [] };
-  const bytes = await composeMessage(parts, messageId, at);
+  const composed = await composeMessage(parts, messageId, Date.parse(date));
+  const bytes = Buffer.from(composed.toString().replace(/^Date: .*$/m, `Date: ${dateHeader(date)}`));
   const header = automatic ? 'Auto-Submitted: auto-replied\r\n' : '';
   return receiveMail(desk, Buffer.concat([Buffer.from(header), bytes]));
 }

@@ -1,6 +1,7 @@
 /** A new message. */
 import { answerHeaders, baseSubject } from '../../core/reply/threading';
 import { plainText } from '../../mail/plainText';
+import { allGroups } from '../../store/groups';
 import { noteChange, record } from '../../store/journal';
 import {
   findMessage,
@@ -27,7 +28,7 @@ function parentOf(tx: Tx, id: string | undefined): Message | undefined {
  * @throws Invalid
  */
 export function createDraft(desk: Desk, input: DraftInput): Message {
-  const addresses = readAddresses(input);
+  const addresses = readAddresses(input, allGroups(desk.store.db));
   return desk.store.write((tx) => {
     const now = desk.now(tx);
     const { me } = desk.settings(tx);

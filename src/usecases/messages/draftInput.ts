@@ -1,10 +1,13 @@
 /** What a person writes, checked. */
-import { AddressError, addressKey, parseMailbox, type Mailbox } from '../../core/message/address';
+import { AddressError, addressKey, groupName, parseMailbox, type Mailbox } from '../../core/message/address';
 import { MAX_RECIPIENTS } from '../../core/message/limits';
 import { Invalid } from '../errors';
 
-/** One address as it is given: text, or parts. */
-export type AddressInput = string | { address: string; name?: string };
+/** One recipient as it is given: an address as text or in parts, or a group by `Name:;` or by its id. */
+export type AddressInput = string | { address: string; name?: string } | { group: string };
+
+/** The groups there are, for those named among recipients. */
+export type KnownGroups = readonly { id: string; name: string }[];
 
 export interface DraftInput {
   to?: AddressInput[];
@@ -21,9 +24,22 @@ export interface DraftInput {
 export const ADDRESS_FIELDS = ['to', 'cc', 'bcc', 'replyTo'] as const;
 export type AddressField = (typeof ADDRESS_FIELDS)[number];
 
-function readOne(input: AddressInput, path: string): Mailbox {
+function readGroup(input: AddressInput, path: string, groups: KnownGroups): Mailbox | undefined {
+  const name = typeof input === 'string' ? groupName(input) : undefined;
+  const id = typeof input === 'object' && 'group' in input ? input.group : undefined;
+  if (name === undefined && id === undefined) return undefined;
+  const found = groups.find((group) => group.id === id || group.name.toLowerCase() === name?.toLowerCase());
+  if (!found)
+    throw new Invalid(name ? `There is no group called “${name}”.` : 'There is no such group.', path);
+  return { name: found.name, address: '', group: found.id };
+}
+
+function readOne(input: AddressInput, path: string, groups: KnownGroups): Mailbox {
+  const group = readGroup(input, path, groups);
+  if (group) return group;
   try {
     if (typeof input === 'string') return parseMailbox(input);
+    if (!('address' in input)) throw new Invalid('An address is missing.', path);
     const mailbox = parseMailbox(input.address);
     // eslint-disable-next-line no-control-regex
     const name = (input.name ?? mailbox.name).replace(/[\u0000-\u001f\u007f]+/g, ' ').trim();
@@ -38,7 +54,10 @@ function readOne(input: AddressInput, path: string): Mailbox {
  * The addresses given, by field; fields not given are missing. The same address twice in a field counts once.
  * @throws Invalid naming the field and position, `to.1`
  */
-export function readAddresses(input: DraftInput): Partial<Record<AddressField, Mailbox[]>> {
+export function readAddresses(
+  input: DraftInput,
+  groups: KnownGroups,
+): Partial<Record<AddressField, Mailbox[]>> {
   const fields: Partial<Record<AddressField, Mailbox[]>> = {};
   for (const field of ADDRESS_FIELDS) {
     const given = input[field];
@@ -48,8 +67,10 @@ export function readAddresses(input: DraftInput): Partial<Record<AddressField, M
     }
     const byKey = new Map<string, Mailbox>();
     given.forEach((entry, index) => {
-      const mailbox = readOne(entry, `${field}.${index}`);
-      const key = addressKey(mailbox.address);
+      const mailbox = readOne(entry, `${field}.${index}`, groups);
+      if (mailbox.group && field === 'replyTo')
+        throw new Invalid('Answers go to addresses, not to a group.', `${field}.${index}`);
+      const key = mailbox.group ?? addressKey(mailbox.address);
       if (!byKey.has(key)) byKey.set(key, mailbox);
     });
     fields[field] = [...byKey.values()];

@@ -1,14 +1,15 @@
 /** Changing a message that has not left. */
 import { plainText } from '../../mail/plainText';
-import { departuresOf, setDeliveries, thaw } from '../../store/departures';
+import { departuresOf, thaw } from '../../store/departures';
+import { allGroups } from '../../store/groups';
 import { noteChange } from '../../store/journal';
 import { setRecipients, swapMessage, type Message } from '../../store/messages';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
-import { Invalid, Stale } from '../errors';
+import { Stale } from '../errors';
 import { oneLine, readAddresses, type AddressField, type DraftInput } from './draftInput';
-import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
+import { replanReaders } from './planDepartures';
 
 /**
  * Changes a draft, or a message that is pending: then what leaves is the changed message, at the moment planned.
@@ -21,7 +22,7 @@ export function editMessage(
   input: Omit<DraftInput, 'answers'>,
   revision?: number,
 ): Message {
-  const addresses = readAddresses(input);
+  const addresses = readAddresses(input, allGroups(desk.store.db));
   return desk.store.write((tx) => {
     const now = desk.now(tx);
     const seen = outgoingMessage(tx, id);
@@ -41,12 +42,7 @@ export function editMessage(
     const next = swapMessage(tx, seen, patch);
     if (!next) throw new Stale('message');
     for (const [field, list] of Object.entries(addresses)) setRecipients(tx, id, field as AddressField, list);
-    const pending = departures.filter((departure) => departure.state !== 'draft');
-    if (pending.length > 0) {
-      const to = receivers(tx, id).map((each) => each.address);
-      if (to.length === 0) throw new Invalid('A pending message needs at least one recipient.', 'to');
-      for (const departure of pending) setDeliveries(tx, departure.id, to);
-    }
+    replanReaders(desk, tx, id);
     noteChange(tx, 'message', id);
     return next;
   });

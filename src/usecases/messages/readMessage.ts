@@ -15,6 +15,7 @@ import {
   sourceOf,
   type Message,
   type Place,
+  type Recipient,
   type RecipientField,
 } from '../../store/messages';
 import { waitingReturns } from '../../store/returns';
@@ -58,6 +59,9 @@ export interface MessageView extends MessageSummary {
   history: JournalEntry[];
 }
 
+const asMailbox = ({ name, address, groupId }: Recipient): Mailbox =>
+  groupId ? { name, address, group: groupId } : { name, address };
+
 const PREVIEW_LENGTH = 140;
 
 /** The first words of a text, quoted lines left out. */
@@ -92,7 +96,7 @@ function summaries(desk: Desk, messages: Message[]): MessageSummary[] {
         zone: person?.zone ?? null,
         place: person?.place ?? null,
       },
-      to: to.filter((each) => each.messageId === message.id).map(({ name, address }) => ({ name, address })),
+      to: to.filter((each) => each.messageId === message.id).map(asMailbox),
       subject: message.subject,
       preview: firstWords(message.text),
       at: message.at,
@@ -112,7 +116,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
   if (!message || message.deletedAt !== null) throw new NotFound('There is no such message.');
   const all = recipientsOf(db, [id]);
   const listed = (field: RecipientField): Mailbox[] =>
-    all.filter((each) => each.field === field).map(({ name, address }) => ({ name, address }));
+    all.filter((each) => each.field === field).map(asMailbox);
   const thread = messagesOfThread(db, message.threadId).filter((each) => each.id !== id);
   return {
     ...summaries(desk, [message])[0]!,

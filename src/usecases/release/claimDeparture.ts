@@ -1,19 +1,15 @@
 /** The claim: from here on this departure is being released, with these bytes. */
+import { addressKey, type Mailbox } from '../../core/message/address';
 import { PENDING_STATES } from '../../core/departure/states';
 import { composeMessage, newMessageId } from '../../mail/compose';
 import { deliveriesOf, findDeparture, freeze, frozenOf, type Departure } from '../../store/departures';
 import { noteChange } from '../../store/journal';
-import {
-  findMessage,
-  recipientsOf,
-  swapMessage,
-  type Message,
-  type RecipientField,
-} from '../../store/messages';
+import { findMessage, recipientsOf, swapMessage, type Message } from '../../store/messages';
 import type { Reading, Tx } from '../../store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Refused, Stale } from '../errors';
+import { receivers } from '../messages/envelope';
 
 /** A departure ready to be handed to the mail server. */
 export interface Claim {
@@ -24,16 +20,30 @@ export interface Claim {
   bytes: Buffer;
 }
 
-function compose(db: Reading, message: Message, headerId: string, released: number): Promise<Buffer> {
-  const all = recipientsOf(db, [message.id]);
-  const listed = (field: RecipientField) =>
-    all.filter((each) => each.field === field).map(({ name, address }) => ({ name, address }));
+/** Whom the headers name: of an individual copy its reader alone, so that nobody sees the others. */
+function addressed(db: Reading, message: Message, departure: Departure): Record<'to' | 'cc', Mailbox[]> {
+  const all = receivers(db, message.id);
+  if (departure.reader !== null) {
+    const key = addressKey(departure.reader);
+    return { to: all.filter(({ address }) => addressKey(address) === key), cc: [] };
+  }
+  const listed = (field: 'to' | 'cc') => all.filter((each) => each.field === field);
+  return { to: listed('to'), cc: listed('cc') };
+}
+
+function compose(
+  db: Reading,
+  message: Message,
+  departure: Departure,
+  headerId: string,
+  released: number,
+): Promise<Buffer> {
+  const replyTo = recipientsOf(db, [message.id]).filter(({ field }) => field === 'replyTo');
   return composeMessage(
     {
       from: { name: message.fromName, address: message.fromAddress },
-      to: listed('to'),
-      cc: listed('cc'),
-      replyTo: listed('replyTo'),
+      ...addressed(db, message, departure),
+      replyTo,
       subject: message.subject,
       text: message.text,
       html: message.html,
@@ -58,7 +68,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const before = frozenOf(db, id);
   const headerId = before?.headerId ?? newMessageId(message.fromAddress);
   const released = desk.now();
-  const bytes = before?.bytes ?? (await compose(db, message, headerId, released));
+  const bytes = before?.bytes ?? (await compose(db, message, seen, headerId, released));
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
   const claim = (tx: Tx): Claim => {
     // Compare-and-swap on what was seen: whoever changed it first has the say.
@@ -69,7 +79,11 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
     });
     if (!before) {
       freeze(tx, id, headerId, bytes);
-      if (!swapMessage(tx, message, { headerId, at: released })) throw new Stale('message');
+      // Copies of one message leave side by side: the first of them marks it, the others only look that it is the same.
+      const marks = seen.reader === null || message.headerId === null;
+      const same = findMessage(tx, message.id)?.revision === message.revision;
+      if (!same || (marks && !swapMessage(tx, message, { headerId, at: released })))
+        throw new Stale('message');
       noteChange(tx, 'message', message.id);
     }
     const addresses = deliveriesOf(tx, [id])

@@ -1,34 +1,35 @@
 /** Departures whose moment passed while nothing was running: those that are too late pause and ask. */
 import { latestLeave, LATE_FROM } from '../../core/departure/lateness';
 import { addressKey } from '../../core/message/address';
-import { correspondentsAt } from '../../store/correspondents';
-import { untriedDue } from '../../store/departures';
-import { recipientsOf } from '../../store/messages';
+import { untriedDue, type Departure } from '../../store/departures';
 import type { Reading } from '../../store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
+import { receiversOf } from '../messages/envelope';
+import { readersAt } from '../people/readers';
 
-/** The last instant at which each departure may still make its first attempt, epoch ms, by id. */
+/** The last instant at which each departure may still make its first attempt, epoch ms, by id; null where it asks. */
 export function latestLeaves(
   desk: Desk,
   db: Reading,
-  departures: readonly { id: string; messageId: string; due: number }[],
-): Map<string, number> {
+  departures: readonly Departure[],
+): Map<string, number | null> {
   const mine = desk.settings(db).zone;
-  const recipients = recipientsOf(db, [...new Set(departures.map((each) => each.messageId))]);
-  const people = correspondentsAt(
-    db,
-    recipients.map((each) => each.address),
-  );
-  const zones = new Map<string, string[]>();
-  for (const { messageId, field, address } of recipients) {
-    const zone = people.get(addressKey(address))?.zone;
-    if (field !== 'replyTo' && zone) zones.set(messageId, [...(zones.get(messageId) ?? []), zone]);
-  }
+  const all = receiversOf(db, [...new Set(departures.map((each) => each.messageId))]);
   return new Map(
-    departures.map(({ id, messageId, due }) => [id, latestLeave(due, zones.get(messageId) ?? [], mine)]),
+    departures.map(({ id, messageId, due, reader, ifOff }) => {
+      const own = all.filter(
+        (each) =>
+          each.messageId === messageId && (!reader || addressKey(each.address) === addressKey(reader)),
+      );
+      return [id, latestLeave(due, readersAt(desk, db, own), mine, ifOff ?? undefined)];
+    }),
   );
 }
+
+/** Past the last instant, or late at all where it is to ask. */
+export const isTooLate = (latest: number | null, due: number, now: number): boolean =>
+  latest === null ? now > due + LATE_FROM : latest < now;
 
 /**
  * Pauses what is too late by now.
@@ -40,7 +41,7 @@ export function pauseTooLate(desk: Desk): number {
   return desk.store.write((tx) => {
     const late = untriedDue(tx, now - LATE_FROM);
     const latest = latestLeaves(desk, tx, late);
-    const tooLate = late.filter((departure) => latest.get(departure.id)! < now);
+    const tooLate = late.filter(({ id, due }) => isTooLate(latest.get(id)!, due, now));
     for (const departure of tooLate) applyEvent(tx, departure, 'too-late', now, { pausedFor: 'late' });
     return tooLate.length;
   });

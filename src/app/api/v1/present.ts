@@ -10,7 +10,7 @@ import type {
   PreviewJson,
 } from '../../../api/types';
 import type { PlanPreview } from '../../../core/plan/plan';
-import { dayPart } from '../../../core/time/dayParts';
+import { dayPart, dayPartWords } from '../../../core/time/dayParts';
 import { toLocal } from '../../../core/time/wallClock';
 import type { ClockReading } from '../../../usecases/clock/sandbox';
 import type { DeparturePage, DepartureView } from '../../../usecases/departures/departureView';
@@ -28,7 +28,11 @@ export function presentClock({ now, sandbox, rate, target, nextDue }: ClockReadi
 export function presentPreview(preview: PlanPreview): PreviewJson {
   return {
     ...preview,
-    departures: preview.departures.map((each) => ({ ...each, at: iso(each.at), latest: iso(each.latest) })),
+    departures: preview.departures.map((each) => ({
+      ...each,
+      at: iso(each.at),
+      latest: isoOrNull(each.latest),
+    })),
   };
 }
 
@@ -45,9 +49,13 @@ export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson
     meant: iso(meant),
     holdLeft: view.holdLeft === null ? null : Math.ceil(view.holdLeft / 1000),
     leftAt: isoOrNull(leftAt),
-    recipients: readers.map((reader) => {
+    recipients: readers.map(({ working, ...reader }) => {
       const local = reader.zone ? toLocal(at, reader.zone) : null;
-      return { ...reader, local, dayPart: local && dayPart(local) };
+      return {
+        ...{ ...reader, local },
+        dayPart: local && dayPart(local, working),
+        dayPartWords: local && dayPartWords(local, working),
+      };
     }),
   };
 }

@@ -7,14 +7,11 @@ import { json, route } from '../respond';
 
 export function action<Body = undefined>(
   work: (desk: Desk, id: string, revision: number | undefined, body: Body) => unknown,
-  body?: Schema,
+  schemas: { body?: Schema; mayBeEmpty?: boolean } = {},
 ) {
-  return route<Body>(
-    (asked) => {
-      const id = asked.params.id!;
-      work(asked.desk, id, asked.revision, asked.body);
-      return json(presentDeparture(asked.desk, readDeparture(asked.desk, id)));
-    },
-    { body },
-  );
+  return route<Body>((asked) => {
+    const id = asked.params.id!;
+    work(asked.desk, id, asked.revision, asked.body);
+    return json(presentDeparture(asked.desk, readDeparture(asked.desk, id)));
+  }, schemas);
 }

@@ -4,5 +4,5 @@ import { action } from '../../action';
 
 export const POST = action<{ arrived: boolean }>(
   (desk, id, revision, { arrived }) => settleDeparture(desk, id, arrived, revision),
-  settleRequest,
+  { body: settleRequest },
 );

@@ -1,13 +1,13 @@
 import { scheduleRequest } from '../../../../../../api/schemas';
-import type { Plan } from '../../../../../../core/plan/plan';
+import type { Choices, Plan } from '../../../../../../core/plan/plan';
 import { readDeparture } from '../../../../../../usecases/departures/departureView';
 import { scheduleMessage } from '../../../../../../usecases/messages/scheduleMessage';
 import { presentDeparture } from '../../../present';
 import { json, route } from '../../../respond';
 
-export const POST = route<{ plan: Plan }>(
-  ({ desk, params, body, revision }) => {
-    const departures = scheduleMessage(desk, params.id!, body.plan, revision);
+export const POST = route<{ plan: Plan } & Partial<Choices>>(
+  ({ desk, params, body: { plan, ...choices }, revision }) => {
+    const departures = scheduleMessage(desk, params.id!, plan, revision, choices);
     return json({ departures: departures.map(({ id }) => presentDeparture(desk, readDeparture(desk, id))) });
   },
   { body: scheduleRequest },

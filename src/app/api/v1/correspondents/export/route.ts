@@ -1,0 +1,22 @@
+import { exportQuery } from '../../../../../api/schemas';
+import { exportCorrespondents, type ExchangeFormat } from '../../../../../usecases/people/exchange';
+import { route } from '../../respond';
+
+const FILES: Record<ExchangeFormat, { type: string; name: string }> = {
+  vcard: { type: 'text/vcard; charset=utf-8', name: 'correspondents.vcf' },
+  csv: { type: 'text/csv; charset=utf-8', name: 'correspondents.csv' },
+};
+
+export const GET = route<undefined, { format: ExchangeFormat }>(
+  ({ desk, query }) => {
+    const { type, name } = FILES[query.format];
+    return new Response(exportCorrespondents(desk, query.format), {
+      headers: {
+        'content-type': type,
+        'content-disposition': `attachment; filename="${name}"`,
+        'cache-control': 'no-store',
+      },
+    });
+  },
+  { query: exportQuery },
+);

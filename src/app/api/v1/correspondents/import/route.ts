@@ -1,0 +1,8 @@
+import { importRequest } from '../../../../../api/schemas';
+import { importCorrespondents, type ExchangeFormat } from '../../../../../usecases/people/exchange';
+import { json, route } from '../../respond';
+
+export const POST = route<{ format: ExchangeFormat; text: string; commit: boolean }>(
+  ({ desk, body }) => json(importCorrespondents(desk, body.format, body.text, body.commit)),
+  { body: importRequest },
+);

@@ -1,0 +1,130 @@
+/** Correspondents as a table (RFC 4180), one row each. */
+import Papa from 'papaparse';
+import { isZone } from '../time/zones';
+import { readWeek, writeWeek } from '../time/weekText';
+import { countryCode } from './countries';
+import type { FileEntry, FilePerson } from './person';
+
+export const CSV_COLUMNS = [
+  'name',
+  'email',
+  'zone',
+  'place',
+  'country',
+  'region',
+  'work',
+  'leave',
+  'dates',
+] as const;
+
+/** Spreadsheets run what begins like this; the apostrophe makes it words (and is taken off on reading). */
+const FORMULA = /^[=+@\t\r-]/;
+const safe = (text: string) => (FORMULA.test(text) ? `'${text}` : text);
+const unsafe = (text: string) => (/^'[=+@\t\r-]/.test(text) ? text.slice(1) : text);
+
+/** Names other programs give the columns. */
+const ALIASES: Record<string, (typeof CSV_COLUMNS)[number]> = {
+  ...{
+    'full name': 'name',
+    'display name': 'name',
+    'e-mail': 'email',
+    'email address': 'email',
+    mail: 'email',
+  },
+  ...{ 'e-mail address': 'email', timezone: 'zone', 'time zone': 'zone', tz: 'zone', city: 'place' },
+};
+
+const column = (header: string) => {
+  const name = header.trim().toLowerCase();
+  return ALIASES[name] ?? name;
+};
+
+const LEAVE = /^(\d{4}-\d{2}-\d{2})\/(\d{4}-\d{2}-\d{2})(?:\s+(.*))?$/;
+const DATE = /^(\d{2})-(\d{2})\s+(.+)$/;
+
+function listOf(text: string, pattern: RegExp, what: string): RegExpExecArray[] {
+  return text
+    .split(';')
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((part) => {
+      const match = pattern.exec(part);
+      if (!match) throw new Error(`“${part}” is no ${what}.`);
+      return match;
+    });
+}
+
+/** @throws Error with words for the person */
+function personOf(row: Readonly<Record<string, string>>): FilePerson {
+  const cell = (name: (typeof CSV_COLUMNS)[number]) => unsafe((row[name] ?? '').trim());
+  const person: FilePerson = {};
+  if (cell('name')) person.name = cell('name');
+  const addresses = cell('email')
+    .split(/[;\s]+/)
+    .filter(Boolean);
+  if (addresses.length) person.addresses = addresses;
+  if (!person.name && !person.addresses) throw new Error('There is neither a name nor an address.');
+  if (cell('zone')) {
+    if (!isZone(cell('zone'))) throw new Error(`There is no time zone called “${cell('zone')}”.`);
+    person.zone = cell('zone');
+  }
+  if (cell('place')) person.place = cell('place');
+  if (cell('country')) {
+    person.country = countryCode(cell('country'));
+    if (!person.country) throw new Error(`There is no country called “${cell('country')}”.`);
+  }
+  if (cell('region')) person.region = cell('region');
+  if (cell('work')) person.week = readWeek(cell('work'));
+  if (cell('leave'))
+    person.leave = listOf(cell('leave'), LEAVE, 'leave: write it as 2026-12-01/2026-12-04 note').map(
+      ([, from, to, note]) => ({ from: from!, to: to!, note: note ?? '' }),
+    );
+  if (cell('dates'))
+    person.dates = listOf(cell('dates'), DATE, 'date: write it as 04-12 Birthday').map(
+      ([, month, day, what]) => ({ month: Number(month), day: Number(day), what: what! }),
+    );
+  return person;
+}
+
+/** One entry a row; `row` is the line number of the table, the headings being row 1. */
+export function readCsv(text: string): FileEntry[] {
+  const { data, meta } = Papa.parse<Record<string, string>>(text, {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: column,
+  });
+  if (!meta.fields?.includes('name') && !meta.fields?.includes('email')) {
+    const problem = `The first row names no column “name” or “email”. Columns: ${CSV_COLUMNS.join(', ')}.`;
+    return [{ row: 1, name: '', problem }];
+  }
+  return data.map((cells, index): FileEntry => {
+    const row = index + 2;
+    try {
+      return { row, person: personOf(cells) };
+    } catch (error) {
+      return { row, name: cells.name ?? cells.email ?? '', problem: (error as Error).message };
+    }
+  });
+}
+
+export function writeCsv(people: readonly FilePerson[]): string {
+  const rows = people.map((person) =>
+    [
+      person.name ?? '',
+      (person.addresses ?? []).join('; '),
+      person.zone ?? '',
+      person.place ?? '',
+      person.country ?? '',
+      person.region ?? '',
+      person.week ? writeWeek(person.week) : '',
+      (person.leave ?? []).map(({ from, to, note }) => `${from}/${to}${note ? ` ${note}` : ''}`).join('; '),
+      (person.dates ?? [])
+        .map(
+          ({ month, day, what }) =>
+            `${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')} ${what}`,
+        )
+        .join('; '),
+    ].map(safe),
+  );
+  return `${Papa.unparse([[...CSV_COLUMNS], ...rows], { newline: '\r\n' })}\r\n`;
+}

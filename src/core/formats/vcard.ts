@@ -1,0 +1,167 @@
+/** vCard 4.0 (RFC 6350), read and written; earlier versions are read as far as they agree. */
+import ICAL from 'ical.js';
+import type { PersonalDate } from '../people/personalDate';
+import { isZone } from '../time/zones';
+import { readWeek, writeWeek } from '../time/weekText';
+import { countryCode, countryName } from './countries';
+import type { FileEntry, FileGroup, FilePerson } from './person';
+
+const URN = 'urn:oak-lantern:';
+/** Cards are folded at 75 octets (§3.2); the library does that. */
+const LEAVE = /^(\d{4}-\d{2}-\d{2})\/(\d{4}-\d{2}-\d{2})(?:\s+(.*))?$/;
+
+const first = (card: ICAL.Component, name: string): string | undefined => {
+  const value = card.getFirstPropertyValue(name);
+  return value === null || value === undefined ? undefined : String(value);
+};
+
+const all = (card: ICAL.Component, name: string): string[] =>
+  card.getAllProperties(name).map((property) => String(property.getFirstValue()));
+
+/** `1980-04-12`, `--0412`, `19800412`: the day and month of a date (§4.3.1); undefined where it has none. */
+function dayAndMonth(text: string | undefined): { month: number; day: number } | undefined {
+  const match = /^(?:\d{4}|--?)-?(\d{2})-?(\d{2})(?:T|$)/.exec(text ?? '');
+  if (!match) return undefined;
+  const [month, day] = [Number(match[1]), Number(match[2])];
+  return month >= 1 && month <= 12 && day >= 1 && day <= 31 ? { month, day } : undefined;
+}
+
+function datesOf(card: ICAL.Component): PersonalDate[] {
+  const dates: PersonalDate[] = [];
+  for (const [name, what] of [
+    ['bday', 'Birthday'],
+    ['anniversary', 'Anniversary'],
+  ] as const) {
+    const date = dayAndMonth(first(card, name));
+    if (date) dates.push({ what, ...date });
+  }
+  for (const text of all(card, 'x-oak-date')) {
+    const date = dayAndMonth(text.slice(0, 6));
+    if (date) dates.push({ what: text.slice(7), ...date });
+  }
+  return dates;
+}
+
+/** The locality and country of the first address (§6.3.1). */
+function placeOf(card: ICAL.Component): { place?: string; country?: string } {
+  const value: unknown = card.getFirstPropertyValue('adr');
+  const parts = Array.isArray(value) ? (value as unknown[]).map(String) : [];
+  const country = parts[6] ? countryCode(parts[6]) : undefined;
+  return { ...(parts[3] && { place: parts[3] }), ...(country && { country }) };
+}
+
+function personOf(card: ICAL.Component): FilePerson {
+  const zone = first(card, 'x-oak-zone');
+  const hint = first(card, 'tz');
+  const week = first(card, 'x-oak-week');
+  const region = first(card, 'x-oak-region');
+  const uid = first(card, 'uid');
+  const leave = all(card, 'x-oak-leave').flatMap((text) => {
+    const match = LEAVE.exec(text);
+    return match ? [{ from: match[1]!, to: match[2]!, note: match[3] ?? '' }] : [];
+  });
+  return {
+    ...(uid?.startsWith(URN) && { id: uid.slice(URN.length) }),
+    name: first(card, 'fn') ?? '',
+    addresses: all(card, 'email').map((address) => address.replace(/^mailto:/i, '')),
+    ...(zone && isZone(zone) ? { zone } : hint && isZone(hint) ? { zoneHint: hint } : {}),
+    ...placeOf(card),
+    ...(region && { region }),
+    ...(week && { week: readWeek(week) }),
+    ...(leave.length && { leave }),
+    dates: datesOf(card),
+  };
+}
+
+function groupOf(card: ICAL.Component): FileGroup {
+  const uid = first(card, 'uid');
+  return {
+    ...(uid?.startsWith(URN) && { id: uid.slice(URN.length) }),
+    name: first(card, 'fn') ?? '',
+    members: all(card, 'member').map((uri) =>
+      uri.startsWith(URN) ? uri.slice(URN.length) : uri.replace(/^mailto:/i, ''),
+    ),
+  };
+}
+
+/** Cards apart, so that one that cannot be read spoils no other. */
+const cardsIn = (text: string): string[] =>
+  text.replace(/\r?\n/g, '\r\n').match(/BEGIN:VCARD\r\n[\s\S]*?END:VCARD/gi) ?? [];
+
+/** One entry a card, in the order of the file; `row` counts cards from 1. */
+export function readVcards(text: string): FileEntry[] {
+  return cardsIn(text).map((source, index): FileEntry => {
+    const row = index + 1;
+    const name = /\r\nFN[^:\r]*:([^\r]*)/i.exec(source)?.[1] ?? '';
+    try {
+      const parsed: unknown = ICAL.parse(source);
+      const jcard = (
+        Array.isArray((parsed as unknown[])[0]) ? (parsed as unknown[])[0] : parsed
+      ) as unknown[];
+      const card = new ICAL.Component(jcard as never);
+      if (first(card, 'kind')?.toLowerCase() === 'group') return { row, group: groupOf(card) };
+      return { row, person: personOf(card) };
+    } catch (error) {
+      return { row, name, problem: `This card cannot be read: ${(error as Error).message}.` };
+    }
+  });
+}
+
+const two = (n: number) => String(n).padStart(2, '0');
+
+function add(card: ICAL.Component, name: string, value: string | string[], type?: string): void {
+  const property = new ICAL.Property(name, card);
+  if (type) property.resetType(type);
+  property.setValue(value);
+  card.addProperty(property);
+}
+
+function begin(id: string, name: string): ICAL.Component {
+  const card = new ICAL.Component('vcard');
+  add(card, 'version', '4.0');
+  add(card, 'uid', `${URN}${id}`);
+  add(card, 'fn', name);
+  return card;
+}
+
+/** @param people with the ids they have here */
+export function writeVcards(
+  people: readonly (Required<Pick<FilePerson, 'id'>> & FilePerson)[],
+  groups: readonly (Required<Pick<FileGroup, 'id'>> & FileGroup)[],
+): string {
+  const cards = people.map((person) => {
+    const card = begin(person.id, person.name || person.addresses?.[0] || '');
+    for (const address of person.addresses ?? []) add(card, 'email', address);
+    const zone = person.zone ?? person.zoneHint;
+    if (zone) add(card, 'tz', zone, 'text');
+    if (person.zone) add(card, 'x-oak-zone', person.zone);
+    if (person.place || person.country)
+      add(card, 'adr', [
+        '',
+        '',
+        '',
+        person.place ?? '',
+        '',
+        '',
+        person.country ? countryName(person.country) : '',
+      ]);
+    if (person.region) add(card, 'x-oak-region', person.region);
+    if (person.week) add(card, 'x-oak-week', writeWeek(person.week));
+    for (const { from, to, note } of person.leave ?? [])
+      add(card, 'x-oak-leave', `${from}/${to}${note ? ` ${note}` : ''}`);
+    for (const { what, month, day } of person.dates ?? []) {
+      const date = `--${two(month)}${two(day)}`;
+      const known = { Birthday: 'bday', Anniversary: 'anniversary' }[what];
+      if (known) add(card, known, date, 'text');
+      else add(card, 'x-oak-date', `${date} ${what}`);
+    }
+    return card.toString();
+  });
+  const sets = groups.map(({ id, name, members }) => {
+    const card = begin(id, name);
+    add(card, 'kind', 'group');
+    for (const member of members) add(card, 'member', `${URN}${member}`);
+    return card.toString();
+  });
+  return [...cards, ...sets].map((card) => `${card}\r\n`).join('');
+}

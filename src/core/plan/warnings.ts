@@ -1,0 +1,248 @@
+/** What to know before committing to a plan, each with a way out. */
+import { Temporal } from 'temporal-polyfill';
+import { dayKind, defaultWorking, nextWorkStart } from '../time/dayParts';
+import { backOn, leaveOn } from '../time/leave';
+import { nextOffsetChange, offsetLabel, offsetMinutes, toInstant, toLocal } from '../time/wallClock';
+import { dayOf, dayWords, durationWords, timeWords, type HourCycle } from '../time/words';
+import { canonicalZone, zoneCity } from '../time/zones';
+import type { PlannedMoment } from './moments';
+import type { AtPlan, Fix, Landing, Plan, PlanWarning, Reader } from './plan';
+
+/** Another departure that is on its way to a reader. */
+export interface Other {
+  address: string;
+  /** Epoch ms. */
+  at: number;
+  subject: string;
+}
+
+export interface WarningContext {
+  /** Epoch ms. */
+  now: number;
+  senderZone: string;
+  hourCycle?: HourCycle;
+  /** Other departures to the same readers, for those that come close together. */
+  others?: readonly Other[];
+}
+
+/** Two departures nearer to each other than this arrive as a pair. */
+const CLOSE = 10 * 60_000;
+const APART = 15 * 60_000;
+/** A clock change further ahead is the usual course of the year. */
+const CHANGE_AHEAD = 60 * 86_400_000;
+
+const shorten = (local: string) => local.slice(0, 16);
+const nameOf = (reader: Reader) => reader.name || reader.address;
+
+function fixAt(
+  local: string,
+  zone: string,
+  place: string,
+  { hourCycle, now, senderZone }: WarningContext,
+): Fix {
+  const plan: AtPlan = { kind: 'at', local: shorten(local), zone };
+  const where = zone === canonicalZone(senderZone) ? 'your time' : `in ${place}`;
+  return {
+    label: `${dayWords(local, toLocal(now, senderZone))} ${timeWords(local, hourCycle)} ${where}`,
+    plan,
+  };
+}
+
+const fixEach = (local: string, { hourCycle, now, senderZone }: WarningContext): Fix => ({
+  label: `Each ${dayWords(local, toLocal(now, senderZone))} ${timeWords(local, hourCycle)}`,
+  plan: { kind: 'each-local', local: shorten(local) },
+});
+
+/** The clocks at the moment asked for: it does not exist, exists twice, or is past. */
+export function clockWarnings(
+  plan: Plan,
+  planned: readonly PlannedMoment[],
+  context: WarningContext,
+): PlanWarning[] {
+  if (plan.kind === 'now') return [];
+  const { hourCycle } = context;
+  const warnings: PlanWarning[] = [];
+  const seen = new Set<string>();
+  for (const moment of planned) {
+    const zone = canonicalZone(plan.kind === 'at' ? plan.zone : moment.readers[0]!.zone!);
+    if (seen.has(zone)) continue;
+    seen.add(zone);
+    const city = plan.kind === 'at' ? zoneCity(zone) : (moment.readers[0]!.place ?? zoneCity(zone));
+    const asked = `${timeWords(plan.local, hourCycle, 'if any')} on ${dayWords(plan.local)}`;
+    const here = { zone, city, asked };
+    if (moment.resolution === 'gap') warnings.push(gapWarning(plan, moment, here, context));
+    // Someone who said which one is meant has chosen.
+    if (moment.resolution === 'overlap' && (plan.kind === 'each-local' || !plan.occurrence))
+      warnings.push(overlapWarning(plan, moment, here, context));
+    if (moment.at < context.now) warnings.push(pastWarning(plan, moment, here, context));
+  }
+  return warnings;
+}
+
+interface Here {
+  zone: string;
+  city: string;
+  asked: string;
+}
+
+function gapWarning(plan: Plan, moment: PlannedMoment, here: Here, context: WarningContext): PlanWarning {
+  const moved = toLocal(moment.at, here.zone);
+  const before = toLocal(moment.at - 60_000 * 60 - 60_000, here.zone);
+  const text = `${here.asked} does not exist in ${here.city}: the clocks skip it. It leaves at ${timeWords(moved, context.hourCycle)} instead.`;
+  const fixes =
+    plan.kind === 'at' ? [moved, before].map((local) => fixAt(local, here.zone, here.city, context)) : [];
+  return { code: 'gap', text, fixes };
+}
+
+function overlapWarning(
+  plan: Plan,
+  moment: PlannedMoment,
+  here: Here,
+  { hourCycle }: WarningContext,
+): PlanWarning {
+  const offset = (at: number) => offsetLabel(offsetMinutes(at, here.zone));
+  const [first, second] = [offset(moment.at), offset(moment.second!)];
+  const fixes: Fix[] =
+    plan.kind === 'at'
+      ? [
+          {
+            label: `The first ${timeWords(plan.local, hourCycle)}, ${first}`,
+            plan: { ...plan, occurrence: 'first' },
+          },
+          {
+            label: `The second ${timeWords(plan.local, hourCycle)}, ${second}`,
+            plan: { ...plan, occurrence: 'second' },
+          },
+        ]
+      : [];
+  const text = `${here.asked} happens twice in ${here.city}. The first is taken (${first}, not ${second}).`;
+  return { code: 'overlap', text, fixes };
+}
+
+function pastWarning(
+  plan: Exclude<Plan, { kind: 'now' }>,
+  moment: PlannedMoment,
+  here: Here,
+  context: WarningContext,
+): PlanWarning {
+  const ago = durationWords(context.now - moment.at);
+  // The same time of day, the next time the clocks there show it.
+  const time = plan.local.slice(10);
+  const today = toLocal(context.now, here.zone).slice(0, 10);
+  const tomorrow = Temporal.PlainDate.from(today).add({ days: 1 }).toString();
+  const next = toInstant(today + time, here.zone).at > context.now ? today : tomorrow;
+  const fix =
+    plan.kind === 'at'
+      ? fixAt(next + time, here.zone, here.city, context)
+      : fixEach(tomorrow + time, context);
+  const text = `${here.asked} in ${here.city} is past, by ${ago}. Choose a later time.`;
+  return { code: 'past', text, fixes: [fix] };
+}
+
+/** The reader's own day at the landing. */
+export function readerWarnings(
+  plan: Plan,
+  moment: PlannedMoment,
+  landings: readonly Landing[],
+  context: WarningContext,
+): PlanWarning[] {
+  return landings.flatMap((land, index): PlanWarning[] => {
+    const reader = moment.readers[index]!;
+    const { address } = land;
+    const name = nameOf(reader);
+    if (!land.local) {
+      return [{ code: 'unknown-zone', address, text: `The time zone of ${name} is not known.`, fixes: [] }];
+    }
+    const text = landingTrouble(land, reader, name, context.hourCycle);
+    const near = closeWarning(plan, moment, land, name, context);
+    const code = land.dayPart as PlanWarning['code'];
+    return [
+      ...(text ? [{ code, address, text, fixes: betterThere(plan, land, reader, context) }] : []),
+      ...changeWarning(plan, moment, land, context),
+      ...(near ? [near] : []),
+    ];
+  });
+}
+
+function landingTrouble(land: Landing, reader: Reader, name: string, cycle?: HourCycle): string | undefined {
+  const local = land.local!;
+  const date = dayOf(local);
+  const when = `${timeWords(local, cycle)} in ${land.place}`;
+  switch (land.dayPart) {
+    case 'night':
+      return `It lands in the night of ${name}: ${when}.`;
+    case 'weekend':
+      return `It lands on a day off of ${name}: ${dayWords(local)} in ${land.place}.`;
+    case 'holiday':
+      return `It lands on a public holiday of ${name}: ${dayKind(date, reader.working).name}, ${dayWords(local)}.`;
+    case 'leave': {
+      const away = leaveOn(date, reader.working!.leave)!;
+      const back = dayWords(`${backOn(away, reader.working!.leave)}T00:00`);
+      return `${name} is on leave then${away.note ? ` (${away.note})` : ''}, and back on ${back}.`;
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** Their next start of work after the landing. */
+function betterThere(plan: Plan, land: Landing, reader: Reader, context: WarningContext): Fix[] {
+  const start = nextWorkStart(land.local!, reader.working ?? defaultWorking);
+  if (!start) return [];
+  if (plan.kind === 'each-local') return [fixEach(dayOf(start) + plan.local.slice(10), context)];
+  return [fixAt(start, land.zone!, land.place!, context)];
+}
+
+/** The clocks change between now and then, in one of our two zones and not by the same. */
+function changeWarning(
+  plan: Plan,
+  moment: PlannedMoment,
+  land: Landing,
+  context: WarningContext,
+): PlanWarning[] {
+  const mine = canonicalZone(context.senderZone);
+  if (plan.kind === 'now' || land.zone === mine || moment.at - context.now > CHANGE_AHEAD) return [];
+  const between = (at: number) => offsetMinutes(at, land.zone!) - offsetMinutes(at, mine);
+  const moved = between(moment.at) - between(context.now);
+  if (moved === 0) return [];
+  const changes = [land.zone!, mine].flatMap((zone) => {
+    const change = nextOffsetChange(context.now, moment.at, zone);
+    const place = zone === mine ? zoneCity(mine) : land.place!;
+    return change ? [{ ...change, zone, place }] : [];
+  });
+  const [change] = changes;
+  if (!change) return [];
+  const way = change.minutes > 0 ? 'forward' : 'back';
+  const day = dayWords(toLocal(change.at, change.zone), toLocal(context.now, change.zone));
+  const time = timeWords(land.local!, context.hourCycle);
+  const shift = durationWords(Math.abs(moved) * 60_000);
+  const than = moved > 0 ? 'earlier' : 'later';
+  const text = `The clocks go ${way} in ${change.place} on ${day.split(' ').slice(1).join(' ')}: ${time} in ${land.place} is then ${shift} ${than} for you than it is now.`;
+  // Who had my own clock in mind keeps it.
+  const usual = toLocal(moment.at + moved * 60_000, mine);
+  const fixes = plan.kind === 'at' ? [fixAt(usual, mine, zoneCity(mine), context)] : [];
+  return [{ code: 'clock-change', address: land.address, text, fixes }];
+}
+
+/** Something else reaches them within minutes. */
+function closeWarning(
+  plan: Plan,
+  moment: PlannedMoment,
+  land: Landing,
+  name: string,
+  context: WarningContext,
+): PlanWarning | undefined {
+  const other = context.others?.find(
+    ({ address, at }) => address === land.address.toLowerCase() && Math.abs(at - moment.at) < CLOSE,
+  );
+  if (!other) return undefined;
+  const later = toLocal(other.at + APART, land.zone!);
+  const apart = durationWords(Math.abs(other.at - moment.at));
+  const what = other.subject ? `“${other.subject}”` : 'another message';
+  const text =
+    apart === '0 s'
+      ? `${name} gets ${what} at the same moment.`
+      : `${name} gets ${what} within ${apart} of it.`;
+  const fixes = plan.kind === 'each-local' ? [] : [fixAt(later, land.zone!, land.place!, context)];
+  return { code: 'close', address: land.address, text, fixes };
+}

@@ -1,0 +1,104 @@
+'use client';
+/** When the message leaves, and where that lands for each reader. One line until more is wanted. */
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { PhraseJson, SuggestionJson } from '../../api/types';
+import type { AtPlan, Choices, Plan } from '../../core/plan/plan';
+import { durationWords } from '../../core/time/words';
+import { useSettings } from '../data/queries';
+import type { NearZone } from '../write/ZonePicker';
+import { ChoiceFields } from './ChoiceFields';
+import { DayStrips, type Lands } from './DayStrips';
+import styles from './MomentPanel.module.css';
+import { PhraseField } from './PhraseField';
+import { PlanFields } from './PlanFields';
+
+interface Props {
+  plan: Plan;
+  onChange: (plan: Plan) => void;
+  choices: Choices;
+  onChoices: (choices: Choices) => void;
+  /** What is typed in words, and what it means. */
+  phrase: { text: string; type: (text: string) => void; result: PhraseJson | undefined };
+  suggestions: readonly SuggestionJson[];
+  /** The plan proposed when a time is to be chosen. */
+  proposal: AtPlan;
+  near: NearZone[];
+  recipients: string[];
+  lands: readonly Lands[];
+  /** For a message that is on its way already: whether it is one of several copies. */
+  pending: { copies: boolean } | undefined;
+}
+
+const PLAN_WORDS: Record<Plan['kind'], string> = {
+  now: 'now',
+  at: 'at a time',
+  'each-local': 'each local',
+};
+
+export function MomentPanel(props: Props) {
+  const { plan, onChange, choices, onChoices, phrase, recipients, lands, pending } = props;
+  const { holdSeconds } = useSettings();
+  // A pending message is opened to be looked at as it is; a new one begins with one line.
+  const [open, setOpen] = useState(pending !== undefined && plan.kind !== 'now');
+  const hold = holdSeconds
+    ? `Leaves now, held ${durationWords(holdSeconds * 1000)}`
+    : 'Leaves at once; the hold is off';
+  return (
+    <section className={`pane ${styles.panel}`} aria-labelledby="moment-heading" data-panel tabIndex={-1}>
+      <div className={styles.head}>
+        <h2 id="moment-heading">Moment</h2>
+        <span className={styles.plan}>
+          plan: <strong>{PLAN_WORDS[plan.kind]}</strong> ·{' '}
+          <Button type="link" size="small" aria-expanded={open} onClick={() => setOpen(!open)}>
+            change plan
+          </Button>
+        </span>
+      </div>
+      {plan.kind === 'now' && !open && phrase.text === '' && <p className={styles.line}>{hold}.</p>}
+      {open && (
+        <PlanFields
+          {...{ plan, onChange, recipients }}
+          proposal={props.proposal}
+          near={props.near}
+          eachAllowed={pending ? pending.copies : recipients.length > 0}
+        />
+      )}
+      <PhraseField
+        text={phrase.text}
+        onText={phrase.type}
+        result={phrase.result}
+        suggestions={props.suggestions}
+        plan={plan}
+        onChoose={(chosen) => {
+          phrase.type('');
+          onChange(chosen);
+        }}
+      />
+      <DayStrips recipients={recipients} lands={lands} />
+      <UnknownZones lands={lands} />
+      {(plan.kind !== 'now' || recipients.length > 1) && (
+        <ChoiceFields
+          {...{ plan, choices }}
+          onChange={onChoices}
+          readers={Math.max(recipients.length, lands.length)}
+          pending={pending !== undefined}
+        />
+      )}
+    </section>
+  );
+}
+
+function UnknownZones({ lands }: { lands: readonly Lands[] }) {
+  const unknown = lands.filter(({ zone }) => !zone);
+  if (unknown.length === 0) return null;
+  return (
+    <ul className={styles.unknown} aria-label="Time zone not known">
+      {unknown.map(({ name }) => (
+        <li key={name}>
+          <strong>{name}</strong> <span className="quiet">time zone not known</span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,86 @@
+'use client';
+/** The moment of the message being written: its plan, what is typed in words, and what both come to. */
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { PhraseJson } from '../../api/types';
+import { isLocal } from '../../core/time/wallClock';
+import type { Choices, Plan } from '../../core/plan/plan';
+import { ApiProblem, ask } from '../data/client';
+import { usePhrase, usePreview, useSuggestions } from '../data/queries';
+
+interface Props {
+  plan: Plan;
+  choices: Choices;
+  /** Addresses and groups, as text. */
+  recipients: string[];
+  message: string | undefined;
+  minute: number;
+}
+
+/** Typing rests this long before it is read. */
+const READ_AFTER_MS = 120;
+
+const notYet = (detail: string) => new ApiProblem(422, detail, [{ path: 'plan', detail }]);
+
+/** The one plan a phrase means. @throws ApiProblem in words where there is none, or several */
+function onlyPlan(result: PhraseJson): Plan | undefined {
+  if (result.kind === 'empty') return undefined;
+  if (result.kind === 'not-understood') throw notYet(`When? ${result.why}`);
+  if (result.readings.length > 1)
+    throw notYet(`When? The words mean ${result.readings.length} moments: choose one of them.`);
+  return result.readings[0]!.plan;
+}
+
+/** The same object as long as it says the same. */
+function useSame<T>(value: T): T {
+  const key = JSON.stringify(value);
+  return useMemo(() => JSON.parse(key) as T, [key]);
+}
+
+export function useMoment(initial: Props) {
+  const { recipients, message, minute } = initial;
+  const client = useQueryClient();
+  const [chosen, setChosen] = useState(initial.plan);
+  const [choices, setChoices] = useState(initial.choices);
+  const [text, setText] = useState('');
+  const [read, setRead] = useState('');
+  useEffect(() => {
+    const timer = setTimeout(() => setRead(text.trim()), READ_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [text]);
+  const phrase = usePhrase(read, recipients, minute);
+  const result = read !== '' && read === text.trim() ? phrase.data : undefined;
+  const only =
+    result?.kind === 'understood' && result.readings.length === 1 ? result.readings[0]!.plan : undefined;
+  // Words with one meaning are in force as they stand; taken away, what was chosen before is again.
+  const plan = useSame(only ?? chosen);
+  /** Another plan, chosen by hand: whatever was typed is done with. */
+  const setPlan = useCallback((next: Plan) => {
+    setText('');
+    setChosen(next);
+  }, []);
+
+  const readable = plan.kind === 'now' || isLocal(plan.local);
+  const preview = usePreview(readable ? plan : null, choices, recipients, message, minute);
+  const suggestions = useSuggestions(recipients, minute).data ?? [];
+
+  /**
+   * The plan as it stands, with the words typed last.
+   * @throws (rejects) ApiProblem where they mean nothing yet, or several moments
+   */
+  const settle = useCallback(async (): Promise<Plan> => {
+    const typed = text.trim();
+    if (typed === '') return plan;
+    const body = { text: typed, recipients: recipients.map((address) => ({ address })) };
+    const answer = await client.fetchQuery({
+      queryKey: ['phrase', typed, recipients, minute],
+      queryFn: () => ask<PhraseJson>('POST', '/moments/phrase', body),
+    });
+    return onlyPlan(answer) ?? plan;
+  }, [client, text, plan, recipients, minute]);
+
+  return {
+    ...{ plan, setPlan, choices, setChoices, readable, preview, suggestions, settle },
+    phrase: { text, type: setText, result },
+  };
+}

@@ -1,0 +1,169 @@
+/** The departures of a message: one for all its readers together, or one for each. */
+import { addressKey } from '../../core/message/address';
+import { planMoments, resolvePlan, unplaced } from '../../core/plan/moments';
+import { copiesOf, type Choices, type Plan } from '../../core/plan/plan';
+import { LocalTimeError } from '../../core/time/wallClock';
+import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
+import { PENDING_STATES } from '../../core/departure/states';
+import { departuresOf, insertDeparture, setDeliveries, type Departure } from '../../store/departures';
+import type { Tx } from '../../store/store';
+import { applyEvent } from '../departures/applyEvent';
+import { newId, type Desk } from '../desk';
+import { Invalid, Refused } from '../errors';
+import { readersAt } from '../people/readers';
+import { receivers } from './envelope';
+
+/** One departure to be. */
+interface Wanted {
+  at: number;
+  /** The one address it goes to; null for all together. */
+  reader: string | null;
+  addresses: string[];
+}
+
+function inWords<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof LocalTimeError) throw new Invalid(error.message, 'plan.local');
+    if (error instanceof UnknownZoneError) throw new Invalid(error.message, 'plan.zone');
+    throw error;
+  }
+}
+
+/** The plan with its zone under its canonical name. @throws Invalid */
+export const keptPlan = (plan: Plan): Plan =>
+  inWords(() => (plan.kind === 'at' ? { ...plan, zone: canonicalZone(plan.zone) } : plan));
+
+/**
+ * The moment of a plan for one departure.
+ * @throws Invalid where it cannot be used or is past
+ */
+export function committableMoment(desk: Desk, tx: Tx, plan: Plan, reader: string | null): number {
+  const now = desk.now(tx);
+  const { holdSeconds } = desk.settings(tx);
+  const [known] = reader ? readersAt(desk, tx, [{ name: '', address: reader }]) : [];
+  if (plan.kind === 'each-local' && !known?.zone)
+    throw new Invalid('Where they are is not known, so this plan has no moment for them.', 'plan');
+  const { at } = inWords(() => resolvePlan(plan, { now, holdSeconds }, known?.zone));
+  if (at < now) throw new Invalid('This moment is past. Choose a later one.', 'plan.local');
+  return at;
+}
+
+/** What a plan wants for the readers of a message. @throws Invalid */
+function wantedBy(desk: Desk, tx: Tx, messageId: string, plan: Plan, choices: Choices): Wanted[] {
+  const now = desk.now(tx);
+  const { holdSeconds } = desk.settings(tx);
+  const readers = readersAt(desk, tx, receivers(tx, messageId));
+  if (readers.length === 0) throw new Invalid('Add at least one recipient.', 'to');
+  const [homeless] = unplaced(plan, readers);
+  if (homeless) {
+    const who = homeless.name ?? homeless.address;
+    throw new Invalid(
+      `The time zone of ${who} is not known. Confirm it, or choose one moment for all.`,
+      'to',
+    );
+  }
+  const copies = copiesOf(plan, choices.copies);
+  const moments = inWords(() => planMoments(plan, readers, { now, holdSeconds }, copies));
+  if (moments.some(({ at }) => at < now))
+    throw new Invalid(
+      moments.length > 1
+        ? 'This moment is past for some of the readers. Choose a later one.'
+        : 'This moment is past. Choose a later one.',
+      'plan.local',
+    );
+  return moments.map(({ at, readers: whose }) => ({
+    at,
+    reader: copies === 'individual' ? whose[0]!.address : null,
+    addresses: whose.map(({ address }) => address),
+  }));
+}
+
+const sameReader = (departure: Departure, { reader }: Wanted) =>
+  (departure.reader && addressKey(departure.reader)) === (reader && addressKey(reader));
+
+/**
+ * Gives a draft its departures. Those it had as a draft are used again; the ones nobody needs any more end.
+ * @throws Invalid; Refused where it is already on its way
+ */
+export function planDepartures(
+  desk: Desk,
+  tx: Tx,
+  messageId: string,
+  plan: Plan,
+  choices: Choices,
+): Departure[] {
+  const now = desk.now(tx);
+  const kept = keptPlan(plan);
+  const wanted = wantedBy(desk, tx, messageId, kept, choices);
+  const earlier = departuresOf(tx, messageId).filter(({ state }) => state !== 'ended');
+  const free = [...earlier];
+  const event = plan.kind === 'now' ? 'send' : 'plan';
+  const made = wanted.map((each): Departure => {
+    const index = free.findIndex((departure) => sameReader(departure, each));
+    const [again] = free.splice(index < 0 ? 0 : index, free.length ? 1 : 0);
+    const draft =
+      again ??
+      insertDeparture(tx, {
+        ...{ id: newId(), messageId, plan: kept, state: 'draft' as const, createdAt: now },
+        ...{ meant: each.at, due: each.at },
+      });
+    const { ifTheyWriteFirst, ifOff } = choices;
+    const planned = applyEvent(tx, draft, event, now, {
+      ...{ plan: kept, meant: each.at, due: each.at, reason: null },
+      ...{ reader: each.reader, ifTheyWriteFirst, ifOff: ifOff.kind === 'their-day' ? null : ifOff },
+    });
+    setDeliveries(tx, planned.id, each.addresses);
+    return planned;
+  });
+  for (const rest of free) applyEvent(tx, rest, 'drop', now);
+  return made;
+}
+
+/** What stands between a draft and its end. */
+const isOnItsWay = ({ state }: Departure) => state !== 'draft' && state !== 'ended';
+
+/**
+ * Fits what is pending of a message to who its readers are now: copies are added and dropped, one departure for all
+ * goes to all of them.
+ * @throws Invalid where nobody is left
+ */
+export function replanReaders(desk: Desk, tx: Tx, messageId: string): void {
+  const now = desk.now(tx);
+  const changeable = departuresOf(tx, messageId).filter(
+    ({ state }) => PENDING_STATES.includes(state) || state === 'paused' || state === 'failed',
+  );
+  const [first] = changeable;
+  if (!first) return;
+  const to = receivers(tx, messageId).map(({ address }) => address);
+  if (to.length === 0) throw new Invalid('A pending message needs at least one recipient.', 'to');
+  if (first.reader === null) {
+    for (const departure of changeable) setDeliveries(tx, departure.id, to);
+    return;
+  }
+  const wanted = new Set(to.map(addressKey));
+  for (const departure of changeable)
+    if (!wanted.has(addressKey(departure.reader!))) applyEvent(tx, departure, 'drop', now);
+  const served = new Set(
+    departuresOf(tx, messageId)
+      .filter(isOnItsWay)
+      .map(({ reader }) => addressKey(reader!)),
+  );
+  for (const address of to) if (!served.has(addressKey(address))) addCopy(desk, tx, first, address);
+}
+
+/** One more copy, to leave as its siblings do. */
+function addCopy(desk: Desk, tx: Tx, sibling: Departure, address: string): void {
+  const { messageId, plan, ifTheyWriteFirst, ifOff, state, pausedFor } = sibling;
+  if (state === 'failed') throw new Refused('Take back what failed before adding another reader.');
+  const at = plan.kind === 'each-local' ? committableMoment(desk, tx, plan, address) : sibling.due;
+  const now = desk.now(tx);
+  const copy = insertDeparture(tx, {
+    ...{ id: newId(), messageId, plan, ifTheyWriteFirst, ifOff, reader: address },
+    ...{ state: 'draft' as const, meant: at, due: at, createdAt: now },
+  });
+  const planned = applyEvent(tx, copy, state === 'held' ? 'send' : 'plan', now);
+  if (state === 'paused') applyEvent(tx, planned, 'pause', now, { pausedFor: pausedFor! });
+  setDeliveries(tx, copy.id, [address]);
+}

@@ -1,0 +1,36 @@
+/** Finding a moment: by suggestion, by phrase, by looking for when most readers are at work. */
+import { bestMoments as best, type BestMoments } from '../../core/moment/best';
+import { suggestMoments as suggest, type Suggestion } from '../../core/moment/suggest';
+import { readPhrase as read, type PhraseResult } from '../../core/phrase/read';
+import { usualChoices, type PlanPreview } from '../../core/plan/plan';
+import type { Desk } from '../desk';
+import { meAsPerson, placedReaders } from '../people/readers';
+import { askedReaders, previewPlan, type AskedRecipient } from './previewPlan';
+
+/** A suggestion with what it comes to. */
+export interface SuggestedMoment extends Suggestion {
+  preview: PlanPreview;
+}
+
+/** @throws Invalid */
+export function suggestMoments(desk: Desk, recipients: AskedRecipient[]): SuggestedMoment[] {
+  const readers = placedReaders(askedReaders(desk, recipients));
+  const suggestions = suggest({ now: desk.now(), me: meAsPerson(desk), readers });
+  return suggestions.map((suggestion) => ({
+    ...suggestion,
+    preview: previewPlan(desk, { plan: suggestion.plan, recipients, ...usualChoices }),
+  }));
+}
+
+/** @throws Invalid */
+export function readPhrase(desk: Desk, text: string, recipients: AskedRecipient[]): PhraseResult {
+  const readers = placedReaders(askedReaders(desk, recipients));
+  const { hourCycle } = desk.settings();
+  return read(text, { now: desk.now(), me: meAsPerson(desk), readers, hourCycle });
+}
+
+/** @throws Invalid */
+export function bestMoments(desk: Desk, recipients: AskedRecipient[]): BestMoments {
+  const readers = placedReaders(askedReaders(desk, recipients));
+  return best(desk.now(), desk.settings().zone, readers);
+}

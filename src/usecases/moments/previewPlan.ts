@@ -1,0 +1,87 @@
+/** What a plan comes to for these readers, committing to nothing. */
+import { addressKey, type Mailbox } from '../../core/message/address';
+import { usualChoices, type Choices, type Plan, type PlanPreview } from '../../core/plan/plan';
+import { previewPlan as preview } from '../../core/plan/preview';
+import { LocalTimeError } from '../../core/time/wallClock';
+import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
+import { pendingTo } from '../../store/departures';
+import { allGroups } from '../../store/groups';
+import type { Desk } from '../desk';
+import { Invalid } from '../errors';
+import { readAddresses, type AddressInput } from '../messages/draftInput';
+import { membersAsMailboxes } from '../people/groups';
+import { readersAt, type KnownReader } from '../people/readers';
+
+/** One recipient asked about: an address, or a group. */
+export interface AskedRecipient {
+  address: AddressInput;
+  /** In place of the zone that is known. */
+  zone?: string;
+}
+
+export interface PreviewRequest extends Partial<Choices> {
+  plan: Plan;
+  recipients: AskedRecipient[];
+  senderZone?: string;
+  /** The message it is about: what is on its way already is not warned of as another one. */
+  message?: string;
+}
+
+function zoneAt(path: string, name: string): string {
+  try {
+    return canonicalZone(name);
+  } catch (error) {
+    if (error instanceof UnknownZoneError) throw new Invalid(error.message, path);
+    throw error;
+  }
+}
+
+function mailboxesOf(desk: Desk, { address }: AskedRecipient, path: string): Mailbox[] {
+  const { db } = desk.store;
+  try {
+    const [mailbox] = readAddresses({ to: [address] }, allGroups(db)).to!;
+    return mailbox!.group ? membersAsMailboxes(db, mailbox!.group) : [mailbox!];
+  } catch (error) {
+    if (error instanceof Invalid) throw new Invalid(error.message, `${path}.address`);
+    throw error;
+  }
+}
+
+/**
+ * The readers asked about, groups expanded, each once. A zone given goes before the one that is known.
+ * @throws Invalid
+ */
+export function askedReaders(desk: Desk, recipients: readonly AskedRecipient[]): KnownReader[] {
+  const byKey = new Map<string, KnownReader>();
+  recipients.forEach((asked, index) => {
+    const path = `recipients.${index}`;
+    for (const reader of readersAt(desk, desk.store.db, mailboxesOf(desk, asked, path))) {
+      const given = asked.zone ? { zone: zoneAt(`${path}.zone`, asked.zone), place: undefined } : {};
+      const key = addressKey(reader.address);
+      if (!byKey.has(key)) byKey.set(key, { ...reader, ...given });
+    }
+  });
+  return [...byKey.values()];
+}
+
+/** @throws Invalid */
+export function previewPlan(desk: Desk, request: PreviewRequest): PlanPreview {
+  const readers = askedReaders(desk, request.recipients);
+  const { holdSeconds, zone, hourCycle } = desk.settings();
+  const senderZone = request.senderZone ? zoneAt('senderZone', request.senderZone) : zone;
+  const { copies, ifTheyWriteFirst, ifOff } = { ...usualChoices, ...request };
+  const others = pendingTo(
+    desk.store.db,
+    readers.map(({ address }) => addressKey(address)),
+  ).filter(({ messageId }) => messageId !== request.message);
+  try {
+    return preview(request.plan, readers, {
+      ...{ now: desk.now(), holdSeconds, senderZone, hourCycle, others },
+      choices: { copies, ifTheyWriteFirst, ifOff },
+    });
+  } catch (error) {
+    if (error instanceof LocalTimeError) throw new Invalid(error.message, 'plan.local');
+    if (error instanceof UnknownZoneError) throw new Invalid(error.message, 'plan.zone');
+    throw error;
+  }
+}

@@ -1,0 +1,75 @@
+/** People as planning sees them: where they are and when they work. */
+import { addressKey, type Mailbox } from '../../core/message/address';
+import type { Person } from '../../core/people/person';
+import type { PersonalDate } from '../../core/people/personalDate';
+import type { Reader } from '../../core/plan/plan';
+import { defaultWeek, type Working } from '../../core/time/dayParts';
+import { canonicalZone, countryOfZone, zoneCity } from '../../core/time/zones';
+import { correspondentsAt, type CorrespondentRow } from '../../store/correspondents';
+import type { Reading } from '../../store/store';
+import type { Desk } from '../desk';
+import { holidaysIn } from './holidayCalendar';
+
+/** A reader with what a person is known by besides. */
+export interface KnownReader extends Reader {
+  dates: PersonalDate[];
+}
+
+/** The country whose holidays somebody has: the one given, else that of their zone. */
+export const countryOf = ({
+  country,
+  zone,
+}: {
+  country: string | null;
+  zone: string | null;
+}): string | null => country ?? (zone ? (countryOfZone(zone) ?? null) : null);
+
+export function workingOf(db: Reading, person: CorrespondentRow, now: number): Working {
+  return {
+    week: person.week ?? defaultWeek,
+    leave: person.leave,
+    holidays: holidaysIn(db, countryOf(person), person.region, now),
+  };
+}
+
+/** The readers at these addresses, in their order; of strangers only the address is known. */
+export function readersAt(desk: Desk, db: Reading, mailboxes: readonly Mailbox[]): KnownReader[] {
+  const now = desk.now(db);
+  const known = correspondentsAt(
+    db,
+    mailboxes.map(({ address }) => address),
+  );
+  return mailboxes.map(({ address, name }) => {
+    const person = known.get(addressKey(address));
+    if (!person) return { address, name: name || undefined, dates: [] };
+    return {
+      address,
+      name: person.name || name || undefined,
+      zone: person.zone ?? undefined,
+      place: person.place ?? undefined,
+      working: workingOf(db, person, now),
+      dates: person.dates,
+    };
+  });
+}
+
+/** Readers whose clock is known, as persons. */
+export const placedReaders = (readers: readonly KnownReader[]): (Person & { dates: PersonalDate[] })[] =>
+  readers.flatMap(({ name, zone, place, working, dates }) =>
+    zone ? [{ name, zone, place: place ?? zoneCity(canonicalZone(zone)), working: working!, dates }] : [],
+  );
+
+/** Me, on my own clock. */
+export function meAsPerson(desk: Desk, db: Reading = desk.store.db): Person {
+  const { me, zone, week, leave, country, region } = desk.settings(db);
+  return {
+    name: me.name,
+    zone,
+    place: zoneCity(canonicalZone(zone)),
+    working: {
+      week: week ?? defaultWeek,
+      leave,
+      holidays: holidaysIn(db, countryOf({ country, zone }), region, desk.now(db)),
+    },
+  };
+}
