@@ -183,7 +183,7 @@ export function mergeThreads(tx: Tx, keep: string, others: string[]): void {
   tx.delete(threads).where(inArray(threads.id, others)).run();
 }
 
-/** When messages from an address were written, by their own Date headers, the newest first. */
+/** When messages from addresses (in lower case) were written, by their own Date headers, the newest first. */
 export function writtenBy(
   db: Reading,
   addresses: readonly string[],
@@ -193,7 +193,7 @@ export function writtenBy(
     db
       .select({ at: messages.writtenAt, offset: messages.writtenOffset })
       .from(messages)
-      .where(and(eq(messages.fromAddress, address), isNotNull(messages.writtenOffset)))
+      .where(and(eq(sql`lower(${messages.fromAddress})`, address), isNotNull(messages.writtenOffset)))
       .orderBy(desc(messages.at))
       .limit(limit)
       .all()

@@ -147,7 +147,7 @@ export const messages = sqliteTable(
     index('messages_header_id').on(table.headerId),
     index('messages_thread').on(table.threadId, table.at),
     index('messages_place').on(table.place, table.at),
-    index('messages_from').on(table.fromAddress, table.at),
+    index('messages_from').on(sql`lower(${table.fromAddress})`, table.at),
     index('messages_in_reply_to').on(table.inReplyTo),
   ],
 );

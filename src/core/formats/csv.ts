@@ -90,19 +90,20 @@ function personOf(row: Readonly<Record<string, string>>): FilePerson {
 export function readCsv(text: string): FileEntry[] {
   const { data, meta } = Papa.parse<Record<string, string>>(text, {
     header: true,
-    skipEmptyLines: 'greedy',
     transformHeader: column,
   });
   if (!meta.fields?.includes('name') && !meta.fields?.includes('email')) {
     const problem = `The first row names no column “name” or “email”. Columns: ${CSV_COLUMNS.join(', ')}.`;
     return [{ row: 1, name: '', problem }];
   }
-  return data.map((cells, index): FileEntry => {
+  return data.flatMap((cells, index): FileEntry[] => {
     const row = index + 2;
+    // An empty row is no row, and yet it counts.
+    if (Object.values(cells).every((cell) => !String(cell).trim())) return [];
     try {
-      return { row, person: personOf(cells) };
+      return [{ row, person: personOf(cells) }];
     } catch (error) {
-      return { row, name: cells.name ?? cells.email ?? '', problem: (error as Error).message };
+      return [{ row, name: cells.name || cells.email || '', problem: (error as Error).message }];
     }
   });
 }

@@ -157,10 +157,15 @@ export function writeVcards(
     }
     return card.toString();
   });
+  const addressOf = new Map(people.map(({ id, addresses }) => [id, addresses?.[0]]));
   const sets = groups.map(({ id, name, members }) => {
     const card = begin(id, name);
     add(card, 'kind', 'group');
-    for (const member of members) add(card, 'member', `${URN}${member}`);
+    for (const member of members) {
+      // An address means the same elsewhere, an id only here.
+      const address = addressOf.get(member);
+      add(card, 'member', address ? `mailto:${address}` : `${URN}${member}`);
+    }
     return card.toString();
   });
   return [...cards, ...sets].map((card) => `${card}\r\n`).join('');

@@ -48,7 +48,7 @@ export function readWeek(text: string): WorkingWeek {
   for (const part of parts) {
     const match = /^\s*([a-z]{2,9})(?:\s*[-–]\s*([a-z]{2,9}))?\s+(\d.*)$/i.exec(part);
     const [first, last] = match ? [dayIndex(match[1]!), dayIndex(match[2] ?? match[1]!)] : [-1, -1];
-    if (first < 0 || last < first) throw new WeekTextError(part.trim());
+    if (first < 0 || last < 0) throw new WeekTextError(part.trim());
     const spans = match![3]!
       .split(/[\s,]+/)
       .filter(Boolean)
@@ -59,8 +59,11 @@ export function readWeek(text: string): WorkingWeek {
         if (from >= to) throw new WeekTextError(part.trim());
         return { from, to };
       });
-    for (let day = first; day <= last; day++)
+    // Su-Th goes over the end of the week.
+    for (let step = 0; step <= (last - first + 7) % 7; step++) {
+      const day = (first + step) % 7;
       work[day] = [...work[day]!, ...spans].sort((a, b) => a.from - b.from);
+    }
   }
   for (const spans of work)
     if (spans.some((span, index) => index > 0 && span.from < spans[index - 1]!.to))

@@ -30,7 +30,7 @@ ALTER TABLE `departures` ADD `if_they_write_first` text DEFAULT 'thread' NOT NUL
 ALTER TABLE `departures` ADD `if_off` text;--> statement-breakpoint
 ALTER TABLE `messages` ADD `written_at` integer;--> statement-breakpoint
 ALTER TABLE `messages` ADD `written_offset` integer;--> statement-breakpoint
-CREATE INDEX `messages_from` ON `messages` (`from_address`,`at`);--> statement-breakpoint
+CREATE INDEX `messages_from` ON `messages` (lower("from_address"),`at`);--> statement-breakpoint
 CREATE INDEX `messages_in_reply_to` ON `messages` (`in_reply_to`);--> statement-breakpoint
 ALTER TABLE `recipients` ADD `group_id` text;--> statement-breakpoint
 CREATE INDEX `recipients_group` ON `recipients` (`group_id`) WHERE group_id IS NOT NULL;--> statement-breakpoint

@@ -1,0 +1,168 @@
+/** Correspondents: what their mail says of their zone, what they answer, and files of them. */
+import { describe, expect, it } from 'vitest';
+import { tempDesk } from '../../test/support/desk';
+import { readWeek } from '../core/time/weekText';
+import { receiveMail } from './incoming/receiveMail';
+import {
+  addCorrespondent,
+  changeCorrespondent,
+  listCorrespondents,
+  readCorrespondent,
+} from './people/correspondents';
+import { addHolidays, exportCorrespondents, importCorrespondents } from './people/exchange';
+import { listGroups, saveGroup } from './people/groups';
+
+const written = (from: string, date: string, id = date) =>
+  Buffer.from(`From: ${from}\r\nDate: ${date}\r\nMessage-ID: <${id.replace(/\W/g, '')}@x>\r\n\r\nhi`);
+
+describe('the zone of somebody', () => {
+  it('is proposed from their mail, and confirmed by giving it', async () => {
+    const { desk } = tempDesk();
+    const { id } = addCorrespondent(desk, { name: 'Keshav', addresses: ['k@x.example'] });
+    await receiveMail(desk, written('K@x.example', 'Mon, 23 Nov 2026 17:20:00 +0545'));
+    expect(readCorrespondent(desk, id)).toMatchObject({
+      zone: null,
+      zoneGuess: { zone: 'Asia/Kathmandu', why: '1 message carries UTC+05:45; only Kathmandu keeps that.' },
+    });
+    expect(changeCorrespondent(desk, id, { zone: 'Asia/Katmandu' })).toMatchObject({
+      zone: 'Asia/Kathmandu',
+      zoneGuess: null,
+    });
+  });
+
+  it('is refused where it is an offset', () => {
+    const { desk } = tempDesk();
+    expect(() => addCorrespondent(desk, { name: 'x', zone: '+05:30' })).toThrow(/fixed offset/);
+  });
+});
+
+it('an address belongs to one of them', () => {
+  const { desk } = tempDesk();
+  addCorrespondent(desk, { name: 'Ana', addresses: ['a@x.example'] });
+  expect(() => addCorrespondent(desk, { name: 'Bea', addresses: ['A@X.example'] })).toThrow(/belongs to Ana/);
+  expect(() => addCorrespondent(desk, { name: '', addresses: [] })).toThrow(/name or an address/);
+});
+
+describe('files', () => {
+  const full = {
+    name: 'Ana, "the" Lender; 1',
+    addresses: ['ana@x.example', 'ana@y.example'],
+    zone: 'Asia/Kathmandu',
+    place: 'Kathmandu',
+    country: 'NP',
+    week: readWeek('Su-Fr 10:00-13:00 14:00-17:00'),
+    leave: [{ from: '2026-12-01', to: '2026-12-04', note: 'trek, long' }],
+    dates: [
+      { what: 'Birthday', month: 4, day: 12 },
+      { what: 'Opening day', month: 12, day: 1 },
+    ],
+  };
+
+  it.each(['vcard', 'csv'] as const)('%s: what is written out comes back the same', (format) => {
+    const { desk } = tempDesk();
+    addCorrespondent(desk, full);
+    const file = exportCorrespondents(desk, format);
+    const { desk: other } = tempDesk();
+    expect(importCorrespondents(other, format, file, true)).toMatchObject({
+      added: 1,
+      rows: [{ what: 'add' }],
+    });
+    const [back] = listCorrespondents(other);
+    expect(back).toMatchObject(full);
+    expect(importCorrespondents(other, format, file, true)).toMatchObject({ added: 0, same: 1 });
+  });
+
+  it('a preview changes nothing, and says what would', () => {
+    const { desk } = tempDesk();
+    addCorrespondent(desk, { name: 'Ana', addresses: ['ana@x.example'] });
+    const csv =
+      'Name,E-mail,Time zone,Work\nAna,ana@x.example,Asia/Tokyo,\nBea,bea@x.example,Mars/Base,\nCid,cid@x.example,,Mo-Fr 9-17\n,,,\nDora,not an address,,\n';
+    const looked = importCorrespondents(desk, 'csv', csv, false);
+    expect(looked.rows.map(({ row, what, detail }) => `${row} ${what}: ${detail}`)).toEqual([
+      '2 change: time zone',
+      '3 error: There is no time zone called “Mars/Base”.',
+      '4 add: cid@x.example',
+      expect.stringMatching(/^6 error: /) as string,
+    ]);
+    expect(listCorrespondents(desk)).toHaveLength(1);
+    expect(listCorrespondents(desk)[0]!.zone).toBeNull();
+    importCorrespondents(desk, 'csv', csv, true);
+    expect(listCorrespondents(desk).map(({ name, zone }) => `${name} ${zone}`)).toEqual([
+      'Ana Asia/Tokyo',
+      'Cid null',
+    ]);
+  });
+
+  it('reads the cards of others: folded lines, an earlier version, a zone as a hint, a card that is broken', () => {
+    const { desk } = tempDesk();
+    const cards = [
+      'BEGIN:VCARD\nVERSION:4.0\nFN:Keshav\n  Rai\nEMAIL:mailto:keshav@x.example\nTZ:Asia/Kathmandu\nBDAY:--0412\nADR:;;;Patan;;;Nepal\nEND:VCARD',
+      'BEGIN:VCARD\nVERSION:3.0\nFN:Ana\nitem1.EMAIL;TYPE=INTERNET:ana@x.example\nEND:VCARD',
+      'BEGIN:VCARD\nVERSION:4.0\nFN:Broken\nthis line is none\nEND:VCARD',
+      'BEGIN:VCARD\nVERSION:4.0\nKIND:group\nFN:Crates\nMEMBER:mailto:keshav@x.example\nMEMBER:mailto:who@x.example\nEND:VCARD',
+    ].join('\n');
+    const { rows, ...counts } = importCorrespondents(desk, 'vcard', cards, true);
+    expect(counts).toEqual({ added: 2, changed: 0, same: 0, groups: 1 });
+    expect(rows.find(({ what }) => what === 'error')).toMatchObject({ row: 3, name: 'Broken' });
+    expect(rows.find(({ what }) => what === 'group')!.detail).toBe('1 members, 1 not known here');
+    const keshav = listCorrespondents(desk).find(({ name }) => name === 'Keshav Rai')!;
+    expect(keshav).toMatchObject({
+      zone: null,
+      zoneGuess: { zone: 'Asia/Kathmandu', why: 'Their vCard says Asia/Kathmandu.' },
+      place: 'Patan',
+      country: 'NP',
+      dates: [{ what: 'Birthday', month: 4, day: 12 }],
+    });
+    expect(listGroups(desk)).toMatchObject([{ name: 'Crates', members: [keshav.id] }]);
+  });
+
+  it('groups come back with their members', () => {
+    const { desk } = tempDesk();
+    const { id } = addCorrespondent(desk, full);
+    saveGroup(desk, { name: 'Lenders', members: [id] });
+    const { desk: other } = tempDesk();
+    importCorrespondents(other, 'vcard', exportCorrespondents(desk, 'vcard'), true);
+    // Ids are its own here; members are found by address.
+    expect(listGroups(other)).toMatchObject([{ name: 'Lenders' }]);
+    expect(listGroups(other)[0]!.members).toEqual([listCorrespondents(other)[0]!.id]);
+  });
+
+  it('no cell of a table becomes a formula', () => {
+    const { desk } = tempDesk();
+    addCorrespondent(desk, { name: '=HYPERLINK("x")', addresses: ['a@x.example'] });
+    const csv = exportCorrespondents(desk, 'csv');
+    expect(csv).toContain(`"'=HYPERLINK(""x"")"`);
+    const { desk: other } = tempDesk();
+    importCorrespondents(other, 'csv', csv, true);
+    expect(listCorrespondents(other)[0]!.name).toBe('=HYPERLINK("x")');
+  });
+});
+
+describe('holidays of a place without a calendar', () => {
+  const file = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'BEGIN:VEVENT\nUID:1\nDTSTART;VALUE=DATE:20261020\nDTEND;VALUE=DATE:20261023\nSUMMARY:Dashain\nEND:VEVENT',
+    'BEGIN:VEVENT\nUID:2\nDTSTART;VALUE=DATE:20200920\nRRULE:FREQ=YEARLY\nSUMMARY:Constitution Day\nEND:VEVENT',
+    'BEGIN:VEVENT\nUID:3\nDTSTART:20261020T100000Z\nSUMMARY:A meeting\nEND:VEVENT',
+    'END:VCALENDAR',
+  ].join('\n');
+
+  it('come from an iCalendar file', () => {
+    const { desk } = tempDesk();
+    const { id } = addCorrespondent(desk, { name: 'Keshav', zone: 'Asia/Kathmandu' });
+    expect(readCorrespondent(desk, id).holidays).toBe('none yet');
+    // Three days of one, and the other once a year from 2025 to 2031.
+    expect(addHolidays(desk, 'NP', file)).toBe(10);
+    expect(readCorrespondent(desk, id).holidays).toBe('added');
+  });
+
+  it.each([
+    ['NP', 'hello', /not an iCalendar/],
+    ['NP', 'BEGIN:VCALENDAR\nVERSION:2.0\nEND:VCALENDAR', /no all-day events/],
+    ['PT', file, /come with Oak Lantern/],
+  ])('%s %j is refused', (country, text, words) => {
+    const { desk } = tempDesk();
+    expect(() => addHolidays(desk, country, text)).toThrow(words);
+  });
+});
