@@ -65,6 +65,15 @@ const departure = all({
   ),
 });
 
+const stripParts = Joi.array().items(
+  all({
+    from: instant,
+    until: instant,
+    part: Joi.valid('night', 'waking', 'working', 'weekend', 'holiday', 'leave'),
+    words: text,
+  }),
+);
+
 const preview = all({
   departures: Joi.array().items(
     all({
@@ -182,17 +191,11 @@ export const answers: Record<string, Schema> = {
         place: text,
         names: Joi.array().items(text),
         noHolidaysFor: orNull(Joi.string()),
-        parts: Joi.array().items(
-          all({
-            from: instant,
-            until: instant,
-            part: Joi.valid('night', 'waking', 'working', 'weekend', 'holiday', 'leave'),
-            words: text,
-          }),
-        ),
+        parts: stripParts,
       }),
     ),
   }),
+  Board: all({ rows: Joi.array().items(all({ id: Joi.string(), parts: stripParts })) }),
   Health: all({
     engine: all({ running: Joi.boolean(), seenAt: orNull(instant) }),
     mailServer: all({

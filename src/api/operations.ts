@@ -217,6 +217,14 @@ export const operations: Operation[] = [
     summary: 'Everyone as a vCard 4.0 (with groups) or CSV file',
     query: schemas.exportQuery,
   },
+  {
+    method: 'post',
+    path: '/correspondents/board',
+    summary:
+      'The parts of the days of some correspondents, for drawing; those without a confirmed zone are left out',
+    body: schemas.boardRequest,
+    answer: 'Board',
+  },
   { method: 'get', path: '/groups', summary: 'Groups of correspondents', answer: 'Groups' },
   {
     method: 'post',

@@ -199,6 +199,12 @@ export const correspondentInput = Joi.object({
     .max(50),
 }).min(1);
 
+export const boardRequest = Joi.object({
+  ids: Joi.array().items(Joi.string().max(64)).max(200).required(),
+  from: Joi.string().isoDate().required(),
+  until: Joi.string().isoDate().required(),
+});
+
 export const groupInput = Joi.object({
   name: Joi.string().max(200).required(),
   members: Joi.array().items(Joi.string().max(64)).max(5000).required(),

@@ -75,7 +75,19 @@ export interface StripJson {
   names: string[];
   /** False where no holiday calendar is known for their country; its code then. */
   noHolidaysFor: string | null;
-  parts: { from: string; until: string; part: DayPart; words: string }[];
+  parts: StripPartJson[];
+}
+
+export interface StripPartJson {
+  from: string;
+  until: string;
+  part: DayPart;
+  /** The name of the holiday, the note of the leave; else empty. */
+  words: string;
+}
+
+export interface BoardJson {
+  rows: { id: string; parts: StripPartJson[] }[];
 }
 
 export interface ReaderJson {

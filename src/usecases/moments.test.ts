@@ -9,7 +9,7 @@ import { readDeparture, readDeparturesOf } from './departures/departureView';
 import { closeEditing, openForEditing } from './departures/editLease';
 import { takeBack } from './departures/takeBack';
 import type { Desk } from './desk';
-import { Invalid } from './errors';
+import type { Invalid } from './errors';
 import { receiveMail } from './incoming/receiveMail';
 import { createDraft } from './messages/createDraft';
 import { editMessage } from './messages/editMessage';

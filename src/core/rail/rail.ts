@@ -1,6 +1,6 @@
 /** What the time rail shows between two instants: hours, days, working hours and offset changes. */
 import { Temporal } from 'temporal-polyfill';
-import { workingSpans } from '../time/dayParts';
+import { workingSpans, type Working } from '../time/dayParts';
 import { nextOffsetChange, toInstant, toLocal } from '../time/wallClock';
 import { dayWords } from '../time/words';
 
@@ -37,7 +37,7 @@ function daysBetween(from: number, until: number, zone: string): Temporal.PlainD
 }
 
 /** @param from epoch ms; @param until epoch ms, after `from` */
-export function railFrame(from: number, until: number, zone: string): RailFrame {
+export function railFrame(from: number, until: number, zone: string, who?: Working): RailFrame {
   const step = hourStep(from, until);
   const frame: RailFrame = { hours: [], days: [], working: [], changes: [] };
   const inside = (at: number) => at >= from && at <= until;
@@ -48,7 +48,7 @@ export function railFrame(from: number, until: number, zone: string): RailFrame 
       if (hour === 0) frame.days.push({ at, label: dayWords(`${day.toString()}T00:00`, day.toString()) });
       else frame.hours.push({ at, label: String(hour).padStart(2, '0') });
     }
-    for (const span of workingSpans(day.toString())) {
+    for (const span of workingSpans(day.toString(), who)) {
       const clipped = {
         from: Math.max(from, toInstant(span.from, zone).at),
         to: Math.min(until, toInstant(span.to, zone).at),

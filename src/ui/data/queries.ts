@@ -4,6 +4,7 @@ import { keepPreviousData, useInfiniteQuery, useQuery, type QueryClient } from '
 import { ask } from './client';
 import type {
   BestJson,
+  BoardJson,
   ClockJson,
   CorrespondentJson,
   DepartureJson,
@@ -156,6 +157,18 @@ export const useStrips = (recipients: string[], from: string, until: string, ena
         })
       ).strips,
     enabled,
+    ...fleeting,
+  });
+
+/** The days of these correspondents, by id. */
+export const useBoard = (ids: readonly string[], from: string, until: string) =>
+  useQuery({
+    queryKey: ['strips', 'board', ids, from],
+    queryFn: async () => {
+      const { rows } = await ask<BoardJson>('POST', '/correspondents/board', { ids, from, until });
+      return new Map(rows.map(({ id, parts }) => [id, parts]));
+    },
+    enabled: ids.length > 0,
     ...fleeting,
   });
 

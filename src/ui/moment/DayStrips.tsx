@@ -1,12 +1,11 @@
 'use client';
 /** A stretch of each reader's time: night, waking and working hours, days off, and where it lands. */
-import { scaleTime } from 'd3';
 import Link from 'next/link';
-import type { StripJson } from '../../api/types';
 import { durationWords } from '../../core/time/words';
 import { useWords } from '../common/format';
 import { useStrips } from '../data/queries';
 import styles from './DayStrips.module.css';
+import { partsWords, Strip } from './Strip';
 
 /** One landing. */
 export interface Lands {
@@ -24,13 +23,6 @@ interface Props {
 }
 
 const HOUR = 3_600_000;
-const WIDTH = 360;
-const HEIGHT = 16;
-
-const PART_WORDS: Record<StripJson['parts'][number]['part'], string> = {
-  ...{ night: 'night', waking: 'awake', working: 'at work', weekend: 'day off' },
-  ...{ holiday: 'public holiday', leave: 'on leave' },
-};
 
 /** A day at least, with hours before the first landing and after the last. */
 function stretch(moments: number[]): [from: number, until: number] {
@@ -46,7 +38,6 @@ export function DayStrips({ recipients, lands }: Props) {
   const iso = (at: number) => new Date(at).toISOString();
   const { data } = useStrips(recipients, iso(from), iso(until), moments.length > 0);
   if (!data || data.length === 0) return null;
-  const x = scaleTime([from, until], [0, WIDTH]);
   const missing = [...new Set(data.flatMap(({ noHolidaysFor }) => noHolidaysFor ?? []))];
   const countries = new Intl.DisplayNames('en', { type: 'region' });
 
@@ -59,12 +50,6 @@ export function DayStrips({ recipients, lands }: Props) {
         const landing = first
           ? `lands ${words.there(first.at, strip.zone)} · ${first.dayPartWords}`
           : 'no landing';
-        const day = strip.parts
-          .map(
-            ({ part, from: begin, words: name }) =>
-              `${PART_WORDS[part]}${name ? ` (${name})` : ''} from ${words.there(begin, strip.zone)}`,
-          )
-          .join(', ');
         const good = first?.dayPart === 'working' || first?.dayPart === 'waking';
         return (
           <figure key={`${strip.zone} ${strip.names[0]}`} className={styles.strip}>
@@ -74,35 +59,12 @@ export function DayStrips({ recipients, lands }: Props) {
               </span>
               <span className={good ? styles.good : styles.bad}>{landing}</span>
             </figcaption>
-            <svg
-              viewBox={`0 0 ${WIDTH} ${HEIGHT + 6}`}
-              preserveAspectRatio="none"
-              role="img"
-              aria-label={`${who}, ${strip.place}: ${landing}. ${day}, ${durationWords(until - from)} in all.`}
-            >
-              {strip.parts.map((part) => (
-                <rect
-                  key={part.from}
-                  x={x(Date.parse(part.from))}
-                  y={3}
-                  width={Math.max(0, x(Date.parse(part.until)) - x(Date.parse(part.from)))}
-                  height={HEIGHT}
-                  className={styles[part.part]}
-                >
-                  <title>{`${PART_WORDS[part.part]} ${part.words}`.trim()}</title>
-                </rect>
-              ))}
-              {[...new Set(own.map(({ at }) => at))].map((at) => (
-                <rect
-                  key={at}
-                  x={x(Date.parse(at)) - 1.2}
-                  y={0}
-                  width={2.4}
-                  height={HEIGHT + 6}
-                  className={styles.mark}
-                />
-              ))}
-            </svg>
+            <Strip
+              parts={strip.parts}
+              {...{ from, until }}
+              marks={[...new Set(own.map(({ at }) => Date.parse(at)))]}
+              label={`${who}, ${strip.place}: ${landing}. ${partsWords(strip.parts, (at) => words.there(at, strip.zone))}, ${durationWords(until - from)} in all.`}
+            />
           </figure>
         );
       })}

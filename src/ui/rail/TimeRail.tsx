@@ -6,6 +6,7 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { bundleMarks, type MarkBundle, type RailMark } from '../../core/rail/bundle';
 import { railFrame, type RailTick } from '../../core/rail/rail';
+import { defaultWeek } from '../../core/time/dayParts';
 import { recipientsWords, useWords } from '../common/format';
 import { usePending, useSettings, useSnoozed } from '../data/queries';
 import { useNow } from '../data/useNow';
@@ -77,7 +78,7 @@ function Marks({
 }
 
 export function TimeRail() {
-  const { zone } = useSettings();
+  const { zone, week, leave } = useSettings();
   const [span, setSpan] = useState(48);
   const [box, width] = useWidth<HTMLDivElement>(1280);
   // Fine enough for the lantern to move smoothly, coarse enough to draw rarely.
@@ -88,7 +89,10 @@ export function TimeRail() {
 
   const until = now + span * HOUR;
   const scale = useMemo(() => scaleLinear([now, until], [LEFT, width - 12]), [now, until, width]);
-  const frame = useMemo(() => railFrame(now, until, zone), [now, until, zone]);
+  const frame = useMemo(
+    () => railFrame(now, until, zone, { week: week ?? defaultWeek, leave }),
+    [now, until, zone, week, leave],
+  );
   const departures = (pending ?? [])
     .filter((each) => each.state === 'held' || each.state === 'scheduled')
     .map((each): RailMark => ({

@@ -11,6 +11,7 @@ import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import { TestMessage } from '../welcome/TestMessage';
+import { WorkFields } from '../common/WorkFields';
 import { ZonePicker } from '../write/ZonePicker';
 import styles from './SettingsView.module.css';
 
@@ -137,6 +138,24 @@ function Me() {
   );
 }
 
+function Work() {
+  const { week, leave, zone } = useSettings();
+  const client = useQueryClient();
+  return (
+    <section className={`pane ${styles.block}`} aria-labelledby="work">
+      <h2 id="work">Your working week</h2>
+      <p className="quiet">Suggestions and the lighter hours of the time rail follow it.</p>
+      <WorkFields
+        {...{ week, leave, zone }}
+        keep={async (patch) => {
+          client.setQueryData(['settings'], await ask<SettingsJson>('PATCH', '/settings', patch));
+          refresh(client, ['settings']);
+        }}
+      />
+    </section>
+  );
+}
+
 function Looks() {
   const { hourCycle, theme } = useSettings();
   const { apply } = useApply();
@@ -176,6 +195,7 @@ export function SettingsView() {
       <p className="quiet">Every change applies at once.</p>
       <Hold />
       <Me />
+      <Work />
       <Looks />
       <section className={`pane ${styles.block}`} aria-labelledby="test">
         <h2 id="test">Mail server</h2>

@@ -2,6 +2,7 @@
 export const views = [
   { key: '1', name: 'Inbox', path: '/inbox' },
   { key: '2', name: 'Departures', path: '/departures' },
+  { key: '5', name: 'Correspondents', path: '/correspondents' },
 ] as const;
 
 /** Where a new message is written; a new address each time, so that it begins empty. */

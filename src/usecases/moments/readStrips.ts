@@ -1,11 +1,11 @@
 /** The days of readers, for drawing. */
 import { dayStrip, type StripPart } from '../../core/moment/strip';
 import { canonicalZone } from '../../core/time/zones';
-import { correspondentAt } from '../../store/correspondents';
+import { correspondentAt, findCorrespondents } from '../../store/correspondents';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
 import { hasCalendar } from '../people/holidayCalendar';
-import { countryOf, placedReaders } from '../people/readers';
+import { countryOf, placedReaders, workingOf } from '../people/readers';
 import { askedReaders, type AskedRecipient } from './previewPlan';
 
 export interface Strip {
@@ -22,13 +22,37 @@ export interface Strip {
 const DRAWN_SINGLY = 6;
 const LONGEST = 15 * 86_400_000;
 
+function checkStretch(from: number, until: number): void {
+  if (until <= from || until - from > LONGEST)
+    throw new Invalid('A strip ends after it begins, within 15 days.', 'until');
+}
+
+/**
+ * The days of some correspondents, those whose zone is confirmed, in no order.
+ * @param from epoch ms; @param until epoch ms
+ * @throws Invalid
+ */
+export function readBoard(
+  desk: Desk,
+  ids: readonly string[],
+  from: number,
+  until: number,
+): { id: string; parts: StripPart[] }[] {
+  checkStretch(from, until);
+  const { db } = desk.store;
+  return findCorrespondents(db, ids).flatMap((row) => {
+    if (!row.zone) return [];
+    const person = { zone: row.zone, place: row.place ?? '', working: workingOf(db, row, desk.now()) };
+    return [{ id: row.id, parts: dayStrip(person, from, until) }];
+  });
+}
+
 /**
  * @param from epoch ms; @param until epoch ms
  * @throws Invalid
  */
 export function readStrips(desk: Desk, recipients: AskedRecipient[], from: number, until: number): Strip[] {
-  if (until <= from || until - from > LONGEST)
-    throw new Invalid('A strip ends after it begins, within 15 days.', 'until');
+  checkStretch(from, until);
   const readers = askedReaders(desk, recipients);
   const placed = readers.flatMap((reader) => {
     const [person] = placedReaders([reader]);

@@ -8,7 +8,9 @@ import type {
   MessagePageJson,
   MessageSummaryJson,
   PreviewJson,
+  StripPartJson,
 } from '../../../api/types';
+import type { StripPart } from '../../../core/moment/strip';
 import type { PlanPreview } from '../../../core/plan/plan';
 import { dayPart, dayPartWords } from '../../../core/time/dayParts';
 import { toLocal } from '../../../core/time/wallClock';
@@ -35,6 +37,9 @@ export function presentPreview(preview: PlanPreview): PreviewJson {
     })),
   };
 }
+
+export const presentParts = (parts: readonly StripPart[]): StripPartJson[] =>
+  parts.map(({ from, until, ...part }) => ({ ...part, from: iso(from), until: iso(until) }));
 
 export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson {
   const { due, meant, leftAt, readers, ...rest } = view;

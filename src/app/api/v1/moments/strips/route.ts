@@ -1,18 +1,13 @@
 import { stripsRequest } from '../../../../../api/schemas';
 import type { AskedRecipient } from '../../../../../usecases/moments/previewPlan';
 import { readStrips } from '../../../../../usecases/moments/readStrips';
-import { iso } from '../../present';
+import { presentParts } from '../../present';
 import { json, route } from '../../respond';
 
 export const POST = route<{ recipients: AskedRecipient[]; from: string; until: string }>(
   ({ desk, body }) => {
     const strips = readStrips(desk, body.recipients, Date.parse(body.from), Date.parse(body.until));
-    return json({
-      strips: strips.map(({ parts, ...strip }) => ({
-        ...strip,
-        parts: parts.map(({ from, until, ...part }) => ({ ...part, from: iso(from), until: iso(until) })),
-      })),
-    });
+    return json({ strips: strips.map((strip) => ({ ...strip, parts: presentParts(strip.parts) })) });
   },
   { body: stripsRequest },
 );

@@ -1,0 +1,5 @@
+import { CorrespondentsView } from '../../../ui/correspondents/CorrespondentsView';
+
+export default function Page() {
+  return <CorrespondentsView />;
+}

@@ -1,0 +1,117 @@
+'use client';
+/** Reading a vCard or CSV file: first what would change, then doing it. */
+import { useQueryClient } from '@tanstack/react-query';
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { ImportJson } from '../../api/types';
+import { ask } from '../data/client';
+import { refresh } from '../data/queries';
+import { useNotices } from '../shell/Notices';
+import styles from './CorrespondentsView.module.css';
+
+/** More rows than this nobody reads; what is wrong is shown first. */
+const SHOWN = 200;
+
+const WHAT: Record<ImportJson['rows'][number]['what'], string> = {
+  ...{ add: 'add', change: 'change', same: 'as it is', group: 'group', error: 'left out' },
+};
+const RANK = { error: 0, change: 1, add: 2, group: 3, same: 4 };
+
+const formatOf = (text: string) => (/^\s*BEGIN:VCARD/i.test(text) ? 'vcard' : 'csv');
+
+export function ImportPanel({ onClose }: { onClose: () => void }) {
+  const client = useQueryClient();
+  const { show } = useNotices();
+  const [text, setText] = useState<string | null>(null);
+  const [result, setResult] = useState<ImportJson | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  async function send(content: string, commit: boolean) {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const body = { format: formatOf(content), text: content, commit };
+      const answer = await ask<ImportJson>('POST', '/correspondents/import', body);
+      if (!commit) return setResult(answer);
+      refresh(client, ['correspondent']);
+      show({ words: `${answer.added} added, ${answer.changed} changed.` });
+      onClose();
+    } catch (error) {
+      setResult(null);
+      setProblem((error as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  }
+  async function read(file: File | undefined) {
+    if (!file) return;
+    const content = await file.text();
+    setText(content);
+    await send(content, false);
+  }
+
+  const rows = result && [...result.rows].sort((a, b) => RANK[a.what] - RANK[b.what] || a.row - b.row);
+  const errors = rows?.filter(({ what }) => what === 'error').length ?? 0;
+  const some = result && result.added + result.changed + result.groups > 0;
+  return (
+    <section className={`pane ${styles.panel}`} aria-labelledby="import-heading" data-panel tabIndex={-1}>
+      <div className={styles.title}>
+        <h2 id="import-heading">Import correspondents</h2>
+        <Button size="small" type="text" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+      <div className={styles.field}>
+        <label htmlFor="import-file">A vCard (.vcf) or CSV file</label>
+        <input
+          id="import-file"
+          type="file"
+          accept=".vcf,.csv,text/vcard,text/csv"
+          onChange={(event) => void read(event.target.files?.[0])}
+        />
+      </div>
+      {busy && <p role="status">Reading…</p>}
+      {problem && (
+        <p role="alert" className={styles.problem}>
+          {problem}
+        </p>
+      )}
+      {result && rows && (
+        <>
+          <p role="status">
+            {result.added} to add, {result.changed} to change, {result.same} as they are
+            {result.groups > 0 && `, ${result.groups} groups`}
+            {errors > 0 && `, ${errors} left out`}. Nothing is changed yet.
+          </p>
+          <div className={styles.foot}>
+            <Button type="primary" disabled={!some || busy} onClick={() => void send(text!, true)}>
+              Take them in
+            </Button>
+          </div>
+          <table className={styles.result}>
+            <thead>
+              <tr>
+                <th scope="col">Row</th>
+                <th scope="col">Name</th>
+                <th scope="col">What</th>
+                <th scope="col">In particular</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.slice(0, SHOWN).map((row) => (
+                <tr key={row.row} className={row.what === 'error' ? styles.error : undefined}>
+                  <td>{row.row}</td>
+                  <td>{row.name}</td>
+                  <td>{WHAT[row.what]}</td>
+                  <td>{row.detail}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {rows.length > SHOWN && <p className="quiet">and {rows.length - SHOWN} more rows</p>}
+        </>
+      )}
+    </section>
+  );
+}

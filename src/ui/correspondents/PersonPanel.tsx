@@ -1,0 +1,202 @@
+'use client';
+/** One correspondent, changed in place: every field is kept as it is left. */
+import { useQueryClient } from '@tanstack/react-query';
+import { Button, Select } from 'antd';
+import { useMemo } from 'react';
+import type { CorrespondentJson } from '../../api/types';
+import { readTypedDate } from '../../core/time/typed';
+import { durationWords } from '../../core/time/words';
+import { listZones, zoneCity } from '../../core/time/zones';
+import { KeptField } from '../common/KeptField';
+import { WorkFields } from '../common/WorkFields';
+import { ask } from '../data/client';
+import { refresh, useSettings } from '../data/queries';
+import { useNotices } from '../shell/Notices';
+import { ZonePicker } from '../write/ZonePicker';
+import styles from './CorrespondentsView.module.css';
+
+interface Props {
+  /** Missing for one to be added. */
+  person?: CorrespondentJson;
+  onClose: () => void;
+  onAdded?: (id: string) => void;
+}
+
+/** Any leap year: 29 February is a day too. */
+const LEAP = '2024-01-01';
+const HOLIDAY_WORDS: Record<CorrespondentJson['holidays'], string> = {
+  known: 'Public holidays are known.',
+  added: 'Public holidays come from a calendar you added.',
+  'none yet': 'No holiday calendar yet.',
+  'place not known': 'Public holidays are not known: choose a country.',
+};
+
+function useCountries() {
+  return useMemo(() => {
+    const names = new Intl.DisplayNames('en', { type: 'region' });
+    const codes = [...new Set(listZones().map(({ countryCode }) => countryCode))];
+    return codes
+      .map((code) => ({ value: code, label: names.of(code) ?? code }))
+      .sort((a, b) => a.label.localeCompare(b.label, 'en'));
+  }, []);
+}
+
+export function PersonPanel({ person, onClose, onAdded }: Props) {
+  const client = useQueryClient();
+  const settings = useSettings();
+  const { show, showProblem } = useNotices();
+  const countries = useCountries();
+
+  async function keep(patch: Record<string, unknown>): Promise<void> {
+    if (person) await ask('PATCH', `/correspondents/${person.id}`, patch);
+    else onAdded?.((await ask<CorrespondentJson>('POST', '/correspondents', patch)).id);
+    refresh(client, ['correspondent']);
+  }
+  const apply = (patch: Record<string, unknown>) => void keep(patch).catch(showProblem);
+  async function remove(gone: CorrespondentJson) {
+    try {
+      await ask('DELETE', `/correspondents/${gone.id}`);
+    } catch (error) {
+      return showProblem(error);
+    }
+    const { name, addresses, zone, place, country, region, week, leave, dates } = gone;
+    const restore = async () => {
+      const whole = { name, addresses, zone, place, country, region, week, leave, dates };
+      await ask('POST', '/correspondents', whole).catch(showProblem);
+      refresh(client, ['correspondent']);
+    };
+    show({
+      words: `${name || addresses[0]} is forgotten; messages stay.`,
+      undo: { label: 'Undo', act: () => void restore() },
+    });
+    refresh(client, ['correspondent']);
+    onClose();
+  }
+
+  const { answers, zoneGuess, dates = [] } = person ?? {};
+  return (
+    <section className={`pane ${styles.panel}`} aria-labelledby="person-heading" data-panel tabIndex={-1}>
+      <div className={styles.title}>
+        <h2 id="person-heading">{person ? person.name || person.addresses[0] : 'A new correspondent'}</h2>
+        <Button size="small" type="text" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+      <KeptField
+        label="Name"
+        value={person?.name ?? ''}
+        keep={(name) => keep({ name })}
+        autoFocus={!person}
+        hint={person ? undefined : 'Kept when you press Enter or leave the field.'}
+      />
+      {person && (
+        <>
+          <KeptField
+            label="Addresses"
+            value={person.addresses.join(', ')}
+            placeholder="name@place.example, another@place.example"
+            hint="The first is the one used."
+            keep={(text) => keep({ addresses: text.split(/[,;\s]+/).filter(Boolean) })}
+          />
+          {!person.zone && zoneGuess && (
+            <div className={styles.evidence}>
+              <span>
+                Perhaps <strong>{zoneCity(zoneGuess.zone)}</strong>: {zoneGuess.why}
+              </span>
+              <span>
+                {[zoneGuess.zone, ...zoneGuess.others].map((zone) => (
+                  <Button key={zone} size="small" onClick={() => apply({ zone })}>
+                    {zone === zoneGuess.zone ? `Confirm ${zoneCity(zone)}` : zoneCity(zone)}
+                  </Button>
+                ))}
+              </span>
+            </div>
+          )}
+          <div className={styles.field}>
+            <label htmlFor="person-zone">Time zone</label>
+            <ZonePicker
+              id="person-zone"
+              label="Time zone"
+              value={person.zone ?? ''}
+              near={[{ zone: settings.zone, whose: 'yours' }]}
+              onChange={(zone) => apply({ zone })}
+            />
+          </div>
+          <KeptField
+            label="Place"
+            value={person.place ?? ''}
+            keep={(place) => keep({ place: place || null })}
+          />
+          <div className={styles.field}>
+            <label htmlFor="person-country">Country, for public holidays</label>
+            <Select
+              id="person-country"
+              aria-label="Country, for public holidays"
+              allowClear
+              showSearch={{ optionFilterProp: 'label' }}
+              value={person.country ?? undefined}
+              placeholder="that of the time zone"
+              onChange={(country: string | undefined) => apply({ country: country ?? null, region: null })}
+              options={countries}
+            />
+            <span className="quiet">{HOLIDAY_WORDS[person.holidays]}</span>
+          </div>
+          <WorkFields
+            key={person.id}
+            week={person.week}
+            leave={person.leave}
+            zone={person.zone ?? settings.zone}
+            keep={keep}
+          />
+          {dates.length > 0 && (
+            <ul className={styles.list} aria-label="Personal dates">
+              {dates.map(({ what, month, day }, index) => (
+                <li key={`${what} ${index}`}>
+                  <span>
+                    {what},{' '}
+                    {new Date(Date.UTC(2024, month - 1, day)).toLocaleDateString('en-GB', {
+                      day: 'numeric',
+                      month: 'long',
+                      timeZone: 'UTC',
+                    })}
+                  </span>
+                  <Button
+                    size="small"
+                    type="text"
+                    aria-label={`Remove ${what}`}
+                    onClick={() => apply({ dates: dates.filter((_, other) => other !== index) })}
+                  >
+                    Remove
+                  </Button>
+                </li>
+              ))}
+            </ul>
+          )}
+          <KeptField
+            label="Add a personal date"
+            value=""
+            placeholder="12 Apr, Birthday"
+            hint="Proposed once a year, for their morning."
+            keep={async (text) => {
+              if (!text.trim()) return;
+              const [day, ...what] = text.split(',');
+              const date = readTypedDate(day!, LEAP);
+              if (!date || !what.join(',').trim()) throw new Error('Write it as 12 Apr, Birthday.');
+              const [, month, number] = date.split('-').map(Number);
+              await keep({ dates: [...dates, { what: what.join(',').trim(), month, day: number }] });
+            }}
+          />
+          {answers && (
+            <p className="quiet">
+              Answers in {durationWords(answers.median)} as a rule; half of {answers.count} between{' '}
+              {durationWords(answers.from)} and {durationWords(answers.until)}.
+            </p>
+          )}
+          <div className={styles.foot}>
+            <Button onClick={() => void remove(person)}>Forget</Button>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,59 @@
+'use client';
+/** The parts of somebody's days as one drawn strip; the label says the same in words. */
+import { scaleTime } from 'd3';
+import type { StripPartJson } from '../../api/types';
+import styles from './Strip.module.css';
+
+const WIDTH = 360;
+const HEIGHT = 16;
+const OVER = 3;
+
+export const PART_WORDS: Record<StripPartJson['part'], string> = {
+  ...{ night: 'night', waking: 'awake', working: 'at work', weekend: 'day off' },
+  ...{ holiday: 'public holiday', leave: 'on leave' },
+};
+
+/** “night from 22:00, awake from Wed 07:00”. */
+export const partsWords = (parts: readonly StripPartJson[], when: (at: string) => string): string =>
+  parts
+    .map(({ part, from, words }) => `${PART_WORDS[part]}${words ? ` (${words})` : ''} from ${when(from)}`)
+    .join(', ');
+
+interface Props {
+  parts: readonly StripPartJson[];
+  /** Epoch ms. */
+  from: number;
+  until: number;
+  /** Moments marked, epoch ms. */
+  marks: readonly number[];
+  label: string;
+}
+
+export function Strip({ parts, from, until, marks, label }: Props) {
+  const x = scaleTime([from, until], [0, WIDTH]);
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT + 2 * OVER}`}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={label}
+      className={styles.strip}
+    >
+      {parts.map((part) => (
+        <rect
+          key={part.from}
+          x={x(Date.parse(part.from))}
+          y={OVER}
+          width={Math.max(0, x(Date.parse(part.until)) - x(Date.parse(part.from)))}
+          height={HEIGHT}
+          className={styles[part.part]}
+        >
+          <title>{`${PART_WORDS[part.part]} ${part.words}`.trim()}</title>
+        </rect>
+      ))}
+      {marks.map((at) => (
+        <rect key={at} x={x(at) - 1.2} y={0} width={2.4} height={HEIGHT + 2 * OVER} className={styles.mark} />
+      ))}
+    </svg>
+  );
+}
