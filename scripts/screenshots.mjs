@@ -77,17 +77,16 @@ async function pickReader(page, letters) {
 async function writeKathmandu(page) {
   await pickReader(page, 'prak');
   await pickReader(page, 'haruki');
+  await pickReader(page, 'marisol');
   await page.keyboard.press('Escape');
   await page.type('#subject', 'Crate dimensions needed before the Porto crossing');
   await page.type(
     'textarea',
     'Namaste Prakriti, dear Mr Anzai,\n\nthe carrier closes the manifest on Friday. Could you confirm outer dimensions and gross weight for your crates?\n\nWarmly,\nTamsin',
   );
-  await page.locator('::-p-text(At a time)').click();
-  await page.waitForSelector('#moment-time');
-  await page.type('#moment-time', '8:30');
+  await page.type('[role=combobox][placeholder^="wed 9:10"]', 'wed 8:30, each where they are');
   await page.waitForFunction(() =>
-    document.querySelector('footer')?.textContent?.includes('at 08:30 in Kathmandu'),
+    document.querySelector('footer')?.textContent?.includes('each lands at 08:30'),
   );
   await page.waitForFunction(() => document.querySelector('footer')?.textContent?.includes('Draft saved'));
   await page.focus('#subject');
@@ -132,6 +131,7 @@ await picture('conflict', `/write/${drafts[0].id}`, { steps: writeInTwoWindows(d
 await picture('departures-left', '/departures?part=left');
 const { departures } = await api('GET', '/departures?state=sent');
 await picture('departure', `/departures/${departures[0].id}`);
+await picture('correspondents', '/correspondents');
 await picture('settings', '/settings');
 await api('POST', '/clock', { set: '2026-11-25T02:45:00Z' });
 await picture('post-office', '/postoffice?mailbox=prakriti%40lamp-courier.example', {

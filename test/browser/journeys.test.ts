@@ -1,66 +1,18 @@
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import type { DeparturePageJson, MailboxJson, MessagePageJson } from '../../src/api/types';
-import {
-  chord,
-  fill,
-  find,
-  has,
-  openPage,
-  press,
-  sees,
-  startChromium,
-  textOf,
-  type Chromium,
-} from '../support/browser';
-import { startProduct, type Product } from '../support/product';
+import type { DeparturePageJson, MessagePageJson } from '../../src/api/types';
+import { chord, fill, find, has, press, sees, textOf } from '../support/browser';
+import { demoPages, write } from '../support/demo';
+import type { Product } from '../support/product';
 import { until } from '../support/until';
 
 let product: Product;
-let chromium: Chromium;
-const pages: (Page & { problems: string[] })[] = [];
-
-beforeAll(async () => {
-  [product, chromium] = await Promise.all([startProduct('demo'), startChromium()]);
-});
-afterAll(async () => {
-  await chromium.close();
-  await product.stop();
-});
-afterEach(() => {
-  for (const page of pages.splice(0)) expect(page.problems).toEqual([]);
-});
-
-async function open(path: string) {
-  const page = await openPage(chromium, product.origin + path);
-  pages.push(page);
-  return page;
-}
+const { open, mailbox, advance } = demoPages((demo) => (product = demo.product));
 
 const pending = async () =>
   (await product.api<DeparturePageJson>('GET', '/departures?state=pending&limit=500')).body.departures;
-const mailbox = async (address: string) =>
-  (await product.api<MailboxJson>('GET', `/postoffice/mailboxes/${address}`)).body.messages;
-const advance = (body: object) => product.api('POST', '/clock', body, { prefer: 'wait=30' });
 const BELA = 'bela@wrenfield.example';
 const PRAKRITI = 'prakriti@lamp-courier.example';
-
-/** Picks a reader by the first letters, with the keyboard. */
-async function addReader(page: Page, letters: string, name: string) {
-  const field = await find(page, 'combobox', 'To');
-  await field.focus();
-  await page.keyboard.type(letters);
-  await sees(page, name, '.ant-select-dropdown');
-  await page.keyboard.press('Enter');
-  await sees(page, name, 'form');
-}
-
-async function write(page: Page, subject: string, text: string, readers: [string, string][]) {
-  for (const [letters, name] of readers) await addReader(page, letters, name);
-  await page.keyboard.press('Escape');
-  await fill(page, 'textbox', 'Subject', subject);
-  await fill(page, 'textbox', 'Text', text);
-}
 
 const valueOf = (page: Page, css: string) =>
   page.$eval(css, (element) => (element as HTMLInputElement).value);
@@ -330,6 +282,7 @@ describe('before committing', () => {
   ])('%s %s in %s is warned of', async (date, time, city, words) => {
     const page = await open('/write');
     await write(page, 'x', 'x', [['prak', 'Prakriti Thapa']]);
+    await press(page, 'button', 'change plan');
     await page.locator('::-p-text(At a time)').click();
     const zone = await find(page, 'combobox', 'Time zone');
     await zone.focus();
@@ -348,6 +301,7 @@ describe('before committing', () => {
   it('a past moment is refused, the message stays', async () => {
     const page = await open('/write');
     await write(page, 'Past', 'keep me', [['prak', 'Prakriti Thapa']]);
+    await press(page, 'button', 'change plan');
     await page.locator('::-p-text(At a time)').click();
     await fill(page, 'textbox', 'Date', '2026-11-02');
     await press(page, 'button', 'Schedule');

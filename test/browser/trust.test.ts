@@ -1,12 +1,11 @@
 /** What makes a message safe in the person's hands: by the interface, against the real engine and post office. */
 import { spawnSync } from 'node:child_process';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it } from 'vitest';
 import type { HTTPRequest, Page } from 'puppeteer-core';
 import type {
   DepartureJson,
   DeparturePageJson,
   HealthJson,
-  MailboxJson,
   MessageJson,
   MessagePageJson,
 } from '../../src/api/types';
@@ -21,38 +20,23 @@ import {
   textOf,
   type Chromium,
 } from '../support/browser';
-import { startProduct, type Product } from '../support/product';
+import { demoPages } from '../support/demo';
+import type { Product } from '../support/product';
 import { until } from '../support/until';
 
 let product: Product;
 let chromium: Chromium;
-const pages: (Page & { problems: string[] })[] = [];
-
-beforeAll(async () => {
-  [product, chromium] = await Promise.all([startProduct('demo'), startChromium()]);
-  await product.api('POST', '/clock', { rate: 0 });
+const { open, mailbox, advance } = demoPages((demo) => {
+  ({ product, chromium } = demo);
+  return product.api('POST', '/clock', { rate: 0 });
 });
-afterAll(async () => {
-  await chromium.close();
-  await product.stop();
-});
-afterEach(async () => {
-  await product.api('PUT', '/postoffice/faults', {});
-  for (const page of pages.splice(0)) expect(page.problems).toEqual([]);
-});
-
-async function open(path: string) {
-  const page = await openPage(chromium, product.origin + path);
-  pages.push(page);
-  return page;
-}
+afterEach(() => product.api('PUT', '/postoffice/faults', {}));
 
 const BELA = 'bela@wrenfield.example';
 const NAME = 'Bela Sousa';
 /** Leaves at 02:45 in Lisbon, after everything that is done to the clock here. */
 const later = { kind: 'at', local: '2026-12-09T08:30', zone: 'Asia/Kathmandu' };
 const SAVE = 'Save, still leaves Wed 9 Dec 02:45';
-const advance = (body: object) => product.api('POST', '/clock', body, { prefer: 'wait=30' });
 const departure = async (id: string) => (await product.api<DepartureJson>('GET', `/departures/${id}`)).body;
 const stateOf = async (id: string) => {
   const { state, pausedFor } = await departure(id);
@@ -60,9 +44,7 @@ const stateOf = async (id: string) => {
 };
 const reached = (id: string, state: string) => until(`${state}`, async () => (await stateOf(id)) === state);
 const received = async (address: string, subject: string) =>
-  (await product.api<MailboxJson>('GET', `/postoffice/mailboxes/${address}`)).body.messages.filter(
-    (each) => each.subject === subject,
-  );
+  (await mailbox(address)).filter((each) => each.subject === subject);
 
 async function draft(subject: string, to = [BELA]): Promise<MessageJson> {
   return (await product.api<MessageJson>('POST', '/messages', { to, subject, text: 'As written.' })).body;

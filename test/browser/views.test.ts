@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { DeparturePageJson, MessagePageJson } from '../../src/api/types';
+import type { CorrespondentJson, DeparturePageJson, MessagePageJson } from '../../src/api/types';
 import { axe, openPage, sees, startChromium, type Chromium } from '../support/browser';
 import { startProduct, type Product } from '../support/product';
 import { until } from '../support/until';
@@ -13,6 +13,10 @@ beforeAll(async () => {
   const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
   const { body: left } = await product.api<DeparturePageJson>('GET', '/departures?state=sent');
   const { body: pending } = await product.api<DeparturePageJson>('GET', '/departures?state=scheduled');
+  const { body: people } = await product.api<{ correspondents: CorrespondentJson[] }>(
+    'GET',
+    '/correspondents',
+  );
   // Something is held, so that the tray is there.
   const created = await product.api<{ id: string }>('POST', '/messages', {
     to: ['bela@wrenfield.example'],
@@ -30,6 +34,9 @@ beforeAll(async () => {
     'one that left': [`/departures/${left.departures[0]!.id}`, 'History'],
     write: ['/write', 'Leaves now, held 90 s'],
     'one that is pending': [`/write/${pending.departures[0]!.messageId}`, 'Save, still leaves'],
+    correspondents: ['/correspondents', 'Keshav Rai'],
+    'a correspondent': [`/correspondents?person=${people.correspondents[0]!.id}`, 'Working week'],
+    groups: ['/correspondents?panel=groups', 'Lenders'],
     settings: ['/settings', 'Every change applies at once'],
     'post office': ['/postoffice?mailbox=bela%40wrenfield.example', 'Received'],
     welcome: ['/welcome', 'Does the mail server work?'],
@@ -50,6 +57,9 @@ const NAMES = [
   'one that left',
   'write',
   'one that is pending',
+  'correspondents',
+  'a correspondent',
+  'groups',
   'settings',
   'post office',
   'welcome',

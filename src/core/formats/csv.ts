@@ -60,7 +60,8 @@ function personOf(row: Readonly<Record<string, string>>): FilePerson {
   const person: FilePerson = {};
   if (cell('name')) person.name = cell('name');
   const addresses = cell('email')
-    .split(/[;\s]+/)
+    .split(/[;,]/)
+    .map((part) => part.trim())
     .filter(Boolean);
   if (addresses.length) person.addresses = addresses;
   if (!person.name && !person.addresses) throw new Error('There is neither a name nor an address.');

@@ -1,0 +1,289 @@
+/** The right moment for each reader: by phrase, by suggestion, on each clock; and the people it is for. */
+import SMTPConnection from 'nodemailer/lib/smtp-connection';
+import type { Page } from 'puppeteer-core';
+import { describe, expect, it } from 'vitest';
+import type {
+  CorrespondentJson,
+  DepartureJson,
+  DeparturePageJson,
+  MessagePageJson,
+} from '../../src/api/types';
+import { chord, fill, find, press, sees, textOf } from '../support/browser';
+import { addReader, demoPages, write } from '../support/demo';
+import type { Product } from '../support/product';
+import { until } from '../support/until';
+
+let product: Product;
+const { open, mailbox, advance } = demoPages((demo) => {
+  product = demo.product;
+  return product.api('POST', '/clock', { rate: 0 });
+});
+
+const WHEN = 'When, in words';
+
+/** Types when, and waits until the words are understood. */
+async function say(page: Page, phrase: string, understood: string | RegExp) {
+  await fill(page, 'combobox', WHEN, phrase);
+  await sees(page, understood, 'section[aria-labelledby="moment-heading"]');
+}
+
+const received = async (address: string, subject: string) =>
+  (await mailbox(address)).filter((message) => message.subject === subject);
+
+// In the order of the moments, since the clock only goes forward.
+describe('a phrase, typed, scheduled and received on the second', () => {
+  it.each([
+    [
+      'prak',
+      'Prakriti Thapa',
+      'prakriti@lamp-courier.example',
+      'thursday 8:30, theirs',
+      'Thu 26 Nov at 08:30 in Kathmandu',
+      '2026-11-26T02:45:00.000Z',
+    ],
+    [
+      'maris',
+      'Marisol Quintero',
+      'marisol@harbour-conservation.example',
+      'fri 9h10 St. John’s',
+      'Fri 27 Nov at 09:10 in St. John’s',
+      '2026-11-27T12:40:00.000Z',
+    ],
+    [
+      'aroha',
+      'Aroha Tuhiwai',
+      'aroha@chatham-lightkeepers.example',
+      'tuesday the 1st 8:15 their time',
+      'Tue 1 Dec at 08:15 in Chatham Islands',
+      '2026-11-30T18:30:00.000Z',
+    ],
+    // Clocks go back in Adelaide on 4 April: 8:30 is then half an hour past nine of what it was.
+    [
+      'ewan',
+      'Ewan Tregear',
+      'ewan@gallery-three.example',
+      '6 apr 8:30 in Adelaide',
+      'Tue 6 Apr 2027 at 08:30 in Adelaide',
+      '2027-04-05T23:00:00.000Z',
+    ],
+  ])('%s', async (letters, name, address, phrase, understood, at) => {
+    const page = await open('/write');
+    await write(page, `For ${name}`, 'Hello', [[letters, name]]);
+    await say(page, phrase, understood);
+    await chord(page, 'Control+Enter');
+    await page.waitForFunction(() => location.pathname === '/departures');
+    await sees(page, `For ${name}`, 'table');
+    await advance({ set: new Date(Date.parse(at) - 60_000).toISOString() });
+    expect(await received(address, `For ${name}`)).toEqual([]);
+    await advance({ set: at });
+    const [message] = await until('it to arrive', async () => {
+      const messages = await received(address, `For ${name}`);
+      return messages.length > 0 && messages;
+    });
+    expect(message!.at).toBe(at);
+  });
+});
+
+describe('the phrase field', () => {
+  it('shows the readings of an ambiguous phrase to pick from by keys; until then nothing leaves', async () => {
+    const page = await open('/write');
+    await write(page, 'Ambiguous', 'x', [['bela', 'Bela Sousa']]);
+    await say(page, 'next friday at 3', 'Which one?');
+    await chord(page, 'Control+Enter');
+    await sees(page, /The words mean 4 moments: choose one/, 'footer');
+    const field = await find(page, 'combobox', WHEN);
+    await field.focus();
+    await page.keyboard.press('ArrowDown');
+    const first = await page.$eval('[role="option"]', (option) => option.textContent);
+    await page.keyboard.press('Enter');
+    await sees(page, /Leaves Fri .* at 15:00 your time/, 'footer');
+    expect(first).toMatch(/^Fri .* at 15:00 your time$/);
+  });
+
+  it('says which part it does not understand, and sends nothing meanwhile', async () => {
+    const page = await open('/write');
+    await write(page, 'Nonsense', 'x', [['bela', 'Bela Sousa']]);
+    await say(page, 'wed 9:10 or so', '“or” is not understood here.');
+    await chord(page, 'Control+Enter');
+    await sees(page, 'When? “or” is not understood here.', 'footer');
+    const { body } = await product.api<DeparturePageJson>('GET', '/departures?state=held,scheduled');
+    expect(body.departures.map(({ subject }) => subject)).not.toContain('Nonsense');
+  });
+
+  it('takes a suggestion by its number, which names date and both times', async () => {
+    const page = await open('/write');
+    await addReader(page, 'haruki', 'Haruki Anzai');
+    await page.keyboard.press('Escape');
+    await sees(page, /1\s*When their day starts|1\s*First thing, their next working day/);
+    const option = await page.$eval('[role="option"]', (each) => (each as HTMLElement).innerText);
+    expect(option).toMatch(/\d\d:\d\d Osaka · .*\d\d:\d\d you/);
+    await fill(page, 'combobox', WHEN, '1');
+    await page.keyboard.press('Enter');
+    await sees(page, /lands \w+ .*at 09:00 in Osaka \(at work\)/, 'footer');
+  });
+});
+
+describe('copies', () => {
+  it('land at one time where each reader is, folded or singly', async () => {
+    const page = await open('/write');
+    await write(page, 'Three clocks', 'x', [
+      ['haruki', 'Haruki Anzai'],
+      ['prak', 'Prakriti Thapa'],
+      ['maris', 'Marisol Quintero'],
+    ]);
+    await say(page, '12 may 8:30, each', 'Wed 12 May at 08:30 where each reader is');
+    await press(page, 'button', 'Schedule 3 copies');
+    await page.waitForFunction(() => location.pathname === '/departures');
+    await advance({ set: '2027-05-13T00:00:00Z' });
+    const arrivals = await Promise.all(
+      [
+        'h.anzai@lacquer-osaka.example',
+        'prakriti@lamp-courier.example',
+        'marisol@harbour-conservation.example',
+      ].map((address) => received(address, 'Three clocks')),
+    );
+    expect(arrivals.map((messages) => messages.map(({ at, to }) => `${at} ${to.length}`))).toEqual([
+      ['2027-05-11T23:30:00.000Z 1'],
+      ['2027-05-12T02:45:00.000Z 1'],
+      ['2027-05-12T11:00:00.000Z 1'],
+    ]);
+  });
+
+  it('do not give away who else has one', async () => {
+    const { body } = await product.api<{ id: string }>('POST', '/messages', {
+      to: ['bela@wrenfield.example'],
+      bcc: ['sunna@reykjavik-freight.example'],
+      subject: 'Hidden',
+      text: 'x',
+    });
+    await product.api('POST', `/messages/${body.id}/schedule`, {
+      plan: { kind: 'now' },
+      copies: 'individual',
+    });
+    await advance({ advance: 'PT3M' });
+    for (const address of ['bela@wrenfield.example', 'sunna@reykjavik-freight.example']) {
+      const [message] = await received(address, 'Hidden');
+      const other = address.startsWith('bela') ? 'sunna' : 'bela';
+      expect(message!.headers).toContain(address);
+      expect(message!.headers).not.toContain(other);
+    }
+  });
+});
+
+describe('warnings', () => {
+  it('come with a way out that is one press', async () => {
+    const page = await open('/write');
+    await addReader(page, 'haruki', 'Haruki Anzai');
+    await page.keyboard.press('Escape');
+    await say(page, 'saturday 10:00, theirs', /Sat .* at 10:00 in Osaka/);
+    await sees(page, 'It lands on a day off of Haruki Anzai', 'footer');
+    await (await page.waitForSelector('footer ul button'))!.click();
+    await sees(page, /Leaves Mon .*lands Mon .*at 09:00 in Osaka \(at work\)/, 'footer');
+    expect(await textOf(page, 'footer')).not.toContain('day off');
+  });
+});
+
+it('pauses what is pending when they write first, and asks', async () => {
+  const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
+  const theirs = inbox.messages.find(({ from }) => from.name === 'Ewan Tregear')!;
+  const draft = await product.api<{ id: string }>('POST', '/messages', {
+    to: [theirs.from.address],
+    subject: 'Re: Delivery window, gallery 3',
+    text: 'Somebody will be on the line.',
+    answers: theirs.id,
+  });
+  const plan = { kind: 'at', local: '2027-06-30T09:00', zone: 'Australia/Adelaide' };
+  const { body } = await product.api<{ departures: DepartureJson[] }>(
+    'POST',
+    `/messages/${draft.body.id}/schedule`,
+    { plan },
+  );
+  const page = await open('/departures');
+  const source = await (await fetch(`${product.origin}/api/v1/messages/${theirs.id}/source`)).text();
+  const parent = /^Message-ID: (.*)$/im.exec(source)![1]!.trim();
+  const connection = new SMTPConnection({ host: '127.0.0.1', port: product.lmtpPort, lmtp: true });
+  await new Promise<void>((resolve) => connection.connect(() => resolve()));
+  const mail = `From: Ewan Tregear <${theirs.from.address}>\r\nTo: registrar@wrenfield.example\r\nMessage-ID: <first@x.example>\r\nIn-Reply-To: ${parent}\r\nSubject: Another window\r\n\r\nThe lift is ours on Monday instead.`;
+  await new Promise((resolve, reject) =>
+    connection.send(
+      { from: theirs.from.address, to: ['registrar@wrenfield.example'] },
+      mail,
+      (error, info) => (error ? reject(error) : resolve(info)),
+    ),
+  );
+  connection.quit();
+  await sees(page, 'Paused: they wrote first', 'table');
+  await sees(page, 'Ewan Tregear has written: “Another window”.', 'table');
+  expect((await textOf(page, 'table')).indexOf('Needs you')).toBeLessThan(
+    (await textOf(page, 'table')).indexOf('Another window'),
+  );
+  await press(page, 'button', 'Go on, to Ewan Tregear');
+  await until('it to go on', async () => {
+    const answer = await product.api<DepartureJson>('GET', `/departures/${body.departures[0]!.id}`);
+    return answer.body.state === 'scheduled';
+  });
+});
+
+describe('correspondents', () => {
+  const keshav = async () =>
+    (
+      await product.api<{ correspondents: CorrespondentJson[] }>('GET', '/correspondents')
+    ).body.correspondents.find(({ name }) => name === 'Keshav Rai')!;
+
+  it('a guessed zone shows its evidence and is confirmed by one press', async () => {
+    const page = await open('/correspondents');
+    await sees(page, '1 message carries UTC+05:45; only Kathmandu keeps that.');
+    expect((await keshav()).zone).toBeNull();
+    await press(page, 'button', 'Confirm Kathmandu for Keshav Rai');
+    await until('it to be kept', async () => (await keshav()).zone === 'Asia/Kathmandu');
+    await until('the strip', () => page.$('[aria-label^="Keshav Rai: "]'));
+  });
+
+  it('are walked and changed by keyboard alone', async () => {
+    const page = await open('/correspondents');
+    await sees(page, 'Aroha Tuhiwai');
+    await page.focus('[role="row"][tabindex="0"]');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await sees(page, 'Babatunde Adeyemi', 'h2');
+    await fill(page, 'textbox', 'Working week', 'whenever');
+    await page.keyboard.press('Enter');
+    await sees(page, '“whenever” is no part of a working week.');
+    await fill(page, 'textbox', 'Working week', 'mo-th 8-16');
+    await page.keyboard.press('Enter');
+    await until('it to be kept', async () => {
+      const field = await find(page, 'textbox', 'Working week');
+      return (await field.evaluate((each) => (each as HTMLInputElement).value)) === 'Mo-Th 08:00-16:00';
+    });
+  });
+
+  it('a file says what it would change before it does, and five thousand stay smooth', async () => {
+    const rows = Array.from(
+      { length: 5000 },
+      (_, index) => `Reader ${String(index).padStart(4, '0')},r${index}@many.example,Asia/Tokyo`,
+    );
+    const csv = ['name,email,zone', ...rows, 'Nobody,not an address,'].join('\n');
+    const page = await open('/correspondents?panel=import');
+    const input = await page.waitForSelector('#import-file');
+    await input!.evaluate((element, text) => {
+      const data = new DataTransfer();
+      data.items.add(new File([text], 'many.csv', { type: 'text/csv' }));
+      (element as HTMLInputElement).files = data.files;
+      element.dispatchEvent(new Event('change', { bubbles: true }));
+    }, csv);
+    await sees(page, '5000 to add, 0 to change, 0 as they are, 1 left out. Nothing is changed yet.');
+    await sees(page, '“not an address” has no @');
+    await press(page, 'button', 'Take them in');
+    await sees(page, '5011 in all');
+    await fill(page, 'searchbox', 'Find a correspondent', 'reader 4321');
+    await sees(page, '1 of 5011');
+    await page.keyboard.press('Escape');
+    await fill(page, 'searchbox', 'Find a correspondent', 'reader');
+    await sees(page, '5000 of 5011');
+    // Only what is in view is in the page.
+    expect((await page.$$('[role="row"]')).length).toBeLessThan(60);
+    await page.focus('[role="row"][tabindex="0"]');
+    await page.keyboard.press('End');
+    await sees(page, 'Reader 4999');
+  });
+});

@@ -1,0 +1,64 @@
+/** The demo and a browser for one file of tests; every page opened must end without an error. */
+import { afterAll, afterEach, beforeAll, expect } from 'vitest';
+import type { Page } from 'puppeteer-core';
+import type { MailboxJson } from '../../src/api/types';
+import { fill, find, openPage, sees, startChromium, type Chromium } from './browser';
+import { startProduct, type Product } from './product';
+
+export interface Demo {
+  product: Product;
+  chromium: Chromium;
+}
+
+/** @param started called once both run */
+export function demoPages(started: (demo: Demo) => unknown) {
+  let demo: Demo;
+  const pages: (Page & { problems: string[] })[] = [];
+  beforeAll(async () => {
+    const [product, chromium] = await Promise.all([startProduct('demo'), startChromium()]);
+    demo = { product, chromium };
+    await started(demo);
+  });
+  afterAll(async () => {
+    await demo.chromium.close();
+    await demo.product.stop();
+  });
+  afterEach(() => {
+    for (const page of pages.splice(0)) expect(page.problems).toEqual([]);
+  });
+  return {
+    open: async (path: string) => {
+      const page = await openPage(demo.chromium, demo.product.origin + path);
+      pages.push(page);
+      return page;
+    },
+    /** What somebody has received and written, as the post office has it. */
+    mailbox: async (address: string) =>
+      (await demo.product.api<MailboxJson>('GET', `/postoffice/mailboxes/${address}`)).body.messages,
+    /** Moves the sandbox clock and waits for it. */
+    advance: (body: object) => demo.product.api('POST', '/clock', body, { prefer: 'wait=30' }),
+  };
+}
+
+/** Picks a reader by the first letters, with the keyboard. */
+export async function addReader(page: Page, letters: string, name: string): Promise<void> {
+  const field = await find(page, 'combobox', 'To');
+  await field.focus();
+  await page.keyboard.type(letters);
+  await sees(page, name, '.ant-select-dropdown');
+  await page.keyboard.press('Enter');
+  await sees(page, name, 'form');
+}
+
+/** Fills in a message. @param readers first letters and name of each */
+export async function write(
+  page: Page,
+  subject: string,
+  text: string,
+  readers: [letters: string, name: string][],
+): Promise<void> {
+  for (const [letters, name] of readers) await addReader(page, letters, name);
+  await page.keyboard.press('Escape');
+  await fill(page, 'textbox', 'Subject', subject);
+  await fill(page, 'textbox', 'Text', text);
+}
