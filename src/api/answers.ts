@@ -214,6 +214,10 @@ export const answers: Record<string, Schema> = {
     cursor: orNull(Joi.string()),
     unsettled: Joi.number(),
   }),
+  Bulk: all({
+    done: Joi.array().items(all({ id: Joi.string(), messageId: Joi.string(), plan })),
+    failed: Joi.array().items(all({ id: Joi.string(), subject: text, why: text })),
+  }),
   Message: message,
   MessagePage: all({ messages: Joi.array().items(summary), total: Joi.number() }),
   Correspondent: correspondent,

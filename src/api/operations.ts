@@ -166,6 +166,13 @@ export const operations: Operation[] = [
     query: schemas.closeQuery,
     answer: 'Departure',
   },
+  {
+    method: 'post',
+    path: '/departures/bulk',
+    summary: 'Do one thing to several departures; says what could not be done and why',
+    body: schemas.bulkRequest,
+    answer: 'Bulk',
+  },
   action('take-back', 'Take it back; it is a draft again', schemas.takeBackRequest),
   action('release', 'Let it go now'),
   action('pause', 'Stop its clock'),

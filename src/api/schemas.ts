@@ -32,7 +32,9 @@ export const plan = Joi.alternatives()
           kind: Joi.valid('at').required(),
           local: local.required(),
           zone: zone.required(),
-          occurrence: Joi.valid('first', 'second').description('Where the clocks show this time twice'),
+          occurrence: Joi.valid('first', 'second')
+            .optional()
+            .description('Where the clocks show this time twice'),
         }),
       },
       {
@@ -131,6 +133,38 @@ export const departurePatch = Joi.object({
 }).or('plan', 'ifTheyWriteFirst', 'ifOff');
 
 export const takeBackRequest = Joi.object({ copies: whichCopies });
+
+export const bulkRequest = Joi.object({
+  ids: Joi.array().items(Joi.string().max(64)).min(1).max(200).required(),
+  action: Joi.valid(
+    ...['shift', 'next-working-morning', 'restore', 'pause', 'resume', 'take-back', 'release'],
+  ).required(),
+  days: Joi.number()
+    .integer()
+    .min(-3660)
+    .max(3660)
+    .description('Of shift; the wall-clock time stays')
+    .when('action', {
+      is: 'shift',
+      then: Joi.any().default(0),
+      otherwise: Joi.forbidden(),
+    }),
+  minutes: Joi.number()
+    .integer()
+    .min(-525_600)
+    .max(525_600)
+    .description('Of shift')
+    .when('action', {
+      is: 'shift',
+      then: Joi.any().default(0),
+      otherwise: Joi.forbidden(),
+    }),
+  plans: Joi.object().pattern(Joi.string(), plan).description('Of restore: by id').when('action', {
+    is: 'restore',
+    then: Joi.required(),
+    otherwise: Joi.forbidden(),
+  }),
+});
 
 /** Without a body it is opened; with the token it is a sign of life. */
 export const editRequest = Joi.object({
@@ -288,6 +322,7 @@ export const departureQuery = Joi.object({
   from: Joi.string().isoDate(),
   until: Joi.string().isoDate(),
   order: Joi.valid('soonest', 'latest').default('soonest'),
+  q: Joi.string().max(200).allow('').description('Words of the subject, or a name or address of a recipient'),
   ...pageFields,
 });
 

@@ -143,6 +143,13 @@ export interface DeparturePageJson {
   unsettled: number;
 }
 
+/** What became of one thing done to several departures. */
+export interface BulkJson {
+  /** With the plan and the message each had before. */
+  done: { id: string; messageId: string; plan: Plan }[];
+  failed: { id: string; subject: string; why: string }[];
+}
+
 export interface MessageSummaryJson {
   id: string;
   threadId: string;

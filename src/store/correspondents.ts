@@ -40,12 +40,14 @@ export function findCorrespondent(db: Reading, id: string): Correspondent | unde
   return withAddresses(db, people, false)[0];
 }
 
+/** Those there are of some ids, by name. */
 export function findCorrespondents(db: Reading, ids: readonly string[]): Correspondent[] {
   if (ids.length === 0) return [];
   const people = db
     .select()
     .from(correspondents)
     .where(inArray(correspondents.id, [...ids]))
+    .orderBy(sql`${correspondents.name} COLLATE NOCASE`)
     .all();
   return withAddresses(db, people, false);
 }

@@ -186,7 +186,16 @@ export interface DepartureFilter {
   /** Only those after this one in the order. */
   after?: { due: number; id: string };
   newestFirst?: boolean;
+  /** Words of the subject, or of a recipient's name or address. */
+  search?: string;
   limit: number;
+}
+
+function mentions(words: string): SQL {
+  const like = `%${words.replace(/[\\%_]/g, (letter) => `\\${letter}`)}%`;
+  return sql`${departures.messageId} IN (
+    SELECT id FROM messages WHERE subject LIKE ${like} ESCAPE '\\'
+    UNION SELECT message_id FROM recipients WHERE name LIKE ${like} ESCAPE '\\' OR address LIKE ${like} ESCAPE '\\')`;
 }
 
 /** A page of departures in order of due moment, those of deleted messages left out. */
@@ -202,6 +211,7 @@ export function listDepartures(db: Reading, filter: DepartureFilter): Departure[
       : sql`(${departures.due}, ${departures.id}) > (${due}, ${id})`;
     conditions.push(beyond);
   }
+  if (filter.search) conditions.push(mentions(filter.search));
   const order = filter.newestFirst
     ? [desc(departures.due), desc(departures.id)]
     : [asc(departures.due), asc(departures.id)];

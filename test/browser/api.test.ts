@@ -91,7 +91,7 @@ describe('a plan’s preview', () => {
     expect(preview.departures[0]).toMatchObject({
       at: '2026-12-02T02:45:00.000Z',
       recipients: [
-        { zone: 'Asia/Kathmandu', local: '2026-12-02T08:30:00', dayPart: 'waking' },
+        { zone: 'Asia/Kathmandu', local: '2026-12-02T08:30:00', dayPart: 'working' },
         { zone: 'America/St_Johns', local: '2026-12-01T23:15:00', dayPart: 'night' },
       ],
       warnings: [{ code: 'night' }],

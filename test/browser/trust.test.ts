@@ -286,7 +286,6 @@ describe('what stands in the way is said', () => {
     await sees(page, 'Every change applies at once');
     await product.api('PUT', '/postoffice/faults', { greylist: ['*'] });
     const { id } = await scheduled('Greylisted');
-    await until('the page to know it', async () => (await textOf(page, 'header')).includes('Departures'));
     await product.api('POST', `/departures/${id}/release`);
     await sees(page, /delayed, tried again .*Greylisted, try again/);
     await product.api('PUT', '/postoffice/faults', {});

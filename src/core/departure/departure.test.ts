@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { groupPending } from './groups';
+import { groupPending, pendingItems } from './groups';
 import { historyWords } from './history';
 import { attemptEvent, replyStatus, unfinishedEvent, type RecipientOutcome } from './outcome';
 import { GIVE_UP_AFTER, nextAttempt } from './retry';
@@ -203,4 +203,38 @@ it('has words for everything that can happen to a departure', () => {
   expect(historyWords({ what: 'refused', to: 'failed', why: '550 no such user' })).toBe(
     'Refused by the mail server: 550 no such user',
   );
+});
+
+describe('copies in the list', () => {
+  const copy = (id: string, messageId: string, copyFor: string | null, at = '2026-11-25T09:00:00Z') => ({
+    ...{ id, messageId, copyFor, at },
+    state: 'scheduled' as const,
+    pausedFor: null,
+  });
+  const groups = groupPending(
+    [
+      copy('1', 'a', 'x@x.example'),
+      copy('2', 'b', null),
+      copy('3', 'a', 'y@x.example'),
+      copy('4', 'a', 'z@x.example', '2026-11-26T09:00:00Z'),
+    ],
+    'Europe/Lisbon',
+    Date.parse('2026-11-24T14:00:00Z'),
+  );
+  const lines = (open: string[]) =>
+    pendingItems(groups, new Set(open)).map((item) =>
+      item.kind === 'group'
+        ? item.name.split(',')[0]
+        : item.kind === 'copies'
+          ? `copies ${item.departures.map(({ id }) => id).join()}`
+          : `${item.among ? '- ' : ''}${item.departure.id}`,
+    );
+
+  it('of one day are one line at the first, and a copy alone stands by itself', () => {
+    expect(lines([])).toEqual(['Tomorrow', 'copies 1,3', '2', 'Thursday 26 November', '4']);
+  });
+
+  it('are shown singly below it where they are unfolded', () => {
+    expect(lines(['a'])).toEqual(['Tomorrow', 'copies 1,3', '- 1', '- 3', '2', 'Thursday 26 November', '4']);
+  });
 });

@@ -55,3 +55,44 @@ export function groupPending<T extends Grouped>(
   }
   return [...groups].map(([name, members]) => ({ name, departures: members }));
 }
+
+/** One line of the list of pending departures. */
+export type PendingItem<T> =
+  | { kind: 'group'; name: string; departures: readonly T[] }
+  | { kind: 'departure'; departure: T; among: boolean }
+  /** Copies of one message, folded into one line at the moment of the first. */
+  | { kind: 'copies'; messageId: string; departures: readonly T[]; open: boolean };
+
+interface Copied extends Grouped {
+  messageId: string;
+  copyFor: string | null;
+}
+
+/**
+ * Groups as lines: headings, departures, and copies of one message folded where there are several in a group.
+ * @param open the messages whose copies are shown singly
+ */
+export function pendingItems<T extends Copied>(
+  groups: readonly DepartureGroup<T>[],
+  open: ReadonlySet<string>,
+): PendingItem<T>[] {
+  return groups.flatMap(({ name, departures }): PendingItem<T>[] => {
+    const items: PendingItem<T>[] = [{ kind: 'group', name, departures }];
+    const folded = new Set<string>();
+    for (const departure of departures) {
+      const { messageId } = departure;
+      if (folded.has(messageId)) continue;
+      const copies =
+        departure.copyFor === null ? [] : departures.filter((each) => each.messageId === messageId);
+      if (copies.length < 2) {
+        items.push({ kind: 'departure', departure, among: false });
+        continue;
+      }
+      folded.add(messageId);
+      const isOpen = open.has(messageId);
+      items.push({ kind: 'copies', messageId, departures: copies, open: isOpen });
+      if (isOpen) for (const copy of copies) items.push({ kind: 'departure', departure: copy, among: true });
+    }
+    return items;
+  });
+}

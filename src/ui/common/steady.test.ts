@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { countMoves, keepOrder } from './steady';
+import { countMoves, keepOrder, onlyGrew } from './steady';
 
 const rows = (text: string, state = 'old') => text.split('').map((id) => ({ id, state }));
 
@@ -19,3 +19,10 @@ it('keeps the order, and each row as it is now', () => {
     'cnew',
   ]);
 });
+
+it.each([
+  ['abc', 'abcd', true],
+  ['', 'a', true],
+  ['abc', 'ab', false],
+  ['abc', 'xabc', false],
+])('%s to %s only grew: %s', (shown, fresh, grew) => expect(onlyGrew(rows(shown), rows(fresh))).toBe(grew));

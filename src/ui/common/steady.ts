@@ -6,6 +6,10 @@ export function keepOrder<T extends { id: string }>(shown: readonly T[], fresh: 
   return shown.map((row) => byId.get(row.id) ?? row);
 }
 
+/** True where the list has only grown at its end: what is read on does not move. */
+export const onlyGrew = <T extends { id: string }>(shown: readonly T[], fresh: readonly T[]): boolean =>
+  shown.length <= fresh.length && shown.every((row, index) => row.id === fresh[index]!.id);
+
 /** How many rows came, went, or stand elsewhere; 0 where nothing would move. */
 export function countMoves<T extends { id: string }>(shown: readonly T[], fresh: readonly T[]): number {
   const before = new Set(shown.map((row) => row.id));

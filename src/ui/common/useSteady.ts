@@ -1,7 +1,7 @@
 'use client';
 /** A list that never moves under the focus: what is new waits until it is asked for. */
 import { useEffect, useRef, useState, type RefObject } from 'react';
-import { countMoves, keepOrder } from './steady';
+import { countMoves, keepOrder, onlyGrew } from './steady';
 
 /** What changes this soon after a press in the list is the answer to it. */
 const OWN_MS = 2000;
@@ -51,7 +51,10 @@ export function useSteady<T extends { id: string }>(
     if (!fresh) return;
     const inside = frame.current?.contains(document.activeElement) ?? false;
     const own = performance.now() - pressed.current < OWN_MS;
-    setShown((before) => (inside && !own && before.length > 0 ? keepOrder(before, fresh) : fresh));
+    setShown((before) => {
+      const stay = inside && !own && before.length > 0 && !onlyGrew(before, fresh);
+      return stay ? keepOrder(before, fresh) : fresh;
+    });
   }, [fresh, frame]);
 
   // The row that had the focus has been drawn anew elsewhere, or is gone: the focus goes with it, or to its neighbour.

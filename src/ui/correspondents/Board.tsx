@@ -124,7 +124,7 @@ export function Board({ people, chosen, onChoose }: Props) {
         <div className={styles.inner} style={{ height: rows.getTotalSize() }} role="presentation">
           {items.map(({ index, start }) => {
             const person = people[index]!;
-            const parts = days?.get(person.id);
+            const parts = person.zone ? days?.get(person.id) : undefined;
             const local = person.zone && toLocal(minute, person.zone);
             const now = parts?.find((part) => Date.parse(part.until) > minute);
             const where = person.place ?? (person.zone ? zoneCity(person.zone) : '');

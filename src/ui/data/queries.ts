@@ -23,6 +23,7 @@ import type {
   SuggestionJson,
   ZoneJson,
 } from '../../api/types';
+import type { DepartureState } from '../../core/departure/states';
 import type { Choices, Plan } from '../../core/plan/plan';
 
 /** The rail and the tray look at this many pending departures at most. */
@@ -43,6 +44,29 @@ export const usePending = () =>
   useQuery({
     queryKey: ['departures', 'pending'],
     queryFn: () => ask<DeparturePageJson>('GET', `/departures?state=pending&limit=${PENDING_LIMIT}`),
+  });
+
+/** What the pending list shows: which states, and words to find. */
+export interface PendingFilter {
+  states: readonly DepartureState[];
+  search: string;
+}
+
+const PAGE = 200;
+
+/** Pending departures by moment, page by page. */
+export const usePendingPages = ({ states, search }: PendingFilter) =>
+  useInfiniteQuery({
+    queryKey: ['departures', 'list', states, search],
+    queryFn: ({ pageParam }) => {
+      const query = new URLSearchParams({ state: states.join(','), limit: String(PAGE), q: search });
+      if (pageParam) query.set('cursor', pageParam);
+      return ask<DeparturePageJson>('GET', `/departures?${query.toString()}`);
+    },
+    initialPageParam: '',
+    getNextPageParam: (page) => page.cursor ?? undefined,
+    enabled: states.length > 0,
+    placeholderData: keepPreviousData,
   });
 
 export const useLeft = () =>

@@ -1,12 +1,27 @@
 'use client';
 /** Departures: what is pending, what is a draft, what has left. */
-import { Segmented } from 'antd';
+import { Input, Segmented, Select } from 'antd';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { useDeferredValue, useState } from 'react';
+import type { DepartureState } from '../../core/departure/states';
 import { useDrafts, usePending } from '../data/queries';
 import { DraftList } from './DraftList';
 import styles from './DeparturesView.module.css';
 import { LeftTable } from './LeftTable';
 import { PendingTable } from './PendingTable';
+
+/** What can be looked at apart, with the states it means. */
+const FILTERS: Record<string, { label: string; needs: DepartureState[]; coming: DepartureState[] }> = {
+  all: {
+    label: 'everything',
+    needs: ['unconfirmed', 'failed', 'paused'],
+    coming: ['held', 'scheduled', 'releasing'],
+  },
+  needs: { label: 'what needs me', needs: ['unconfirmed', 'failed', 'paused'], coming: [] },
+  held: { label: 'held', needs: [], coming: ['held'] },
+  scheduled: { label: 'scheduled', needs: [], coming: ['scheduled'] },
+  failed: { label: 'failed', needs: ['failed'], coming: [] },
+};
 
 export function DeparturesView() {
   const router = useRouter();
@@ -14,8 +29,12 @@ export function DeparturesView() {
   const part = useSearchParams().get('part') ?? 'pending';
   const pending = usePending().data?.unsettled;
   const drafts = useDrafts().data?.total;
+  const [filter, setFilter] = useState('all');
+  const [search, setSearch] = useState('');
+  const wanted = useDeferredValue(search.trim());
   const counted = (words: string, count: number | undefined) =>
     count === undefined ? words : `${words} ${count}`;
+  const { needs, coming } = FILTERS[filter]!;
   return (
     <div className={styles.view}>
       <h1 className="unseen">Departures</h1>
@@ -30,8 +49,34 @@ export function DeparturesView() {
             { value: 'left', label: 'Left' },
           ]}
         />
+        {part === 'pending' && (
+          <>
+            <Select
+              aria-label="Show"
+              value={filter}
+              onChange={setFilter}
+              options={Object.entries(FILTERS).map(([value, { label }]) => ({ value, label }))}
+              className={styles.filter}
+            />
+            <Input
+              type="search"
+              aria-label="Find a departure"
+              placeholder="Find by subject or reader"
+              allowClear
+              value={search}
+              onChange={(event) => setSearch(event.target.value)}
+              className={styles.search}
+            />
+          </>
+        )}
       </div>
-      {part === 'drafts' ? <DraftList /> : part === 'left' ? <LeftTable /> : <PendingTable />}
+      {part === 'drafts' ? (
+        <DraftList />
+      ) : part === 'left' ? (
+        <LeftTable />
+      ) : (
+        <PendingTable {...{ needs, coming }} search={wanted} />
+      )}
     </div>
   );
 }

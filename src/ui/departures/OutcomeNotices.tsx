@@ -14,6 +14,8 @@ function news(departure: DepartureJson, words: Words): string | undefined {
   if (state === 'unconfirmed') return 'may or may not have arrived; say which in Departures.';
   if (state === 'paused' && pausedFor === 'late')
     return 'its moment passed while nothing was running; it waits for you.';
+  if (state === 'paused' && pausedFor === 'wrote-first')
+    return `paused, since they wrote first. ${reason ?? ''}`;
   // A server out of reach has its own word at the top.
   if (state === 'scheduled' && attempts > 0 && !waitsForServer)
     return `delayed, tried again ${words.moment(departure.at)}. ${reason ?? ''}`;
@@ -34,9 +36,7 @@ export function OutcomeNotices() {
     const before = known.current;
     known.current = new Map(pending.map((departure) => [departure.id, kindOf(departure)]));
     if (!before) return;
-    const fresh = pending.filter(
-      (departure) => before.has(departure.id) && before.get(departure.id) !== kindOf(departure),
-    );
+    const fresh = pending.filter((departure) => before.get(departure.id) !== kindOf(departure));
     const told = fresh.flatMap((departure) => {
       const what = news(departure, words);
       return what ? [{ departure, what }] : [];

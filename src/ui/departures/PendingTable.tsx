@@ -1,216 +1,266 @@
 'use client';
-/** Pending departures, grouped: what needs you, then by day. */
-import { Button, Spin } from 'antd';
-import Link from 'next/link';
+/** Pending departures, grouped: what needs you, then by day. Only the rows in view are drawn. */
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Button, Checkbox, Spin } from 'antd';
 import { useSearchParams } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { DepartureJson } from '../../api/types';
-import { groupPending, TOO_LATE } from '../../core/departure/groups';
-import { proposeTime } from '../../core/plan/proposal';
-import { landsWords, recipientsWords, useWords, type Words } from '../common/format';
+import { groupPending, pendingItems, TOO_LATE } from '../../core/departure/groups';
+import type { DepartureState } from '../../core/departure/states';
+import { useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
-import { MomentPopover } from '../common/MomentPopover';
-import { StatePill } from '../common/StatePill';
-import { SettleButtons } from './SettleButtons';
 import { TwicePressed } from '../common/TwicePressed';
 import { useSteady } from '../common/useSteady';
 import { WaitingChanges } from '../common/WaitingChanges';
-import { usePending, useSettings } from '../data/queries';
+import { usePendingPages, useSettings } from '../data/queries';
 import { useCommand } from '../shell/commands';
+import { BulkBar } from './BulkBar';
 import styles from './DeparturesView.module.css';
 import { EmptyTable } from './EmptyTable';
-import { useDepartureActions, type DepartureActions } from './useDepartureActions';
+import { CopiesRow, DepartureRow } from './PendingRows';
+import { useBulk } from './useBulk';
+import { useDepartureActions } from './useDepartureActions';
 
-function leavesWords(departure: DepartureJson, words: Words): string {
-  return departure.state === 'held' ? words.precise(departure.at) : words.moment(departure.at);
+interface Props {
+  /** States that wait for a decision, and those that leave by themselves. */
+  needs: DepartureState[];
+  coming: DepartureState[];
+  search: string;
 }
 
-function MoveControl({ departure, move }: { departure: DepartureJson; move: DepartureActions['move'] }) {
-  const settings = useSettings();
-  const { now } = useWords();
-  const [open, setOpen] = useState(false);
-  const reader = departure.recipients.find((each) => each.zone);
-  const { plan } = departure;
-  const near = [
-    ...(reader?.zone ? [{ zone: reader.zone, whose: reader.name, place: reader.place ?? undefined }] : []),
-    ...(reader?.zone === settings.zone ? [] : [{ zone: settings.zone, whose: 'you' }]),
-  ];
-  return (
-    <MomentPopover
-      id={`move-${departure.id}`}
-      title="Another moment"
-      initial={() => (plan.kind === 'at' ? plan : proposeTime(now, reader?.zone ?? settings.zone))}
-      near={near}
-      submit="Move"
-      button={{
-        size: 'small',
-        type: 'text',
-        children: 'Move',
-        'aria-label': `Move, to ${recipientsWords(departure.recipients)}`,
-      }}
-      open={open}
-      onOpenChange={setOpen}
-      onChosen={(moment) => move(departure, { kind: 'at', ...moment })}
-    />
-  );
-}
+const ROW = 39;
+const HEADING = 42;
+/** So many rows from the end the next page is fetched. */
+const NEAR_END = 60;
+const COLUMNS = 8;
 
-function RowActions({ departure, actions }: { departure: DepartureJson; actions: DepartureActions }) {
-  const to = recipientsWords(departure.recipients);
-  if (departure.state === 'releasing') return null;
-  if (departure.state === 'unconfirmed') return <SettleButtons departure={departure} actions={actions} />;
-  return (
-    <>
-      {departure.state === 'failed' && (
-        <Button size="small" onClick={() => void actions.retry(departure)} aria-label={`Try again, to ${to}`}>
-          Try again
-        </Button>
-      )}
-      {departure.state === 'paused' && departure.pausedFor !== 'late' && (
-        <Button size="small" onClick={() => void actions.resume(departure)} aria-label={`Go on, to ${to}`}>
-          Go on
-        </Button>
-      )}
-      <MoveControl departure={departure} move={actions.move} />
-      {(departure.state === 'held' || departure.state === 'scheduled') && (
-        <Button
-          size="small"
-          type="text"
-          onClick={() => void actions.pause(departure)}
-          aria-label={`Pause, to ${to}`}
-        >
-          Pause
-        </Button>
-      )}
-      <Button
-        size="small"
-        type={departure.state === 'held' ? 'default' : 'text'}
-        onClick={() => void actions.takeBack(departure)}
-        aria-label={`Take back, to ${to}`}
-      >
-        Take back
-      </Button>
-      {departure.state !== 'failed' && (
-        <TwicePressed
-          size="small"
-          type="text"
-          label="Let go"
-          again="Press again"
-          aria-label={`Let go now, to ${to}; takes a second press`}
-          onPressed={() => void actions.releaseNow(departure)}
-        />
-      )}
-      <Button
-        size="small"
-        type="text"
-        onClick={() => void actions.remove({ id: departure.messageId, subject: departure.subject })}
-        aria-label={`Delete, to ${to}`}
-      >
-        Delete
-      </Button>
-    </>
-  );
-}
+/** Of a filter that asks for no states nothing is listed, whatever was listed before. */
+const listed = (
+  data: { pages: { departures: DepartureJson[] }[] } | undefined,
+  states: readonly DepartureState[],
+): DepartureJson[] => (states.length ? (data?.pages ?? []).flatMap((page) => page.departures) : []);
 
-export function PendingTable() {
+export function PendingTable({ needs, coming, search }: Props) {
   const { zone } = useSettings();
-  const { data, error } = usePending();
+  const first = usePendingPages({ states: needs, search });
+  const pages = usePendingPages({ states: coming, search });
   const words = useWords();
   const actions = useDepartureActions();
+  const bulk = useBulk();
   const wanted = useSearchParams().get('row');
   const [focused, setFocused] = useState<DepartureJson | null>(null);
-  const table = useRef<HTMLTableElement>(null);
-  const steady = useSteady(data?.departures, table);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
+  const frame = useRef<HTMLDivElement>(null);
   const shown = useRef<string | null>(null);
 
+  const known = (needs.length === 0 || first.data) && (coming.length === 0 || pages.data);
+  const fresh = useMemo(() => {
+    if (!known) return undefined;
+    return [...listed(first.data, needs), ...listed(pages.data, coming)];
+  }, [known, first.data, pages.data, needs, coming]);
+  const steady = useSteady(fresh, frame);
+  const { rows } = steady;
+  const items = useMemo(
+    () => pendingItems(groupPending(rows, zone, words.now), open),
+    [rows, zone, words.now, open],
+  );
+  // eslint-disable-next-line react-hooks/incompatible-library -- it changes what it gives; nothing here is memoised on it
+  const virtual = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => frame.current,
+    estimateSize: (index) => (items[index]!.kind === 'group' ? HEADING : ROW),
+    overscan: 12,
+  });
+  const lines = virtual.getVirtualItems();
+  const lastShown = lines.at(-1)?.index ?? 0;
+  const { hasNextPage, isFetchingNextPage, fetchNextPage } = pages;
+  useEffect(() => {
+    if (hasNextPage && !isFetchingNextPage && lastShown > items.length - NEAR_END) void fetchNextPage();
+  }, [hasNextPage, isFetchingNextPage, fetchNextPage, lastShown, items.length]);
+
+  const focusRow = (id: string) => frame.current?.querySelector<HTMLElement>(`[data-row="${id}"]`)?.focus();
   // After scheduling, the new row has the focus, once.
   useEffect(() => {
     if (!wanted || shown.current === wanted) return;
-    const row = table.current?.querySelector<HTMLElement>(`[data-row="${wanted}"]`);
-    if (!row) return;
+    const index = items.findIndex((item) =>
+      item.kind === 'departure'
+        ? item.departure.id === wanted
+        : item.kind === 'copies' && item.departures.some(({ id }) => id === wanted),
+    );
+    if (index < 0) return;
     shown.current = wanted;
-    row.focus();
-  }, [wanted, data]);
+    virtual.scrollToIndex(index);
+    const item = items[index]!;
+    const target = item.kind === 'copies' ? item.departures[0]!.id : wanted;
+    const timer = requestAnimationFrame(() => focusRow(target));
+    return () => cancelAnimationFrame(timer);
+  }, [wanted, items, virtual]);
 
-  const { rows } = steady;
   const current = rows.find((each) => each.id === focused?.id);
   useCommand('KeyT', current && (() => void actions.takeBack(current)));
 
-  if (error && !data) return <p role="alert">{error.message}</p>;
-  if (!data) return <Spin />;
-  if (rows.length === 0 && data.departures.length === 0) {
-    return (
+  if (first.error ?? pages.error) {
+    const error = (first.error ?? pages.error)!;
+    if (!fresh) return <p role="alert">{error.message}</p>;
+  }
+  if (!fresh) return <Spin />;
+  if (rows.length === 0 && fresh.length === 0) {
+    return search || needs.length * coming.length === 0 ? (
+      <EmptyTable words="Nothing here. Show everything, or find by other words." />
+    ) : (
       <EmptyTable words="Nothing is waiting to leave. What you send or schedule stands here until it has left." />
     );
   }
+
+  const picked = rows.filter(({ id }) => chosen.has(id)).map(({ id }) => id);
+  const choose = (ids: readonly string[], on: boolean) => {
+    const next = new Set(chosen);
+    for (const id of ids)
+      if (on) next.add(id);
+      else next.delete(id);
+    setChosen(next);
+  };
+  const toggle = (messageId: string) => {
+    const next = new Set(open);
+    if (!next.delete(messageId)) next.add(messageId);
+    setOpen(next);
+  };
+  function move(event: KeyboardEvent<HTMLElement>) {
+    const end = { Home: 0, End: items.length - 1 }[event.key];
+    const inRow = document.activeElement?.hasAttribute('data-row');
+    if (end === undefined || !inRow) return moveBetweenRows(event);
+    event.preventDefault();
+    virtual.scrollToIndex(end);
+    requestAnimationFrame(() => {
+      const drawn = frame.current?.querySelectorAll<HTMLElement>('[data-row]');
+      drawn?.[end === 0 ? 0 : drawn.length - 1]?.focus();
+    });
+  }
+  const offset = virtual.scrollOffset ?? 0;
+  const top = offset > HEADING ? virtual.getVirtualItemForOffset(offset)?.index : undefined;
+  const heading =
+    top === undefined ? undefined : items.slice(0, top + 1).findLast(({ kind }) => kind === 'group');
+  const above = lines[0]?.start ?? 0;
+  const below = virtual.getTotalSize() - (lines.at(-1)?.end ?? 0);
+  const allChosen = picked.length === rows.length;
+
   return (
-    <div className={`pane ${styles.frame}`}>
+    <div className={`pane ${styles.pane}`}>
       <WaitingChanges {...steady} />
-      <table className={styles.table} ref={table} onKeyDown={moveBetweenRows} aria-label="Pending departures">
-        <thead>
-          <tr>
-            <th scope="col">Leaves (you)</th>
-            <th scope="col">Lands (them)</th>
-            <th scope="col">To</th>
-            <th scope="col">Subject</th>
-            <th scope="col">Why then</th>
-            <th scope="col">State</th>
-            <th scope="col">
-              <span className="unseen">Actions</span>
-            </th>
-          </tr>
-        </thead>
-        {groupPending(rows, zone, words.now).map((group) => (
-          <tbody key={group.name}>
+      {(picked.length > 0 || bulk.progress) && (
+        <BulkBar
+          count={picked.length}
+          progress={bulk.progress}
+          run={(what) => void bulk.run(picked, what)}
+          stop={bulk.stop}
+          clear={() => setChosen(new Set())}
+        />
+      )}
+      <div className={styles.frame} ref={frame}>
+        <table
+          className={styles.table}
+          onKeyDown={move}
+          aria-label="Pending departures"
+          aria-rowcount={hasNextPage ? -1 : items.length + 1}
+        >
+          <thead className={styles.sticky}>
             <tr>
-              <th colSpan={7} scope="rowgroup" className={styles.group}>
-                {group.name}
-                {group.name === TOO_LATE && (
-                  <TwicePressed
-                    size="small"
-                    label={`Let all ${group.departures.length} go now`}
-                    again="Press again: they leave"
-                    onPressed={() => void actions.releaseAll(group.departures)}
-                  />
-                )}
+              <th scope="col" className={styles.check}>
+                <Checkbox
+                  aria-label={allChosen ? 'Choose none' : 'Choose all that are listed'}
+                  checked={allChosen}
+                  indeterminate={picked.length > 0 && !allChosen}
+                  onChange={({ target }) =>
+                    choose(
+                      rows.map(({ id }) => id),
+                      target.checked,
+                    )
+                  }
+                />
+              </th>
+              <th scope="col">Leaves (you)</th>
+              <th scope="col">Lands (them)</th>
+              <th scope="col">To</th>
+              <th scope="col">Subject</th>
+              <th scope="col">Why then</th>
+              <th scope="col">State</th>
+              <th scope="col">
+                <span className="unseen">Actions</span>
               </th>
             </tr>
-            {group.departures.map((departure) => (
-              <tr
-                key={departure.id}
-                className={styles.row}
-                onFocus={() => setFocused(departure)}
-                onBlur={() => setFocused(null)}
-              >
-                <td className={styles.leaves} data-label="Leaves">
-                  {leavesWords(departure, words)}
-                </td>
-                <td className={styles.lands} data-label="Lands">
-                  {landsWords(departure, words)}
-                </td>
-                <td className={styles.to} data-label="To">
-                  {recipientsWords(departure.recipients)}
-                </td>
-                <td className={styles.subject}>
-                  <Link href={`/write/${departure.messageId}`} data-row={departure.id}>
-                    {departure.subject || '(no subject)'}
-                  </Link>
-                  {departure.reason && <span className={styles.reason}> · {departure.reason}</span>}
-                </td>
-                <td className={styles.why} data-label="Why then">
-                  {departure.whyThen}
-                </td>
-                <td>
-                  <StatePill departure={departure} />
-                </td>
-                <td className={styles.actions}>
-                  <RowActions departure={departure} actions={actions} />
-                </td>
+            {heading?.kind === 'group' && (
+              <tr aria-hidden>
+                <th colSpan={COLUMNS} className={styles.group}>
+                  {heading.name}
+                </th>
               </tr>
-            ))}
+            )}
+          </thead>
+          <tbody>
+            {above > 0 && (
+              <tr aria-hidden className={styles.spacer} style={{ height: above }}>
+                <td colSpan={COLUMNS} />
+              </tr>
+            )}
+            {lines.map(({ index, key }) => {
+              const item = items[index]!;
+              const place = { ref: virtual.measureElement, 'data-index': index, 'aria-rowindex': index + 2 };
+              switch (item.kind) {
+                case 'group':
+                  return (
+                    <tr key={key} {...place}>
+                      <th colSpan={COLUMNS} scope="rowgroup" className={styles.group}>
+                        {item.name}
+                        {item.name === TOO_LATE && (
+                          <TwicePressed
+                            size="small"
+                            label={`Let all ${item.departures.length} go now`}
+                            again="Press again: they leave"
+                            onPressed={() => void actions.releaseAll(item.departures)}
+                          />
+                        )}
+                      </th>
+                    </tr>
+                  );
+                case 'copies':
+                  return (
+                    <CopiesRow
+                      key={key}
+                      {...{ place, actions, choose, chosen }}
+                      departures={item.departures}
+                      open={item.open}
+                      toggle={() => toggle(item.messageId)}
+                    />
+                  );
+                case 'departure':
+                  return (
+                    <DepartureRow
+                      key={key}
+                      {...{ place, actions }}
+                      departure={item.departure}
+                      among={item.among}
+                      chosen={chosen.has(item.departure.id)}
+                      choose={(on) => choose([item.departure.id], on)}
+                      onFocus={setFocused}
+                    />
+                  );
+              }
+            })}
+            {below > 0 && (
+              <tr aria-hidden className={styles.spacer} style={{ height: below }}>
+                <td colSpan={COLUMNS} />
+              </tr>
+            )}
           </tbody>
-        ))}
-      </table>
+        </table>
+        {isFetchingNextPage && <p className={styles.more}>Fetching more…</p>}
+        {hasNextPage && !isFetchingNextPage && (
+          <Button type="text" onClick={() => void fetchNextPage()}>
+            Show more
+          </Button>
+        )}
+      </div>
     </div>
   );
 }

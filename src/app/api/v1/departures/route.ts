@@ -9,6 +9,7 @@ interface Query {
   from?: string;
   until?: string;
   order: 'soonest' | 'latest';
+  q?: string;
   cursor?: string;
   limit: number;
 }
@@ -23,6 +24,7 @@ export const GET = route<undefined, Query>(
       from: query.from ? Date.parse(query.from) : undefined,
       until: query.until ? Date.parse(query.until) : undefined,
       newestFirst: query.order === 'latest',
+      search: query.q?.trim() || undefined,
       cursor: query.cursor,
       limit: query.limit,
     });

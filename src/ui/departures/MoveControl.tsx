@@ -1,0 +1,118 @@
+'use client';
+/** Another moment for a departure: in words, by suggestion, or by date and time. */
+import { Button, Popover } from 'antd';
+import { useRef, useState } from 'react';
+import type { DepartureJson } from '../../api/types';
+import { usualChoices, type Plan } from '../../core/plan/plan';
+import { proposeTime } from '../../core/plan/proposal';
+import { recipientsWords } from '../common/format';
+import { MomentFields } from '../common/MomentFields';
+import { ApiProblem } from '../data/client';
+import { useSettings } from '../data/queries';
+import { useNow } from '../data/useNow';
+import { PhraseField } from '../moment/PhraseField';
+import { useMoment } from '../moment/useMoment';
+import type { DepartureActions } from './useDepartureActions';
+import styles from './DeparturesView.module.css';
+
+interface FormProps {
+  departure: DepartureJson;
+  move: (plan: Plan) => Promise<boolean>;
+}
+
+function MoveForm({ departure, move }: FormProps) {
+  const settings = useSettings();
+  const minute = useNow(60_000);
+  const [problem, setProblem] = useState<string | null>(null);
+  const reader = departure.recipients.find((each) => each.zone);
+  const { plan } = departure;
+  const near = [
+    ...(reader?.zone ? [{ zone: reader.zone, whose: reader.name, place: reader.place ?? undefined }] : []),
+    ...(reader?.zone === settings.zone ? [] : [{ zone: settings.zone, whose: 'you' }]),
+  ];
+  const moment = useMoment({
+    plan: plan.kind === 'at' ? plan : proposeTime(minute, reader?.zone ?? settings.zone),
+    choices: usualChoices,
+    recipients: departure.recipients.map(({ address }) => address),
+    ...{ message: departure.messageId, minute },
+  });
+  const shown = moment.plan;
+  async function submit() {
+    try {
+      await move(await moment.settle());
+    } catch (error) {
+      setProblem(error instanceof ApiProblem ? error.message : 'This did not work. Try again.');
+    }
+  }
+  return (
+    <form
+      className={styles.move}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <PhraseField
+        text={moment.phrase.text}
+        onText={moment.phrase.type}
+        result={moment.phrase.result}
+        suggestions={moment.suggestions}
+        plan={shown}
+        onChoose={moment.setPlan}
+      />
+      {shown.kind === 'at' && (
+        <MomentFields
+          id={`move-${departure.id}`}
+          value={shown}
+          near={near}
+          onChange={({ local, zone }) => moment.setPlan({ kind: 'at', local, zone })}
+        />
+      )}
+      <p className={styles.sentence} role={problem ? 'alert' : undefined}>
+        {problem ?? moment.preview.data?.sentence}
+      </p>
+      <Button type="primary" htmlType="submit" disabled={!moment.readable}>
+        Move
+      </Button>
+    </form>
+  );
+}
+
+interface Props {
+  departure: DepartureJson;
+  move: DepartureActions['move'];
+}
+
+export function MoveControl({ departure, move }: Props) {
+  const [open, setOpen] = useState(false);
+  const opener = useRef<HTMLButtonElement>(null);
+  const moveTo = async (plan: Plan) => {
+    const moved = await move(departure, plan);
+    if (moved) {
+      setOpen(false);
+      opener.current?.focus();
+    }
+    return moved;
+  };
+  return (
+    <Popover
+      open={open}
+      onOpenChange={setOpen}
+      trigger="click"
+      destroyOnHidden
+      placement="bottomLeft"
+      title="Another moment"
+      content={<MoveForm departure={departure} move={moveTo} />}
+    >
+      <Button
+        ref={opener}
+        size="small"
+        type="text"
+        aria-expanded={open}
+        aria-label={`Move, to ${recipientsWords(departure.recipients)}`}
+      >
+        Move
+      </Button>
+    </Popover>
+  );
+}
