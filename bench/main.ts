@@ -5,6 +5,7 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { memory } from './memory';
+import { moment } from './moment';
 import { preview } from './preview';
 import { lateness, startToFirstRelease, throughput } from './release';
 import { size } from './size';
@@ -15,7 +16,7 @@ process.env.OAK_ZONE = 'Europe/Lisbon';
 
 const only = process.argv[2];
 const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
-  ...{ throughput, lateness, start: startToFirstRelease, size, memory, preview },
+  ...{ throughput, lateness, start: startToFirstRelease, size, memory, preview, moment },
 };
 const rows: Row[] = [];
 for (const [name, measure] of Object.entries(parts)) {

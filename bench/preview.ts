@@ -10,9 +10,11 @@ export function preview(): Row {
     address: `r${index}@x.example`,
     zone: zones[index % zones.length],
   }));
-  const now = Date.parse('2026-11-24T14:24:00Z');
+  let now = Date.parse('2026-11-24T14:24:00Z');
   const plan = { kind: 'at', local: '2026-12-01T08:30', zone: 'Asia/Kathmandu' } as const;
-  const ours = () => previewPlan(plan, readers, { now, holdSeconds: 90, senderZone: 'Europe/Lisbon' });
+  // Another minute each time, as when a person goes on writing.
+  const ours = () =>
+    previewPlan(plan, readers, { now: (now += 60_000), holdSeconds: 90, senderZone: 'Europe/Lisbon' });
   const instant = Temporal.Instant.from('2026-12-01T02:45:00Z');
   const bare = () => {
     for (const reader of readers) instant.toZonedDateTimeISO(reader.zone!).toPlainDateTime().toString();

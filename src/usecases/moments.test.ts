@@ -138,6 +138,15 @@ describe('each local', () => {
     expect(locals().sort()).toEqual(['2026-11-26T10:00', '2026-11-26T10:00', '2026-11-27T11:00']);
   });
 
+  it('follows a reader whose zone turns out to be another', () => {
+    const { desk } = tempDesk();
+    const { h } = readers(desk);
+    const { id } = planned(desk);
+    changeCorrespondent(desk, h, { zone: 'Asia/Kolkata' });
+    const moved = readDeparturesOf(desk, id).find(({ copyFor }) => copyFor === 'h@x.example')!;
+    expect(new Date(moved.due).toISOString()).toBe('2026-11-25T03:00:00.000Z');
+  });
+
   it('stands still as a whole while the message is open, and goes on as a whole', () => {
     const { desk } = tempDesk();
     readers(desk);

@@ -3,7 +3,6 @@
  * offsets and working hours fall on quarters; the work of one reader is a few spans, so 500 readers are a few
  * thousand additions.
  */
-import { Temporal } from 'temporal-polyfill';
 import type { Person } from '../people/person';
 import { datesFrom, localAt, workOn } from '../time/dayParts';
 import { toInstant, toLocal } from '../time/wallClock';
@@ -38,7 +37,7 @@ export interface BestMoments {
   best: { at: number; working: number }[];
 }
 
-/** Offsets change seldom; asked of the zone rules once for each zone and day. */
+/** Instants of minutes of a day, from its midnight where the day is as long as others. */
 function instants() {
   const midnights = new Map<string, { at: number; even: boolean }>();
   return (date: string, minute: number, zone: string): number => {
@@ -50,6 +49,16 @@ function instants() {
       midnights.set(key, midnight);
     }
     return midnight.even ? midnight.at + minute * 60_000 : toInstant(localAt(date, minute), zone).at;
+  };
+}
+
+/** Holidays of a country are one object to all who have them; written out they are long. */
+function identities() {
+  const known = new Map<object, number>();
+  return (object: object | undefined): number => {
+    if (!object) return -1;
+    if (!known.has(object)) known.set(object, known.size);
+    return known.get(object)!;
   };
 }
 
@@ -83,9 +92,10 @@ function addWork(
 /** The same week, leave and holidays in the same zone are counted once, many times over. */
 function alike(readers: readonly Person[]): { person: Person; times: number }[] {
   const groups = new Map<string, { person: Person; times: number }>();
+  const identity = identities();
   for (const person of readers) {
     const { week, leave = [], holidays } = person.working;
-    const key = JSON.stringify([canonicalZone(person.zone), week.work, leave, holidays ?? null]);
+    const key = JSON.stringify([canonicalZone(person.zone), week.work, leave, identity(holidays)]);
     const group = groups.get(key);
     if (group) group.times++;
     else groups.set(key, { person, times: 1 });
@@ -125,19 +135,19 @@ function gather(counts: Counts, first: number, quarters: number, zone: string, r
   const bestInto = new Map<BestCell, number>();
   let working = 0;
   let starts = 0;
-  let local = Temporal.Instant.fromEpochMilliseconds(first).toZonedDateTimeISO(canonicalZone(zone));
-  for (let index = 0; index < quarters; index++, local = local.add({ minutes: 15 })) {
+  for (let index = 0; index < quarters; index++) {
     working += counts.working[index]!;
     starts += counts.starts[index]!;
     const at = first + index * QUARTER;
     const into = working * index - starts;
-    const date = local.toPlainDate().toString();
+    const local = toLocal(at, zone);
+    const date = local.slice(0, 10);
     let day = days.get(date);
     if (!day) {
       const cells = Array.from({ length: 24 }, (_, hour): BestCell => ({ hour, at: null, working: 0 }));
       days.set(date, (day = { date, cells }));
     }
-    const cell = day.cells[local.hour]!;
+    const cell = day.cells[Number(local.slice(11, 13))]!;
     const better =
       cell.at === null ||
       working > cell.working ||

@@ -10,6 +10,7 @@ import {
   firstWorkStart,
   localAt,
   nextWorkStart,
+  plusDays,
   workOn,
 } from '../time/dayParts';
 import { backOn, leaveOn } from '../time/leave';
@@ -61,8 +62,6 @@ const atPlan = (local: string, zone: string): Plan => ({
 function on(person: Person, local: string, words: string): Suggestion {
   return { plan: atPlan(local, person.zone), at: toInstant(local, person.zone).at, words };
 }
-
-const plusDays = (date: string, days: number) => Temporal.PlainDate.from(date).add({ days }).toString();
 
 /** “tomorrow”, “Monday”, “Monday 7 December”, seen from a day. */
 function dayName(date: string, today: string): string {

@@ -6,6 +6,8 @@ export interface RailMark {
   at: number;
   label: string;
   href: string;
+  /** True where it can be moved to another moment. */
+  movable?: boolean;
 }
 
 export interface MarkBundle {

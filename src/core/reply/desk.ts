@@ -35,10 +35,11 @@ export const INBOX_GROUPS: readonly InboxGroup[] = [
 export function inboxGroup(
   message: { returned: unknown; from: { zone: string | null } },
   now: number,
+  who?: Working,
 ): InboxGroup {
   if (message.returned) return 'Came back';
   if (!message.from.zone) return 'Where they are is not known';
-  return atTheirDesk(now, message.from.zone).working
+  return atTheirDesk(now, message.from.zone, who).working
     ? 'At their desk now'
     : 'Away from their desk, an answer lands later';
 }

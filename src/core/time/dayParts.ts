@@ -1,5 +1,4 @@
 /** Which part of a person's day a wall-clock time falls in, and when their working time begins and ends. */
-import { Temporal } from 'temporal-polyfill';
 import type { Leave } from './leave';
 
 export type DayPart = 'night' | 'waking' | 'working' | 'weekend' | 'holiday' | 'leave';
@@ -97,17 +96,20 @@ export function dayPartWords(local: string, who: Working = defaultWorking): stri
   return 'in a break';
 }
 
+/** A date some days on. Dates have no zone, and all days of UTC are equally long. */
+export const plusDays = (date: string, days: number) =>
+  new Date(Date.parse(`${date}T00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+
 /** `2026-12-25` and minutes after midnight, 1440 being the next midnight → local with seconds. */
 export function localAt(date: string, minute: number): string {
-  const day = minute >= 1440 ? Temporal.PlainDate.from(date).add({ days: 1 }).toString() : date;
+  const day = minute >= 1440 ? plusDays(date, 1) : date;
   const two = (n: number) => String(n).padStart(2, '0');
   return `${day}T${two(Math.floor(minute / 60) % 24)}:${two(minute % 60)}:00`;
 }
 
 /** Dates from one on, `2026-12-25`, `2026-12-26`, … */
 export function* datesFrom(date: string, days: number): Generator<string> {
-  let day = Temporal.PlainDate.from(date);
-  for (let n = 0; n < days; n++, day = day.add({ days: 1 })) yield day.toString();
+  for (let n = 0; n < days; n++) yield plusDays(date, n);
 }
 
 /** The next start of working time strictly after a wall-clock time, as local `…T09:00:00`; undefined for someone who never works. */

@@ -3,6 +3,7 @@
  * ISO string without offset, `2026-12-01T08:30` or with seconds.
  */
 import { Temporal } from 'temporal-polyfill';
+import { offsetAt } from './offsets';
 import { canonicalZone } from './zones';
 
 /** How a wall-clock time became an instant. */
@@ -42,6 +43,18 @@ function parseLocal(local: string): Temporal.PlainDateTime {
   }
 }
 
+const DAY = 86_400_000;
+const FIRST = Date.UTC(1000, 0, 1);
+const LAST = Date.UTC(9999, 11, 31);
+
+/** A wall-clock time as if it were UTC, epoch ms; undefined where it is none, or not written the usual way. */
+function readPlain(local: string): number | undefined {
+  if (!LOCAL.test(local)) return undefined;
+  const at = Date.parse(`${local}Z`);
+  // What does not exist, such as 31 November, is another day when it is read, or none at all.
+  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(local) ? at : undefined;
+}
+
 /** True for `2026-12-01T08:30`, with or without seconds, of a day that exists. */
 export function isLocal(local: string): boolean {
   try {
@@ -58,8 +71,15 @@ export function isLocal(local: string): boolean {
  * @throws LocalTimeError, UnknownZoneError
  */
 export function toInstant(local: string, zone: string): Resolved {
-  const plain = parseLocal(local);
   const id = canonicalZone(zone);
+  const shown = readPlain(local);
+  if (shown !== undefined) {
+    // A day apart the offset is the same: then there is one instant, and no rules have to be asked.
+    const offset = offsetAt(shown - DAY, id);
+    if (offset === offsetAt(shown + DAY, id) && offset === offsetAt(shown - offset, id))
+      return { at: shown - offset, resolution: 'exact' };
+  }
+  const plain = parseLocal(local);
   const first = plain.toZonedDateTime(id, { disambiguation: 'earlier' });
   const second = plain.toZonedDateTime(id, { disambiguation: 'later' });
   if (first.epochMilliseconds === second.epochMilliseconds) {
@@ -75,6 +95,9 @@ export function toInstant(local: string, zone: string): Resolved {
  * @throws UnknownZoneError
  */
 export function toLocal(at: number, zone: string): string {
+  const shown = at + offsetAt(at, canonicalZone(zone));
+  // Years of four digits are written alike by both; others are rare enough to take the long way.
+  if (shown >= FIRST && shown < LAST) return new Date(shown).toISOString().slice(0, 19);
   return Temporal.Instant.fromEpochMilliseconds(at)
     .toZonedDateTimeISO(canonicalZone(zone))
     .toPlainDateTime()
@@ -83,8 +106,7 @@ export function toLocal(at: number, zone: string): string {
 
 /** Minutes east of UTC at an instant, rounded to the minute (historic offsets have seconds). */
 export function offsetMinutes(at: number, zone: string): number {
-  const nanoseconds = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(canonicalZone(zone));
-  return Math.round(nanoseconds.offsetNanoseconds / 60e9);
+  return Math.round(offsetAt(at, canonicalZone(zone)) / 60_000);
 }
 
 /** `UTC+05:45`, `UTC−03:30`, `UTC`. */

@@ -2,6 +2,7 @@
 import { useParams } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { useWords } from '../common/format';
+import { useWorkingAt } from '../common/useWorkingAt';
 import styles from './Inbox.module.css';
 import { useInbox } from '../data/queries';
 import { InboxList } from './InboxList';
@@ -26,7 +27,8 @@ export function InboxFrame({ children }: { children: ReactNode }) {
 export function FirstMessage() {
   const inbox = useInbox().data;
   const { now } = useWords();
-  const first = inbox && firstOf(inbox.messages, now);
+  const workingAt = useWorkingAt();
+  const first = inbox && firstOf(inbox.messages, now, workingAt);
   if (!first) return <p className={styles.nothing}>Nothing to read.</p>;
   return <ReadingPane key={first.id} id={first.id} />;
 }

@@ -6,6 +6,7 @@ import { useParams, useSearchParams } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import type { MessageSummaryJson } from '../../api/types';
 import { useWords } from '../common/format';
+import { useWorkingAt } from '../common/useWorkingAt';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useInbox, usePending } from '../data/queries';
 import styles from './Inbox.module.css';
@@ -56,6 +57,7 @@ export function InboxList() {
   const { data, error } = useInbox();
   const { id } = useParams<{ id?: string }>();
   const { now } = useWords();
+  const workingAt = useWorkingAt();
   useFocusHeld();
   if (error && !data) return <p role="alert">{error.message}</p>;
   if (!data) return <Spin />;
@@ -64,10 +66,10 @@ export function InboxList() {
       <p className={styles.empty}>The inbox is empty. What arrives, and what comes back, stands here.</p>
     );
   }
-  const chosen = id ?? firstOf(data.messages, now)?.id;
+  const chosen = id ?? firstOf(data.messages, now, workingAt)?.id;
   return (
     <nav aria-label="Messages" onKeyDown={moveBetweenRows}>
-      {grouped(data.messages, now).map((group) => (
+      {grouped(data.messages, now, workingAt).map((group) => (
         <section key={group.name} aria-label={group.name}>
           <h2 className={styles.group}>{group.name}</h2>
           <ul className={styles.list}>

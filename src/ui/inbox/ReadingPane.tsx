@@ -9,6 +9,7 @@ import { atTheirDesk } from '../../core/reply/desk';
 import { dayWords, durationWords, timeWords } from '../../core/time/words';
 import { recipientsWords, useWords } from '../common/format';
 import { useMessage, useSettings } from '../data/queries';
+import { useWorkingAt } from '../common/useWorkingAt';
 import { useCommand } from '../shell/commands';
 import styles from './Inbox.module.css';
 import { SnoozeControl } from './SnoozeControl';
@@ -16,9 +17,14 @@ import { SnoozeControl } from './SnoozeControl';
 function WriterClock({ message }: { message: MessageJson }) {
   const { hourCycle } = useSettings();
   const words = useWords();
+  const workingAt = useWorkingAt();
   const name = message.from.name || message.from.address;
   if (!message.from.zone) return <p className={styles.clock}>{name} · time zone not known</p>;
-  const { local, working, worksAt } = atTheirDesk(words.now, message.from.zone);
+  const { local, working, worksAt } = atTheirDesk(
+    words.now,
+    message.from.zone,
+    workingAt(message.from.address),
+  );
   const first = name.split(' ')[0];
   return (
     <p className={styles.clock}>

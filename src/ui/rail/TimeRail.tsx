@@ -3,14 +3,17 @@
 import { scaleLinear } from 'd3';
 import { Select } from 'antd';
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type PointerEvent } from 'react';
 import { bundleMarks, type MarkBundle, type RailMark } from '../../core/rail/bundle';
 import { railFrame, type RailTick } from '../../core/rail/rail';
 import { defaultWeek } from '../../core/time/dayParts';
 import { recipientsWords, useWords } from '../common/format';
 import { usePending, useSettings, useSnoozed } from '../data/queries';
 import { useNow } from '../data/useNow';
+import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useWidth } from '../common/useWidth';
+import { useDepartureActions } from '../departures/useDepartureActions';
+import { planAt, useRailDrag } from './useRailDrag';
 import styles from './TimeRail.module.css';
 
 const HOUR = 3_600_000;
@@ -50,23 +53,31 @@ function place(bundles: MarkBundle[], x: (at: number) => number, width: number):
   });
 }
 
-function Marks({
-  placed,
-  above,
-  moment,
-}: {
+interface MarksProps {
   placed: Placed[];
   above: boolean;
   moment: (at: number) => string;
-}) {
+  /** Begins the drag of a mark; undefined where none can be moved. */
+  grip?: (mark: RailMark, event: PointerEvent<Element>) => void;
+}
+
+function Marks({ placed, above, moment, grip }: MarksProps) {
   const y = above ? LINE - 14 : LINE + 14;
   const shape = above ? 'M0-5 6 6H-6Z' : 'M0 5 6-6H-6Z';
   return placed.map(({ x, bundle, label }) => {
     const [first] = bundle.marks;
     const several = bundle.marks.length > 1;
     const href = several ? (above ? '/departures' : '/inbox') : first!.href;
+    const movable = grip && !several && first!.movable;
     return (
-      <Link key={first!.id} href={href} tabIndex={-1} className={above ? styles.departure : styles.return}>
+      <Link
+        key={first!.id}
+        href={href}
+        tabIndex={-1}
+        draggable={false}
+        className={`${above ? styles.departure : styles.return} ${movable ? styles.movable : ''}`}
+        onPointerDown={movable ? (event) => grip(first!, event) : undefined}
+      >
         <title>{bundle.marks.map((mark) => `${moment(mark.at)} ${mark.label}`).join('\n')}</title>
         <path transform={`translate(${x} ${y})`} d={shape} />
         <text x={x + 9} y={above ? y - 5 : y + 17}>
@@ -84,6 +95,7 @@ export function TimeRail() {
   // Fine enough for the lantern to move smoothly, coarse enough to draw rarely.
   const now = useNow(10_000);
   const { moment } = useWords();
+  const actions = useDepartureActions();
   const pending = usePending().data?.departures;
   const snoozed = useSnoozed().data?.messages;
 
@@ -100,7 +112,18 @@ export function TimeRail() {
       at: Math.max(now, Date.parse(each.at)),
       label: each.subject || `To ${recipientsWords(each.recipients)}`,
       href: `/write/${each.messageId}`,
+      movable: true,
     }));
+  const byId = new Map((pending ?? []).map((each) => [each.id, each]));
+  const drag = useRailDrag({
+    scale,
+    earliest: now,
+    box,
+    move: (id, at) => {
+      const departure = byId.get(id);
+      if (departure) void actions.move(departure, planAt(at, departure, zone));
+    },
+  });
   const returns = (snoozed ?? []).map((each): RailMark => ({
     id: each.id,
     at: Math.max(now, Date.parse(each.snoozedUntil!)),
@@ -129,7 +152,19 @@ export function TimeRail() {
   const crowded = (ticks: RailTick[]) => ticks.some((tick) => scale(tick.at) < 130);
 
   return (
-    <section aria-label="Time rail" className={styles.rail} data-rail tabIndex={0} ref={box}>
+    <section
+      aria-label="Time rail"
+      className={styles.rail}
+      data-rail
+      tabIndex={0}
+      ref={box}
+      onKeyDown={(event) => {
+        // From the rail itself the arrow goes into its list.
+        if (event.key !== 'ArrowDown' || event.target !== event.currentTarget) return;
+        event.preventDefault();
+        box.current?.querySelector<HTMLElement>('[data-row]')?.focus();
+      }}
+    >
       <p className={styles.folded}>{folded}</p>
       <svg width={width} height={HEIGHT} aria-hidden="true" className={styles.drawing}>
         {frame.working.map(({ from, to }) => (
@@ -168,8 +203,16 @@ export function TimeRail() {
             </text>
           </g>
         ))}
-        <Marks placed={shown(departures, width)} above moment={moment} />
+        <Marks placed={shown(departures, width)} above moment={moment} grip={drag.grip} />
         <Marks placed={shown(returns, width - CONTROL)} above={false} moment={moment} />
+        {drag.at !== null && (
+          <g className={styles.dragged} transform={`translate(${scale(drag.at)} 0)`}>
+            <line y1={8} y2={LINE + 9} />
+            <text x={5} y={17}>
+              {moment(drag.at)}
+            </text>
+          </g>
+        )}
         <circle className={styles.glow} cx={LEFT} cy={LINE} r={11} />
         <circle className={styles.now} cx={LEFT} cy={LINE} r={7} />
         {!crowded(frame.changes) && (
@@ -183,15 +226,24 @@ export function TimeRail() {
           </text>
         )}
       </svg>
-      <ol className="unseen">
+      <ol className={styles.list} onKeyDown={moveBetweenRows}>
         {list.map((mark) => (
           <li key={mark.id}>
-            <Link href={mark.href} tabIndex={-1}>
-              {mark.label}, {mark.words}
+            <Link
+              href={mark.href}
+              tabIndex={-1}
+              data-row={mark.id}
+              aria-describedby={mark.movable ? 'rail-keys' : undefined}
+              onKeyDown={(event) => mark.movable && drag.step(mark, event)}
+            >
+              {mark.label}, {drag.stepped?.id === mark.id ? `to ${moment(drag.stepped.at)}` : mark.words}
             </Link>
           </li>
         ))}
       </ol>
+      <span id="rail-keys" hidden>
+        Plus and minus move it by five minutes, with Shift by an hour.
+      </span>
       <Select
         className={styles.span}
         size="small"

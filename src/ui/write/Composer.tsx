@@ -20,6 +20,7 @@ import { useCommand } from '../shell/commands';
 import { useNotices } from '../shell/Notices';
 import { ConflictPanel } from './ConflictPanel';
 import { recallCursor, rememberCursor } from './cursor';
+import { Findings } from './Findings';
 import { MessageFields } from './MessageFields';
 import type { Lands } from '../moment/DayStrips';
 import { MomentPanel } from '../moment/MomentPanel';
@@ -187,6 +188,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const sentence = keepsMoment
     ? keptSentence(departure, copies.length, passed, draft.state !== 'clean', words)
     : preview.data?.sentence;
+  const lands = keepsMoment ? landsOf(copies) : landsOf(planned, nameOf);
   const primary = primaryWords({
     plan,
     holdSeconds: settings.holdSeconds,
@@ -322,7 +324,9 @@ export function Composer({ initial, message, departure, answers }: Props) {
         <MessageFields
           {...{ fields, change, problem, subject, text }}
           begin={message ? undefined : answers ? 'text' : 'to'}
-        />
+        >
+          <Findings text={fields.text} lands={lands} onText={(words) => change({ text: words })} />
+        </MessageFields>
         <MomentPanel
           plan={plan}
           onChange={(next) => {
@@ -336,7 +340,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
           proposal={plan.kind === 'at' ? plan : proposeTime(minute, near[0]!.zone)}
           near={near}
           recipients={recipients}
-          lands={keepsMoment ? landsOf(copies) : landsOf(planned, nameOf)}
+          lands={lands}
           pending={departure && { copies: departure.copyFor !== null }}
         />
       </div>

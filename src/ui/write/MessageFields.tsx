@@ -3,7 +3,7 @@
 import { Button, Input, type InputRef } from 'antd';
 import type { TextAreaRef } from 'antd/es/input/TextArea';
 import Link from 'next/link';
-import { useState, type RefObject } from 'react';
+import { useState, type ReactNode, type RefObject } from 'react';
 import { MAX_SUBJECT } from '../../core/message/limits';
 import type { ApiProblem } from '../data/client';
 import { useSettings } from '../data/queries';
@@ -19,9 +19,11 @@ interface Props {
   text: RefObject<TextAreaRef | null>;
   /** Where the cursor stands on opening. */
   begin: 'to' | 'text' | undefined;
+  /** What stands below the text. */
+  children?: ReactNode;
 }
 
-export function MessageFields({ fields, change, problem, subject, text, begin }: Props) {
+export function MessageFields({ fields, change, problem, subject, text, begin, children }: Props) {
   const { me } = useSettings();
   const [copies, setCopies] = useState(fields.cc.length + fields.bcc.length > 0);
   return (
@@ -92,6 +94,7 @@ export function MessageFields({ fields, change, problem, subject, text, begin }:
         autoFocus={begin === 'text'}
         onChange={(event) => change({ text: event.target.value })}
       />
+      {children}
     </section>
   );
 }

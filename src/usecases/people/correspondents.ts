@@ -2,6 +2,7 @@
 import { AddressError, addressKey, parseMailbox } from '../../core/message/address';
 import { answerTimes, type AnswerTimes } from '../../core/people/answerTimes';
 import type { PersonalDate } from '../../core/people/personalDate';
+import { resolvePlan } from '../../core/plan/moments';
 import type { DaySpan, WorkingWeek } from '../../core/time/dayParts';
 import type { Leave } from '../../core/time/leave';
 import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
@@ -15,15 +16,17 @@ import {
   type Correspondent,
 } from '../../store/correspondents';
 import { groupsOf, messagesNaming } from '../../store/groups';
+import { departuresWaitingFor } from '../../store/departures';
 import { noteChange } from '../../store/journal';
 import { answerDelays } from '../../store/messages';
 import type { Tx } from '../../store/store';
+import { applyEvent } from '../departures/applyEvent';
 import { newId, type Desk } from '../desk';
 import { Invalid, NotFound } from '../errors';
 import { oneLine } from '../messages/draftInput';
 import { replanReaders } from '../messages/planDepartures';
 import { hasCalendar, holidaysIn } from './holidayCalendar';
-import { countryOf } from './readers';
+import { countryOf, readersAt } from './readers';
 import { evidenceFor } from './zoneGuess';
 
 export type { Correspondent } from '../../store/correspondents';
@@ -149,6 +152,23 @@ function followGroups(desk: Desk, tx: Tx, id: string): void {
   for (const message of messages) replanReaders(desk, tx, message);
 }
 
+/** What is pending to them at a time on their own clock moves to where that time is now, unless it is past there. */
+function followZone(desk: Desk, tx: Tx, id: string): void {
+  const now = desk.now(tx);
+  for (const address of findCorrespondent(tx, id)!.addresses) {
+    for (const departure of departuresWaitingFor(tx, address)) {
+      const { plan, reader, attempts, state } = departure;
+      if (plan.kind !== 'each-local' || !reader || attempts > 0) continue;
+      const [known] = readersAt(desk, tx, [{ name: '', address: reader }]);
+      if (!known?.zone) continue;
+      const { at } = resolvePlan(plan, { now, holdSeconds: 0 }, known.zone);
+      if (at <= now || at === departure.meant) continue;
+      const event = state === 'paused' ? 'replan' : 'move';
+      applyEvent(tx, departure, event, now, { meant: at, due: at }, 'their time zone is another');
+    }
+  }
+}
+
 /** {@link addCorrespondent} within a transaction. */
 export function addWithin(tx: Tx, input: CorrespondentInput): string {
   const id = newId();
@@ -169,6 +189,7 @@ export function changeWithin(desk: Desk, tx: Tx, id: string, input: Corresponden
   updateCorrespondent(tx, id, checked(tx, input, id));
   renewGuess(tx, id, input.zoneHint);
   if (input.addresses) followGroups(desk, tx, id);
+  if (input.zone) followZone(desk, tx, id);
   noteChange(tx, 'correspondent', id);
 }
 

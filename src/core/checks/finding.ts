@@ -1,0 +1,55 @@
+/** What a check found in a message. */
+
+export interface Finding {
+  check: 'aging' | 'zoneless';
+  /** Where in the text it stands; `to` is exclusive. */
+  from: number;
+  to: number;
+  /** The words that triggered it, as written. */
+  words: string;
+  /** What is wrong with them, to follow the words: “lands at 08:30”. */
+  why: string;
+  /** What could stand in their place, the best first. */
+  fixes: string[];
+}
+
+/** Where and when a message lands, as checks see it. */
+export interface Landed {
+  /** IANA zone. */
+  zone: string;
+  place: string;
+  /** `2026-11-25T08:30:00` there. */
+  local: string;
+}
+
+export interface CheckContext {
+  /** Epoch ms, when it is written. */
+  now: number;
+  /** Mine. */
+  zone: string;
+  place: string;
+  /** Of every reader whose clock is known. */
+  landings: readonly Landed[];
+}
+
+/** The text with one finding's words replaced. */
+export const withFix = (text: string, { from, to }: Finding, fix: string) =>
+  text.slice(0, from) + fix + text.slice(to);
+
+/**
+ * The parts of a text that are the writer's own: quoted lines, the line above them that says who wrote, and what
+ * follows the signature mark (RFC 3676 §4.3) are left out. Offsets are those of the whole text.
+ */
+export function ownParts(text: string): { from: number; text: string }[] {
+  const parts: { from: number; text: string }[] = [];
+  let at = 0;
+  const lines = text.split('\n');
+  for (const [index, line] of lines.entries()) {
+    if (line === '-- ') break;
+    const introduces =
+      /:\s*$/.test(line) && /\bwrote\b/i.test(line) && (lines[index + 1] ?? '').startsWith('>');
+    if (!line.startsWith('>') && !introduces && line.trim()) parts.push({ from: at, text: line });
+    at += line.length + 1;
+  }
+  return parts;
+}

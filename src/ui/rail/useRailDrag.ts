@@ -1,0 +1,89 @@
+'use client';
+/** Moving a mark on the time rail: by dragging it, or by keys in the list that says the same. */
+import type { ScaleLinear } from 'd3';
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
+import type { DepartureJson } from '../../api/types';
+import type { RailMark } from '../../core/rail/bundle';
+import type { AtPlan } from '../../core/plan/plan';
+import { toLocal } from '../../core/time/wallClock';
+
+interface Props {
+  scale: ScaleLinear<number, number>;
+  /** Epoch ms; nothing moves before it. */
+  earliest: number;
+  box: RefObject<HTMLElement | null>;
+  move: (id: string, at: number) => void;
+}
+
+const STEP = 5 * 60_000;
+/** Nearer than this to where it began it was a press, pixels. */
+const SLACK = 4;
+/** Steps by key are kept once they rest this long. */
+const RESTED_MS = 900;
+
+const rounded = (at: number) => Math.round(at / STEP) * STEP;
+
+/** A time on the reader's clock where there is one, so that the list still says whose morning it is. */
+export function planAt(at: number, { plan, recipients }: DepartureJson, mine: string): AtPlan {
+  const zone = plan.kind === 'at' ? plan.zone : (recipients.find((reader) => reader.zone)?.zone ?? mine);
+  return { kind: 'at', local: toLocal(at, zone).slice(0, 16), zone };
+}
+
+export function useRailDrag({ scale, earliest, box, move }: Props) {
+  const [at, setAt] = useState<number | null>(null);
+  const [stepped, setStepped] = useState<{ id: string; at: number } | null>(null);
+  const moved = useRef(move);
+  useEffect(() => {
+    moved.current = move;
+  });
+
+  useEffect(() => {
+    if (!stepped) return;
+    const timer = setTimeout(() => {
+      moved.current(stepped.id, stepped.at);
+      setStepped(null);
+    }, RESTED_MS);
+    return () => clearTimeout(timer);
+  }, [stepped]);
+
+  function grip(mark: RailMark, event: PointerEvent<Element>) {
+    if (event.button !== 0) return;
+    event.preventDefault();
+    const begin = event.clientX;
+    const left = box.current?.getBoundingClientRect().left ?? 0;
+    const momentAt = (x: number) => Math.max(rounded(earliest) + STEP, rounded(scale.invert(x - left)));
+    let target: number | null = null;
+    const drag = ({ clientX }: globalThis.PointerEvent) => {
+      if (target === null && Math.abs(clientX - begin) < SLACK) return;
+      target = momentAt(clientX);
+      setAt(target);
+    };
+    const end = (last: globalThis.PointerEvent | globalThis.KeyboardEvent) => {
+      if (last instanceof globalThis.KeyboardEvent && last.key !== 'Escape') return;
+      window.removeEventListener('pointermove', drag);
+      window.removeEventListener('pointerup', end);
+      window.removeEventListener('pointercancel', end);
+      window.removeEventListener('keydown', end);
+      setAt(null);
+      if (target === null || last.type !== 'pointerup') return;
+      // The press that ends a drag opens nothing.
+      window.addEventListener('click', (click) => click.preventDefault(), { capture: true, once: true });
+      moved.current(mark.id, target);
+    };
+    window.addEventListener('pointermove', drag);
+    window.addEventListener('pointerup', end);
+    window.addEventListener('pointercancel', end);
+    window.addEventListener('keydown', end);
+  }
+
+  function step(mark: RailMark, event: KeyboardEvent) {
+    const way = { '+': 1, '=': 1, '-': -1, _: -1, '*': 1 }[event.key];
+    if (!way || event.ctrlKey || event.metaKey || event.altKey) return;
+    event.preventDefault();
+    const from = stepped?.id === mark.id ? stepped.at : mark.at;
+    const size = event.shiftKey ? 12 : 1;
+    setStepped({ id: mark.id, at: Math.max(rounded(earliest) + STEP, rounded(from + way * size * STEP)) });
+  }
+
+  return { at, grip, step, stepped };
+}
