@@ -1,4 +1,5 @@
 /** What the words of a phrase can mean, each on its own. */
+import type { Plan } from '../plan/plan';
 import type { PartOfDay } from '../time/partOfDay';
 
 /** A day, however it was named. */
@@ -54,3 +55,20 @@ export type Part =
   | { kind: 'several'; parts: Part[] }
   /** Says nothing by itself: at, on, the. Never the last word. */
   | { kind: 'filler' };
+
+/** Everything one way of reading the words says. */
+export interface Said {
+  days: DaySpec[];
+  time?: TimeSpec;
+  part?: PartOfDay;
+  whose?: Whose;
+  delay?: Delay;
+  now?: boolean;
+}
+
+/** One way to read a phrase. */
+export interface Reading {
+  plan: Plan;
+  /** “Wed 25 Nov at 08:30 in Osaka”. */
+  words: string;
+}

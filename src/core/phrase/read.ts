@@ -3,21 +3,13 @@
  * word of it is accounted for and what is said twice (a weekday and a date) agrees: a wrong reading is worse than
  * none.
  */
-import type { Plan } from '../plan/plan';
 import { meaningsAt } from './grammar';
-import type { PartOfDay } from '../time/partOfDay';
-import type { DaySpec, Delay, Part, TimeSpec, Whose } from './parts';
+import type { Part, Reading, Said, Whose } from './parts';
 import { resolve, type PhraseContext } from './resolve';
 import { tokens, type Token } from './tokens';
 
+export type { Reading } from './parts';
 export type { PhraseContext } from './resolve';
-
-/** One way to read a phrase. */
-export interface Reading {
-  plan: Plan;
-  /** “Wed 25 Nov at 08:30 in Osaka”. */
-  words: string;
-}
 
 export type PhraseResult =
   /** At least one reading, the likeliest first; several where the phrase is ambiguous. */
@@ -25,16 +17,6 @@ export type PhraseResult =
   /** `why` is a sentence to show; `part` is what of the phrase it is about, as typed. */
   | { kind: 'not-understood'; part: string; why: string }
   | { kind: 'empty' };
-
-/** Everything one way of reading the words says. */
-export interface Said {
-  days: DaySpec[];
-  time?: TimeSpec;
-  part?: PartOfDay;
-  whose?: Whose;
-  delay?: Delay;
-  now?: boolean;
-}
 
 /** Longer phrases are not phrases; it also bounds the search. */
 const MOST_WORDS = 24;

@@ -8,8 +8,7 @@ import { toInstant, toLocal } from '../time/wallClock';
 import { dayWords, timeWords, type HourCycle } from '../time/words';
 import { canonicalZone } from '../time/zones';
 import { candidateDates, type DateProblem } from './dates';
-import type { TimeSpec } from './parts';
-import type { Reading, Said } from './read';
+import type { Reading, Said, TimeSpec } from './parts';
 
 export interface PhraseContext {
   /** Epoch ms. */
