@@ -31,7 +31,7 @@ const landing = all({
 
 const lateness = Joi.object({
   kind: Joi.valid('their-day', 'at-most', 'ask').required(),
-  minutes: Joi.number(),
+  minutes: Joi.number().optional(),
 });
 
 const departure = all({

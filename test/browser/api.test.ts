@@ -63,9 +63,11 @@ it('publishes an OpenAPI document whose references all resolve', async () => {
 it('answers in the shapes it describes', async () => {
   const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
   const { body: page } = await product.api<DeparturePageJson>('GET', '/departures?state=pending');
+  const { body: people } = await product.api<{ correspondents: { id: string }[] }>('GET', '/correspondents');
   const ids: Record<string, string> = {
     '/messages/{id}': inbox.messages[0]!.id,
     '/departures/{id}': page.departures[0]!.id,
+    '/correspondents/{id}': people.correspondents[0]!.id,
     '/postoffice/mailboxes/{address}': 'bela@wrenfield.example',
   };
   const read = operations.filter((operation) => operation.method === 'get' && operation.answer);

@@ -224,6 +224,82 @@ it('pauses what is pending when they write first, and asks', async () => {
   });
 });
 
+describe('departures', () => {
+  const soon = async (hours: number) => {
+    const { body } = await product.api<{ now: string }>('GET', '/clock');
+    return new Date(Date.parse(body.now) + hours * 3_600_000).toISOString().slice(0, 16);
+  };
+  async function scheduled(subject: string, hours: number): Promise<DepartureJson> {
+    const draft = await product.api<{ id: string }>('POST', '/messages', {
+      to: ['bela@wrenfield.example'],
+      ...{ subject, text: 'x' },
+    });
+    const plan = { kind: 'at', local: await soon(hours), zone: 'Etc/UTC' };
+    const path = `/messages/${draft.body.id}/schedule`;
+    return (await product.api<{ departures: DepartureJson[] }>('POST', path, { plan })).body.departures[0]!;
+  }
+  const at = async ({ id }: DepartureJson) =>
+    Date.parse((await product.api<DepartureJson>('GET', `/departures/${id}`)).body.at);
+
+  it('are found, chosen and shifted together, and the undo brings all of it back', async () => {
+    const all = [
+      await scheduled('Shifted 1', 20),
+      await scheduled('Shifted 2', 30),
+      await scheduled('Other', 25),
+    ];
+    const before = await Promise.all(all.map(at));
+    const page = await open('/departures');
+    await fill(page, 'searchbox', 'Find a departure', 'shifted');
+    await sees(page, 'Shifted 2', 'table');
+    await until('only those', async () => !(await textOf(page, 'table')).includes('Other'));
+    await press(page, 'checkbox', 'Choose all that are listed');
+    await fill(page, 'textbox', 'Shift by', '2 h');
+    await press(page, 'button', 'Shift');
+    await sees(page, '2 moved.');
+    expect((await Promise.all(all.map(at))).map((moment, index) => moment - before[index]!)).toEqual([
+      7_200_000, 7_200_000, 0,
+    ]);
+    await press(page, 'button', 'Undo');
+    await sees(page, '2 as before.');
+    expect(await Promise.all(all.map(at))).toEqual(before);
+  });
+
+  it('move along the rail by pointer and by keys', async () => {
+    const departure = await scheduled('On the rail', 12);
+    const before = await at(departure);
+    const page = await open('/settings');
+    await sees(page, 'Every change applies at once');
+    const mark = await until('the mark', () =>
+      page
+        .evaluateHandle(() =>
+          [...document.querySelectorAll('[data-rail] svg a')].find((each) =>
+            each.textContent.includes('On the rail'),
+          ),
+        )
+        .then((handle) => handle.asElement()),
+    );
+    const box = (await (await mark.$('path'))!.boundingBox())!;
+    const listed = () => page.$eval(`[data-mark="${departure.id}"]`, (each) => each.textContent);
+    const began = await listed();
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + 60, y, { steps: 5 });
+    await page.mouse.up();
+    await sees(page, 'Moved: leaves');
+    const dragged = await at(departure);
+    expect(dragged).toBeGreaterThan(before + 3_600_000);
+    expect(dragged % 300_000).toBe(0);
+    expect(new URL(page.url()).pathname).toBe('/settings');
+    await until('the list to say so', async () => (await listed()) !== began);
+    await page.focus('[data-rail]');
+    await page.keyboard.press('ArrowDown');
+    await page.focus(`[data-rail] [data-mark="${departure.id}"]`);
+    for (let press = 0; press < 3; press++) await page.keyboard.press('-');
+    await until('it to be moved back', async () => (await at(departure)) === dragged - 3 * 300_000);
+  });
+});
+
 describe('correspondents', () => {
   const keshav = async () =>
     (

@@ -74,10 +74,11 @@ export function Board({ people, chosen, onChoose }: Props) {
     event.preventDefault();
     const index = Math.max(0, Math.min(people.length - 1, target));
     rows.scrollToIndex(index);
-    const id = people[index]?.id;
-    requestAnimationFrame(() =>
-      scroller.current?.querySelector<HTMLElement>(`[data-person="${id}"]`)?.focus(),
-    );
+    const row = () => scroller.current?.querySelector<HTMLElement>(`[data-person="${people[index]?.id}"]`);
+    // A row near by is drawn already; one far off is by the next frame.
+    const near = row();
+    if (near) near.focus();
+    else requestAnimationFrame(() => row()?.focus());
   }
 
   async function confirm(person: CorrespondentJson) {

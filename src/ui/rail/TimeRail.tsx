@@ -162,7 +162,7 @@ export function TimeRail() {
         // From the rail itself the arrow goes into its list.
         if (event.key !== 'ArrowDown' || event.target !== event.currentTarget) return;
         event.preventDefault();
-        box.current?.querySelector<HTMLElement>('[data-row]')?.focus();
+        box.current?.querySelector<HTMLElement>('[data-mark]')?.focus();
       }}
     >
       <p className={styles.folded}>{folded}</p>
@@ -226,13 +226,13 @@ export function TimeRail() {
           </text>
         )}
       </svg>
-      <ol className={styles.list} onKeyDown={moveBetweenRows}>
+      <ol className={styles.list} onKeyDown={(event) => moveBetweenRows(event, 'data-mark')}>
         {list.map((mark) => (
           <li key={mark.id}>
             <Link
               href={mark.href}
               tabIndex={-1}
-              data-row={mark.id}
+              data-mark={mark.id}
               aria-describedby={mark.movable ? 'rail-keys' : undefined}
               onKeyDown={(event) => mark.movable && drag.step(mark, event)}
             >
