@@ -206,17 +206,19 @@ it('has words for everything that can happen to a departure', () => {
 });
 
 describe('copies in the list', () => {
-  const copy = (id: string, messageId: string, copyFor: string | null, at = '2026-11-25T09:00:00Z') => ({
-    ...{ id, messageId, copyFor, at },
-    state: 'scheduled' as const,
-    pausedFor: null,
+  const copy = (id: string, messageId: string, copyFor: string | null, day = 25, paused = false) => ({
+    ...{ id, messageId, copyFor, at: `2026-11-${day}T09:00:00Z` },
+    state: paused ? ('paused' as const) : ('scheduled' as const),
+    pausedFor: paused ? ('wrote-first' as const) : null,
   });
   const groups = groupPending(
     [
+      copy('0', 'a', 'w@x.example', 25, true),
       copy('1', 'a', 'x@x.example'),
       copy('2', 'b', null),
       copy('3', 'a', 'y@x.example'),
-      copy('4', 'a', 'z@x.example', '2026-11-26T09:00:00Z'),
+      copy('4', 'a', 'z@x.example', 26),
+      copy('5', 'c', 'x@x.example', 27),
     ],
     'Europe/Lisbon',
     Date.parse('2026-11-24T14:00:00Z'),
@@ -230,11 +232,14 @@ describe('copies in the list', () => {
           : `${item.among ? '- ' : ''}${item.departure.id}`,
     );
 
-  it('of one day are one line at the first, and a copy alone stands by itself', () => {
-    expect(lines([])).toEqual(['Tomorrow', 'copies 1,3', '2', 'Thursday 26 November', '4']);
+  it('are one line at the first, whatever days the others leave on; one that needs me, or is alone, stands apart', () => {
+    expect(lines([])).toEqual(['Needs you', '0', 'Tomorrow', 'copies 1,3,4', '2', 'Friday 27 November', '5']);
   });
 
   it('are shown singly below it where they are unfolded', () => {
-    expect(lines(['a'])).toEqual(['Tomorrow', 'copies 1,3', '- 1', '- 3', '2', 'Thursday 26 November', '4']);
+    expect(lines(['a'])).toEqual([
+      ...['Needs you', '0', 'Tomorrow', 'copies 1,3,4', '- 1', '- 3', '- 4', '2'],
+      ...['Friday 27 November', '5'],
+    ]);
   });
 });

@@ -60,7 +60,7 @@ export function groupPending<T extends Grouped>(
 export type PendingItem<T> =
   | { kind: 'group'; name: string; departures: readonly T[] }
   | { kind: 'departure'; departure: T; among: boolean }
-  /** Copies of one message, folded into one line at the moment of the first. */
+  /** The copies of one message, folded into one line at the moment of the first. */
   | { kind: 'copies'; messageId: string; departures: readonly T[]; open: boolean };
 
 interface Copied extends Grouped {
@@ -69,30 +69,36 @@ interface Copied extends Grouped {
 }
 
 /**
- * Groups as lines: headings, departures, and copies of one message folded where there are several in a group.
+ * Groups as lines: headings, departures, and the copies of one message folded at the first of them, whatever days the
+ * others leave on. A copy that needs the person stands by itself among what does.
  * @param open the messages whose copies are shown singly
  */
 export function pendingItems<T extends Copied>(
   groups: readonly DepartureGroup<T>[],
   open: ReadonlySet<string>,
 ): PendingItem<T>[] {
+  const copies = new Map<string, T[]>();
+  for (const { departures } of groups)
+    for (const each of departures)
+      if (each.copyFor !== null && !concern(each))
+        copies.set(each.messageId, [...(copies.get(each.messageId) ?? []), each]);
+  const folded = new Set<string>();
   return groups.flatMap(({ name, departures }): PendingItem<T>[] => {
-    const items: PendingItem<T>[] = [{ kind: 'group', name, departures }];
-    const folded = new Set<string>();
+    const items: PendingItem<T>[] = [];
     for (const departure of departures) {
       const { messageId } = departure;
-      if (folded.has(messageId)) continue;
-      const copies =
-        departure.copyFor === null ? [] : departures.filter((each) => each.messageId === messageId);
-      if (copies.length < 2) {
+      const all = concern(departure) ? [] : (copies.get(messageId) ?? []);
+      if (all.length < 2) {
         items.push({ kind: 'departure', departure, among: false });
         continue;
       }
+      if (folded.has(messageId)) continue;
       folded.add(messageId);
       const isOpen = open.has(messageId);
-      items.push({ kind: 'copies', messageId, departures: copies, open: isOpen });
-      if (isOpen) for (const copy of copies) items.push({ kind: 'departure', departure: copy, among: true });
+      items.push({ kind: 'copies', messageId, departures: all, open: isOpen });
+      if (isOpen) for (const copy of all) items.push({ kind: 'departure', departure: copy, among: true });
     }
-    return items;
+    // A day whose departures are all folded into an earlier one has nothing to show.
+    return items.length ? [{ kind: 'group', name, departures }, ...items] : [];
   });
 }

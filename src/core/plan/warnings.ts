@@ -224,6 +224,9 @@ function changeWarning(
   return [{ code: 'clock-change', address: land.address, text, fixes }];
 }
 
+const laterLocal = (local: string) =>
+  Temporal.PlainDateTime.from(local).add({ milliseconds: APART }).toString({ smallestUnit: 'second' });
+
 /** Something else reaches them within minutes. */
 function closeWarning(
   plan: Plan,
@@ -243,6 +246,9 @@ function closeWarning(
     apart === '0 s'
       ? `${name} gets ${what} at the same moment.`
       : `${name} gets ${what} within ${apart} of it.`;
-  const fixes = plan.kind === 'each-local' ? [] : [fixAt(later, land.zone!, land.place!, context)];
+  const fixes =
+    plan.kind === 'each-local'
+      ? [fixEach(laterLocal(plan.local), context)]
+      : [fixAt(later, land.zone!, land.place!, context)];
   return { code: 'close', address: land.address, text, fixes };
 }

@@ -14,7 +14,8 @@ interface Props {
   onPick: (at: string) => void;
 }
 
-const CELL = { width: 14, height: 15 };
+/** Narrow enough for a whole day beside its name in the panel. */
+const CELL = { width: 11.8, height: 15 };
 const RANKED = 3;
 
 export function HeatStrip({ best, chosen, onPick }: Props) {

@@ -1,13 +1,15 @@
 'use client';
 /** The kinds of plan with their fields, for exact control. */
 import { Segmented } from 'antd';
+import { useState } from 'react';
 import type { AtPlan, Plan } from '../../core/plan/plan';
-import { toLocal } from '../../core/time/wallClock';
+import { isLocal, toInstant, toLocal } from '../../core/time/wallClock';
 import { MomentFields } from '../common/MomentFields';
 import { useBest, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import type { NearZone } from '../write/ZonePicker';
 import { HeatStrip } from './HeatStrip';
+import styles from './MomentPanel.module.css';
 
 interface Props {
   plan: Plan;
@@ -23,7 +25,10 @@ interface Props {
 export function PlanFields({ plan, onChange, proposal, near, recipients, eachAllowed }: Props) {
   const { zone } = useSettings();
   const minute = useNow(60_000);
-  const best = useBest(recipients, minute, plan.kind === 'at' && recipients.length > 1).data;
+  const [looking, setLooking] = useState(false);
+  const best = useBest(recipients, minute, looking && plan.kind === 'at').data;
+  const readable = plan.kind === 'at' && isLocal(plan.local);
+  const chosen = readable ? new Date(toInstant(plan.local, plan.zone).at).toISOString() : null;
   return (
     <>
       <Segmented
@@ -57,13 +62,20 @@ export function PlanFields({ plan, onChange, proposal, near, recipients, eachAll
           onChange={({ local }) => onChange({ kind: 'each-local', local })}
         />
       )}
-      {plan.kind === 'at' && best && best.readers > 1 && (
-        <HeatStrip
-          key={recipients.join()}
-          best={best}
-          chosen={null}
-          onPick={(at) => onChange({ kind: 'at', local: toLocal(Date.parse(at), zone).slice(0, 16), zone })}
-        />
+      {plan.kind === 'at' && recipients.length > 1 && (
+        <details className={styles.most} onToggle={({ currentTarget }) => setLooking(currentTarget.open)}>
+          <summary>When most of them are at work</summary>
+          {best && (
+            <HeatStrip
+              key={recipients.join()}
+              best={best}
+              chosen={chosen}
+              onPick={(at) =>
+                onChange({ kind: 'at', local: toLocal(Date.parse(at), zone).slice(0, 16), zone })
+              }
+            />
+          )}
+        </details>
       )}
     </>
   );
