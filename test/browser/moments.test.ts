@@ -183,6 +183,30 @@ describe('warnings', () => {
   });
 });
 
+it('shows when most readers are at work, walked and picked by keys', async () => {
+  const page = await open('/write');
+  for (const [letters, name] of [
+    ['haruki', 'Haruki Anzai'],
+    ['prak', 'Prakriti Thapa'],
+  ] as const)
+    await addReader(page, letters, name);
+  await page.keyboard.press('Escape');
+  await press(page, 'button', 'change plan');
+  await page.locator('::-p-text(At a time)').click();
+  await page.locator('::-p-text(When most of them are at work)').click();
+  const cell = '[role="gridcell"][tabindex="0"]';
+  await page.waitForSelector(cell);
+  // It begins at the best: both are at work.
+  const label = () => page.$eval(cell, (each) => each.getAttribute('aria-label')!);
+  expect(await label()).toMatch(/2 of 2 at work$/);
+  await page.focus(cell);
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowRight');
+  const chosen = /(\d\d:\d\d), \d of 2/.exec(await label())![1]!;
+  await page.keyboard.press('Enter');
+  await sees(page, new RegExp(`Leaves .* at ${chosen} your time`), 'footer');
+});
+
 it('pauses what is pending when they write first, and asks', async () => {
   const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
   const theirs = inbox.messages.find(({ from }) => from.name === 'Ewan Tregear')!;
