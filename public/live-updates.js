@@ -57,7 +57,8 @@ for (const type of ['hello', 'reset', 'error']) {
     if (type === 'hello') open = true;
     if (type === 'error') open = false;
     reading = new Map();
-    tell({ type });
+    // What was read while there was no connection may be from before a change that nobody told.
+    tell(type === 'hello' ? { type, fresh: true } : { type });
   });
 }
 
@@ -68,5 +69,5 @@ self.onconnect = ({ ports: [port] }) => {
     if (data === 'bye') ports.delete(port);
     else void share(data.path).then((answer) => port.postMessage({ type: 'answer', id: data.id, ...answer }));
   };
-  if (open) port.postMessage({ type: 'hello' });
+  if (open) port.postMessage({ type: 'hello', fresh: false });
 };

@@ -15,16 +15,14 @@ export function LiveUpdates() {
 
   useEffect(() => {
     let losing: ReturnType<typeof setTimeout> | undefined;
-    const found = () => {
+    const found = (fresh: boolean) => {
       clearTimeout(losing);
       losing = undefined;
-      setLost((was) => {
-        if (was) void client.invalidateQueries();
-        return false;
-      });
+      setLost(false);
+      if (fresh) void client.invalidateQueries();
     };
     const stop = listen((event) => {
-      if (event.type === 'hello') found();
+      if (event.type === 'hello') found(event.fresh);
       if (event.type === 'reset') void client.invalidateQueries();
       if (event.type === 'error') losing ??= setTimeout(() => setLost(true), PATIENCE_MS);
       if (event.type === 'changes') refresh(client, event.topics);

@@ -3,7 +3,9 @@
 import type { ChangeJson } from '../../api/types';
 
 /** What the connection says: that it is there, what has changed, that everything may have, or that it is lost. */
-export type ServerEvent = { type: 'hello' | 'reset' | 'error' } | { type: 'changes'; topics: string[] };
+export type ServerEvent =
+  /** `fresh` where the connection was made only now: what was read before may have changed since. */
+  { type: 'hello'; fresh: boolean } | { type: 'reset' | 'error' } | { type: 'changes'; topics: string[] };
 
 /** As it came; status 0 where nobody answered. */
 export interface Answer {
@@ -24,22 +26,22 @@ function openShared(): Link {
   const waiting = new Map<number, (answer: Answer) => void>();
   let lastId = 0;
   // What the worker says on connecting is for those who listen from then on.
-  let connected = false;
+  let connected: (ServerEvent & { type: 'hello' }) | undefined;
   port.onmessage = ({ data }: MessageEvent<FromWorker>) => {
     if (data.type === 'answer') {
       waiting.get(data.id)?.(data);
       waiting.delete(data.id);
       return;
     }
-    if (data.type === 'hello') connected = true;
-    if (data.type === 'error') connected = false;
+    if (data.type === 'hello') connected = data;
+    if (data.type === 'error') connected = undefined;
     for (const tell of listeners) tell(data);
   };
   window.addEventListener('pagehide', () => port.postMessage('bye'));
   return {
     listen(tell) {
       listeners.add(tell);
-      if (connected) tell({ type: 'hello' });
+      if (connected) tell(connected);
       return () => void listeners.delete(tell);
     },
     read: (path) =>
@@ -50,13 +52,14 @@ function openShared(): Link {
   };
 }
 
-const PLAIN = ['hello', 'reset', 'error'] as const;
+const PLAIN = ['reset', 'error'] as const;
 
 /** Where there are no shared workers, a connection of this window's own. */
 function openAlone(): Link {
   return {
     listen(tell) {
       const source = new EventSource('/api/v1/events');
+      source.addEventListener('hello', () => tell({ type: 'hello', fresh: true }));
       for (const type of PLAIN) source.addEventListener(type, () => tell({ type }));
       source.addEventListener('change', (event) => {
         const { topic } = JSON.parse((event as MessageEvent<string>).data) as ChangeJson;
