@@ -284,7 +284,7 @@ describe('what stands in the way is said', () => {
   it('a delay: told at once, on whatever view', async () => {
     const page = await open('/settings');
     // Told is what happens from then on: the page knows what is pending once it has counted it.
-    await sees(page, /Departures \d+/, 'header');
+    await sees(page, /Departures\s*\d+/, 'header');
     await product.api('PUT', '/postoffice/faults', { greylist: ['*'] });
     const { id } = await scheduled('Greylisted');
     await product.api('POST', `/departures/${id}/release`);
