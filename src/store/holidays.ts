@@ -1,5 +1,5 @@
 /** Public holidays read from calendar files. */
-import { count, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { holidays } from './schema';
 import type { Reading, Tx } from './store';
 
@@ -8,10 +8,6 @@ export function holidaysAdded(db: Reading, country: string): Record<string, stri
   const rows = db.select().from(holidays).where(eq(holidays.country, country)).all();
   return rows.length ? Object.fromEntries(rows.map(({ date, name }) => [date, name])) : undefined;
 }
-
-/** How many days were added for each country. */
-export const holidayCounts = (db: Reading): { country: string; days: number }[] =>
-  db.select({ country: holidays.country, days: count() }).from(holidays).groupBy(holidays.country).all();
 
 /** Replaces what was added for a country. */
 export function replaceHolidays(tx: Tx, country: string, days: Readonly<Record<string, string>>): void {

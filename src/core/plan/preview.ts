@@ -2,7 +2,7 @@
 import { latestLeave } from '../departure/lateness';
 import { canonicalZone, zoneCity } from '../time/zones';
 import { timeWords, type HourCycle } from '../time/words';
-import { landingOf, rememberingClock } from './landing';
+import { landingOf } from './landing';
 import { planMoments, unplaced } from './moments';
 import {
   usualChoices,
@@ -23,9 +23,8 @@ export interface PlanContext extends SentenceContext, WarningContext {
 export function previewPlan(plan: Plan, readers: readonly Reader[], context: PlanContext): PlanPreview {
   const { copies, ifOff } = context.choices ?? usualChoices;
   const moments = planMoments(plan, readers, context, copies);
-  const clock = rememberingClock();
   const departures = moments.map((moment): PlannedDeparture => {
-    const recipients = moment.readers.map((reader) => landingOf(reader, moment.at, clock));
+    const recipients = moment.readers.map((reader) => landingOf(reader, moment.at));
     return {
       at: moment.at,
       latest: latestLeave(moment.at, moment.readers, context.senderZone, ifOff),

@@ -1,5 +1,6 @@
 /** Dates and times as people type them into a field. What is not certain is not read. */
 import { Temporal } from 'temporal-polyfill';
+import { plusDays } from './dayParts';
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'];
@@ -75,9 +76,7 @@ export function readTypedTime(text: string): string | undefined {
 }
 
 /** A date some days on. @param date `2026-11-25` */
-export function stepDate(date: string, days: number): string {
-  return Temporal.PlainDate.from(date).add({ days }).toString();
-}
+export const stepDate = plusDays;
 
 /** A time of day some minutes on, going round at midnight. @param time `08:30` */
 export function stepTime(time: string, minutes: number): string {

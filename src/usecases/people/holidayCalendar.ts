@@ -16,10 +16,6 @@ const countries = () => (supported ??= new Holidays().getCountries('en'));
 /** True where the holidays of a country come with the product. */
 export const hasCalendar = (country: string) => countries()[country] !== undefined;
 
-/** Regions of a country with holidays of their own, names by code. */
-export const regionsOf = (country: string): Record<string, string> =>
-  hasCalendar(country) ? (new Holidays().getStates(country, 'en') ?? {}) : {};
-
 function computeYear(country: string, region: string | null, year: number): Record<string, string> {
   const key = `${country} ${region ?? ''} ${year}`;
   let days = computed.get(key);
