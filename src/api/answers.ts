@@ -87,6 +87,8 @@ const preview = all({
   warnings: Joi.array().items(warning),
 });
 
+const holidaysKnown = Joi.valid('known', 'added', 'none yet', 'place not known');
+
 const correspondent = all({
   id: Joi.string(),
   name: text,
@@ -99,7 +101,7 @@ const correspondent = all({
   week: orNull(workingWeek),
   leave,
   dates: Joi.array().items(all({ what: text, month: Joi.number(), day: Joi.number() })),
-  holidays: Joi.valid('known', 'added', 'none yet', 'place not known'),
+  holidays: holidaysKnown,
   answers: orNull(
     all({ count: Joi.number(), median: Joi.number(), from: Joi.number(), until: Joi.number() }),
   ),
@@ -239,6 +241,10 @@ export const answers: Record<string, Schema> = {
     ),
   }),
   Holidays: all({ days: Joi.number() }),
+  HolidayPlace: all({
+    holidays: holidaysKnown,
+    regions: Joi.array().items(all({ code: Joi.string(), name: text })),
+  }),
   Zones: all({
     zones: Joi.array().items(
       all({

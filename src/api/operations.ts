@@ -250,6 +250,13 @@ export const operations: Operation[] = [
   },
   { method: 'delete', path: '/groups/{id}', summary: 'Forget a group', status: 204 },
   {
+    method: 'get',
+    path: '/holidays',
+    summary: 'What is known of the public holidays of a country, and its regions with holidays of their own',
+    query: schemas.holidaysQuery,
+    answer: 'HolidayPlace',
+  },
+  {
     method: 'post',
     path: '/holidays',
     summary: 'Add the public holidays of a country from an iCalendar file',

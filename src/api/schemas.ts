@@ -22,6 +22,10 @@ const local = Joi.string()
 const zone = Joi.string().max(64).description('IANA time zone').example('Asia/Kathmandu');
 
 /** A plan. */
+const occurrence = Joi.valid('first', 'second')
+  .optional()
+  .description('Where the clocks show this time twice');
+
 export const plan = Joi.alternatives()
   .conditional('.kind', {
     switch: [
@@ -32,14 +36,12 @@ export const plan = Joi.alternatives()
           kind: Joi.valid('at').required(),
           local: local.required(),
           zone: zone.required(),
-          occurrence: Joi.valid('first', 'second')
-            .optional()
-            .description('Where the clocks show this time twice'),
+          occurrence,
         }),
       },
       {
         is: 'each-local',
-        then: Joi.object({ kind: Joi.valid('each-local').required(), local: local.required() }),
+        then: Joi.object({ kind: Joi.valid('each-local').required(), local: local.required(), occurrence }),
       },
     ],
     otherwise: Joi.object({ kind: Joi.valid('now', 'at', 'each-local').required() }).unknown(),
@@ -254,6 +256,8 @@ export const importRequest = Joi.object({
 });
 
 export const exportQuery = Joi.object({ format: Joi.valid('vcard', 'csv').default('vcard') });
+
+export const holidaysQuery = Joi.object({ country: country.required().disallow(null) });
 
 export const holidaysRequest = Joi.object({
   country: country.required().disallow(null),

@@ -211,9 +211,18 @@ export interface CorrespondentJson {
   week: WorkingWeek | null;
   leave: Leave[];
   dates: PersonalDate[];
-  holidays: 'known' | 'added' | 'none yet' | 'place not known';
+  holidays: HolidaysKnown;
   /** How long they take to answer, ms. */
   answers: AnswerTimes | null;
+}
+
+export type HolidaysKnown = 'known' | 'added' | 'none yet' | 'place not known';
+
+/** Of a country. */
+export interface HolidayPlaceJson {
+  holidays: HolidaysKnown;
+  /** Its parts with holidays of their own, by name. */
+  regions: { code: string; name: string }[];
 }
 
 export interface GroupJson {

@@ -260,10 +260,10 @@ export function setDeliveries(tx: Tx, departureId: string, addresses: string[]):
     tx.insert(deliveries).values({ departureId, address, status: 'waiting' }).run();
 }
 
-const pendingToOne = built((db) =>
+const pendingToThese = built((db) =>
   db
     .select({
-      address: deliveries.address,
+      address: sql<string>`lower(${deliveries.address})`,
       at: departures.due,
       subject: messages.subject,
       messageId: messages.id,
@@ -273,7 +273,7 @@ const pendingToOne = built((db) =>
     .innerJoin(messages, eq(messages.id, departures.messageId))
     .where(
       and(
-        eq(sql`lower(${deliveries.address})`, sql.placeholder('address')),
+        sql`lower(${deliveries.address}) IN (SELECT value FROM json_each(${sql.placeholder('addresses')}))`,
         inArray(departures.state, [...PENDING_STATES]),
       ),
     )
@@ -281,16 +281,11 @@ const pendingToOne = built((db) =>
 );
 
 /** What is on its way to these addresses. @param addresses in lower case */
-export function pendingTo(
+export const pendingTo = (
   db: Reading,
   addresses: readonly string[],
-): { address: string; at: number; subject: string; messageId: string }[] {
-  return addresses.flatMap((address) =>
-    pendingToOne(db)
-      .all({ address })
-      .map((row) => ({ ...row, address })),
-  );
-}
+): { address: string; at: number; subject: string; messageId: string }[] =>
+  pendingToThese(db).all({ addresses: JSON.stringify(addresses) });
 
 const waitingForOne = built((db) =>
   db

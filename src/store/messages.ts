@@ -201,12 +201,17 @@ export function writtenBy(
   );
 }
 
-/** How long answers took: from a message of mine that left to the answer by a person, with who wrote it. */
-export function answerDelays(db: Reading): { address: string; delay: number }[] {
+/**
+ * How long answers took: from a message of mine that left to the answer by a person, with who wrote it.
+ * @param of lower case; only answers from these, where it is given
+ */
+export function answerDelays(db: Reading, of?: readonly string[]): { address: string; delay: number }[] {
+  const written =
+    of && sql`AND lower(answer.from_address) IN (SELECT value FROM json_each(${JSON.stringify(of)}))`;
   return db.all(sql`
     SELECT answer.from_address AS address, answer.at - departures.left_at AS delay
     FROM messages AS answer
     JOIN frozen ON frozen.header_id = answer.in_reply_to
     JOIN departures ON departures.id = frozen.departure_id
-    WHERE answer.direction = 'in' AND answer.automatic = 0 AND departures.left_at IS NOT NULL`);
+    WHERE answer.direction = 'in' AND answer.automatic = 0 AND departures.left_at IS NOT NULL ${written}`);
 }

@@ -2,16 +2,16 @@
 import { AddressError, parseMailbox } from '../core/message/address';
 import { HOLD_SECONDS } from '../core/message/limits';
 import { durationWords } from '../core/time/words';
-import { canonicalZone, UnknownZoneError } from '../core/time/zones';
 import { noteChange } from '../store/journal';
 import { writeSettings, type Settings } from '../store/settings';
 import { oneLine } from './messages/draftInput';
 import type { Desk } from './desk';
 import { Invalid } from './errors';
+import { checkedPlace } from './people/checkedPlace';
 
-function checked(patch: Partial<Settings>): Partial<Settings> {
-  const result = { ...patch };
-  const { holdSeconds, me, zone } = patch;
+function checked(patch: Partial<Settings>, before: Settings): Partial<Settings> {
+  const result = { ...patch, ...checkedPlace(patch, before) } as Partial<Settings>;
+  const { holdSeconds, me } = patch;
   if (
     holdSeconds !== undefined &&
     holdSeconds !== 0 &&
@@ -22,10 +22,8 @@ function checked(patch: Partial<Settings>): Partial<Settings> {
   }
   try {
     if (me) result.me = { name: oneLine(me.name), address: parseMailbox(me.address).address };
-    if (zone !== undefined) result.zone = canonicalZone(zone);
   } catch (error) {
     if (error instanceof AddressError) throw new Invalid(error.message, 'me.address');
-    if (error instanceof UnknownZoneError) throw new Invalid(error.message, 'zone');
     throw error;
   }
   return result;
@@ -35,8 +33,8 @@ function checked(patch: Partial<Settings>): Partial<Settings> {
  * @throws Invalid
  */
 export function changeSettings(desk: Desk, patch: Partial<Settings>): Settings {
-  const good = checked(patch);
   return desk.store.write((tx) => {
+    const good = checked(patch, desk.settings(tx));
     writeSettings(tx, good);
     noteChange(tx, 'settings', Object.keys(good).join(' '));
     return desk.settings(tx);

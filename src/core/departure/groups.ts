@@ -1,12 +1,16 @@
 /** Grouping of pending departures: what needs the person first, then by day. */
+import { group } from 'd3';
 import { Temporal } from 'temporal-polyfill';
+import { offsetAt } from '../time/offsets';
 import { toLocal } from '../time/wallClock';
 import { dayOf, longDayWords } from '../time/words';
+import { canonicalZone } from '../time/zones';
 import type { DepartureState, PauseCause } from './states';
 
 export const IN_DOUBT = 'In doubt: did it arrive?';
 export const TOO_LATE = 'Too late: their moment passed while nothing was running';
 export const NEEDS_ME = 'Needs you';
+const DAY_MS = 86_400_000;
 const FIRST = [IN_DOUBT, TOO_LATE, NEEDS_ME];
 
 /** What grouping looks at. */
@@ -47,13 +51,19 @@ export function groupPending<T extends Grouped>(
   now: number,
 ): DepartureGroup<T>[] {
   const today = dayOf(toLocal(now, zone));
-  const groups = new Map<string, T[]>();
-  const add = (name: string, departure: T) => groups.set(name, [...(groups.get(name) ?? []), departure]);
-  for (const name of FIRST) for (const each of departures) if (concern(each) === name) add(name, each);
-  for (const each of departures) {
-    if (!concern(each)) add(dayName(dayOf(toLocal(Date.parse(each.at), zone)), today), each);
-  }
-  return [...groups].map(([name, members]) => ({ name, departures: members }));
+  const concerns = group(departures, concern);
+  const id = canonicalZone(zone);
+  // By number first, since a long list has far more departures than days.
+  const dayNumber = ({ at }: T) => Math.floor((Date.parse(at) + offsetAt(Date.parse(at), id)) / DAY_MS);
+  const days = group(concerns.get(undefined) ?? [], dayNumber);
+  // All days that are over are today's.
+  const named = group([...days], ([, [first]]) =>
+    dayName(dayOf(toLocal(Date.parse(first!.at), zone)), today),
+  );
+  return [
+    ...FIRST.map((name) => ({ name, departures: concerns.get(name) ?? [] })),
+    ...[...named].map(([name, each]) => ({ name, departures: each.flatMap(([, members]) => members) })),
+  ].filter(({ departures: members }) => members.length > 0);
 }
 
 /** One line of the list of pending departures. */
@@ -77,11 +87,10 @@ export function pendingItems<T extends Copied>(
   groups: readonly DepartureGroup<T>[],
   open: ReadonlySet<string>,
 ): PendingItem<T>[] {
-  const copies = new Map<string, T[]>();
-  for (const { departures } of groups)
-    for (const each of departures)
-      if (each.copyFor !== null && !concern(each))
-        copies.set(each.messageId, [...(copies.get(each.messageId) ?? []), each]);
+  const copies = group(
+    groups.flatMap(({ departures }) => departures.filter((each) => each.copyFor !== null && !concern(each))),
+    ({ messageId }) => messageId,
+  );
   const folded = new Set<string>();
   return groups.flatMap(({ name, departures }): PendingItem<T>[] => {
     const items: PendingItem<T>[] = [];

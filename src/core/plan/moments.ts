@@ -22,8 +22,7 @@ export interface MomentContext {
  */
 export function resolvePlan(plan: Plan, context: MomentContext, zone?: string): Resolved {
   if (plan.kind === 'now') return { at: context.now + context.holdSeconds * 1000, resolution: 'exact' };
-  if (plan.kind === 'each-local') return toInstant(plan.local, zone ?? 'UTC');
-  const resolved = toInstant(plan.local, plan.zone);
+  const resolved = toInstant(plan.local, plan.kind === 'at' ? plan.zone : (zone ?? 'UTC'));
   return plan.occurrence === 'second' && resolved.second !== undefined
     ? { ...resolved, at: resolved.second, second: resolved.at }
     : resolved;

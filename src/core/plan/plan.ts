@@ -22,6 +22,8 @@ export interface EachLocalPlan {
   kind: 'each-local';
   /** `2026-12-01T08:30`, seconds allowed. */
   local: string;
+  /** Where clocks show this time twice; the first where it is not said. */
+  occurrence?: 'first' | 'second';
 }
 
 export type Plan = NowPlan | AtPlan | EachLocalPlan;

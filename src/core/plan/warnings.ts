@@ -72,7 +72,7 @@ export function clockWarnings(
     const here = { zone, city, asked };
     if (moment.resolution === 'gap') warnings.push(gapWarning(plan, moment, here, context));
     // Someone who said which one is meant has chosen.
-    if (moment.resolution === 'overlap' && (plan.kind === 'each-local' || !plan.occurrence))
+    if (moment.resolution === 'overlap' && !plan.occurrence)
       warnings.push(overlapWarning(plan, moment, here, context));
     if (moment.at < context.now) warnings.push(pastWarning(plan, moment, here, context));
   }
@@ -89,32 +89,25 @@ function gapWarning(plan: Plan, moment: PlannedMoment, here: Here, context: Warn
   const moved = toLocal(moment.at, here.zone);
   const before = toLocal(moment.at - 60_000 * 60 - 60_000, here.zone);
   const text = `${here.asked} does not exist in ${here.city}: the clocks skip it. It leaves at ${timeWords(moved, context.hourCycle)} instead.`;
-  const fixes =
-    plan.kind === 'at' ? [moved, before].map((local) => fixAt(local, here.zone, here.city, context)) : [];
+  const fixes = [moved, before].map((local) =>
+    plan.kind === 'at' ? fixAt(local, here.zone, here.city, context) : fixEach(local, context),
+  );
   return { code: 'gap', text, fixes };
 }
 
 function overlapWarning(
-  plan: Plan,
+  plan: Exclude<Plan, { kind: 'now' }>,
   moment: PlannedMoment,
   here: Here,
   { hourCycle }: WarningContext,
 ): PlanWarning {
   const offset = (at: number) => offsetLabel(offsetMinutes(at, here.zone));
   const [first, second] = [offset(moment.at), offset(moment.second!)];
-  const fixes: Fix[] =
-    plan.kind === 'at'
-      ? [
-          {
-            label: `The first ${timeWords(plan.local, hourCycle)}, ${first}`,
-            plan: { ...plan, occurrence: 'first' },
-          },
-          {
-            label: `The second ${timeWords(plan.local, hourCycle)}, ${second}`,
-            plan: { ...plan, occurrence: 'second' },
-          },
-        ]
-      : [];
+  const time = timeWords(plan.local, hourCycle);
+  const fixes: Fix[] = [
+    { label: `The first ${time}, ${first}`, plan: { ...plan, occurrence: 'first' } },
+    { label: `The second ${time}, ${second}`, plan: { ...plan, occurrence: 'second' } },
+  ];
   const text = `${here.asked} happens twice in ${here.city}. The first is taken (${first}, not ${second}).`;
   return { code: 'overlap', text, fixes };
 }
@@ -220,7 +213,8 @@ function changeWarning(
   const text = `The clocks go ${way} in ${change.place} on ${day.split(' ').slice(1).join(' ')}: ${time} in ${land.place} is then ${shift} ${than} for you than it is now.`;
   // Who had my own clock in mind keeps it.
   const usual = toLocal(moment.at + moved * 60_000, mine);
-  const fixes = plan.kind === 'at' ? [fixAt(usual, mine, zoneCity(mine), context)] : [];
+  const atMine = fixAt(usual, mine, zoneCity(mine), context);
+  const fixes = plan.kind === 'at' ? [atMine] : [{ ...atMine, label: `All at ${atMine.label}` }];
   return [{ code: 'clock-change', address: land.address, text, fixes }];
 }
 

@@ -12,22 +12,25 @@ interface Props extends Omit<ButtonProps, 'onClick'> {
   onPressed: () => void;
 }
 
-export function TwicePressed({ label, again, onPressed, ...button }: Props) {
+/** Armed by one press, done by a second one soon after. */
+export function useTwice(onPressed: () => void): { armed: boolean; press: () => void } {
   const [armed, setArmed] = useState(false);
   useEffect(() => {
     if (!armed) return;
     const timer = setTimeout(() => setArmed(false), PATIENCE_MS);
     return () => clearTimeout(timer);
   }, [armed]);
+  const press = () => {
+    setArmed(!armed);
+    if (armed) onPressed();
+  };
+  return { armed, press };
+}
+
+export function TwicePressed({ label, again, onPressed, ...button }: Props) {
+  const { armed, press } = useTwice(onPressed);
   return (
-    <Button
-      {...button}
-      danger={armed}
-      onClick={() => {
-        setArmed(!armed);
-        if (armed) onPressed();
-      }}
-    >
+    <Button {...button} danger={armed} onClick={press}>
       {armed ? again : label}
     </Button>
   );

@@ -2,6 +2,7 @@
 /** Moments in words, by my settings. */
 import { momentWords, timeWords } from '../../core/time/words';
 import { toLocal } from '../../core/time/wallClock';
+import { useMemo } from 'react';
 import type { DepartureJson, ReaderJson } from '../../api/types';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
@@ -23,13 +24,16 @@ const epoch = (at: string | number) => (typeof at === 'string' ? Date.parse(at) 
 export function useWords(): Words {
   const { zone, hourCycle } = useSettings();
   const now = useNow(60_000);
-  return {
-    now,
-    moment: (at) => momentWords(epoch(at), now, zone, hourCycle),
-    precise: (at) => timeWords(toLocal(epoch(at), zone), hourCycle, 'always'),
-    exact: (at) => momentWords(epoch(at), now, zone, hourCycle, 'always'),
-    there: (at, where) => momentWords(epoch(at), now, where, hourCycle),
-  };
+  return useMemo(
+    () => ({
+      now,
+      moment: (at) => momentWords(epoch(at), now, zone, hourCycle),
+      precise: (at) => timeWords(toLocal(epoch(at), zone), hourCycle, 'always'),
+      exact: (at) => momentWords(epoch(at), now, zone, hourCycle, 'always'),
+      there: (at, where) => momentWords(epoch(at), now, where, hourCycle),
+    }),
+    [now, zone, hourCycle],
+  );
 }
 
 /** “Prakriti Thapa”, “Prakriti Thapa and 2 more”. */

@@ -12,12 +12,16 @@ export const onlyGrew = <T extends { id: string }>(shown: readonly T[], fresh: r
 
 /** How many rows came, went, or stand elsewhere; 0 where nothing would move. */
 export function countMoves<T extends { id: string }>(shown: readonly T[], fresh: readonly T[]): number {
-  const before = new Set(shown.map((row) => row.id));
-  const after = new Set(fresh.map((row) => row.id));
-  const came = fresh.filter((row) => !before.has(row.id)).length;
-  const went = shown.filter((row) => !after.has(row.id)).length;
+  const same = shown.findIndex((row, index) => row.id !== fresh[index]?.id);
+  // What is the same up to here need not be looked at one by one: lists are long, changes few.
+  const from = same < 0 ? shown.length : same;
+  const [old, now] = [shown.slice(from), fresh.slice(from)];
+  const before = new Set(old.map((row) => row.id));
+  const after = new Set(now.map((row) => row.id));
+  const came = now.filter((row) => !before.has(row.id)).length;
+  const went = old.filter((row) => !after.has(row.id)).length;
   const stayed = (rows: readonly T[]) => rows.filter((row) => before.has(row.id) && after.has(row.id));
-  const [was, is] = [stayed(shown), stayed(fresh)];
+  const [was, is] = [stayed(old), stayed(now)];
   const moved = was.filter((row, index) => row.id !== is[index]!.id).length;
   return came + went + moved;
 }

@@ -1,6 +1,6 @@
 'use client';
 /** A list that never moves under the focus: what is new waits until it is asked for. */
-import { useEffect, useRef, useState, type RefObject } from 'react';
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { countMoves, keepOrder, onlyGrew } from './steady';
 
 /** What changes this soon after a press in the list is the answer to it. */
@@ -68,7 +68,7 @@ export function useSteady<T extends { id: string }>(
 
   return {
     rows: shown,
-    waiting: fresh ? countMoves(shown, fresh) : 0,
+    waiting: useMemo(() => (fresh ? countMoves(shown, fresh) : 0), [shown, fresh]),
     show: () => fresh && setShown(fresh),
   };
 }

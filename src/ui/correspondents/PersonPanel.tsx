@@ -1,13 +1,13 @@
 'use client';
 /** One correspondent, changed in place: every field is kept as it is left. */
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, Select } from 'antd';
-import { useMemo } from 'react';
+import { Button } from 'antd';
 import type { CorrespondentJson } from '../../api/types';
 import { readTypedDate } from '../../core/time/typed';
 import { durationWords } from '../../core/time/words';
-import { listZones, zoneCity } from '../../core/time/zones';
+import { zoneCity } from '../../core/time/zones';
 import { KeptField } from '../common/KeptField';
+import { PlaceFields } from '../common/PlaceFields';
 import { WorkFields } from '../common/WorkFields';
 import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
@@ -24,28 +24,10 @@ interface Props {
 
 /** Any leap year: 29 February is a day too. */
 const LEAP = '2024-01-01';
-const HOLIDAY_WORDS: Record<CorrespondentJson['holidays'], string> = {
-  known: 'Public holidays are known.',
-  added: 'Public holidays come from a calendar you added.',
-  'none yet': 'No holiday calendar yet.',
-  'place not known': 'Public holidays are not known: choose a country.',
-};
-
-function useCountries() {
-  return useMemo(() => {
-    const names = new Intl.DisplayNames('en', { type: 'region' });
-    const codes = [...new Set(listZones().map(({ countryCode }) => countryCode))];
-    return codes
-      .map((code) => ({ value: code, label: names.of(code) ?? code }))
-      .sort((a, b) => a.label.localeCompare(b.label, 'en'));
-  }, []);
-}
-
 export function PersonPanel({ person, onClose, onAdded }: Props) {
   const client = useQueryClient();
   const settings = useSettings();
   const { show, showProblem } = useNotices();
-  const countries = useCountries();
 
   async function keep(patch: Record<string, unknown>): Promise<void> {
     if (person) await ask('PATCH', `/correspondents/${person.id}`, patch);
@@ -127,20 +109,7 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
             value={person.place ?? ''}
             keep={(place) => keep({ place: place || null })}
           />
-          <div className={styles.field}>
-            <label htmlFor="person-country">Country, for public holidays</label>
-            <Select
-              id="person-country"
-              aria-label="Country, for public holidays"
-              allowClear
-              showSearch={{ optionFilterProp: 'label' }}
-              value={person.country ?? undefined}
-              placeholder="that of the time zone"
-              onChange={(country: string | undefined) => apply({ country: country ?? null, region: null })}
-              options={countries}
-            />
-            <span className="quiet">{HOLIDAY_WORDS[person.holidays]}</span>
-          </div>
+          <PlaceFields country={person.country} region={person.region} zone={person.zone} onChange={apply} />
           <WorkFields
             key={person.id}
             week={person.week}

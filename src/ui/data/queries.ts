@@ -12,6 +12,7 @@ import type {
   FaultsJson,
   GroupJson,
   HealthJson,
+  HolidayPlaceJson,
   MailboxJson,
   MailboxSummaryJson,
   MessageJson,
@@ -105,6 +106,14 @@ export const useCorrespondents = () =>
     queryKey: ['correspondents'],
     queryFn: async () =>
       (await ask<{ correspondents: CorrespondentJson[] }>('GET', '/correspondents')).correspondents,
+  });
+
+/** What is known of a country's public holidays; nothing is asked for null. */
+export const useHolidayPlace = (country: string | null) =>
+  useQuery({
+    queryKey: ['holidays', country],
+    queryFn: () => ask<HolidayPlaceJson>('GET', `/holidays?country=${country}`),
+    enabled: country !== null,
   });
 
 export const useZones = () =>
@@ -229,7 +238,7 @@ const STALE: Record<string, string[]> = {
   health: ['health', 'departures', 'faults', 'clock'],
   correspondent: [
     ...['correspondents', 'groups', 'departures', 'inbox', 'message'],
-    ...['preview', 'suggestions', 'phrase', 'best', 'strips'],
+    ...['preview', 'suggestions', 'phrase', 'best', 'strips', 'holidays'],
   ],
 };
 

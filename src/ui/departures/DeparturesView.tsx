@@ -2,13 +2,17 @@
 /** Departures: what is pending, what is a draft, what has left. */
 import { Input, Segmented, Select } from 'antd';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
-import { useDeferredValue, useState } from 'react';
+import { useState } from 'react';
 import type { DepartureState } from '../../core/departure/states';
+import { useSettled } from '../common/useSettled';
 import { useDrafts, usePending } from '../data/queries';
 import { DraftList } from './DraftList';
 import styles from './DeparturesView.module.css';
 import { LeftTable } from './LeftTable';
 import { PendingTable } from './PendingTable';
+
+/** A search is asked for once the typing rests this long. */
+const TYPING_MS = 150;
 
 /** What can be looked at apart, with the states it means. */
 const FILTERS: Record<string, { label: string; needs: DepartureState[]; coming: DepartureState[] }> = {
@@ -31,7 +35,7 @@ export function DeparturesView() {
   const drafts = useDrafts().data?.total;
   const [filter, setFilter] = useState('all');
   const [search, setSearch] = useState('');
-  const wanted = useDeferredValue(search.trim());
+  const wanted = useSettled(search.trim(), TYPING_MS);
   const counted = (words: string, count: number | undefined) =>
     count === undefined ? words : `${words} ${count}`;
   const { needs, coming } = FILTERS[filter]!;

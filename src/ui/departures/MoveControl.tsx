@@ -1,12 +1,13 @@
 'use client';
 /** Another moment for a departure: in words, by suggestion, or by date and time. */
 import { Button, Popover } from 'antd';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { usualChoices, type Plan } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
 import { recipientsWords } from '../common/format';
 import { MomentFields } from '../common/MomentFields';
+import { RowButton } from '../common/RowParts';
 import { ApiProblem } from '../data/client';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
@@ -84,8 +85,12 @@ interface Props {
 }
 
 export function MoveControl({ departure, move }: Props) {
-  const [open, setOpen] = useState(false);
+  // A popover for each row of a long list would cost more than the row: there is none until it is opened once.
+  const [open, setOpen] = useState<boolean | null>(null);
   const opener = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (open) opener.current?.focus();
+  }, [open]);
   const moveTo = async (plan: Plan) => {
     const moved = await move(departure, plan);
     if (moved) {
@@ -94,6 +99,13 @@ export function MoveControl({ departure, move }: Props) {
     }
     return moved;
   };
+  const button = {
+    ref: opener,
+    'aria-expanded': open === true,
+    'aria-label': `Move, to ${recipientsWords(departure.recipients)}`,
+    children: 'Move',
+  };
+  if (open === null) return <RowButton {...button} onClick={() => setOpen(true)} />;
   return (
     <Popover
       open={open}
@@ -104,15 +116,7 @@ export function MoveControl({ departure, move }: Props) {
       title="Another moment"
       content={<MoveForm departure={departure} move={moveTo} />}
     >
-      <Button
-        ref={opener}
-        size="small"
-        type="text"
-        aria-expanded={open}
-        aria-label={`Move, to ${recipientsWords(departure.recipients)}`}
-      >
-        Move
-      </Button>
+      <RowButton {...button} />
     </Popover>
   );
 }

@@ -1,53 +1,60 @@
 'use client';
 /** The rows of the pending list: one departure, or the copies of one message folded into a line. */
 import { DownOutlined, RightOutlined } from '@ant-design/icons';
-import { Button, Checkbox } from 'antd';
 import Link from 'next/link';
-import type { Ref } from 'react';
+import { memo, type Ref } from 'react';
 import type { DepartureJson } from '../../api/types';
-import { landsWords, recipientsWords, useWords, type Words } from '../common/format';
+import { landsWords, recipientsWords, type Words } from '../common/format';
+import { RowButton, RowCheck } from '../common/RowParts';
 import { StatePill } from '../common/StatePill';
 import styles from './DeparturesView.module.css';
 import { RowActions } from './RowActions';
 import type { DepartureActions } from './useDepartureActions';
 
-/** Where a row stands in the whole list, drawn or not. */
-export interface RowPlace {
-  ref: Ref<HTMLTableRowElement>;
-  'data-index': number;
-  'aria-rowindex': number;
+interface PlaceProps {
+  /** Where the row stands in the whole list, drawn or not. */
+  index: number;
+  /** What measures it. */
+  measure: Ref<HTMLTableRowElement>;
 }
+
+const placeOf = ({ index, measure }: PlaceProps) => ({
+  ref: measure,
+  'data-index': index,
+  'aria-rowindex': index + 2,
+});
 
 function leavesWords(departure: DepartureJson, words: Words): string {
   return departure.state === 'held' ? words.precise(departure.at) : words.moment(departure.at);
 }
 
-interface RowProps {
-  place: RowPlace;
+interface RowProps extends PlaceProps {
+  words: Words;
   departure: DepartureJson;
   actions: DepartureActions;
   /** True for one copy below the line of all of them. */
   among: boolean;
   chosen: boolean;
-  choose: (on: boolean) => void;
+  choose: (ids: readonly string[], on: boolean) => void;
   onFocus: (departure: DepartureJson | null) => void;
 }
 
-export function DepartureRow({ place, departure, actions, among, chosen, choose, onFocus }: RowProps) {
-  const words = useWords();
+/** Drawn anew only where something of its own has changed, not with every step of a scroll. */
+export const DepartureRow = memo(function DepartureRow(row: RowProps) {
+  const { departure, words, actions, among, chosen, choose, onFocus } = row;
   const to = recipientsWords(departure.recipients);
   return (
     <tr
-      {...place}
+      {...placeOf(row)}
       className={`${styles.row} ${among ? styles.among : ''}`}
       onFocus={() => onFocus(departure)}
       onBlur={() => onFocus(null)}
     >
       <td className={styles.check}>
-        <Checkbox
+        <RowCheck
           aria-label={`Choose “${departure.subject || '(no subject)'}”, to ${to}`}
           checked={chosen}
-          onChange={({ target }) => choose(target.checked)}
+          onChange={(on) => choose([departure.id], on)}
         />
       </td>
       <td className={styles.leaves} data-label="Leaves">
@@ -60,7 +67,7 @@ export function DepartureRow({ place, departure, actions, among, chosen, choose,
         {to}
       </td>
       <td className={styles.subject}>
-        <Link href={`/write/${departure.messageId}`} data-row={departure.id}>
+        <Link href={`/write/${departure.messageId}`} prefetch={false} data-row={departure.id}>
           {departure.subject || '(no subject)'}
         </Link>
         {departure.reason && <span className={styles.reason}> · {departure.reason}</span>}
@@ -76,21 +83,21 @@ export function DepartureRow({ place, departure, actions, among, chosen, choose,
       </td>
     </tr>
   );
-}
+});
 
-interface CopiesProps {
-  place: RowPlace;
+interface CopiesProps extends PlaceProps {
+  words: Words;
   /** At least two, soonest first. */
   departures: readonly DepartureJson[];
   actions: DepartureActions;
   open: boolean;
-  toggle: () => void;
+  toggle: (messageId: string) => void;
   chosen: ReadonlySet<string>;
   choose: (ids: readonly string[], on: boolean) => void;
 }
 
-export function CopiesRow({ place, departures, actions, open, toggle, chosen, choose }: CopiesProps) {
-  const words = useWords();
+export function CopiesRow(row: CopiesProps) {
+  const { departures, words, actions, open, toggle, chosen, choose } = row;
   const first = departures[0]!;
   const ids = departures.map(({ id }) => id);
   const some = ids.filter((id) => chosen.has(id)).length;
@@ -98,13 +105,13 @@ export function CopiesRow({ place, departures, actions, open, toggle, chosen, ch
   const subject = first.subject || '(no subject)';
   const moments = [first, departures.at(-1)!].map((each) => words.moment(each.at));
   return (
-    <tr {...place} className={styles.row}>
+    <tr {...placeOf(row)} className={styles.row}>
       <td className={styles.check}>
-        <Checkbox
+        <RowCheck
           aria-label={`Choose all ${ids.length} copies of “${subject}”`}
           checked={some === ids.length}
-          indeterminate={some > 0 && some < ids.length}
-          onChange={({ target }) => choose(ids, target.checked)}
+          some={some > 0}
+          onChange={(on) => choose(ids, on)}
         />
       </td>
       <td className={styles.leaves} data-label="Leaves" title={`${moments[0]} to ${moments[1]}`}>
@@ -118,7 +125,7 @@ export function CopiesRow({ place, departures, actions, open, toggle, chosen, ch
         {recipientsWords(readers)}
       </td>
       <td className={styles.subject}>
-        <Link href={`/write/${first.messageId}`} data-row={first.id}>
+        <Link href={`/write/${first.messageId}`} prefetch={false} data-row={first.id}>
           {subject}
         </Link>
       </td>
@@ -126,25 +133,22 @@ export function CopiesRow({ place, departures, actions, open, toggle, chosen, ch
         {first.whyThen}
       </td>
       <td>
-        <Button
-          size="small"
-          icon={open ? <DownOutlined aria-hidden /> : <RightOutlined aria-hidden />}
+        <RowButton
+          strong
           aria-expanded={open}
           aria-label={`${ids.length} copies of “${subject}”`}
-          onClick={toggle}
+          onClick={() => toggle(first.messageId)}
         >
-          {ids.length} copies
-        </Button>
+          {open ? <DownOutlined aria-hidden /> : <RightOutlined aria-hidden />} {ids.length} copies
+        </RowButton>
       </td>
       <td className={styles.actions}>
-        <Button
-          size="small"
-          type="text"
+        <RowButton
           onClick={() => void actions.takeBack(first, 'all')}
           aria-label={`Take back all ${ids.length} copies of “${subject}”`}
         >
           Take back all
-        </Button>
+        </RowButton>
       </td>
     </tr>
   );

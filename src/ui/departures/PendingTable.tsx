@@ -1,14 +1,15 @@
 'use client';
 /** Pending departures, grouped: what needs you, then by day. Only the rows in view are drawn. */
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { Button, Checkbox, Spin } from 'antd';
+import { Button, Spin } from 'antd';
 import { useSearchParams } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { groupPending, pendingItems, TOO_LATE } from '../../core/departure/groups';
 import type { DepartureState } from '../../core/departure/states';
 import { useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
+import { RowCheck } from '../common/RowParts';
 import { TwicePressed } from '../common/TwicePressed';
 import { useSteady } from '../common/useSteady';
 import { WaitingChanges } from '../common/WaitingChanges';
@@ -97,8 +98,21 @@ export function PendingTable({ needs, coming, search }: Props) {
     return () => cancelAnimationFrame(timer);
   }, [wanted, items, virtual]);
 
-  const current = rows.find((each) => each.id === focused?.id);
-  useCommand('KeyT', current && (() => void actions.takeBack(current)));
+  const current = focused && rows.find((each) => each.id === focused.id);
+  useCommand('KeyT', current ? () => void actions.takeBack(current) : undefined);
+  const choose = useCallback((ids: readonly string[], on: boolean) => {
+    setChosen((before) => {
+      const next = new Set(before);
+      for (const id of ids)
+        if (on) next.add(id);
+        else next.delete(id);
+      return next;
+    });
+  }, []);
+  const picked = useMemo(
+    () => (chosen.size ? rows.filter(({ id }) => chosen.has(id)).map(({ id }) => id) : []),
+    [rows, chosen],
+  );
 
   if (first.error ?? pages.error) {
     const error = (first.error ?? pages.error)!;
@@ -113,14 +127,6 @@ export function PendingTable({ needs, coming, search }: Props) {
     );
   }
 
-  const picked = rows.filter(({ id }) => chosen.has(id)).map(({ id }) => id);
-  const choose = (ids: readonly string[], on: boolean) => {
-    const next = new Set(chosen);
-    for (const id of ids)
-      if (on) next.add(id);
-      else next.delete(id);
-    setChosen(next);
-  };
   const toggle = (messageId: string) => {
     const next = new Set(open);
     if (!next.delete(messageId)) next.add(messageId);
@@ -138,9 +144,9 @@ export function PendingTable({ needs, coming, search }: Props) {
     });
   }
   const offset = virtual.scrollOffset ?? 0;
-  const top = offset > HEADING ? virtual.getVirtualItemForOffset(offset)?.index : undefined;
-  const heading =
-    top === undefined ? undefined : items.slice(0, top + 1).findLast(({ kind }) => kind === 'group');
+  let top = offset > HEADING ? (virtual.getVirtualItemForOffset(offset)?.index ?? -1) : -1;
+  while (top >= 0 && items[top]!.kind !== 'group') top--;
+  const heading = items[top];
   const above = lines[0]?.start ?? 0;
   const below = virtual.getTotalSize() - (lines.at(-1)?.end ?? 0);
   const allChosen = picked.length === rows.length;
@@ -167,14 +173,14 @@ export function PendingTable({ needs, coming, search }: Props) {
           <thead className={styles.sticky}>
             <tr>
               <th scope="col" className={styles.check}>
-                <Checkbox
+                <RowCheck
                   aria-label={allChosen ? 'Choose none' : 'Choose all that are listed'}
                   checked={allChosen}
-                  indeterminate={picked.length > 0 && !allChosen}
-                  onChange={({ target }) =>
+                  some={picked.length > 0}
+                  onChange={(on) =>
                     choose(
                       rows.map(({ id }) => id),
-                      target.checked,
+                      on,
                     )
                   }
                 />
@@ -205,11 +211,11 @@ export function PendingTable({ needs, coming, search }: Props) {
             )}
             {lines.map(({ index, key }) => {
               const item = items[index]!;
-              const place = { ref: virtual.measureElement, 'data-index': index, 'aria-rowindex': index + 2 };
+              const place = { index, measure: virtual.measureElement };
               switch (item.kind) {
                 case 'group':
                   return (
-                    <tr key={key} {...place}>
+                    <tr key={key} ref={virtual.measureElement} data-index={index} aria-rowindex={index + 2}>
                       <th colSpan={COLUMNS} scope="rowgroup" className={styles.group}>
                         {item.name}
                         {item.name === TOO_LATE && (
@@ -217,7 +223,12 @@ export function PendingTable({ needs, coming, search }: Props) {
                             size="small"
                             label={`Let all ${item.departures.length} go now`}
                             again="Press again: they leave"
-                            onPressed={() => void actions.releaseAll(item.departures)}
+                            onPressed={() =>
+                              void bulk.run(
+                                item.departures.map(({ id }) => id),
+                                { action: 'release' },
+                              )
+                            }
                           />
                         )}
                       </th>
@@ -227,21 +238,21 @@ export function PendingTable({ needs, coming, search }: Props) {
                   return (
                     <CopiesRow
                       key={key}
-                      {...{ place, actions, choose, chosen }}
+                      {...place}
+                      {...{ words, actions, choose, chosen, toggle }}
                       departures={item.departures}
                       open={item.open}
-                      toggle={() => toggle(item.messageId)}
                     />
                   );
                 case 'departure':
                   return (
                     <DepartureRow
                       key={key}
-                      {...{ place, actions }}
+                      {...place}
+                      {...{ words, actions, choose }}
                       departure={item.departure}
                       among={item.among}
                       chosen={chosen.has(item.departure.id)}
-                      choose={(on) => choose([item.departure.id], on)}
                       onFocus={setFocused}
                     />
                   );

@@ -1,9 +1,8 @@
 'use client';
 /** What can be done to one pending departure. */
-import { Button } from 'antd';
 import type { DepartureJson } from '../../api/types';
 import { recipientsWords } from '../common/format';
-import { TwicePressed } from '../common/TwicePressed';
+import { RowButton, RowButtonTwice } from '../common/RowParts';
 import { MoveControl } from './MoveControl';
 import { SettleButtons } from './SettleButtons';
 import type { DepartureActions } from './useDepartureActions';
@@ -15,52 +14,42 @@ export function RowActions({ departure, actions }: { departure: DepartureJson; a
   return (
     <>
       {departure.state === 'failed' && (
-        <Button size="small" onClick={() => void actions.retry(departure)} aria-label={`Try again, to ${to}`}>
+        <RowButton strong onClick={() => void actions.retry(departure)} aria-label={`Try again, to ${to}`}>
           Try again
-        </Button>
+        </RowButton>
       )}
       {departure.state === 'paused' && departure.pausedFor !== 'late' && (
-        <Button size="small" onClick={() => void actions.resume(departure)} aria-label={`Go on, to ${to}`}>
+        <RowButton strong onClick={() => void actions.resume(departure)} aria-label={`Go on, to ${to}`}>
           Go on
-        </Button>
+        </RowButton>
       )}
       <MoveControl departure={departure} move={actions.move} />
       {(departure.state === 'held' || departure.state === 'scheduled') && (
-        <Button
-          size="small"
-          type="text"
-          onClick={() => void actions.pause(departure)}
-          aria-label={`Pause, to ${to}`}
-        >
+        <RowButton onClick={() => void actions.pause(departure)} aria-label={`Pause, to ${to}`}>
           Pause
-        </Button>
+        </RowButton>
       )}
-      <Button
-        size="small"
-        type={departure.state === 'held' ? 'default' : 'text'}
+      <RowButton
+        strong={departure.state === 'held'}
         onClick={() => void actions.takeBack(departure)}
         aria-label={`Take back, to ${to}`}
       >
         Take back
-      </Button>
+      </RowButton>
       {departure.state !== 'failed' && (
-        <TwicePressed
-          size="small"
-          type="text"
+        <RowButtonTwice
           label="Let go"
           again="Press again"
           aria-label={`Let go now, to ${to}; takes a second press`}
           onPressed={() => void actions.releaseNow(departure)}
         />
       )}
-      <Button
-        size="small"
-        type="text"
+      <RowButton
         onClick={() => void actions.remove({ id: departure.messageId, subject: departure.subject })}
         aria-label={`Delete, to ${to}`}
       >
         Delete
-      </Button>
+      </RowButton>
     </>
   );
 }

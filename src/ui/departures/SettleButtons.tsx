@@ -1,8 +1,7 @@
 'use client';
 /** Saying what became of a departure that is in doubt. */
-import { Button } from 'antd';
 import type { DepartureJson } from '../../api/types';
-import { TwicePressed } from '../common/TwicePressed';
+import { RowButton, RowButtonTwice } from '../common/RowParts';
 import type { DepartureActions } from './useDepartureActions';
 
 export function SettleButtons({
@@ -14,11 +13,11 @@ export function SettleButtons({
 }) {
   return (
     <>
-      <Button size="small" onClick={() => void actions.settle(departure, true)}>
+      <RowButton strong onClick={() => void actions.settle(departure, true)}>
         It arrived
-      </Button>
-      <TwicePressed
-        size="small"
+      </RowButton>
+      <RowButtonTwice
+        strong
         label="It did not, send again"
         again="Press again to send"
         onPressed={() => void actions.settle(departure, false)}

@@ -1,10 +1,11 @@
 'use client';
 /** What can be done to a departure from any view, with its notice. */
-import { useQueryClient } from '@tanstack/react-query';
+import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
+import { useMemo } from 'react';
 import type { DepartureJson, MessageJson, MessageSummaryJson } from '../../api/types';
 import type { Plan } from '../../core/plan/plan';
-import { recipientsWords, useWords } from '../common/format';
+import { recipientsWords, useWords, type Words } from '../common/format';
 import { ApiProblem, ask } from '../data/client';
 import { messageQuery, refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
@@ -14,8 +15,6 @@ export interface DepartureActions {
   /** Back to a draft, opened in Write. */
   takeBack: (departure: DepartureJson, copies?: 'this' | 'all') => Promise<void>;
   releaseNow: (departure: DepartureJson) => Promise<void>;
-  /** Lets several go, in due order. */
-  releaseAll: (departures: readonly DepartureJson[]) => Promise<void>;
   retry: (departure: DepartureJson) => Promise<void>;
   pause: (departure: DepartureJson) => Promise<void>;
   /** Sets a paused one going again. */
@@ -33,9 +32,17 @@ export interface DepartureActions {
 export function useDepartureActions(): DepartureActions {
   const client = useQueryClient();
   const router = useRouter();
-  const { show, showProblem } = useNotices();
+  const notices = useNotices();
   const words = useWords();
+  return useMemo(() => departureActions(client, router, notices, words), [client, router, notices, words]);
+}
 
+function departureActions(
+  client: QueryClient,
+  router: ReturnType<typeof useRouter>,
+  { show, showProblem }: ReturnType<typeof useNotices>,
+  words: Words,
+): DepartureActions {
   /** Does it, looks again, and says what went wrong if it did. */
   async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
     try {
@@ -87,13 +94,6 @@ export function useDepartureActions(): DepartureActions {
     },
     async releaseNow(departure) {
       if (await act(departure, 'release')) show({ words: 'It leaves now.' });
-    },
-    async releaseAll(departures) {
-      const gone = await attempt(async () => {
-        for (const { id } of departures) await ask('POST', `/departures/${id}/release`);
-        return true;
-      });
-      if (gone) show({ words: `${departures.length} leave now.` });
     },
     async retry(departure) {
       if (await act(departure, 'retry')) show({ words: 'It is tried again now.' });

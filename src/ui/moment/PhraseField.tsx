@@ -4,10 +4,11 @@
  * suggestions: one listbox, reached by arrow keys, by number, or by pointer.
  */
 import { Input } from 'antd';
-import { useEffect, useId, useState, type KeyboardEvent } from 'react';
+import { useId, useState, type KeyboardEvent } from 'react';
 import type { PhraseJson, SuggestionJson } from '../../api/types';
 import type { Plan } from '../../core/plan/plan';
 import { useWords } from '../common/format';
+import { useSettled } from '../common/useSettled';
 import styles from './PhraseField.module.css';
 
 interface Option {
@@ -30,15 +31,6 @@ interface Props {
 
 /** How long typing rests before the reading is said. */
 const SETTLED_MS = 700;
-
-function useSettled(words: string): string {
-  const [settled, setSettled] = useState('');
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(words), SETTLED_MS);
-    return () => clearTimeout(timer);
-  }, [words]);
-  return settled;
-}
 
 const samePlan = (a: Plan, b: Plan) => JSON.stringify(a) === JSON.stringify(b);
 
@@ -76,6 +68,7 @@ export function PhraseField({ text, onText, result, suggestions, plan, onChoose 
         : options.length > 1
           ? `${options.length} readings: arrow down to choose.`
           : (only?.words ?? '')),
+    SETTLED_MS,
   );
 
   function choose(option: Option) {

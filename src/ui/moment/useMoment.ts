@@ -1,10 +1,11 @@
 'use client';
 /** The moment of the message being written: its plan, what is typed in words, and what both come to. */
 import { useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import type { PhraseJson } from '../../api/types';
 import { isLocal } from '../../core/time/wallClock';
 import type { Choices, Plan } from '../../core/plan/plan';
+import { useSettled } from '../common/useSettled';
 import { ApiProblem, ask } from '../data/client';
 import { usePhrase, usePreview, useSuggestions } from '../data/queries';
 
@@ -43,11 +44,7 @@ export function useMoment(initial: Props) {
   const [chosen, setChosen] = useState(initial.plan);
   const [choices, setChoices] = useState(initial.choices);
   const [text, setText] = useState('');
-  const [read, setRead] = useState('');
-  useEffect(() => {
-    const timer = setTimeout(() => setRead(text.trim()), READ_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [text]);
+  const read = useSettled(text.trim(), READ_AFTER_MS);
   const phrase = usePhrase(read, recipients, minute);
   const result = read !== '' && read === text.trim() ? phrase.data : undefined;
   const only =

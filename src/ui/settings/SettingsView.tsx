@@ -11,6 +11,7 @@ import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import { TestMessage } from '../welcome/TestMessage';
+import { PlaceFields } from '../common/PlaceFields';
 import { WorkFields } from '../common/WorkFields';
 import { ZonePicker } from '../write/ZonePicker';
 import styles from './SettingsView.module.css';
@@ -139,7 +140,8 @@ function Me() {
 }
 
 function Work() {
-  const { week, leave, zone } = useSettings();
+  const { week, leave, zone, country, region } = useSettings();
+  const { apply, problem } = useApply();
   const client = useQueryClient();
   return (
     <section className={`pane ${styles.block}`} aria-labelledby="work">
@@ -152,6 +154,15 @@ function Work() {
           refresh(client, ['settings']);
         }}
       />
+      <PlaceFields
+        {...{ country, region, zone }}
+        onChange={(patch) => void apply(patch, 'Your public holidays are known by this from now on.')}
+      />
+      {problem && (
+        <p role="alert" className={styles.problem}>
+          {problem.message}
+        </p>
+      )}
     </section>
   );
 }

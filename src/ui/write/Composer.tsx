@@ -28,7 +28,7 @@ import { useMoment } from '../moment/useMoment';
 import { PendingBar } from './PendingBar';
 import { primaryWords } from './primaryWords';
 import { SummaryBar } from './SummaryBar';
-import { isRecipient, useDraft, type DraftFields, type SaveState } from './useDraft';
+import { isAddress, isRecipient, useDraft, type DraftFields, type SaveState } from './useDraft';
 import { useLease } from './useLease';
 import type { NearZone } from './ZonePicker';
 import styles from './Composer.module.css';
@@ -176,6 +176,12 @@ export function Composer({ initial, message, departure, answers }: Props) {
     if (!list.some(({ zone }) => zone === settings.zone)) list.push({ zone: settings.zone, whose: 'you' });
     return list;
   }, [recipients, people, settings.zone]);
+  /** The name that stands before an address in the fields; empty where there is none. */
+  const typedName = (address: string) =>
+    [...fields.to, ...fields.cc, ...fields.bcc]
+      .filter(isAddress)
+      .map((each) => parseMailbox(each))
+      .find((each) => addressKey(each.address) === addressKey(address))?.name ?? '';
   const nameOf = (address: string) =>
     people?.find((each) => each.addresses.includes(addressKey(address)))?.name ?? address;
 
@@ -348,6 +354,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
         sentence={readable ? sentence : 'When is it to leave? Mend the date or the time first.'}
         warnings={keepsMoment || !readable ? [] : warnings}
         onFix={moment.setPlan}
+        nameOf={typedName}
         problem={problem?.message}
         saved={departure ? PENDING_WORDS[draft.state] : SAVE_WORDS[draft.state]}
         primary={primary}

@@ -3,12 +3,15 @@
 import { Button } from 'antd';
 import type { Plan, PlanWarning } from '../../core/plan/plan';
 import styles from './Composer.module.css';
+import { ZoneFix } from './ZoneFix';
 
 interface Props {
   sentence: string | undefined;
   warnings: PlanWarning[];
   /** Takes the way out that a warning offers. */
   onFix: (plan: Plan) => void;
+  /** What a reader is called, by address. */
+  nameOf: (address: string) => string;
   problem: string | undefined;
   /** Whether what is on screen is kept, in words. */
   saved: string;
@@ -20,7 +23,8 @@ interface Props {
 /** More warnings than this are counted: a bar is not a page. */
 const SHOWN = 3;
 
-export function SummaryBar({ sentence, warnings, onFix, problem, saved, primary, second }: Props) {
+export function SummaryBar(bar: Props) {
+  const { sentence, warnings, onFix, nameOf, problem, saved, primary, second } = bar;
   const more = warnings.length - SHOWN;
   return (
     <footer className={styles.bar}>
@@ -36,6 +40,9 @@ export function SummaryBar({ sentence, warnings, onFix, problem, saved, primary,
                     {label}
                   </Button>
                 ))}
+                {warning.code === 'unknown-zone' && warning.address && (
+                  <ZoneFix address={warning.address} name={nameOf(warning.address)} />
+                )}
               </li>
             ))}
             {more > 0 && (

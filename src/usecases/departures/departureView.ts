@@ -1,4 +1,5 @@
 /** Departures as they are shown: with their message, readers and both clocks. */
+import { group } from 'd3';
 import { usualChoices, type IfTheyWriteFirst, type Lateness, type Plan } from '../../core/plan/plan';
 import type { Working } from '../../core/time/dayParts';
 import { whyThen } from '../../core/plan/preview';
@@ -78,9 +79,9 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       departures.map((departure) => departure.id),
     ).map((delivery) => [`${delivery.departureId} ${delivery.address}`, delivery]),
   );
+  const ofMessage = group(recipients, ({ messageId }) => messageId);
   const readersOf = (departure: Departure): ReaderView[] =>
-    recipients.flatMap((each): ReaderView[] => {
-      if (each.messageId !== departure.messageId) return [];
+    (ofMessage.get(departure.messageId) ?? []).flatMap((each): ReaderView[] => {
       if (departure.reader && addressKey(departure.reader) !== addressKey(each.address)) return [];
       const delivery = deliveries.get(`${departure.id} ${each.address}`);
       const person = known.get(addressKey(each.address));

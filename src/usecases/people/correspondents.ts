@@ -1,11 +1,11 @@
 /** The people one writes with. */
+import { rollup } from 'd3';
 import { AddressError, addressKey, parseMailbox } from '../../core/message/address';
 import { answerTimes, type AnswerTimes } from '../../core/people/answerTimes';
 import type { PersonalDate } from '../../core/people/personalDate';
 import { resolvePlan } from '../../core/plan/moments';
-import type { DaySpan, WorkingWeek } from '../../core/time/dayParts';
+import type { WorkingWeek } from '../../core/time/dayParts';
 import type { Leave } from '../../core/time/leave';
-import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
 import {
   allCorrespondents,
   correspondentAt,
@@ -25,7 +25,8 @@ import { newId, type Desk } from '../desk';
 import { Invalid, NotFound } from '../errors';
 import { oneLine } from '../messages/draftInput';
 import { replanReaders } from '../messages/planDepartures';
-import { hasCalendar, holidaysIn } from './holidayCalendar';
+import { holidaysKnown, type HolidaysKnown } from './holidayCalendar';
+import { checkedPlace } from './checkedPlace';
 import { countryOf, readersAt } from './readers';
 import { evidenceFor } from './zoneGuess';
 
@@ -48,51 +49,37 @@ export interface CorrespondentInput {
 
 export interface CorrespondentView extends Correspondent {
   /** What is known of their public holidays. */
-  holidays: 'known' | 'added' | 'none yet' | 'place not known';
+  holidays: HolidaysKnown;
   answers: AnswerTimes | null;
 }
 
-function viewsOf(desk: Desk, people: readonly Correspondent[]): CorrespondentView[] {
-  const delays = new Map<string, number[]>();
-  for (const { address, delay } of answerDelays(desk.store.db)) {
-    const key = addressKey(address);
-    const own = delays.get(key);
-    if (own) own.push(delay);
-    else delays.set(key, [delay]);
-  }
-  const now = desk.now();
+/** @param answers all there are of theirs */
+function viewsOf(
+  desk: Desk,
+  people: readonly Correspondent[],
+  answers: ReturnType<typeof answerDelays>,
+): CorrespondentView[] {
+  const delays = rollup(
+    answers,
+    (theirs) => theirs.map(({ delay }) => delay),
+    ({ address }) => addressKey(address),
+  );
   return people.map((person) => ({
     ...person,
-    holidays: holidaysKnown(desk, person, now),
+    holidays: holidaysKnown(desk.store.db, countryOf(person)),
     answers: answerTimes(person.addresses.flatMap((address) => delays.get(address) ?? [])) ?? null,
   }));
 }
 
 /** Everyone, by name. */
 export const listCorrespondents = (desk: Desk): CorrespondentView[] =>
-  viewsOf(desk, allCorrespondents(desk.store.db));
-
-function holidaysKnown(desk: Desk, person: Correspondent, now: number): CorrespondentView['holidays'] {
-  const country = countryOf(person);
-  if (!country) return 'place not known';
-  if (hasCalendar(country)) return 'known';
-  return holidaysIn(desk.store.db, country, person.region, now) ? 'added' : 'none yet';
-}
+  viewsOf(desk, allCorrespondents(desk.store.db), answerDelays(desk.store.db));
 
 /** @throws NotFound */
 export function readCorrespondent(desk: Desk, id: string): CorrespondentView {
   const person = findCorrespondent(desk.store.db, id);
   if (!person) throw new NotFound('There is no such correspondent.');
-  return viewsOf(desk, [person])[0]!;
-}
-
-function checkSpans(spans: readonly DaySpan[], path: string): void {
-  spans.forEach(({ from, to }, index) => {
-    if (from >= to || from < 0 || to > 1440)
-      throw new Invalid('A span of work begins before it ends, within one day.', `${path}.${index}`);
-    if (index > 0 && from < spans[index - 1]!.to)
-      throw new Invalid('Spans of work of one day follow one another.', `${path}.${index}`);
-  });
+  return viewsOf(desk, [person], answerDelays(desk.store.db, person.addresses))[0]!;
 }
 
 function checkDates(dates: readonly PersonalDate[]): void {
@@ -103,8 +90,9 @@ function checkDates(dates: readonly PersonalDate[]): void {
 }
 
 function checked(tx: Tx, input: CorrespondentInput, id: string | undefined): Partial<Correspondent> {
-  const { zoneHint: _hint, name, addresses, zone, leave, week, dates, ...rest } = input;
-  const good: Partial<Correspondent> = { ...rest };
+  const { name, addresses, dates, place } = input;
+  const good: Partial<Correspondent> = checkedPlace(input, id ? findCorrespondent(tx, id) : undefined);
+  if (place !== undefined) good.place = place;
   if (name !== undefined) good.name = oneLine(name);
   if (addresses) {
     good.addresses = addresses.map((text, index) => {
@@ -120,24 +108,6 @@ function checked(tx: Tx, input: CorrespondentInput, id: string | undefined): Par
         throw error;
       }
     });
-  }
-  if (zone !== undefined) {
-    try {
-      good.zone = zone && canonicalZone(zone);
-    } catch (error) {
-      if (error instanceof UnknownZoneError) throw new Invalid(error.message, 'zone');
-      throw error;
-    }
-  }
-  if (leave) {
-    leave.forEach(({ from, to }, index) => {
-      if (from > to) throw new Invalid('Leave begins before it ends.', `leave.${index}.to`);
-    });
-    good.leave = [...leave].sort((a, b) => a.from.localeCompare(b.from));
-  }
-  if (week !== undefined) {
-    week?.work.forEach((spans, day) => checkSpans(spans, `week.work.${day}`));
-    good.week = week;
   }
   if (dates) {
     checkDates(dates);

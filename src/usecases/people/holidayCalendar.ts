@@ -13,6 +13,23 @@ let supported: Record<string, string> | undefined;
 
 const countries = () => (supported ??= new Holidays().getCountries('en'));
 
+/** What is known of the public holidays of a place. */
+export type HolidaysKnown = 'known' | 'added' | 'none yet' | 'place not known';
+
+export interface Region {
+  /** Its own code within the country. */
+  code: string;
+  name: string;
+}
+
+/** The parts of a country that have holidays of their own, by name; none where there is no calendar. */
+export function regionsOf(country: string): Region[] {
+  const states = (hasCalendar(country) && new Holidays().getStates(country, 'en')) || {};
+  return Object.entries(states)
+    .map(([code, name]) => ({ code, name }))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+}
+
 /** True where the holidays of a country come with the product. */
 export const hasCalendar = (country: string) => countries()[country] !== undefined;
 
@@ -57,4 +74,11 @@ export function holidaysIn(
     assembled.set(key, days);
   }
   return days;
+}
+
+/** @param country ISO 3166-1 alpha-2; null where nobody knows it */
+export function holidaysKnown(db: Reading, country: string | null): HolidaysKnown {
+  if (!country) return 'place not known';
+  if (hasCalendar(country)) return 'known';
+  return holidaysAdded(db, country) ? 'added' : 'none yet';
 }

@@ -1,0 +1,12 @@
+'use client';
+import { useEffect, useState } from 'react';
+
+/** `value`, once it has stayed the same for `ms`. */
+export function useSettled<T>(value: T, ms: number): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), ms);
+    return () => clearTimeout(timer);
+  }, [value, ms]);
+  return settled;
+}
