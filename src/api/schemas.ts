@@ -84,7 +84,11 @@ export const previewRequest = Joi.object({
   senderZone: zone,
   ...choices,
   message: Joi.string().max(64).description('The message it is about'),
-  limit: Joi.number().integer().min(1).max(500).description('How many departures to give at most'),
+  limit: Joi.number()
+    .integer()
+    .min(1)
+    .max(500)
+    .description('How many departures to give at most; the sentence and the warnings are of all'),
 });
 
 export const recipientsRequest = Joi.object({ recipients: asked });

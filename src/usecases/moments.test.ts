@@ -77,6 +77,15 @@ describe('each local', () => {
     }
   });
 
+  it('a preview gives as many copies as asked for, and speaks of all', () => {
+    const { desk } = tempDesk();
+    readers(desk);
+    const recipients = ['h', 'p', 'm'].map((name) => ({ address: `${name}@x.example` }));
+    const some = previewPlan(desk, { plan: each, recipients, limit: 2 });
+    expect(some.departures).toHaveLength(2);
+    expect(some.sentence).toBe(previewPlan(desk, { plan: each, recipients }).sentence);
+  });
+
   it('refuses a reader whose zone nobody knows, and a moment that is past for one of them', () => {
     const { desk } = tempDesk();
     readers(desk);

@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { tempDesk } from '../../test/support/desk';
 import { readWeek } from '../core/time/weekText';
+import { changeSettings } from './changeSettings';
 import { receiveMail } from './incoming/receiveMail';
 import {
   addCorrespondent,
@@ -11,6 +12,8 @@ import {
 } from './people/correspondents';
 import { addHolidays, exportCorrespondents, importCorrespondents } from './people/exchange';
 import { listGroups, saveGroup } from './people/groups';
+import { regionsOf } from './people/holidayCalendar';
+import { readersAt } from './people/readers';
 
 const written = (from: string, date: string, id = date) =>
   Buffer.from(`From: ${from}\r\nDate: ${date}\r\nMessage-ID: <${id.replace(/\W/g, '')}@x>\r\n\r\nhi`);
@@ -165,4 +168,40 @@ describe('holidays of a place without a calendar', () => {
     const { desk } = tempDesk();
     expect(() => addHolidays(desk, country, text)).toThrow(words);
   });
+});
+
+describe('the region of a country', () => {
+  it('adds its own holidays, and goes with the country', () => {
+    const { desk } = tempDesk();
+    const { id } = addCorrespondent(desk, { name: 'Ida', zone: 'Europe/Berlin', country: 'DE' });
+    const epiphany = () => {
+      const [reader] = readersAt(desk, desk.store.db, [{ name: '', address: 'ida@x.example' }]);
+      return reader!.working!.holidays!['2027-01-06'];
+    };
+    changeCorrespondent(desk, id, { addresses: ['ida@x.example'] });
+    expect(epiphany()).toBeUndefined();
+    expect(regionsOf('DE').find(({ code }) => code === 'BY')?.name).toBe('Bayern');
+    changeCorrespondent(desk, id, { region: 'BY' });
+    expect(epiphany()).toBe('Epiphany');
+    expect(changeCorrespondent(desk, id, { country: 'PT' }).region).toBeNull();
+  });
+
+  it('is refused where there is none of that name', () => {
+    const { desk } = tempDesk();
+    expect(() => addCorrespondent(desk, { name: 'Ida', country: 'DE', region: 'ZZ' })).toThrow('no region');
+    expect(() => changeSettings(desk, { country: 'NP', region: 'BY' })).toThrow('no region');
+    expect(regionsOf('NP')).toEqual([]);
+  });
+});
+
+it('my own week and leave are checked as those of others are', () => {
+  const { desk } = tempDesk();
+  const backwards = [{ from: '2026-12-11', to: '2026-12-07', note: '' }];
+  expect(() => changeSettings(desk, { leave: backwards })).toThrow('Leave begins before it ends.');
+  const overlapping = readWeek('Mo-Fr 09:00-17:00');
+  overlapping.work[0] = [
+    { from: 540, to: 720 },
+    { from: 700, to: 1020 },
+  ];
+  expect(() => changeSettings(desk, { week: overlapping })).toThrow('follow one another');
 });

@@ -92,6 +92,42 @@ describe('warnings', () => {
     expect(overlap).toContain('The first is taken (UTC+01:00, not UTC)');
   });
 
+  it.each([
+    ['a time that is skipped', '2027-03-28T01:30', 'gap'],
+    ['a time that comes twice', '2027-10-31T01:30', 'overlap'],
+    ['a time that is past', '2026-11-24T09:00', 'past'],
+    ['the night', '2026-11-25T03:00', 'night'],
+    ['a weekend', '2026-11-28T10:00', 'weekend'],
+    ['a clock change before it', '2027-03-19T10:00', 'clock-change'],
+  ])('%s can be mended, with one moment and with each local', (_, local, code) => {
+    const reader: Reader = { address: 'b@x.example', name: 'Bela', zone: 'Europe/Lisbon' };
+    const plans: Plan[] = [at(local, 'Europe/Lisbon'), { kind: 'each-local', local }];
+    const there = {
+      ...context,
+      ...(code === 'clock-change' && { now: Date.parse('2027-03-05T12:00Z'), senderZone: 'America/Toronto' }),
+    };
+    for (const plan of plans) {
+      const warned = (each: Plan) => {
+        const preview = previewPlan(each, [reader], there);
+        return [...preview.warnings, ...preview.departures[0]!.warnings];
+      };
+      const warning = warned(plan).find((each) => each.code === code)!;
+      expect(warning.fixes.length, `${plan.kind} ${code}`).toBeGreaterThan(0);
+      for (const { plan: mended } of warning.fixes)
+        expect(warned(mended).map((each) => each.code)).not.toContain(code);
+    }
+  });
+
+  it('the second of two equal times is an hour after the first, each local too', () => {
+    const reader: Reader = { address: 'b@x.example', zone: 'Europe/Lisbon' };
+    const [first, second] = (['first', 'second'] as const).map(
+      (occurrence) =>
+        previewPlan({ kind: 'each-local', local: '2027-10-31T01:30', occurrence }, [reader], context)
+          .departures[0]!.at,
+    );
+    expect(second! - first!).toBe(3_600_000);
+  });
+
   it('never assumes a zone', () => {
     const [landing] = previewPlan({ kind: 'now' }, [stranger], context).departures[0]!.recipients;
     expect(landing).toMatchObject({

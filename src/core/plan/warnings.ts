@@ -182,7 +182,9 @@ function landingTrouble(land: Landing, reader: Reader, name: string, cycle?: Hou
 function betterThere(plan: Plan, land: Landing, reader: Reader, context: WarningContext): Fix[] {
   const start = nextWorkStart(land.local!, reader.working ?? defaultWorking);
   if (!start) return [];
-  if (plan.kind === 'each-local') return [fixEach(dayOf(start) + plan.local.slice(10), context)];
+  // At night it is the time that is wrong, else the day.
+  if (plan.kind === 'each-local')
+    return [fixEach(land.dayPart === 'night' ? start : dayOf(start) + plan.local.slice(10), context)];
   return [fixAt(start, land.zone!, land.place!, context)];
 }
 
@@ -195,6 +197,8 @@ function changeWarning(
 ): PlanWarning[] {
   const mine = canonicalZone(context.senderZone);
   if (plan.kind === 'now' || land.zone === mine || moment.at - context.now > CHANGE_AHEAD) return [];
+  // Who named a time on my own clock has it on that clock, whatever the clocks do.
+  if (plan.kind === 'at' && canonicalZone(plan.zone) === mine) return [];
   const between = (at: number) => offsetMinutes(at, land.zone!) - offsetMinutes(at, mine);
   const moved = between(moment.at) - between(context.now);
   if (moved === 0) return [];
@@ -211,7 +215,7 @@ function changeWarning(
   const shift = durationWords(Math.abs(moved) * 60_000);
   const than = moved > 0 ? 'earlier' : 'later';
   const text = `The clocks go ${way} in ${change.place} on ${day.split(' ').slice(1).join(' ')}: ${time} in ${land.place} is then ${shift} ${than} for you than it is now.`;
-  // Who had my own clock in mind keeps it.
+  // What it would be without the change, on my own clock.
   const usual = toLocal(moment.at + moved * 60_000, mine);
   const atMine = fixAt(usual, mine, zoneCity(mine), context);
   const fixes = plan.kind === 'at' ? [atMine] : [{ ...atMine, label: `All at ${atMine.label}` }];

@@ -25,6 +25,8 @@ export interface PreviewRequest extends Partial<Choices> {
   senderZone?: string;
   /** The message it is about: what is on its way already is not warned of as another one. */
   message?: string;
+  /** So many departures are given at most; the sentence and the warnings are of all. */
+  limit?: number;
 }
 
 function zoneAt(path: string, name: string): string {
@@ -75,10 +77,11 @@ export function previewPlan(desk: Desk, request: PreviewRequest): PlanPreview {
     readers.map(({ address }) => addressKey(address)),
   ).filter(({ messageId }) => messageId !== request.message);
   try {
-    return preview(request.plan, readers, {
+    const whole = preview(request.plan, readers, {
       ...{ now: desk.now(), holdSeconds, senderZone, hourCycle, others },
       choices: { copies, ifTheyWriteFirst, ifOff },
     });
+    return { ...whole, departures: whole.departures.slice(0, request.limit) };
   } catch (error) {
     if (error instanceof LocalTimeError) throw new Invalid(error.message, 'plan.local');
     if (error instanceof UnknownZoneError) throw new Invalid(error.message, 'plan.zone');
