@@ -36,6 +36,12 @@ export function useWords(): Words {
   );
 }
 
+/** The server counts no further. */
+const COUNTED = 10_000;
+
+/** `7`, `10,000+`. */
+export const countWords = (count: number): string => (count < COUNTED ? String(count) : '10,000+');
+
 /** “Prakriti Thapa”, “Prakriti Thapa and 2 more”. */
 export function recipientsWords(recipients: { name: string; address: string }[]): string {
   const [first, ...rest] = recipients;

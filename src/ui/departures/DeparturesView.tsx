@@ -4,6 +4,7 @@ import { Input, Segmented, Select } from 'antd';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import type { DepartureState } from '../../core/departure/states';
+import { countWords } from '../common/format';
 import { useSettled } from '../common/useSettled';
 import { useDrafts, usePending } from '../data/queries';
 import { DraftList } from './DraftList';
@@ -37,7 +38,7 @@ export function DeparturesView() {
   const [search, setSearch] = useState('');
   const wanted = useSettled(search.trim(), TYPING_MS);
   const counted = (words: string, count: number | undefined) =>
-    count === undefined ? words : `${words} ${count}`;
+    count === undefined ? words : `${words} ${countWords(count)}`;
   const { needs, coming } = FILTERS[filter]!;
   return (
     <div className={styles.view}>

@@ -5,6 +5,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { toLocal } from '../../core/time/wallClock';
 import { dayWords, timeWords } from '../../core/time/words';
 import { zoneCity } from '../../core/time/zones';
+import { countWords } from '../common/format';
 import { ask } from '../data/client';
 import { useClockReading, useInbox, usePending, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
@@ -48,7 +49,7 @@ export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolea
       <nav aria-label="Views" className={styles.views}>
         {views.map(({ name, path: target }) => (
           <Link key={name} href={target} aria-current={here(target)} className={styles.view}>
-            {name} {counts[name] !== undefined && <b>{counts[name]}</b>}
+            {name} {counts[name] !== undefined && <b>{countWords(counts[name])}</b>}
           </Link>
         ))}
         {demo && (
