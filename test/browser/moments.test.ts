@@ -30,6 +30,12 @@ async function say(page: Page, phrase: string, understood: string | RegExp) {
 const received = async (address: string, subject: string) =>
   (await mailbox(address)).filter((message) => message.subject === subject);
 
+const personNamed = async (wanted: string) =>
+  (
+    await product.api<{ correspondents: CorrespondentJson[] }>('GET', '/correspondents')
+  ).body.correspondents.find(({ name }) => name === wanted)!;
+const keshav = () => personNamed('Keshav Rai');
+
 // In the order of the moments, since the clock only goes forward.
 describe('a phrase, typed, scheduled and received on the second', () => {
   it.each([
@@ -181,6 +187,25 @@ describe('warnings', () => {
     await sees(page, /Leaves Mon .*lands Mon .*at 09:00 in Osaka \(at work\)/, 'footer');
     expect(await textOf(page, 'footer')).not.toContain('day off');
   });
+
+  it('a time zone that is missed is told where it is missed', async () => {
+    const page = await open('/write');
+    await addReader(page, 'kesh', 'Keshav Rai');
+    // With nothing typed, Tab goes on instead of taking somebody.
+    await page.keyboard.press('Tab');
+    await sees(page, 'The time zone of Keshav Rai is not known.', 'footer');
+    expect(await page.$$('form .ant-tag')).toHaveLength(1);
+    await find(page, 'button', 'Confirm Kathmandu');
+    await press(page, 'button', 'Another zone');
+    await (await find(page, 'combobox', 'Time zone of Keshav Rai')).focus();
+    await page.keyboard.type('dhaka');
+    await sees(page, 'Dhaka, Bangladesh');
+    await page.keyboard.press('Enter');
+    await sees(page, 'Keshav Rai is on the clock of Dhaka.');
+    await sees(page, /lands .* in Dhaka/, 'footer');
+    expect((await keshav()).zone).toBe('Asia/Dhaka');
+    await product.api('PATCH', `/correspondents/${(await keshav()).id}`, { zone: null });
+  });
 });
 
 it('shows when most readers are at work, walked and picked by keys', async () => {
@@ -325,11 +350,6 @@ describe('departures', () => {
 });
 
 describe('correspondents', () => {
-  const keshav = async () =>
-    (
-      await product.api<{ correspondents: CorrespondentJson[] }>('GET', '/correspondents')
-    ).body.correspondents.find(({ name }) => name === 'Keshav Rai')!;
-
   it('a guessed zone shows its evidence and is confirmed by one press', async () => {
     const page = await open('/correspondents');
     await sees(page, '1 message carries UTC+05:45; only Kathmandu keeps that.');
@@ -355,6 +375,16 @@ describe('correspondents', () => {
       const field = await find(page, 'textbox', 'Working week');
       return (await field.evaluate((each) => (each as HTMLInputElement).value)) === 'Mo-Th 08:00-16:00';
     });
+  });
+
+  it('have the holidays of their region, chosen by keyboard', async () => {
+    const page = await open(`/correspondents?person=${(await personNamed('Ewan Tregear')).id}`);
+    const field = await find(page, 'combobox', 'Region');
+    await field.focus();
+    await page.keyboard.type('south au');
+    await sees(page, 'South Australia', '.ant-select-dropdown');
+    await page.keyboard.press('Enter');
+    await until('it to be kept', async () => (await personNamed('Ewan Tregear')).region === 'SA');
   });
 
   it('a file says what it would change before it does, and five thousand stay smooth', async () => {

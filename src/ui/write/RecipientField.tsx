@@ -142,6 +142,8 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
         }}
         showSearch={{ filterOption: false, searchValue: search, onSearch: type }}
         onBlur={leave}
+        // Tab takes the option in hand; while nothing is typed it goes on to the next field.
+        defaultActiveFirstOption={typed !== ''}
         options={options}
         notFoundContent={typed ? 'Nobody by that name. Type the whole address.' : null}
         optionRender={({ data: { person, address, members } }) => (
