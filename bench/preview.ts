@@ -1,5 +1,6 @@
 /** What a preview costs beyond the bare conversions in it. */
 import { Temporal } from 'temporal-polyfill';
+import { usualHold } from '../src/core/hold/decide';
 import { previewPlan } from '../src/core/plan/preview';
 import { listZones } from '../src/core/time/zones';
 import { median, milliseconds, type Row } from './support';
@@ -14,7 +15,7 @@ export function preview(): Row {
   const plan = { kind: 'at', local: '2026-12-01T08:30', zone: 'Asia/Kathmandu' } as const;
   // Another minute each time, as when a person goes on writing.
   const ours = () =>
-    previewPlan(plan, readers, { now: (now += 60_000), holdSeconds: 90, senderZone: 'Europe/Lisbon' });
+    previewPlan(plan, readers, { now: (now += 60_000), hold: usualHold(90), senderZone: 'Europe/Lisbon' });
   const instant = Temporal.Instant.from('2026-12-01T02:45:00Z');
   const bare = () => {
     for (const reader of readers) instant.toZonedDateTimeISO(reader.zone!).toPlainDateTime().toString();

@@ -1,7 +1,7 @@
 /** The shapes of good answers as Joi schemas, for the OpenAPI document and for the tests that hold us to it. */
 import Joi, { type ObjectSchema, type Schema } from 'joi';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
-import { leave, plan, workingWeek } from './schemas';
+import { holdRule, leave, plan, quietHours, workingWeek } from './schemas';
 
 const instant = Joi.string().isoDate();
 const text = Joi.string().allow('');
@@ -53,6 +53,8 @@ const departure = all({
   attempts: Joi.number(),
   leftAt: orNull(instant),
   copyFor: orNull(Joi.string()),
+  heldBy: orNull(text),
+  quiet: Joi.boolean(),
   ifTheyWriteFirst: Joi.valid('thread', 'any', 'off'),
   ifOff: lateness,
   recipients: Joi.array().items(
@@ -75,6 +77,14 @@ const stripParts = Joi.array().items(
 );
 
 const preview = all({
+  hold: orNull(
+    all({
+      ms: Joi.number(),
+      review: Joi.boolean(),
+      rule: orNull(all({ name: text, why: text })),
+      quiet: orNull(instant),
+    }),
+  ),
   departures: Joi.array().items(
     all({
       at: instant,
@@ -165,6 +175,21 @@ export const answers: Record<string, Schema> = {
     leave,
     country: orNull(Joi.string()),
     region: orNull(Joi.string()),
+    quietHours,
+    holdRules: Joi.array().items(holdRule),
+  }),
+  Trials: all({
+    trials: Joi.array().items(
+      all({
+        departureId: Joi.string(),
+        subject: text,
+        to: Joi.array().items(mailbox),
+        at: instant,
+        why: orNull(text),
+        earlier: orNull(text),
+        words: text,
+      }),
+    ),
   }),
   Preview: preview,
   Suggestions: all({

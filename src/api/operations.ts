@@ -177,6 +177,7 @@ export const operations: Operation[] = [
   action('release', 'Let it go now'),
   action('pause', 'Stop its clock'),
   action('resume', 'Set its clock going again; 409 where its moment has passed meanwhile'),
+  action('approve', 'Let one go on that needed a look; it is held as usual'),
   action('retry', 'Try a failed one again'),
   action('settle', 'Say whether an unconfirmed one arrived', schemas.settleRequest),
   {
@@ -249,6 +250,13 @@ export const operations: Operation[] = [
     answer: 'Group',
   },
   { method: 'delete', path: '/groups/{id}', summary: 'Forget a group', status: 204 },
+  {
+    method: 'post',
+    path: '/hold-rules/try',
+    summary: 'What a hold rule would have done with the messages sent last',
+    body: schemas.holdRule,
+    answer: 'Trials',
+  },
   {
     method: 'get',
     path: '/holidays',

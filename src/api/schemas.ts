@@ -84,6 +84,7 @@ export const previewRequest = Joi.object({
   senderZone: zone,
   ...choices,
   message: Joi.string().max(64).description('The message it is about'),
+  inSpiteOfQuiet: Joi.boolean().description('Quiet hours are set aside'),
   limit: Joi.number()
     .integer()
     .min(1)
@@ -127,7 +128,11 @@ export const draft = Joi.object({
 
 export const draftPatch = Joi.object(draftFields).min(1);
 
-export const scheduleRequest = Joi.object({ plan: plan.required(), ...choices });
+export const scheduleRequest = Joi.object({
+  plan: plan.required(),
+  ...choices,
+  inSpiteOfQuiet: Joi.string().trim().min(1).max(200).description('Why quiet hours are set aside this once'),
+});
 
 const whichCopies = Joi.valid('this', 'all').description('Of several copies of one message');
 
@@ -268,6 +273,60 @@ export const holidaysRequest = Joi.object({
   text: file.description('An iCalendar file'),
 });
 
+const dayPair = Joi.object({
+  from: Joi.number().integer().min(0).max(1439).required(),
+  to: Joi.number()
+    .integer()
+    .min(0)
+    .max(1440)
+    .invalid(Joi.ref('from'))
+    .required()
+    .description('Not after `from`: on the next day'),
+}).allow(null);
+const dayPairs = Joi.array().items(dayPair).length(7).required().description('Monday first');
+
+export const quietHours = Joi.object({ on: Joi.boolean().required(), days: dayPairs });
+
+const list = (item: Joi.Schema) => Joi.array().items(item).min(1).max(200).required();
+const kind = (name: string, fields: Joi.SchemaMap = {}) => ({
+  is: name,
+  then: Joi.object({ kind: Joi.valid(name).required(), ...fields }),
+});
+const oneOf = (...kinds: ReturnType<typeof kind>[]) =>
+  Joi.alternatives().conditional('.kind', {
+    switch: kinds,
+    otherwise: Joi.object({ kind: Joi.valid(...kinds.map(({ is }) => is)).required() }).unknown(),
+  });
+
+const condition = oneOf(
+  kind('recipient', { addresses: list(Joi.string().max(ADDRESS)) }),
+  kind('group', { groups: list(Joi.string().max(64)) }),
+  kind('domain', { domains: list(Joi.string().max(255)) }),
+  kind('outside'),
+  kind('words', {
+    where: Joi.valid('subject', 'text', 'either').required(),
+    words: list(Joi.string().trim().min(1).max(100)),
+  }),
+  kind('more-than', { recipients: Joi.number().integer().min(1).max(MAX_RECIPIENTS).required() }),
+  kind('hours', { days: dayPairs }),
+  kind('first-message'),
+);
+const conditions = Joi.array().items(condition).max(20).required();
+
+export const holdRule = Joi.object({
+  id: Joi.string().max(64).required(),
+  name: Joi.string().trim().min(1).max(100).required(),
+  on: Joi.boolean().required(),
+  when: conditions.description('All have to be met'),
+  except: conditions.description('One that is met is enough'),
+  action: oneOf(
+    kind('hold', { minutes: Joi.number().min(0.1).max(10_080).required() }),
+    kind('quiet-end'),
+    kind('review'),
+    kind('release'),
+  ).required(),
+});
+
 export const settingsPatch = Joi.object({
   me: Joi.object({
     name: Joi.string().max(200).allow('').required(),
@@ -281,6 +340,8 @@ export const settingsPatch = Joi.object({
   leave,
   country,
   region,
+  quietHours,
+  holdRules: Joi.array().items(holdRule).max(100).unique('id').description('The first that fits decides'),
 }).min(1);
 
 export const clockMove = Joi.object({

@@ -3,6 +3,8 @@
  * without offset.
  */
 import type { DepartureState, PauseCause } from '../core/departure/states';
+import type { QuietHours } from '../core/hold/quietHours';
+import type { HoldRule } from '../core/hold/rule';
 import type { Mailbox } from '../core/message/address';
 import type { AnswerTimes } from '../core/people/answerTimes';
 import type { PersonalDate } from '../core/people/personalDate';
@@ -35,9 +37,38 @@ export interface SettingsJson {
   /** null: my zone's. */
   country: string | null;
   region: string | null;
+  quietHours: QuietHours;
+  /** In order: the first that fits decides. */
+  holdRules: HoldRule[];
+}
+
+export interface HoldJson {
+  /** 0: at once. */
+  ms: number;
+  /** It waits until I have looked. */
+  review: boolean;
+  rule: { name: string; why: string } | null;
+  /** Quiet hours hold it until then. */
+  quiet: string | null;
+}
+
+/** What a hold rule would have done with one of the messages sent last. */
+export interface TrialJson {
+  departureId: string;
+  subject: string;
+  to: Mailbox[];
+  at: string;
+  /** Why it fits; null where it does not. */
+  why: string | null;
+  /** An earlier rule that fits first. */
+  earlier: string | null;
+  /** What would have been done, in words. */
+  words: string;
 }
 
 export interface PreviewJson {
+  /** How it would be held; null where it does not leave now. */
+  hold: HoldJson | null;
   departures: {
     at: string;
     /** The last instant at which it may still leave if nothing was running at its moment; null: then it asks. */
@@ -133,6 +164,10 @@ export interface DepartureJson {
   recipients: ReaderJson[];
   /** The one address it goes to, where it is an individual copy. */
   copyFor: string | null;
+  /** The rule or the quiet hours that hold it, in words; null where it is held as usual, or not at all. */
+  heldBy: string | null;
+  /** Quiet hours hold it. */
+  quiet: boolean;
   ifTheyWriteFirst: IfTheyWriteFirst;
   ifOff: Lateness;
 }

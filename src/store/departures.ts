@@ -287,6 +287,16 @@ export const pendingTo = (
 ): { address: string; at: number; subject: string; messageId: string }[] =>
   pendingToThese(db).all({ addresses: JSON.stringify(addresses) });
 
+/** Those of some addresses (in lower case) that a message of mine had left for before a moment, epoch ms. */
+export function writtenToBefore(db: Reading, addresses: readonly string[], moment: number): Set<string> {
+  const rows = db.all<{ address: string }>(sql`
+    SELECT DISTINCT lower(deliveries.address) AS address FROM deliveries
+    JOIN departures ON departures.id = deliveries.departure_id
+    WHERE lower(deliveries.address) IN (SELECT value FROM json_each(${JSON.stringify(addresses)}))
+      AND deliveries.status = 'accepted' AND departures.left_at < ${moment}`);
+  return new Set(rows.map(({ address }) => address));
+}
+
 const waitingForOne = built((db) =>
   db
     .select()

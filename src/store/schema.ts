@@ -12,6 +12,7 @@ import {
 } from 'drizzle-orm/sqlite-core';
 import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
 import type { DepartureState, PauseCause } from '../core/departure/states';
+import type { HeldBy } from '../core/hold/decide';
 import type { IfTheyWriteFirst, Lateness, Plan } from '../core/plan/plan';
 import type { PersonalDate } from '../core/people/personalDate';
 import type { ZoneGuess } from '../core/people/zoneEvidence';
@@ -218,6 +219,8 @@ export const departures = sqliteTable(
     stage: text().$type<AttemptStage>(),
     /** Why it stands still, while it does. */
     pausedFor: text().$type<PauseCause>(),
+    /** The rule or the quiet hours that hold it; null where it is held as usual, or not at all. */
+    heldBy: text({ mode: 'json' }).$type<HeldBy>(),
     /** What was left of its hold when its clock was stopped, ms; null where it was not held. */
     holdLeft: integer(),
     leftAt: integer(),

@@ -1,5 +1,7 @@
 /** Settings and the nature of the database. */
 import { eq } from 'drizzle-orm';
+import type { QuietHours } from '../core/hold/quietHours';
+import type { HoldRule } from '../core/hold/rule';
 import type { WorkingWeek } from '../core/time/dayParts';
 import type { Leave } from '../core/time/leave';
 import type { HourCycle } from '../core/time/words';
@@ -23,6 +25,9 @@ export interface Settings {
   country: string | null;
   /** Its own code within the country. */
   region: string | null;
+  quietHours: QuietHours;
+  /** In order: the first that fits decides. */
+  holdRules: HoldRule[];
 }
 
 export type Theme = 'light' | 'dark';

@@ -6,6 +6,7 @@ import { GroupCommit } from '../store/groupCommit';
 import { lastBeat } from '../store/heartbeat';
 import { readSettings, storeKind, type Settings } from '../store/settings';
 import { databasePath, openStore, type Reading, type Store } from '../store/store';
+import { usualQuietHours } from '../core/hold/quietHours';
 import { HOLD_SECONDS } from '../core/message/limits';
 import { canonicalZone } from '../core/time/zones';
 import { parseMailbox } from '../core/message/address';
@@ -31,6 +32,7 @@ function defaultSettings(): Settings {
   return {
     ...{ me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24, theme: 'light' },
     ...{ week: null, leave: [], country: null, region: null },
+    ...{ quietHours: usualQuietHours, holdRules: [] },
   };
 }
 

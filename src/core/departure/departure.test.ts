@@ -168,14 +168,13 @@ describe('what an attempt comes to', () => {
 });
 
 it('groups what needs me first, then by my days', () => {
-  const make = (state: DepartureState, at: string, pausedFor: PauseCause | null = null) => ({
-    state,
-    at,
-    pausedFor,
+  const make = (state: DepartureState, at: string, pausedFor: PauseCause | null = null, quiet = false) => ({
+    ...{ state, at, pausedFor, quiet },
   });
   const groups = groupPending(
     [
       make('scheduled', '2026-11-24T18:30:00Z'),
+      make('held', '2026-11-25T06:50:00Z', null, true),
       make('failed', '2026-11-24T19:00:00Z'),
       make('paused', '2026-11-24T19:10:00Z', 'late'),
       make('unconfirmed', '2026-11-24T19:20:00Z'),
@@ -191,6 +190,7 @@ it('groups what needs me first, then by my days', () => {
     ['In doubt: did it arrive?', 1],
     ['Too late: their moment passed while nothing was running', 1],
     ['Needs you', 2],
+    ['Written in quiet hours: reconsider before they leave', 1],
     ['Today', 1],
     ['Tomorrow, Wednesday 25 November', 1],
     ['Thursday 26 November', 1],
@@ -210,6 +210,7 @@ describe('copies in the list', () => {
     ...{ id, messageId, copyFor, at: `2026-11-${day}T09:00:00Z` },
     state: paused ? ('paused' as const) : ('scheduled' as const),
     pausedFor: paused ? ('wrote-first' as const) : null,
+    quiet: false,
   });
   const groups = groupPending(
     [

@@ -10,14 +10,17 @@ import type { DepartureState, PauseCause } from './states';
 export const IN_DOUBT = 'In doubt: did it arrive?';
 export const TOO_LATE = 'Too late: their moment passed while nothing was running';
 export const NEEDS_ME = 'Needs you';
+export const QUIET = 'Written in quiet hours: reconsider before they leave';
 const DAY_MS = 86_400_000;
-const FIRST = [IN_DOUBT, TOO_LATE, NEEDS_ME];
+const FIRST = [IN_DOUBT, TOO_LATE, NEEDS_ME, QUIET];
 
 /** What grouping looks at. */
 interface Grouped {
   state: DepartureState;
   pausedFor: PauseCause | null;
   at: string;
+  /** Quiet hours hold it. */
+  quiet: boolean;
 }
 
 export interface DepartureGroup<T> {
@@ -26,9 +29,10 @@ export interface DepartureGroup<T> {
 }
 
 /** The group a departure stands in before those of the days; undefined where its day says it all. */
-function concern({ state, pausedFor }: Grouped): string | undefined {
+function concern({ state, pausedFor, quiet }: Grouped): string | undefined {
   if (state === 'unconfirmed') return IN_DOUBT;
   if (state === 'paused' && pausedFor === 'late') return TOO_LATE;
+  if (state === 'held' && quiet) return QUIET;
   return state === 'failed' || state === 'paused' ? NEEDS_ME : undefined;
 }
 

@@ -11,8 +11,8 @@ export interface PlannedMoment<R extends Reader = Reader> extends Resolved {
 export interface MomentContext {
   /** Epoch ms. */
   now: number;
-  /** Length of the undo window, seconds; 0 is off. */
-  holdSeconds: number;
+  /** How long it is held where it leaves now, ms. */
+  hold: { ms: number };
 }
 
 /**
@@ -21,7 +21,7 @@ export interface MomentContext {
  * @throws LocalTimeError, UnknownZoneError
  */
 export function resolvePlan(plan: Plan, context: MomentContext, zone?: string): Resolved {
-  if (plan.kind === 'now') return { at: context.now + context.holdSeconds * 1000, resolution: 'exact' };
+  if (plan.kind === 'now') return { at: context.now + context.hold.ms, resolution: 'exact' };
   const resolved = toInstant(plan.local, plan.kind === 'at' ? plan.zone : (zone ?? 'UTC'));
   return plan.occurrence === 'second' && resolved.second !== undefined
     ? { ...resolved, at: resolved.second, second: resolved.at }

@@ -1,4 +1,5 @@
 /** Plans: how a message is to leave. */
+import type { Hold } from '../hold/decide';
 import type { Working } from '../time/dayParts';
 
 /** Leaves now, after the hold. */
@@ -120,6 +121,8 @@ export interface PlannedDeparture {
 }
 
 export interface PlanPreview {
+  /** How it would be held; null where it does not leave now. */
+  hold: Hold | null;
   /** Soonest first. */
   departures: PlannedDeparture[];
   /** Says back, in words, when it leaves and what time that is for the reader. */

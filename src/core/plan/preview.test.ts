@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { usualHold } from '../hold/decide';
 import { toInstant, toLocal } from '../time/wallClock';
 import { listZones } from '../time/zones';
 import type { Plan, Reader } from './plan';
@@ -8,7 +9,7 @@ import { previewPlan, whyThen, type PlanContext } from './preview';
 import { proposeTime } from './proposal';
 
 const now = Date.parse('2026-11-24T14:24:00Z');
-const context: PlanContext = { now, holdSeconds: 90, senderZone: 'Europe/Lisbon' };
+const context: PlanContext = { now, hold: usualHold(90), senderZone: 'Europe/Lisbon' };
 const prakriti: Reader = { address: 'p@x.example', name: 'Prakriti Thapa', zone: 'Asia/Kathmandu' };
 const haruki: Reader = { address: 'h@x.example', name: 'Haruki Anzai', zone: 'Asia/Tokyo', place: 'Osaka' };
 const bela: Reader = { address: 'b@x.example', name: 'Bela Sousa', zone: 'Europe/Lisbon' };
@@ -39,7 +40,7 @@ describe('the sentence', () => {
       'Leaves Tue 24 Nov at 22:00 your time (Lisbon), in 7 h 36 min; lands Wed 25 Nov at 03:45 in Kathmandu (at night) and Wed 25 Nov at 07:00 in Osaka (before work).',
     ],
     [{ kind: 'now' }, [haruki], context, 'Leaves now, held 90 s; lands Tue at 23:25 in Osaka (at night).'],
-    [{ kind: 'now' }, [], { ...context, holdSeconds: 0 }, 'Leaves at once, without a hold.'],
+    [{ kind: 'now' }, [], { ...context, hold: usualHold(0) }, 'Leaves at once, without a hold.'],
     [
       at('2026-11-24T09:00', 'Europe/Lisbon'),
       [stranger],

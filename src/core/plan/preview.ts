@@ -39,6 +39,7 @@ export function previewPlan(plan: Plan, readers: readonly Reader[], context: Pla
     fixes: [],
   }));
   return {
+    hold: plan.kind === 'now' ? context.hold : null,
     departures,
     sentence: sentenceOf(plan, departures, context),
     warnings: [...clockWarnings(plan, moments, context), ...homeless],

@@ -1,4 +1,5 @@
 /** The sentence that says back when a message leaves and what time that is for its readers. */
+import { holdWords, type Hold } from '../hold/decide';
 import { toLocal } from '../time/wallClock';
 import { dayOf, dayWords, durationWords, timeWords, type HourCycle } from '../time/words';
 import { canonicalZone, zoneCity } from '../time/zones';
@@ -7,8 +8,8 @@ import type { Landing, Plan } from './plan';
 export interface SentenceContext {
   /** Epoch ms. */
   now: number;
-  /** Length of the undo window, seconds; 0 is off. */
-  holdSeconds: number;
+  /** How it is held where it leaves now. */
+  hold: Hold;
   senderZone: string;
   hourCycle?: HourCycle;
 }
@@ -87,8 +88,8 @@ export function sentenceOf(plan: Plan, departures: readonly Departing[], context
   const leaves = toLocal(first.at, context.senderZone);
   const lands = landsWords(plan, landings, leaves, context);
   if (plan.kind === 'now') {
-    if (context.holdSeconds === 0) return `Leaves at once${copies}, without a hold${lands}.`;
-    return `Leaves now${copies}, held ${durationWords(context.holdSeconds * 1000)}${lands}.`;
+    // When somebody will have looked nobody knows.
+    return `${holdWords(context.hold, context, copies)}${context.hold.review ? '' : lands}.`;
   }
   const city = zoneCity(canonicalZone(context.senderZone));
   const when = `${whenWords(first.at, context)} your time (${city})`;

@@ -11,6 +11,7 @@ const PAUSED: Record<PauseCause, string> = {
   'left-open': 'Paused: left open',
   late: 'Paused: late',
   'wrote-first': 'Paused: they wrote first',
+  review: 'Needs review',
 };
 
 export function stateWords(departure: DepartureJson, precise: (at: string) => string): string {

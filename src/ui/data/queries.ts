@@ -22,9 +22,11 @@ import type {
   SettingsJson,
   StripJson,
   SuggestionJson,
+  TrialJson,
   ZoneJson,
 } from '../../api/types';
 import type { DepartureState } from '../../core/departure/states';
+import type { HoldRule } from '../../core/hold/rule';
 import type { Choices, Plan } from '../../core/plan/plan';
 
 /** The rail and the tray look at this many pending departures at most. */
@@ -116,6 +118,18 @@ export const useHolidayPlace = (country: string | null) =>
     enabled: country !== null,
   });
 
+/** What changes with the recipients and, for relative times, with the minute. */
+const fleeting = { placeholderData: keepPreviousData, retry: false, gcTime: 60_000 } as const;
+
+/** What a hold rule would have done with what was sent last; nothing is asked for null. */
+export const useTrials = (rule: HoldRule | null) =>
+  useQuery({
+    queryKey: ['trials', rule],
+    queryFn: async () => (await ask<{ trials: TrialJson[] }>('POST', '/hold-rules/try', rule)).trials,
+    enabled: rule !== null,
+    ...fleeting,
+  });
+
 export const useZones = () =>
   useQuery({
     queryKey: ['zones'],
@@ -125,24 +139,29 @@ export const useZones = () =>
 
 const asked = (recipients: readonly string[]) => recipients.map((address) => ({ address }));
 
-/** What changes with the recipients and, for relative times, with the minute. */
-const fleeting = { placeholderData: keepPreviousData, retry: false, gcTime: 60_000 } as const;
+export interface PreviewAsked {
+  /** null: nothing is asked. */
+  plan: Plan | null;
+  choices: Choices;
+  recipients: string[];
+  /** The message it is about, as it is kept: hold rules look into it. */
+  message: { id: string; revision: number } | null;
+  /** Quiet hours are set aside. */
+  inSpiteOfQuiet: boolean;
+  /** Changes as time goes by, so that "in 12 h" stays true. */
+  minute: number;
+}
 
-/** A plan's preview. @param minute changes as time goes by, so that "in 12 h" stays true */
-export const usePreview = (
-  plan: Plan | null,
-  choices: Choices,
-  recipients: string[],
-  message: string | undefined,
-  minute: number,
-) =>
+/** A plan's preview. */
+export const usePreview = ({ plan, choices, recipients, message, inSpiteOfQuiet, minute }: PreviewAsked) =>
   useQuery({
-    queryKey: ['preview', plan, choices, recipients, minute],
+    queryKey: ['preview', plan, choices, recipients, message, inSpiteOfQuiet, minute],
     queryFn: () =>
       ask<PreviewJson>('POST', '/plans/preview', {
         plan,
         ...choices,
-        message,
+        message: message?.id,
+        inSpiteOfQuiet,
         recipients: asked(recipients),
       }),
     enabled: plan !== null,
@@ -233,7 +252,7 @@ const STALE: Record<string, string[]> = {
   departure: ['departures', 'message', 'mailboxes', 'health', 'drafts'],
   message: ['inbox', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
   return: ['inbox', 'snoozed', 'message'],
-  settings: ['settings', 'preview', 'suggestions', 'phrase', 'best', 'departures'],
+  settings: ['settings', 'trials', 'preview', 'suggestions', 'phrase', 'best', 'departures'],
   clock: ['clock'],
   health: ['health', 'departures', 'faults', 'clock'],
   correspondent: [

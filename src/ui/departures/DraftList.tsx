@@ -4,6 +4,7 @@ import { Button, Checkbox, Spin } from 'antd';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import type { MessageSummaryJson } from '../../api/types';
+import { usualHold } from '../../core/hold/decide';
 import { proposeTime } from '../../core/plan/proposal';
 import { recipientsWords, useWords } from '../common/format';
 import { MomentPopover } from '../common/MomentPopover';
@@ -38,7 +39,7 @@ function ChosenActions({
         <>
           <Button onClick={() => void actions.scheduleAll(chosen, { kind: 'now' }).then(done)}>
             {several}
-            {primaryWords({ plan: { kind: 'now' }, holdSeconds })}
+            {primaryWords({ plan: { kind: 'now' }, hold: usualHold(holdSeconds) })}
           </Button>
           <MomentPopover
             id="schedule-drafts"

@@ -35,7 +35,7 @@ function MoveForm({ departure, move }: FormProps) {
     plan: plan.kind === 'at' ? plan : proposeTime(minute, reader?.zone ?? settings.zone),
     choices: usualChoices,
     recipients: departure.recipients.map(({ address }) => address),
-    ...{ message: departure.messageId, minute },
+    ...{ message: { id: departure.messageId, revision: departure.revision }, minute },
   });
   const shown = moment.plan;
   async function submit() {

@@ -18,9 +18,14 @@ export function RowActions({ departure, actions }: { departure: DepartureJson; a
           Try again
         </RowButton>
       )}
-      {departure.state === 'paused' && departure.pausedFor !== 'late' && (
+      {departure.state === 'paused' && departure.pausedFor !== 'late' && departure.pausedFor !== 'review' && (
         <RowButton strong onClick={() => void actions.resume(departure)} aria-label={`Go on, to ${to}`}>
           Go on
+        </RowButton>
+      )}
+      {departure.pausedFor === 'review' && (
+        <RowButton strong onClick={() => void actions.approve(departure)} aria-label={`Approve, to ${to}`}>
+          Approve
         </RowButton>
       )}
       <MoveControl departure={departure} move={actions.move} />

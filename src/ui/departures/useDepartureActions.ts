@@ -19,6 +19,8 @@ export interface DepartureActions {
   pause: (departure: DepartureJson) => Promise<void>;
   /** Sets a paused one going again. */
   resume: (departure: DepartureJson) => Promise<void>;
+  /** Lets one go on that was to be looked at first. */
+  approve: (departure: DepartureJson) => Promise<void>;
   settle: (departure: DepartureJson, arrived: boolean) => Promise<void>;
   /**
    * Sends or schedules several drafts.
@@ -109,6 +111,10 @@ function departureActions(
       if (!gone) return;
       const held = gone.state === 'held';
       show({ words: held ? `Held until ${words.precise(gone.at)}.` : `Leaves ${words.moment(gone.at)}.` });
+    },
+    async approve(departure) {
+      const gone = await act(departure, 'approve');
+      if (gone) show({ words: `Held until ${words.precise(gone.at)}.` });
     },
     async settle(departure, arrived) {
       if (await act(departure, 'settle', { arrived }))

@@ -1,11 +1,9 @@
 'use client';
 /** When the message leaves, and where that lands for each reader. One line until more is wanted. */
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { PhraseJson, SuggestionJson } from '../../api/types';
 import type { AtPlan, Choices, Plan } from '../../core/plan/plan';
-import { durationWords } from '../../core/time/words';
-import { useSettings } from '../data/queries';
 import type { NearZone } from '../write/ZonePicker';
 import { ChoiceFields } from './ChoiceFields';
 import { DayStrips, type Lands } from './DayStrips';
@@ -22,6 +20,8 @@ interface Props {
   phrase: { text: string; type: (text: string) => void; result: PhraseJson | undefined };
   suggestions: readonly SuggestionJson[];
   /** The plan proposed when a time is to be chosen. */
+  /** How it is held where it leaves now. */
+  hold: ReactNode;
   proposal: AtPlan;
   near: NearZone[];
   recipients: string[];
@@ -37,13 +37,9 @@ const PLAN_WORDS: Record<Plan['kind'], string> = {
 };
 
 export function MomentPanel(props: Props) {
-  const { plan, onChange, choices, onChoices, phrase, recipients, lands, pending } = props;
-  const { holdSeconds } = useSettings();
+  const { plan, hold, onChange, choices, onChoices, phrase, recipients, lands, pending } = props;
   // A pending message is opened to be looked at as it is; a new one begins with one line.
   const [open, setOpen] = useState(pending !== undefined && plan.kind !== 'now');
-  const hold = holdSeconds
-    ? `Leaves now, held ${durationWords(holdSeconds * 1000)}`
-    : 'Leaves at once; the hold is off';
   return (
     <section className={`pane ${styles.panel}`} aria-labelledby="moment-heading" data-panel tabIndex={-1}>
       <div className={styles.head}>
@@ -55,7 +51,7 @@ export function MomentPanel(props: Props) {
           </Button>
         </span>
       </div>
-      {plan.kind === 'now' && !open && phrase.text === '' && <p className={styles.line}>{hold}.</p>}
+      {plan.kind === 'now' && !open && phrase.text === '' && hold}
       {open && (
         <PlanFields
           {...{ plan, onChange, recipients }}

@@ -7,14 +7,15 @@ import { isLocal } from '../../core/time/wallClock';
 import type { Choices, Plan } from '../../core/plan/plan';
 import { useSettled } from '../common/useSettled';
 import { ApiProblem, ask } from '../data/client';
-import { usePhrase, usePreview, useSuggestions } from '../data/queries';
+import { usePhrase, usePreview, useSuggestions, type PreviewAsked } from '../data/queries';
 
 interface Props {
   plan: Plan;
   choices: Choices;
   /** Addresses and groups, as text. */
   recipients: string[];
-  message: string | undefined;
+  message: PreviewAsked['message'];
+  inSpiteOfQuiet?: boolean;
   minute: number;
 }
 
@@ -39,7 +40,7 @@ function useSame<T>(value: T): T {
 }
 
 export function useMoment(initial: Props) {
-  const { recipients, message, minute } = initial;
+  const { recipients, message, inSpiteOfQuiet = false, minute } = initial;
   const client = useQueryClient();
   const [chosen, setChosen] = useState(initial.plan);
   const [choices, setChoices] = useState(initial.choices);
@@ -58,7 +59,10 @@ export function useMoment(initial: Props) {
   }, []);
 
   const readable = plan.kind === 'now' || isLocal(plan.local);
-  const preview = usePreview(readable ? plan : null, choices, recipients, message, minute);
+  const preview = usePreview({
+    ...{ plan: readable ? plan : null, choices, recipients, minute },
+    ...{ message, inSpiteOfQuiet },
+  });
   const suggestions = useSuggestions(recipients, minute).data ?? [];
 
   /**

@@ -82,6 +82,7 @@ export function HoldTray() {
                     {' '}
                     · {durationWords(Math.max(0, Date.parse(departure.at) - now))}
                   </span>
+                  {departure.heldBy && <span title={departure.heldBy}> · {departure.heldBy}</span>}
                 </small>
               </span>
               <Button

@@ -6,34 +6,18 @@ import { useState } from 'react';
 import type { SettingsJson } from '../../api/types';
 import { HOLD_SECONDS } from '../../core/message/limits';
 import { durationWords, type HourCycle } from '../../core/time/words';
-import type { ApiProblem } from '../data/client';
 import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
-import { useNotices } from '../shell/Notices';
 import { TestMessage } from '../welcome/TestMessage';
 import { PlaceFields } from '../common/PlaceFields';
 import { WorkFields } from '../common/WorkFields';
 import { ZonePicker } from '../write/ZonePicker';
+import { HoldRules } from './holds/HoldRules';
+import { QuietHours } from './QuietHours';
 import styles from './SettingsView.module.css';
+import { useApply } from './useApply';
 
 const USUAL_HOLDS = [0, 10, 30, 90, 240, 600, 1800, 7200];
-
-function useApply() {
-  const client = useQueryClient();
-  const { show } = useNotices();
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
-  const apply = async (patch: Partial<SettingsJson>, words: string) => {
-    try {
-      client.setQueryData(['settings'], await ask<SettingsJson>('PATCH', '/settings', patch));
-      refresh(client, ['settings']);
-      setProblem(null);
-      show({ words });
-    } catch (error) {
-      setProblem(error as ApiProblem);
-    }
-  };
-  return { apply, problem };
-}
 
 const holdWords = (seconds: number) => (seconds ? durationWords(seconds * 1000) : 'Off');
 
@@ -205,6 +189,8 @@ export function SettingsView() {
       <h1>Settings</h1>
       <p className="quiet">Every change applies at once.</p>
       <Hold />
+      <QuietHours />
+      <HoldRules />
       <Me />
       <Work />
       <Looks />

@@ -6,6 +6,7 @@ import type { TextAreaRef } from 'antd/es/input/TextArea';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { DepartureJson, MessageJson } from '../../api/types';
+import { usualHold } from '../../core/hold/decide';
 import { addressKey, groupName, parseMailbox } from '../../core/message/address';
 import { UNSETTLED_STATES } from '../../core/departure/states';
 import { usualChoices, type Choices, type Landing, type Plan } from '../../core/plan/plan';
@@ -26,6 +27,7 @@ import type { Lands } from '../moment/DayStrips';
 import { MomentPanel } from '../moment/MomentPanel';
 import { useMoment } from '../moment/useMoment';
 import { PendingBar } from './PendingBar';
+import { HoldLine } from './HoldLine';
 import { primaryWords } from './primaryWords';
 import { SummaryBar } from './SummaryBar';
 import { isAddress, isRecipient, useDraft, type DraftFields, type SaveState } from './useDraft';
@@ -152,7 +154,12 @@ export function Composer({ initial, message, departure, answers }: Props) {
     plan: departure?.plan ?? planToCome(message?.plan, minute),
     choices: departure ? choicesOf(departure) : usualChoices,
   }));
-  const moment = useMoment({ ...begin, recipients, message: message?.id, minute });
+  /** Why quiet hours are set aside for this one. */
+  const [inSpite, setInSpite] = useState<string | null>(null);
+  const moment = useMoment({
+    ...{ ...begin, recipients, minute },
+    ...{ message: draft.kept, inSpiteOfQuiet: inSpite !== null },
+  });
   const { plan, choices, preview, readable } = moment;
   const planChanged = departure !== undefined && !same(plan, departure.plan);
   const choicesChanged = departure !== undefined && !same(choices, choicesOf(departure));
@@ -195,9 +202,10 @@ export function Composer({ initial, message, departure, answers }: Props) {
     ? keptSentence(departure, copies.length, passed, draft.state !== 'clean', words)
     : preview.data?.sentence;
   const lands = keepsMoment ? landsOf(copies) : landsOf(planned, nameOf);
+  const hold = preview.data?.hold ?? { ...usualHold(settings.holdSeconds), quiet: null };
   const primary = primaryWords({
-    plan,
-    holdSeconds: settings.holdSeconds,
+    ...{ plan, hold },
+    quiet: hold.quiet ? words.moment(hold.quiet) : undefined,
     stillLeaves: keepsMoment ? leaves : undefined,
     holdLeft,
     movedTo: departure && planned[0] && words.moment(planned[0].at),
@@ -248,21 +256,24 @@ export function Composer({ initial, message, departure, answers }: Props) {
     const answer = await ask<{ departures: DepartureJson[] }>(
       'POST',
       `/messages/${id}/schedule`,
-      { ...choices, plan: meant },
+      { ...choices, plan: meant, ...(meant.kind === 'now' && inSpite && { inSpiteOfQuiet: inSpite }) },
       revision,
     );
     const [made] = answer.departures;
     refresh(client, ['departure', 'message']);
-    if (meant.kind === 'now') {
+    if (meant.kind === 'now' && made!.state === 'held' && !made!.quiet) {
       router.push(`/inbox?held=${made!.id}`);
       return;
     }
     const count = answer.departures.length;
     show({
-      words:
-        count > 1
-          ? `Scheduled in ${count} copies: the first leaves ${words.moment(made!.at)}.`
-          : `Scheduled: leaves ${words.moment(made!.at)}.`,
+      words: made!.quiet
+        ? `Held by quiet hours: leaves ${words.moment(made!.at)}.`
+        : made!.state === 'paused'
+          ? `It waits until you have looked: ${made!.reason}.`
+          : count > 1
+            ? `Scheduled in ${count} copies: the first leaves ${words.moment(made!.at)}.`
+            : `Scheduled: leaves ${words.moment(made!.at)}.`,
       undo: { label: 'Undo', act: () => void actions.takeBack(made!, 'all') },
     });
     router.push(`/departures?row=${made!.id}`);
@@ -335,6 +346,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
         </MessageFields>
         <MomentPanel
           plan={plan}
+          hold={departure ? undefined : <HoldLine hold={hold} inSpite={inSpite} onInSpite={setInSpite} />}
           onChange={(next) => {
             setPlanProblem(null);
             moment.setPlan(next);

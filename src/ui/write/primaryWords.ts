@@ -1,10 +1,14 @@
 /** What the one primary button says: what it will do. */
 import type { Plan } from '../../core/plan/plan';
+import { holdLength } from '../../core/hold/decide';
 import { durationWords } from '../../core/time/words';
 
 interface Commit {
   plan: Plan;
-  holdSeconds: number;
+  /** How it is held where it leaves now. */
+  hold: { ms: number; review: boolean };
+  /** When quiet hours let it leave, in words. */
+  quiet?: string;
   /** For a pending message that keeps its moment: when it leaves, in words. */
   stillLeaves?: string;
   /** For one that was held when it was opened: what is left of the hold, seconds. */
@@ -18,14 +22,15 @@ interface Commit {
 }
 
 export function primaryWords(commit: Commit): string {
-  const { plan, holdSeconds, stillLeaves, holdLeft, movedTo, failed, copies = 1 } = commit;
+  const { plan, hold, quiet, stillLeaves, holdLeft, movedTo, failed, copies = 1 } = commit;
   if (failed) return 'Save and try again';
   if (holdLeft !== undefined) return `Save, held ${durationWords(holdLeft * 1000)} more`;
   if (stillLeaves) return `Save, still leaves ${stillLeaves}`;
   if (movedTo && plan.kind !== 'now') return `Save, leaves ${movedTo}`;
   const several = copies > 1 ? ` ${copies} copies` : '';
   if (plan.kind !== 'now') return `Schedule${several}`;
-  if (holdSeconds === 0) return `Send${several} at once`;
-  const hold = holdSeconds < 120 ? `${holdSeconds} s` : `${Math.round(holdSeconds / 60)} min`;
-  return `Send${several}, hold ${hold}`;
+  if (hold.review) return `Send${several}, after a look`;
+  if (quiet) return `Send${several}, leaves ${quiet}`;
+  if (hold.ms === 0) return `Send${several} at once`;
+  return `Send${several}, hold ${holdLength(hold.ms)}`;
 }

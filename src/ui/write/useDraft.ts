@@ -25,6 +25,8 @@ export interface Draft {
   /** Keeps what is not kept yet, on leaving; undefined where there is nothing. */
   flush: () => Promise<unknown> | undefined;
   state: SaveState;
+  /** What the server has of it; null where it has nothing yet. */
+  kept: Kept | null;
   /** What the server refused, until the field is changed. */
   problem: ApiProblem | null;
   /** What another window has made of the message meanwhile; nothing is saved until one of the two is chosen. */
@@ -56,9 +58,9 @@ export function isAddress(text: string): boolean {
   }
 }
 
-interface Kept {
-  id?: string;
-  revision?: number;
+export interface Kept {
+  id: string;
+  revision: number;
 }
 
 /**
@@ -77,9 +79,10 @@ export function useDraft(
   const [fields, setFields] = useState(initial);
   const [state, setState] = useState<SaveState>('clean');
   const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [keptAs, setKeptAs] = useState<Kept | null>(kept ? { id: kept.id, revision: kept.revision } : null);
   const [other, setOther] = useState<MessageJson | null>(null);
   const latest = useRef(fields);
-  const server = useRef<Kept>(kept ?? {});
+  const server = useRef<Partial<Kept>>(kept ?? {});
   // Saves run one after another: two at once would race for the revision.
   const running = useRef<Promise<unknown>>(Promise.resolve());
   const stateRef = useRef<SaveState>('clean');
@@ -108,6 +111,7 @@ export function useDraft(
         ? await ask<MessageJson>('PATCH', `/messages/${id}`, sent, seen)
         : await ask<MessageJson>('POST', '/messages', answers ? { ...sent, answers } : sent);
       server.current = { id: message.id, revision: message.revision };
+      setKeptAs(server.current as Kept);
       mark(latest.current === sent ? 'saved' : 'dirty');
       if (!id) onKept(message.id);
       refresh(client, ['message']);
@@ -145,6 +149,7 @@ export function useDraft(
     const clean = stateRef.current === 'clean' || stateRef.current === 'saved';
     if (!kept || !clean || (server.current.revision ?? 0) >= kept.revision) return;
     server.current = kept;
+    setKeptAs({ id: kept.id, revision: kept.revision });
     latest.current = initial;
     setFields(initial);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the revision says whether anything changed
@@ -187,5 +192,6 @@ export function useDraft(
     };
   }, []);
 
-  return { fields, change, save, flush, state, problem, conflict: other && fieldsOf(other), choose };
+  const conflict = other && fieldsOf(other);
+  return { fields, change, save, flush, state, kept: keptAs, problem, conflict, choose };
 }

@@ -7,6 +7,7 @@ import {
   type DepartureEvent,
   type PauseCause,
 } from '../../core/departure/states';
+import type { HeldBy } from '../../core/hold/decide';
 import type { IfTheyWriteFirst, Lateness, Plan } from '../../core/plan/plan';
 import { noteDue } from '../../store/clock';
 import { deliveriesOf, swapDeparture, type Departure } from '../../store/departures';
@@ -30,6 +31,7 @@ export interface DeparturePatch {
   messageId?: string;
   ifTheyWriteFirst?: IfTheyWriteFirst;
   ifOff?: Lateness | null;
+  heldBy?: HeldBy | null;
   /** Given with the events that pause; every other event ends a pause. */
   pausedFor?: PauseCause;
   holdLeft?: number | null;

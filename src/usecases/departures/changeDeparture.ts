@@ -13,7 +13,7 @@ import { noteChange } from '../../store/journal';
 import type { Tx } from '../../store/store';
 import type { Desk } from '../desk';
 import { NotFound, Refused, Stale } from '../errors';
-import { committableMoment, keptPlan } from '../messages/planDepartures';
+import { committableMoment, keptPlan, pauseForReview } from '../messages/planDepartures';
 import { receivers } from '../messages/envelope';
 import { applyEvent } from './applyEvent';
 import { goOn, holdLeft } from './pause';
@@ -73,13 +73,14 @@ export function moveDeparture(
     };
     const moveOne = (each: Departure): Departure => {
       if (!kept) return choose(tx, each, chosen);
-      const at = committableMoment(desk, tx, kept, each.reader);
-      const patch = { ...chosen, plan: kept, meant: at, due: at, reason: null };
+      const { at, heldBy, review } = committableMoment(desk, tx, kept, each.messageId, each.reader);
+      const patch = { ...chosen, plan: kept, meant: at, due: at, reason: null, heldBy };
       if (each.state === 'paused' && each.pausedFor === 'editing')
         return applyEvent(tx, each, 'replan', now, { ...patch, holdLeft: null });
       // Now means held, as at the first time.
       const event = each.state === 'paused' && kept.kind === 'now' ? 'hold-again' : 'move';
-      return applyEvent(tx, each, event, now, patch);
+      const moved = applyEvent(tx, each, event, now, patch);
+      return review ? pauseForReview(tx, moved, now) : moved;
     };
     if (copies === 'all' && seen.reader !== null)
       for (const each of departuresOf(tx, seen.messageId))
@@ -116,6 +117,18 @@ export function pauseDeparture(desk: Desk, id: string, revision?: number): Depar
 export function resumeDeparture(desk: Desk, id: string, revision?: number): Departure {
   return change(desk, id, revision, (tx, seen, now) => {
     if (seen.state !== 'paused') throw new Refused('It is not paused.');
+    return goOn(desk, tx, seen, now, 'ask');
+  });
+}
+
+/**
+ * Lets one go on that was to be looked at first.
+ * @throws NotFound, Stale; Refused where it does not wait for a look
+ */
+export function approveDeparture(desk: Desk, id: string, revision?: number): Departure {
+  return change(desk, id, revision, (tx, seen, now) => {
+    if (seen.state !== 'paused' || seen.pausedFor !== 'review')
+      throw new Refused('It does not wait for a look.');
     return goOn(desk, tx, seen, now, 'ask');
   });
 }

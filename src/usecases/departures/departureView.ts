@@ -1,5 +1,6 @@
 /** Departures as they are shown: with their message, readers and both clocks. */
 import { group } from 'd3';
+import { heldByWords, type HeldBy } from '../../core/hold/decide';
 import { usualChoices, type IfTheyWriteFirst, type Lateness, type Plan } from '../../core/plan/plan';
 import type { Working } from '../../core/time/dayParts';
 import { whyThen } from '../../core/plan/preview';
@@ -60,6 +61,8 @@ export interface DepartureView {
   readers: ReaderView[];
   /** The one address it goes to, where it is an individual copy. */
   copyFor: string | null;
+  /** The rule or the quiet hours that hold it; null where it is held as usual, or not at all. */
+  heldBy: HeldBy | null;
   ifTheyWriteFirst: IfTheyWriteFirst;
   ifOff: Lateness;
 }
@@ -108,7 +111,9 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       messageId: departure.messageId,
       subject: messages.get(departure.messageId)?.subject ?? '',
       plan: departure.plan,
-      whyThen: whyThen(departure.plan, zone, hourCycle, readers),
+      whyThen:
+        (departure.heldBy && heldByWords(departure.heldBy)) ??
+        whyThen(departure.plan, zone, hourCycle, readers),
       state: departure.state,
       reason: departure.reason,
       pausedFor: departure.pausedFor,
@@ -119,6 +124,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       attempts: departure.attempts,
       leftAt: departure.leftAt,
       copyFor: departure.reader,
+      heldBy: departure.heldBy,
       ifTheyWriteFirst: departure.ifTheyWriteFirst,
       ifOff: departure.ifOff ?? usualChoices.ifOff,
       readers,

@@ -1,5 +1,6 @@
 /** A departure's clock stopped and set going again. */
 import { resolvePlan } from '../../core/plan/moments';
+import { quietUntil } from '../../core/hold/quietHours';
 import type { Departure } from '../../store/departures';
 import type { Tx } from '../../store/store';
 import type { Desk } from '../desk';
@@ -13,7 +14,18 @@ export const holdLeft = (seen: Departure, now: number): number | null =>
 
 /** The moment its plan names, epoch ms; of a plan that goes by the reader's clock the one it was given. */
 const plannedMoment = ({ plan, meant }: Departure): number =>
-  plan.kind === 'each-local' ? meant : resolvePlan(plan, { now: 0, holdSeconds: 0 }).at;
+  plan.kind === 'each-local' ? meant : resolvePlan(plan, { now: 0, hold: { ms: 0 } }).at;
+
+/** When a hold that goes on ends. What quiet hours hold has a moment of the day, not a length. */
+function holdEnd(desk: Desk, tx: Tx, seen: Departure, now: number): number {
+  const { holdSeconds, quietHours, zone } = desk.settings(tx);
+  const quiet = seen.heldBy?.quiet ?? null;
+  if (quiet !== null) return quiet > now ? quiet : now + holdSeconds * 1000;
+  const held = now + (seen.holdLeft ?? holdSeconds * 1000);
+  // One that was looked at in quiet hours leaves when they end, as any other sent in them.
+  const until = seen.pausedFor === 'review' ? quietUntil(now, quietHours, zone) : null;
+  return Math.max(held, until ?? held);
+}
 
 /**
  * Sets a paused departure going again: a hold runs on with what was left of it, anything else leaves at its
@@ -29,7 +41,7 @@ export function goOn(
   passed: 'ask' | 'hold again',
 ): Departure {
   if (seen.attempts === 0 && (seen.holdLeft !== null || seen.plan.kind === 'now')) {
-    const due = now + (seen.holdLeft ?? desk.settings(tx).holdSeconds * 1000);
+    const due = holdEnd(desk, tx, seen, now);
     // A hold meant for now moves with its clock; one given after a moment that passed does not change what was meant.
     return applyEvent(tx, seen, 'hold-again', now, seen.plan.kind === 'now' ? { meant: due, due } : { due });
   }

@@ -1,6 +1,7 @@
 /** The departures of a message: one for all its readers together, or one for each. */
 import { addressKey } from '../../core/message/address';
 import { planMoments, resolvePlan, unplaced } from '../../core/plan/moments';
+import { usualHold, type HeldBy, type Hold } from '../../core/hold/decide';
 import { copiesOf, type Choices, type Plan } from '../../core/plan/plan';
 import { LocalTimeError } from '../../core/time/wallClock';
 import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
@@ -10,8 +11,10 @@ import type { Tx } from '../../store/store';
 import { applyEvent } from '../departures/applyEvent';
 import { newId, type Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
+import { holdFor } from '../holds/holdFor';
 import { readersAt } from '../people/readers';
 import { receivers } from './envelope';
+import { outgoingMessage } from './outgoingMessage';
 
 /** One departure to be. */
 interface Wanted {
@@ -35,25 +38,47 @@ function inWords<T>(work: () => T): T {
 export const keptPlan = (plan: Plan): Plan =>
   inWords(() => (plan.kind === 'at' ? { ...plan, zone: canonicalZone(plan.zone) } : plan));
 
+/** How a message is held where it leaves now. */
+function holdOf(desk: Desk, tx: Tx, messageId: string, inSpiteOfQuiet = false): Hold {
+  return holdFor(desk, tx, receivers(tx, messageId), outgoingMessage(tx, messageId), inSpiteOfQuiet);
+}
+
+/** What a departure keeps of its hold: nothing where it is the usual one. */
+const heldBy = ({ rule, quiet }: Hold): HeldBy | null => (rule || quiet !== null ? { rule, quiet } : null);
+
 /**
- * The moment of a plan for one departure.
+ * The moment of a plan for one departure of a message, and what holds it until then.
  * @throws Invalid where it cannot be used or is past
  */
-export function committableMoment(desk: Desk, tx: Tx, plan: Plan, reader: string | null): number {
+export function committableMoment(
+  desk: Desk,
+  tx: Tx,
+  plan: Plan,
+  messageId: string,
+  reader: string | null,
+): { at: number; heldBy: HeldBy | null; review: boolean } {
   const now = desk.now(tx);
-  const { holdSeconds } = desk.settings(tx);
+  const hold = plan.kind === 'now' ? holdOf(desk, tx, messageId) : usualHold(0);
   const [known] = reader ? readersAt(desk, tx, [{ name: '', address: reader }]) : [];
   if (plan.kind === 'each-local' && !known?.zone)
     throw new Invalid('Where they are is not known, so this plan has no moment for them.', 'plan');
-  const { at } = inWords(() => resolvePlan(plan, { now, holdSeconds }, known?.zone));
+  const { at } = inWords(() => resolvePlan(plan, { now, hold }, known?.zone));
   if (at < now) throw new Invalid('This moment is past. Choose a later one.', 'plan.local');
-  return at;
+  return { at, heldBy: heldBy(hold), review: hold.review };
+}
+
+/** Stops one that is not to leave before somebody has looked; its hold comes after that. */
+export function pauseForReview(tx: Tx, held: Departure, now: number): Departure {
+  const { rule } = held.heldBy!;
+  return applyEvent(tx, held, 'pause', now, {
+    ...{ pausedFor: 'review', holdLeft: held.due - now },
+    reason: `rule “${rule!.name}”: ${rule!.why}`,
+  });
 }
 
 /** What a plan wants for the readers of a message. @throws Invalid */
-function wantedBy(desk: Desk, tx: Tx, messageId: string, plan: Plan, choices: Choices): Wanted[] {
+function wantedBy(desk: Desk, tx: Tx, messageId: string, plan: Plan, choices: Choices, hold: Hold): Wanted[] {
   const now = desk.now(tx);
-  const { holdSeconds } = desk.settings(tx);
   const readers = readersAt(desk, tx, receivers(tx, messageId));
   if (readers.length === 0) throw new Invalid('Add at least one recipient.', 'to');
   const [homeless] = unplaced(plan, readers);
@@ -65,7 +90,7 @@ function wantedBy(desk: Desk, tx: Tx, messageId: string, plan: Plan, choices: Ch
     );
   }
   const copies = copiesOf(plan, choices.copies);
-  const moments = inWords(() => planMoments(plan, readers, { now, holdSeconds }, copies));
+  const moments = inWords(() => planMoments(plan, readers, { now, hold }, copies));
   if (moments.some(({ at }) => at < now))
     throw new Invalid(
       moments.length > 1
@@ -84,7 +109,8 @@ const sameReader = (departure: Departure, { reader }: Wanted) =>
   (departure.reader && addressKey(departure.reader)) === (reader && addressKey(reader));
 
 /**
- * Gives a draft its departures. Those it had as a draft are used again; the ones nobody needs any more end.
+ * Gives a draft its departures. What is sent now is held as the rules and the quiet hours say. Those it had as a draft are used again; the ones nobody needs any more end.
+ * @param inSpiteOfQuiet why quiet hours are set aside for this one
  * @throws Invalid; Refused where it is already on its way
  */
 export function planDepartures(
@@ -93,10 +119,12 @@ export function planDepartures(
   messageId: string,
   plan: Plan,
   choices: Choices,
+  inSpiteOfQuiet?: string,
 ): Departure[] {
   const now = desk.now(tx);
   const kept = keptPlan(plan);
-  const wanted = wantedBy(desk, tx, messageId, kept, choices);
+  const hold = plan.kind === 'now' ? holdOf(desk, tx, messageId, inSpiteOfQuiet !== undefined) : usualHold(0);
+  const wanted = wantedBy(desk, tx, messageId, kept, choices, hold);
   const earlier = departuresOf(tx, messageId).filter(({ state }) => state !== 'ended');
   const free = [...earlier];
   const event = plan.kind === 'now' ? 'send' : 'plan';
@@ -110,12 +138,14 @@ export function planDepartures(
         ...{ meant: each.at, due: each.at },
       });
     const { ifTheyWriteFirst, ifOff } = choices;
-    const planned = applyEvent(tx, draft, event, now, {
-      ...{ plan: kept, meant: each.at, due: each.at, reason: null },
+    const patch = {
+      ...{ plan: kept, meant: each.at, due: each.at, reason: null, heldBy: heldBy(hold) },
       ...{ reader: each.reader, ifTheyWriteFirst, ifOff: ifOff.kind === 'their-day' ? null : ifOff },
-    });
+    };
+    const why = inSpiteOfQuiet && `in spite of quiet hours: ${inSpiteOfQuiet}`;
+    const planned = applyEvent(tx, draft, event, now, patch, why || null);
     setDeliveries(tx, planned.id, each.addresses);
-    return planned;
+    return hold.review ? pauseForReview(tx, planned, now) : planned;
   });
   for (const rest of free) applyEvent(tx, rest, 'drop', now);
   return made;
@@ -157,7 +187,8 @@ export function replanReaders(desk: Desk, tx: Tx, messageId: string): void {
 function addCopy(desk: Desk, tx: Tx, sibling: Departure, address: string): void {
   const { messageId, plan, ifTheyWriteFirst, ifOff, state, pausedFor } = sibling;
   if (state === 'failed') throw new Refused('Take back what failed before adding another reader.');
-  const at = plan.kind === 'each-local' ? committableMoment(desk, tx, plan, address) : sibling.due;
+  const at =
+    plan.kind === 'each-local' ? committableMoment(desk, tx, plan, messageId, address).at : sibling.due;
   const now = desk.now(tx);
   const copy = insertDeparture(tx, {
     ...{ id: newId(), messageId, plan, ifTheyWriteFirst, ifOff, reader: address },

@@ -11,6 +11,7 @@ import { planDepartures } from './planDepartures';
 
 /**
  * Plans the departures of a draft: held when it leaves now, scheduled when at a time.
+ * @param inSpiteOfQuiet why quiet hours are set aside for this one
  * @param revision of the message as it was read; undefined takes any
  * @throws NotFound, Stale, Invalid; Refused where it is already on its way
  */
@@ -20,6 +21,7 @@ export function scheduleMessage(
   plan: Plan,
   revision?: number,
   choices: Partial<Choices> = {},
+  inSpiteOfQuiet?: string,
 ): Departure[] {
   return desk.store.write((tx) => {
     const now = desk.now(tx);
@@ -32,7 +34,14 @@ export function scheduleMessage(
     if (!message.subject && !message.text.trim() && !message.html) {
       throw new Invalid('The message is empty: write a subject or some text.', 'text');
     }
-    const departures = planDepartures(desk, tx, messageId, plan, { ...usualChoices, ...choices });
+    const departures = planDepartures(
+      desk,
+      tx,
+      messageId,
+      plan,
+      { ...usualChoices, ...choices },
+      inSpiteOfQuiet,
+    );
     // The sender is who I am when I send, not who I was when I began to write.
     const { name, address } = settings.me;
     if (!swapMessage(tx, message, { fromName: name, fromAddress: address, at: now }))

@@ -1,13 +1,16 @@
 /** What a plan comes to for these readers, committing to nothing. */
 import { addressKey, type Mailbox } from '../../core/message/address';
+import { usualHold } from '../../core/hold/decide';
 import { usualChoices, type Choices, type Plan, type PlanPreview } from '../../core/plan/plan';
 import { previewPlan as preview } from '../../core/plan/preview';
 import { LocalTimeError } from '../../core/time/wallClock';
 import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
 import { pendingTo } from '../../store/departures';
 import { allGroups } from '../../store/groups';
+import { findMessage } from '../../store/messages';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
+import { holdFor } from '../holds/holdFor';
 import { readAddresses, type AddressInput } from '../messages/draftInput';
 import { membersAsMailboxes } from '../people/groups';
 import { readersAt, type KnownReader } from '../people/readers';
@@ -25,6 +28,8 @@ export interface PreviewRequest extends Partial<Choices> {
   senderZone?: string;
   /** The message it is about: what is on its way already is not warned of as another one. */
   message?: string;
+  /** Quiet hours are set aside. */
+  inSpiteOfQuiet?: boolean;
   /** So many departures are given at most; the sentence and the warnings are of all. */
   limit?: number;
 }
@@ -66,19 +71,29 @@ export function askedReaders(desk: Desk, recipients: readonly AskedRecipient[]):
   return [...byKey.values()];
 }
 
-/** @throws Invalid */
+/**
+ * With how it would be held where it leaves now: by what is kept of the message.
+ * @throws Invalid
+ */
 export function previewPlan(desk: Desk, request: PreviewRequest): PlanPreview {
   const readers = askedReaders(desk, request.recipients);
-  const { holdSeconds, zone, hourCycle } = desk.settings();
+  const { zone, hourCycle } = desk.settings();
   const senderZone = request.senderZone ? zoneAt('senderZone', request.senderZone) : zone;
   const { copies, ifTheyWriteFirst, ifOff } = { ...usualChoices, ...request };
   const others = pendingTo(
     desk.store.db,
     readers.map(({ address }) => addressKey(address)),
   ).filter(({ messageId }) => messageId !== request.message);
+  const message = request.message === undefined ? undefined : findMessage(desk.store.db, request.message);
+  const content = message ?? { subject: '', text: '' };
+  const mailboxes = readers.map(({ name = '', address }) => ({ name, address }));
+  const hold =
+    request.plan.kind === 'now'
+      ? holdFor(desk, desk.store.db, mailboxes, content, request.inSpiteOfQuiet)
+      : usualHold(0);
   try {
     const whole = preview(request.plan, readers, {
-      ...{ now: desk.now(), holdSeconds, senderZone, hourCycle, others },
+      ...{ now: desk.now(), hold, senderZone, hourCycle, others },
       choices: { copies, ifTheyWriteFirst, ifOff },
     });
     return { ...whole, departures: whole.departures.slice(0, request.limit) };

@@ -131,7 +131,7 @@ function followZone(desk: Desk, tx: Tx, id: string): void {
       if (plan.kind !== 'each-local' || !reader || attempts > 0) continue;
       const [known] = readersAt(desk, tx, [{ name: '', address: reader }]);
       if (!known?.zone) continue;
-      const { at } = resolvePlan(plan, { now, holdSeconds: 0 }, known.zone);
+      const { at } = resolvePlan(plan, { now, hold: { ms: 0 } }, known.zone);
       if (at <= now || at === departure.meant) continue;
       const event = state === 'paused' ? 'replan' : 'move';
       applyEvent(tx, departure, event, now, { meant: at, due: at }, 'their time zone is another');

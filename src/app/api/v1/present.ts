@@ -9,14 +9,17 @@ import type {
   MessageSummaryJson,
   PreviewJson,
   StripPartJson,
+  TrialJson,
 } from '../../../api/types';
 import type { StripPart } from '../../../core/moment/strip';
 import type { PlanPreview } from '../../../core/plan/plan';
 import { dayPart, dayPartWords } from '../../../core/time/dayParts';
+import { heldByWords, holdWords } from '../../../core/hold/decide';
 import { toLocal } from '../../../core/time/wallClock';
 import type { ClockReading } from '../../../usecases/clock/sandbox';
 import type { DeparturePage, DepartureView } from '../../../usecases/departures/departureView';
 import type { Desk } from '../../../usecases/desk';
+import type { Trial } from '../../../usecases/holds/tryRule';
 import type { Health } from '../../../usecases/health';
 import type { MessagePage, MessageSummary, MessageView } from '../../../usecases/messages/readMessage';
 
@@ -30,6 +33,7 @@ export function presentClock({ now, sandbox, rate, target, nextDue }: ClockReadi
 export function presentPreview(preview: PlanPreview): PreviewJson {
   return {
     ...preview,
+    hold: preview.hold && { ...preview.hold, quiet: isoOrNull(preview.hold.quiet) },
     departures: preview.departures.map((each) => ({
       ...each,
       at: iso(each.at),
@@ -42,7 +46,7 @@ export const presentParts = (parts: readonly StripPart[]): StripPartJson[] =>
   parts.map(({ from, until, ...part }) => ({ ...part, from: iso(from), until: iso(until) }));
 
 export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson {
-  const { due, meant, leftAt, readers, ...rest } = view;
+  const { due, meant, leftAt, readers, heldBy, ...rest } = view;
   const { zone } = desk.settings();
   // What some have and others still wait for leaves again at its next attempt.
   const at = view.state === 'sent' && leftAt !== null ? leftAt : due;
@@ -54,6 +58,8 @@ export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson
     meant: iso(meant),
     holdLeft: view.holdLeft === null ? null : Math.ceil(view.holdLeft / 1000),
     leftAt: isoOrNull(leftAt),
+    heldBy: (heldBy && heldByWords(heldBy)) ?? null,
+    quiet: heldBy !== null && heldBy.quiet !== null,
     recipients: readers.map(({ working, ...reader }) => {
       const local = reader.zone ? toLocal(at, reader.zone) : null;
       return {
@@ -106,4 +112,10 @@ export function presentHealth({ engine, mailServer }: Health): HealthJson {
       nextTry: isoOrNull(mailServer.nextTry),
     },
   };
+}
+
+export function presentTrial(desk: Desk, { hold, at, ...trial }: Trial): TrialJson {
+  const { zone, hourCycle } = desk.settings();
+  const words = holdWords({ ...hold, rule: null }, { now: at, senderZone: zone, hourCycle });
+  return { ...trial, at: iso(at), words };
 }

@@ -5,9 +5,9 @@ import { scheduleMessage } from '../../../../../../usecases/messages/scheduleMes
 import { presentDeparture } from '../../../present';
 import { json, route } from '../../../respond';
 
-export const POST = route<{ plan: Plan } & Partial<Choices>>(
-  ({ desk, params, body: { plan, ...choices }, revision }) => {
-    const departures = scheduleMessage(desk, params.id!, plan, revision, choices);
+export const POST = route<{ plan: Plan; inSpiteOfQuiet?: string } & Partial<Choices>>(
+  ({ desk, params, body: { plan, inSpiteOfQuiet, ...choices }, revision }) => {
+    const departures = scheduleMessage(desk, params.id!, plan, revision, choices, inSpiteOfQuiet);
     return json({ departures: departures.map(({ id }) => presentDeparture(desk, readDeparture(desk, id))) });
   },
   { body: scheduleRequest },

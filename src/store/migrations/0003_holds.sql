@@ -1,0 +1,1 @@
+ALTER TABLE `departures` ADD `held_by` text;

@@ -1,0 +1,53 @@
+'use client';
+/** The hours in which nothing that is sent leaves. */
+import { Switch } from 'antd';
+import { readQuiet, writeQuiet } from '../../core/hold/quietText';
+import { KeptField } from '../common/KeptField';
+import { useSettings } from '../data/queries';
+import styles from './SettingsView.module.css';
+import { useApply } from './useApply';
+
+export function QuietHours() {
+  const { quietHours } = useSettings();
+  const { apply, problem } = useApply();
+  const hours = writeQuiet(quietHours.days);
+  return (
+    <section className={`pane ${styles.block}`} aria-labelledby="quiet">
+      <div className={styles.head}>
+        <h2 id="quiet">Quiet hours</h2>
+        <Switch
+          aria-label="Quiet hours"
+          checked={quietHours.on}
+          checkedChildren="on"
+          unCheckedChildren="off"
+          onChange={(on) =>
+            void apply(
+              { quietHours: { ...quietHours, on } },
+              on ? 'What you send in quiet hours waits until they end.' : 'Nothing is held by quiet hours.',
+            )
+          }
+        />
+      </div>
+      <p className="quiet">
+        What you send in them is held until they end, and stands on top of Departures to be reconsidered. What
+        is scheduled for a moment of its own leaves then all the same.
+      </p>
+      <KeptField
+        label="From and to, by the weekday they begin on"
+        value={hours}
+        hint="Mo-Fr 21:40-06:50; Sa-Su 23:00-09:00, or never."
+        keep={async (text) => {
+          const days = [...readQuiet(text)];
+          await apply({ quietHours: { ...quietHours, days } }, `Quiet hours: ${writeQuiet(days)}.`, {
+            quietHours,
+          });
+        }}
+      />
+      {problem && (
+        <p role="alert" className={styles.problem}>
+          {problem.message}
+        </p>
+      )}
+    </section>
+  );
+}
