@@ -55,7 +55,7 @@ export async function throughput(): Promise<Row[]> {
     for (let round = 0; round < ROUNDS; round++) {
       const bare = await bareRate(sink);
       const ours = await withEngine(sink.url, async (desk) => {
-        scheduleMany(desk, COUNT, soon(6000));
+        scheduleMany(desk, COUNT, soon(12_000));
         return rateOf(await sink.take(COUNT));
       });
       pairs.push([ours, bare]);

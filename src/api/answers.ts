@@ -1,7 +1,7 @@
 /** The shapes of good answers as Joi schemas, for the OpenAPI document and for the tests that hold us to it. */
 import Joi, { type ObjectSchema, type Schema } from 'joi';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
-import { holdRule, leave, plan, quietHours, workingWeek } from './schemas';
+import { checksOff, holdRule, leave, plan, quietHours, workingWeek } from './schemas';
 
 const instant = Joi.string().isoDate();
 const text = Joi.string().allow('');
@@ -177,6 +177,7 @@ export const answers: Record<string, Schema> = {
     region: orNull(Joi.string()),
     quietHours,
     holdRules: Joi.array().items(holdRule),
+    checksOff,
   }),
   Trials: all({
     trials: Joi.array().items(

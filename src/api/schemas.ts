@@ -1,6 +1,7 @@
 /** What requests may contain. The same schemas validate and are published in the OpenAPI document. */
 import Joi from 'joi';
 import { HOLD_SECONDS, MAX_BODY, MAX_RECIPIENTS, MAX_SUBJECT } from '../core/message/limits';
+import { CHECK_IDS } from '../core/checks/finding';
 import { DEPARTURE_STATES } from '../core/departure/states';
 
 const ADDRESS = 998; // a whole header line, RFC 5322 §2.1.1
@@ -285,6 +286,8 @@ const dayPair = Joi.object({
 }).allow(null);
 const dayPairs = Joi.array().items(dayPair).length(7).required().description('Monday first');
 
+export const checksOff = Joi.array().items(Joi.valid(...CHECK_IDS));
+
 export const quietHours = Joi.object({ on: Joi.boolean().required(), days: dayPairs });
 
 const list = (item: Joi.Schema) => Joi.array().items(item).min(1).max(200).required();
@@ -342,6 +345,7 @@ export const settingsPatch = Joi.object({
   region,
   quietHours,
   holdRules: Joi.array().items(holdRule).max(100).unique('id').description('The first that fits decides'),
+  checksOff: checksOff.description('Checks that are not made'),
 }).min(1);
 
 export const clockMove = Joi.object({

@@ -3,6 +3,7 @@
  * without offset.
  */
 import type { DepartureState, PauseCause } from '../core/departure/states';
+import type { CheckId } from '../core/checks/finding';
 import type { QuietHours } from '../core/hold/quietHours';
 import type { HoldRule } from '../core/hold/rule';
 import type { Mailbox } from '../core/message/address';
@@ -40,6 +41,8 @@ export interface SettingsJson {
   quietHours: QuietHours;
   /** In order: the first that fits decides. */
   holdRules: HoldRule[];
+  /** Checks that are not made. */
+  checksOff: CheckId[];
 }
 
 export interface HoldJson {

@@ -1,5 +1,6 @@
 /** Settings and the nature of the database. */
 import { eq } from 'drizzle-orm';
+import type { CheckId } from '../core/checks/finding';
 import type { QuietHours } from '../core/hold/quietHours';
 import type { HoldRule } from '../core/hold/rule';
 import type { WorkingWeek } from '../core/time/dayParts';
@@ -28,6 +29,8 @@ export interface Settings {
   quietHours: QuietHours;
   /** In order: the first that fits decides. */
   holdRules: HoldRule[];
+  /** Checks that are not made. */
+  checksOff: CheckId[];
 }
 
 export type Theme = 'light' | 'dark';

@@ -32,7 +32,7 @@ function defaultSettings(): Settings {
   return {
     ...{ me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24, theme: 'light' },
     ...{ week: null, leave: [], country: null, region: null },
-    ...{ quietHours: usualQuietHours, holdRules: [] },
+    ...{ quietHours: usualQuietHours, holdRules: [], checksOff: [] },
   };
 }
 

@@ -68,6 +68,8 @@ function greetings(part: { from: number; text: string }, landings: readonly Land
       return [
         {
           check: 'aging',
+          severity: 'ask',
+          field: 'text',
           from: part.from + match.index,
           to: part.from + match.index + match[0].length,
           words: match[0],
@@ -132,6 +134,8 @@ function relatives(
     return [
       {
         check: 'aging',
+        severity: 'ask',
+        field: 'text',
         from: part.from + match.index,
         to: part.from + match.index + words.length,
         words,

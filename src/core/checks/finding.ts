@@ -1,8 +1,31 @@
 /** What a check found in a message. */
 
+export const CHECK_IDS = [
+  'placeholder',
+  'subject',
+  'body',
+  'salutation',
+  'copied',
+  'address',
+  'visible',
+  'weekday',
+  'past-date',
+  'capitals',
+  'unfinished',
+  'aging',
+  'zoneless',
+] as const;
+
+export type CheckId = (typeof CHECK_IDS)[number];
+
+/** `stop`: it cannot leave like this. `ask`: most likely a mistake. `note`: perhaps one. */
+export type Severity = 'stop' | 'ask' | 'note';
+
 export interface Finding {
-  check: 'aging' | 'zoneless';
-  /** Where in the text it stands; `to` is exclusive. */
+  check: CheckId;
+  severity: Severity;
+  field: 'text' | 'subject' | 'to';
+  /** Where in the field it stands; `to` is exclusive. Both 0 where it is about the whole field. */
   from: number;
   to: number;
   /** The words that triggered it, as written. */
@@ -11,6 +34,18 @@ export interface Finding {
   why: string;
   /** What could stand in their place, the best first. */
   fixes: string[];
+  /** Other ways out. */
+  moves?: Move[];
+}
+
+/** A way out that changes something else than the words. */
+export interface Move {
+  /** On the button. */
+  words: string;
+  /** A mailbox to add to the recipients, and one to take out of them. */
+  add?: string;
+  remove?: string;
+  copies?: 'individual';
 }
 
 /** Where and when a message lands, as checks see it. */
@@ -31,6 +66,16 @@ export interface CheckContext {
   /** Of every reader whose clock is known. */
   landings: readonly Landed[];
 }
+
+/** A finding in the words of the text. */
+export const inText = (
+  check: CheckId,
+  severity: Severity,
+  from: number,
+  words: string,
+  why: string,
+  fixes: string[] = [],
+): Finding => ({ check, severity, field: 'text', from, to: from + words.length, words, why, fixes });
 
 /** The text with one finding's words replaced. */
 export const withFix = (text: string, { from, to }: Finding, fix: string) =>

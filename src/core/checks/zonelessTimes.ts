@@ -70,6 +70,8 @@ export function zonelessTimes(text: string, context: CheckContext): Finding[] {
       return [
         {
           check: 'zoneless',
+          severity: 'ask',
+          field: 'text',
           from: part.from + match.index,
           to: part.from + match.index + words.length,
           words,

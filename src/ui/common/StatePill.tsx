@@ -14,12 +14,12 @@ const PAUSED: Record<PauseCause, string> = {
   review: 'Needs review',
 };
 
-export function stateWords(departure: DepartureJson, precise: (at: string) => string): string {
+export function stateWords(departure: DepartureJson, exact: (at: string) => string): string {
   const accepted = departure.recipients.filter((reader) => reader.status === 'accepted').length;
   const all = departure.recipients.length;
   switch (departure.state) {
     case 'held':
-      return `Held until ${precise(departure.at)}`;
+      return `Held until ${exact(departure.at)}`;
     case 'paused':
       return PAUSED[departure.pausedFor ?? 'me'];
     case 'scheduled':
@@ -42,10 +42,10 @@ export function stateWords(departure: DepartureJson, precise: (at: string) => st
 }
 
 export function StatePill({ departure }: { departure: DepartureJson }) {
-  const { precise } = useWords();
+  const { exact } = useWords();
   return (
     <span className={`${styles.pill} ${styles[departure.state] ?? ''}`} title={departure.reason ?? undefined}>
-      {stateWords(departure, precise)}
+      {stateWords(departure, exact)}
     </span>
   );
 }

@@ -10,9 +10,7 @@ import { useNow } from '../data/useNow';
 export interface Words {
   /** `14:25`, `Wed 02:45`, `Wed 2 Dec 02:45` on my clock. */
   moment: (at: string | number) => string;
-  /** `14:25:54` on my clock. */
-  precise: (at: string | number) => string;
-  /** The moment on my clock, with seconds and the day where it is not today. */
+  /** `14:25:54`, `Wed 06:50:00`: on my clock, with the day where it is not today. */
   exact: (at: string | number) => string;
   /** The moment on a reader's clock. */
   there: (at: string | number, zone: string) => string;
@@ -28,7 +26,6 @@ export function useWords(): Words {
     () => ({
       now,
       moment: (at) => momentWords(epoch(at), now, zone, hourCycle),
-      precise: (at) => timeWords(toLocal(epoch(at), zone), hourCycle, 'always'),
       exact: (at) => momentWords(epoch(at), now, zone, hourCycle, 'always'),
       there: (at, where) => momentWords(epoch(at), now, where, hourCycle),
     }),

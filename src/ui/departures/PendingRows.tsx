@@ -25,7 +25,7 @@ const placeOf = ({ index, measure }: PlaceProps) => ({
 });
 
 function leavesWords(departure: DepartureJson, words: Words): string {
-  return departure.state === 'held' ? words.precise(departure.at) : words.moment(departure.at);
+  return departure.state === 'held' ? words.exact(departure.at) : words.moment(departure.at);
 }
 
 interface RowProps extends PlaceProps {

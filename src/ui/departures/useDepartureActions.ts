@@ -110,11 +110,11 @@ function departureActions(
       const gone = await act(departure, 'resume');
       if (!gone) return;
       const held = gone.state === 'held';
-      show({ words: held ? `Held until ${words.precise(gone.at)}.` : `Leaves ${words.moment(gone.at)}.` });
+      show({ words: held ? `Held until ${words.exact(gone.at)}.` : `Leaves ${words.moment(gone.at)}.` });
     },
     async approve(departure) {
       const gone = await act(departure, 'approve');
-      if (gone) show({ words: `Held until ${words.precise(gone.at)}.` });
+      if (gone) show({ words: `Held until ${words.exact(gone.at)}.` });
     },
     async settle(departure, arrived) {
       if (await act(departure, 'settle', { arrived }))

@@ -24,7 +24,7 @@ const LAST_CALL_MS = 15_000;
 /** Says when a hold begins, before it ends, and what came of it: once each. */
 function useHoldAnnouncements(held: DepartureJson[] | undefined): void {
   const announce = useAnnounce();
-  const { precise } = useWords();
+  const { exact } = useWords();
   const known = useRef<Map<string, { to: string; called: boolean }> | null>(null);
   const now = useNow(1000);
   useEffect(() => {
@@ -37,7 +37,7 @@ function useHoldAnnouncements(held: DepartureJson[] | undefined): void {
       const entry = before.get(departure.id) ?? { to, called: false };
       present.set(departure.id, entry);
       if (!first && !before.has(departure.id)) {
-        announce(`To ${to}: held until ${precise(departure.at)}. T takes it back, Alt Shift T in fields.`);
+        announce(`To ${to}: held until ${exact(departure.at)}. T takes it back, Alt Shift T in fields.`);
       }
       const left = Date.parse(departure.at) - now;
       if (!entry.called && left > 0 && left <= LAST_CALL_MS) {
@@ -48,8 +48,7 @@ function useHoldAnnouncements(held: DepartureJson[] | undefined): void {
     for (const [id, { to }] of before) {
       if (present.has(id)) continue;
       void ask<DepartureJson>('GET', `/departures/${id}`).then(
-        (departure) =>
-          departure.state !== 'draft' && announce(`To ${to}: ${stateWords(departure, precise)}.`),
+        (departure) => departure.state !== 'draft' && announce(`To ${to}: ${stateWords(departure, exact)}.`),
         () => {},
       );
     }
@@ -61,7 +60,7 @@ export function HoldTray() {
   const pending = usePending().data?.departures;
   const held = useMemo(() => pending?.filter((each) => each.state === 'held').reverse(), [pending]);
   const { takeBack, releaseNow } = useDepartureActions();
-  const { precise } = useWords();
+  const { exact } = useWords();
   const now = useNow(1000);
   useHoldAnnouncements(held);
   const newest = held?.[0];
@@ -77,7 +76,7 @@ export function HoldTray() {
               <span className={styles.what}>
                 <strong>{to}</strong> <span>{departure.subject || '(no subject)'}</span>
                 <small>
-                  held until {precise(departure.at)}
+                  held until {exact(departure.at)}
                   <span aria-hidden="true" className={styles.left}>
                     {' '}
                     · {durationWords(Math.max(0, Date.parse(departure.at) - now))}

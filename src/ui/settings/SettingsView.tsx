@@ -12,6 +12,7 @@ import { TestMessage } from '../welcome/TestMessage';
 import { PlaceFields } from '../common/PlaceFields';
 import { WorkFields } from '../common/WorkFields';
 import { ZonePicker } from '../write/ZonePicker';
+import { Checks } from './Checks';
 import { HoldRules } from './holds/HoldRules';
 import { QuietHours } from './QuietHours';
 import styles from './SettingsView.module.css';
@@ -191,6 +192,7 @@ export function SettingsView() {
       <Hold />
       <QuietHours />
       <HoldRules />
+      <Checks />
       <Me />
       <Work />
       <Looks />

@@ -8,6 +8,7 @@ export const keyHelp = [
   { code: 'KeyR', key: 'R', words: 'answer' },
   { code: 'KeyC', key: 'C', words: 'write a correction of what has left' },
   { code: 'KeyS', key: 'S', words: 'snooze' },
+  { code: 'KeyF', key: 'F', words: 'the next finding in what you write' },
   { code: 'KeyT', key: 'T', words: 'take back: the row in focus, else the newest hold' },
   { code: '?', key: '?', words: 'this list' },
 ] as const;

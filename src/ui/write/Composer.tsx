@@ -6,10 +6,11 @@ import type { TextAreaRef } from 'antd/es/input/TextArea';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { DepartureJson, MessageJson } from '../../api/types';
+import type { Move } from '../../core/checks/finding';
 import { usualHold } from '../../core/hold/decide';
 import { addressKey, groupName, parseMailbox } from '../../core/message/address';
 import { UNSETTLED_STATES } from '../../core/departure/states';
-import { usualChoices, type Choices, type Landing, type Plan } from '../../core/plan/plan';
+import { copiesOf, usualChoices, type Choices, type Landing, type Plan } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
 import { isLocal, toInstant } from '../../core/time/wallClock';
 import { useWords, type Words } from '../common/format';
@@ -192,6 +193,27 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const nameOf = (address: string) =>
     people?.find((each) => each.addresses.includes(addressKey(address)))?.name ?? address;
 
+  const mailboxes = (list: readonly string[]) => list.filter(isAddress).map((each) => parseMailbox(each));
+  const checked = useMemo(
+    () => ({
+      subject: fields.subject,
+      text: fields.text,
+      visible: mailboxes([...fields.to, ...fields.cc]),
+      bcc: mailboxes(fields.bcc),
+      individual: copiesOf(plan, choices.copies) === 'individual',
+    }),
+    [fields, plan, choices.copies],
+  );
+  /** What a finding offers beside other words. */
+  function takeWayOut({ add, remove, copies: wanted }: Move) {
+    if (wanted) moment.setChoices({ ...choices, copies: wanted });
+    const gone = (each: string) => remove && isAddress(each) && parseMailbox(each).address === remove;
+    const field = (['to', 'cc', 'bcc'] as const).find((name) => fields[name].some(gone));
+    // In the place of the one it replaces; somebody more is copied.
+    if (field) change({ [field]: fields[field].map((each) => (gone(each) && add ? add : each)) });
+    else if (add) change({ cc: [...fields.cc, add] });
+  }
+
   const planned = preview.data?.departures ?? [];
   const warnings = [...(preview.data?.warnings ?? []), ...planned.flatMap((each) => each.warnings)];
   // A pending departure that keeps its plan keeps its moment: a hold does not begin anew.
@@ -303,7 +325,7 @@ export function Composer({ initial, message, departure, answers }: Props) {
     else if (now.state === 'failed') now = await ask<DepartureJson>('POST', `${path}/retry`);
     else if (now.state === 'paused') now = await ask<DepartureJson>('POST', `${path}/resume`);
     const went =
-      now.state === 'held' ? `held until ${words.precise(now.at)}` : `leaves ${words.moment(now.at)}`;
+      now.state === 'held' ? `held until ${words.exact(now.at)}` : `leaves ${words.moment(now.at)}`;
     show({
       words: now.state === 'paused' ? 'Saved and paused: it leaves when you say so.' : `Saved: ${went}.`,
     });
@@ -342,7 +364,12 @@ export function Composer({ initial, message, departure, answers }: Props) {
           {...{ fields, change, problem, subject, text }}
           begin={message ? undefined : answers ? 'text' : 'to'}
         >
-          <Findings text={fields.text} lands={lands} onText={(words) => change({ text: words })} />
+          <Findings
+            message={checked}
+            lands={lands}
+            onText={(words) => change({ text: words })}
+            onMove={takeWayOut}
+          />
         </MessageFields>
         <MomentPanel
           plan={plan}

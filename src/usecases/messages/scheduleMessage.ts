@@ -1,4 +1,5 @@
 /** Sending and scheduling: a draft gets its departure. */
+import { placeholders } from '../../core/checks/placeholders';
 import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
 import type { Departure } from '../../store/departures';
 import { noteChange } from '../../store/journal';
@@ -13,6 +14,7 @@ import { planDepartures } from './planDepartures';
  * Plans the departures of a draft: held when it leaves now, scheduled when at a time.
  * @param inSpiteOfQuiet why quiet hours are set aside for this one
  * @param revision of the message as it was read; undefined takes any
+ * A field of a template that nobody filled stops it.
  * @throws NotFound, Stale, Invalid; Refused where it is already on its way
  */
 export function scheduleMessage(
@@ -34,6 +36,10 @@ export function scheduleMessage(
     if (!message.subject && !message.text.trim() && !message.html) {
       throw new Invalid('The message is empty: write a subject or some text.', 'text');
     }
+    const stop = settings.checksOff.includes('placeholder')
+      ? undefined
+      : placeholders(message).find(({ severity }) => severity === 'stop');
+    if (stop) throw new Invalid(`“${stop.words}” ${stop.why}: fill it in, or take it out.`, stop.field);
     const departures = planDepartures(
       desk,
       tx,

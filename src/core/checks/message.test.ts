@@ -1,0 +1,145 @@
+import { describe, expect, it } from 'vitest';
+import { toInstant } from '../time/wallClock';
+import type { Landed } from './finding';
+import { checkMessage, type CheckedMessage, type MessageContext } from './message';
+import { distance } from './recipients';
+
+/** Written Tuesday 24 November 2026 in Lisbon. */
+const now = toInstant('2026-11-24T15:00', 'Europe/Lisbon').at;
+const haruki = { name: 'Haruki Anzai', address: 'h.anzai@lacquer-osaka.example' };
+const bela = { name: 'Bela Sousa', address: 'bela@wrenfield.example' };
+const people = [
+  { name: haruki.name, addresses: [haruki.address] },
+  { name: bela.name, addresses: [bela.address] },
+  { name: 'Luísa Brandão', addresses: ['luisa@seguros-brandao.example'] },
+];
+const osaka = (local: string): Landed => ({ zone: 'Asia/Tokyo', place: 'Osaka', local: `${local}:00` });
+const context: MessageContext = {
+  ...{ now, zone: 'Europe/Lisbon', place: 'Lisbon', landings: [], people, off: [] },
+};
+const letter = (text: string, patch: Partial<CheckedMessage> = {}): CheckedMessage => ({
+  ...{ subject: 'Loan', text, visible: [haruki], bcc: [], individual: false },
+  ...patch,
+});
+const found = (message: CheckedMessage, where: MessageContext = context) =>
+  checkMessage(message, where).map(({ check, words }) => `${check}: ${words}`);
+
+describe('what is found', () => {
+  it.each<[string, string[]]>([
+    ['Dear Haruki, all is packed.', []],
+    ['', ['body: ']],
+    ['> they wrote\n-- \nTamsin', ['body: ']],
+    ['Dear {{first name}}, hello', ['placeholder: {{first name}}']],
+    ['The fee is [amount] for <Company>.', ['placeholder: [amount]', 'placeholder: <Company>']],
+    ['See [1] and [the list] in the XXth and XX century.', []],
+    ['The sum is XX euro, room ____', ['placeholder: XX', 'placeholder: ____']],
+    ['> Dear {{name}}\nAll is well.', []],
+    ['Dear Bela,\nall is packed.', ['salutation: Bela']],
+    ['Dear Mr. Anzai,\nall is packed.', []],
+    ['Hello Haru,\nall is packed.', []],
+    ['Hi all,\nall is packed.', []],
+    ['Olá Luisa,\ntudo pronto.', ['salutation: Luisa']],
+    ['Sehr geehrte Frau Sousa,\nfertig.', ['salutation: Sousa']],
+    ['Good news: Bela has it.', []],
+    ['All is packed. I copy Bela for the papers.', ['copied: Bela']],
+    ['I’m copying in Luisa Brandao.', ['copied: Luisa Brandao']],
+    ['I copy Haruki himself.', []],
+    ['The copy Bela made is here.', []],
+    ['It leaves Wednesday 3 December.', ['weekday: Wednesday 3 December']],
+    ['It leaves Thursday, 3 December 2026.', []],
+    ['It leaves Thu Dec 3.', []],
+    ['We met Mon 16 Nov.', []],
+    ['It came Thursday the 1st of January.', ['weekday: Thursday the 1st of January']],
+    ['It leaves on 31 November.', []],
+    ['PLEASE SEND THE CRATES AT ONCE', ['capitals: PLEASE SEND THE CRATES AT ONCE']],
+    ['LED, UV and HDMI', []],
+    ['東京で展覧会の準備をしています、よろしくお願いします。', []],
+    ['All is packed and the', ['unfinished: is packed and the']],
+    ['The crates are in,\n\nKind regards\nTamsin', ['unfinished: The crates are in,']],
+    ['The crates leave with\n> quoted', ['unfinished: The crates leave with']],
+    ['The crates are packed\nTamsin', []],
+  ])('%j: %j', (text, expected) => expect(found(letter(text))).toEqual(expected));
+
+  it('nothing in a message nobody has begun', () =>
+    expect(found(letter('', { subject: '', visible: [] }))).toEqual([]));
+  it('an empty subject once there is somebody to write to', () =>
+    expect(found(letter('All is packed.', { subject: ' ' }))).toEqual(['subject: ']));
+  it('a field in the subject', () =>
+    expect(found(letter('All is packed.', { subject: 'For {{name}}' }))).toEqual(['placeholder: {{name}}']));
+
+  it('a date to come that is past when it lands', () => {
+    const where = { ...context, landings: [osaka('2026-11-28T09:00')] };
+    expect(found(letter('Answer by 26 November. It came 20 November, leaves 29 Nov.'), where)).toEqual([
+      'past-date: 26 November',
+    ]);
+  });
+
+  it('not what is switched off', () => {
+    const off = { ...context, off: ['salutation' as const] };
+    expect(found(letter('Dear Bela,\nall is packed.'), off)).toEqual([]);
+  });
+
+  it('the gravest first', () => {
+    const message = letter('Dear Bela,\nTHE SUM OF ALL LOANS IS {{SUM}}');
+    expect(checkMessage(message, context).map(({ severity }) => severity)).toEqual(['stop', 'ask']);
+  });
+});
+
+describe('ways out', () => {
+  it('the name of the one it goes to', () => {
+    const [finding] = checkMessage(letter('Dear Bela,\nall is packed.'), context);
+    expect(finding).toMatchObject({ from: 5, to: 9, why: 'is not Haruki Anzai', fixes: ['Haruki'] });
+  });
+  it('copying whoever is meant', () => {
+    const [finding] = checkMessage(letter('All is packed. I copy Bela.'), context);
+    expect(finding!.moves).toEqual([
+      { words: 'Copy Bela Sousa', add: 'Bela Sousa <bela@wrenfield.example>' },
+    ]);
+  });
+  it('the right weekday, as long as the wrong one', () => {
+    const fixes = (text: string) => checkMessage(letter(text), context)[0]!.fixes;
+    expect(fixes('It leaves Wednesday 3 December.')).toEqual(['Thursday 3 December']);
+    expect(fixes('It leaves Wed 3 December.')).toEqual(['Thu 3 December']);
+  });
+});
+
+describe('addresses', () => {
+  const to = (address: string) => found(letter('All is packed.', { visible: [{ name: '', address }] }));
+  it.each([
+    ['h.anzai@lacquer-osaka.example', false],
+    ['h.anzai@laquer-osaka.example', true],
+    ['h.anzay@lacquer-osaka.example', true],
+    ['H.Anzai@Lacquer-Osaka.example', false],
+    ['h.anzai@lacquer-osaka.com', true],
+    ['bell@wrenfield.example', false],
+    ['o.anzai@elsewhere.example', false],
+  ])('%s is taken for a slip: %s', (address, slip) =>
+    expect(to(address)).toEqual(slip ? [`address: ${address}`] : []),
+  );
+
+  it('many of several organisations see one another, unless each gets a copy', () => {
+    const visible = Array.from({ length: 12 }, (_, index) => ({
+      ...{ name: '', address: `p${index}@house-${index % 4}.example` },
+    }));
+    expect(found(letter('All is packed.', { visible }))).toEqual(['visible: 12 people']);
+    expect(found(letter('All is packed.', { visible, individual: true }))).toEqual([]);
+    expect(found(letter('All is packed.', { visible: visible.slice(0, 9) }))).toEqual([]);
+  });
+
+  it.each([
+    ['abc', 'abc', 0],
+    ['abc', 'abd', 1],
+    ['kitten', 'sitting', 3],
+    ['abc', 'xyzuvw', 3],
+  ])('from %s to %s it is %d, counted to two and one more', (a, b, expected) =>
+    expect(distance(a, b, 2)).toBe(expected),
+  );
+});
+
+it('a long message is checked between two frames', () => {
+  const text = 'On 3 December the crates leave at 16:00, as Bela wrote to you, and XX of them.\n'.repeat(640);
+  const where = { ...context, landings: [osaka('2026-11-25T08:30')] };
+  expect(text.length).toBeGreaterThan(50_000);
+  // That all of it is looked at; how long it takes stands in the bench.
+  expect(checkMessage(letter(text), where).filter(({ check }) => check === 'placeholder')).toHaveLength(640);
+});

@@ -1,0 +1,158 @@
+/** Second thoughts: hold rules, quiet hours, and what the checks find before a message leaves. */
+import { describe, expect, it } from 'vitest';
+import type { DeparturePageJson, GroupJson, SettingsJson } from '../../src/api/types';
+import { axe, chord, fill, find, press, sees, textOf } from '../support/browser';
+import { addReader, demoPages, write } from '../support/demo';
+import type { Product } from '../support/product';
+import { until } from '../support/until';
+
+let product: Product;
+const { open, mailbox, advance } = demoPages((demo) => {
+  product = demo.product;
+  return product.api('POST', '/clock', { rate: 0 });
+});
+
+const pending = async (subject: string) =>
+  (await product.api<DeparturePageJson>('GET', '/departures?limit=100')).body.departures.find(
+    (each) => each.subject === subject,
+  );
+const settings = async () => (await product.api<SettingsJson>('GET', '/settings')).body;
+const change = (patch: Partial<SettingsJson>) => product.api('PATCH', '/settings', patch);
+
+describe('hold rules', () => {
+  it('are written down, tried on what was sent, and switched on', async () => {
+    const page = await open('/settings');
+    await sees(page, /Inbox\s*\d+/, 'header');
+    await press(page, 'button', 'Add a rule');
+    await fill(page, 'textbox', 'Name', 'Couriers wait');
+    await sees(page, /Of the last \d+ messages you sent it fits \d+/);
+    await press(page, 'button', 'Add a condition');
+    const which = 'goes to somebody of these groups: which';
+    await fill(page, 'textbox', which, 'Couriers');
+    await sees(page, /Of the last \d+ messages you sent it fits (none|\d+)\./);
+    await fill(page, 'textbox', which, 'Courriers');
+    await sees(page, 'There is no group “Courriers”.');
+    await fill(page, 'textbox', which, 'Couriers');
+    expect(await axe(page)).toEqual([]);
+    await press(page, 'button', 'Keep the rule');
+    await sees(page, 'The rule “Couriers wait” is kept; it is off.');
+    expect((await settings()).holdRules[0]).toMatchObject({ on: false, action: { minutes: 4 } });
+    await press(page, 'switch', 'Rule “Couriers wait”');
+    await until('it to be on', async () => (await settings()).holdRules[0]!.on);
+  });
+
+  it('hold those they are for and no others, and say so before and after', async () => {
+    const { body } = await product.api<{ groups: GroupJson[] }>('GET', '/groups');
+    const couriers = body.groups.find(({ name }) => name === 'Couriers')!;
+    await change({
+      holdRules: [
+        {
+          ...{ id: 'c', name: 'Couriers wait', on: true, action: { kind: 'hold', minutes: 4 } },
+          when: [{ kind: 'group', groups: [couriers.id] }],
+          except: [{ kind: 'recipient', addresses: ['o.wekesa@customs-broker.example'] }],
+        },
+      ],
+    });
+    const page = await open('/write');
+    await addReader(page, 'prak', 'Prakriti Thapa');
+    await sees(page, /held 4 min by the rule “Couriers wait” \(to Prakriti Thapa of “Couriers”\)/, 'footer');
+    await find(page, 'button', 'Send, hold 4 min');
+    await page.keyboard.press('Escape');
+    await fill(page, 'textbox', 'Subject', 'Ruled');
+    await fill(page, 'textbox', 'Text', 'All is packed.');
+    await chord(page, 'Control+Enter');
+    await sees(page, 'rule “Couriers wait”', 'section[aria-label="Held"]');
+    const { at, heldBy } = (await pending('Ruled'))!;
+    expect(heldBy).toBe('rule “Couriers wait”: to Prakriti Thapa of “Couriers”');
+    await advance({ set: new Date(Date.parse(at) - 1000).toISOString() });
+    expect(
+      (await mailbox('prakriti@lamp-courier.example')).filter((each) => each.subject === 'Ruled'),
+    ).toEqual([]);
+    await advance({ set: at });
+    await until('it to arrive', async () =>
+      (await mailbox('prakriti@lamp-courier.example')).some(
+        (each) => each.subject === 'Ruled' && each.at === at,
+      ),
+    );
+    const other = await open('/write');
+    await addReader(other, 'odhi', 'Odhiambo Wekesa');
+    await sees(other, /Leaves now, held 90 s;/, 'footer');
+  });
+
+  it('a look is asked for, and given by a press', async () => {
+    await change({
+      holdRules: [
+        {
+          ...{ id: 'b', name: 'Bonds', on: true, except: [], action: { kind: 'review' } },
+          when: [{ kind: 'words', where: 'either', words: ['bond'] }],
+        },
+      ],
+    });
+    const page = await open('/write');
+    await write(page, 'The bond', 'As agreed.', [['bela', 'Bela Sousa']]);
+    await find(page, 'button', 'Send, after a look');
+    await chord(page, 'Control+Enter');
+    await sees(page, 'Needs review', 'table');
+    await press(page, 'button', 'Approve, to Bela Sousa');
+    await until('it to be held', async () => (await pending('The bond'))?.state === 'held');
+    await change({ holdRules: [] });
+  });
+});
+
+describe('quiet hours', () => {
+  it('say beforehand when it leaves; it stands on top, and leaves when they end', async () => {
+    const always = Array.from({ length: 7 }, () => ({ from: 1300, to: 410 }));
+    await change({ quietHours: { on: true, days: always } });
+    const now = Date.parse((await product.api<{ now: string }>('GET', '/clock')).body.now);
+    const night = new Date(now);
+    night.setUTCHours(22, 30, 0, 0);
+    await advance({ set: night.toISOString() });
+    const page = await open('/write');
+    await write(page, 'At night', 'I am cross.', [['bela', 'Bela Sousa']]);
+    await find(page, 'button', 'Send, leaves Wed 06:50');
+    await chord(page, 'Control+Enter');
+    await sees(page, 'Written in quiet hours: reconsider before they leave', 'table');
+    const { at, local } = (await pending('At night'))!;
+    expect(local.slice(11)).toBe('06:50:00');
+    await advance({ set: at });
+    await until('it to arrive', async () =>
+      (await mailbox('bela@wrenfield.example')).some((each) => each.subject === 'At night' && each.at === at),
+    );
+  });
+
+  it('are set aside once, with a reason', async () => {
+    const page = await open('/write');
+    await advance({ set: new Date(Date.parse('2026-11-25T23:00:00Z')).toISOString() });
+    await write(page, 'Urgent', 'The flight leaves at five.', [['bela', 'Bela Sousa']]);
+    await press(page, 'button', 'Not this one');
+    await page.keyboard.type('the flight');
+    await page.keyboard.press('Enter');
+    await find(page, 'button', 'Send, hold 90 s');
+    await chord(page, 'Control+Enter');
+    await until('it to be held', async () => (await pending('Urgent'))?.quiet === false);
+    await change({ quietHours: { ...(await settings()).quietHours, on: false } });
+  });
+});
+
+describe('the checks', () => {
+  it('stop what is not filled, and are walked and mended by keyboard', async () => {
+    const page = await open('/write');
+    await write(page, 'Terms', 'Dear Bela,\nthe fee is {{fee}}. I copy Sunna.', [['haruki', 'Haruki Anzai']]);
+    await sees(page, '“{{fee}}” is not filled: it cannot leave like this');
+    await chord(page, 'Control+Enter');
+    await sees(page, '“{{fee}}” is not filled: fill it in, or take it out.');
+    expect(await pending('Terms')).toBeUndefined();
+    await chord(page, 'Alt+Shift+F');
+    await chord(page, 'Alt+Shift+F');
+    const focused = await page.evaluate(() => document.activeElement!.textContent);
+    expect(focused).toContain('“Bela” is not Haruki Anzai');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    await until('the name to be right', () =>
+      page.evaluate(() => document.querySelector('textarea')!.value.startsWith('Dear Haruki,')),
+    );
+    await press(page, 'button', 'Copy Sunna Eiríksdóttir');
+    await until('her to be on the list', async () => !/is not on the list/.test(await textOf(page)));
+    expect(await axe(page)).toEqual([]);
+  });
+});
