@@ -1,7 +1,6 @@
 'use client';
 /** Moments in words, by my settings. */
-import { momentWords, timeWords } from '../../core/time/words';
-import { toLocal } from '../../core/time/wallClock';
+import { momentWords } from '../../core/time/words';
 import { useMemo } from 'react';
 import type { DepartureJson, ReaderJson } from '../../api/types';
 import { useSettings } from '../data/queries';

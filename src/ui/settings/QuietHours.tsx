@@ -18,8 +18,6 @@ export function QuietHours() {
         <Switch
           aria-label="Quiet hours"
           checked={quietHours.on}
-          checkedChildren="on"
-          unCheckedChildren="off"
           onChange={(on) =>
             void apply(
               { quietHours: { ...quietHours, on } },
@@ -27,6 +25,7 @@ export function QuietHours() {
             )
           }
         />
+        <span aria-hidden>{quietHours.on ? 'on' : 'off'}</span>
       </div>
       <p className="quiet">
         What you send in them is held until they end, and stands on top of Departures to be reconsidered. What

@@ -54,7 +54,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
     <NoticeContext value={notices}>
       {children}
       {notice && (
-        <div className={`${styles.notice} ${notice.problem ? styles.problem : ''}`}>
+        <section aria-label="Notice" className={`${styles.notice} ${notice.problem ? styles.problem : ''}`}>
           <span>{notice.words}</span>
           {notice.undo && (
             <Button
@@ -70,7 +70,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
           <Button size="small" type="text" onClick={() => setNotice(null)}>
             Close
           </Button>
-        </div>
+        </section>
       )}
     </NoticeContext>
   );

@@ -29,8 +29,8 @@ export function HoldLine({ hold, inSpite, onInSpite }: Props) {
       <p>{words}.</p>
       {inSpite !== null && (
         <p className="quiet">
-          In spite of quiet hours: {inSpite}{' '}
-          <Button size="small" onClick={() => onInSpite(null)}>
+          In spite of quiet hours: {inSpite} {/* The field that had the focus is gone. */}
+          <Button size="small" autoFocus onClick={() => onInSpite(null)}>
             Keep to quiet hours
           </Button>
         </p>

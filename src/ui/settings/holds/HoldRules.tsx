@@ -71,7 +71,7 @@ export function HoldRules() {
                 }
               />
               <div>
-                <strong>{rule.name}</strong>
+                <strong>{rule.name}</strong> {!rule.on && <span aria-hidden>off</span>}
                 <p className="quiet">{ruleWords(rule, groups)}</p>
               </div>
               <span className={styles.actions}>
