@@ -9,7 +9,7 @@ import { addCorrespondent } from '../usecases/people/correspondents';
 import { saveGroup } from '../usecases/people/groups';
 import { placeInTime } from '../usecases/placeInTime';
 import { readWeek } from '../core/time/weekText';
-import { demoGroups, demoPeople, incoming, me, myZone, outgoing, type DemoMail } from './world';
+import { demoGroups, demoRules, demoPeople, incoming, me, myZone, outgoing, type DemoMail } from './world';
 
 function sampleOf(mail: DemoMail, index: number): Sample {
   const from = demoPeople.get(mail.from)!;
@@ -31,8 +31,19 @@ export async function seedDemo(desk: Desk): Promise<void> {
     });
     ids.set(key, id);
   }
-  for (const { name, members } of demoGroups)
-    saveGroup(desk, { name, members: members.map((key) => ids.get(key)!) });
+  const groups = new Map(
+    demoGroups.map(({ name, members }) => [
+      name,
+      saveGroup(desk, { name, members: members.map((key) => ids.get(key)!) }).id,
+    ]),
+  );
+  changeSettings(desk, {
+    holdRules: demoRules.map(({ group, except, ...rule }) => ({
+      ...rule,
+      when: [{ kind: 'group', groups: [groups.get(group)!] }],
+      except: [{ kind: 'recipient', addresses: except.map((key) => demoPeople.get(key)!.address) }],
+    })),
+  });
   const received = new Map<string, string>();
   for (const [index, mail] of incoming.entries()) {
     const { id } = await receiveSample(desk, sampleOf(mail, index));

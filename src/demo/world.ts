@@ -1,5 +1,5 @@
 /** The demo world as data: a made-up museum's registrar, her correspondents, and a day's mail. */
-
+import type { HoldRule } from '../core/hold/rule';
 import type { PersonalDate } from '../core/people/personalDate';
 import type { Leave } from '../core/time/leave';
 
@@ -115,6 +115,17 @@ const people: DemoPerson[] = [
 export const demoGroups: { name: string; members: string[] }[] = [
   { name: 'Lenders', members: ['haruki', 'tunde', 'luisa'] },
   { name: 'Couriers', members: ['prakriti', 'wekesa', 'sunna'] },
+];
+
+/** Hold rules, off until somebody switches them on; `except` by keys. */
+export const demoRules: (Pick<HoldRule, 'id' | 'name' | 'on' | 'action'> & {
+  group: string;
+  except: string[];
+})[] = [
+  {
+    ...{ id: 'couriers', name: 'Couriers wait, but for customs', on: false },
+    ...{ group: 'Couriers', except: ['wekesa'], action: { kind: 'hold', minutes: 4 } },
+  },
 ];
 
 export const demoPeople: ReadonlyMap<string, DemoPerson> = new Map(

@@ -5,12 +5,14 @@ import { usualQuietHours } from '../core/hold/quietHours';
 import type { HoldRule } from '../core/hold/rule';
 import { toInstant, toLocal } from '../core/time/wallClock';
 import { changeSettings } from './changeSettings';
-import { approveDeparture, moveDeparture, resumeDeparture } from './departures/changeDeparture';
+import { approveDeparture, moveDeparture, releaseNow, resumeDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';
 import { closeEditing, openForEditing } from './departures/editLease';
 import { takeBack } from './departures/takeBack';
 import type { Desk } from './desk';
 import { tryRule } from './holds/tryRule';
+import { claimDeparture } from './release/claimDeparture';
+import { editMessage } from './messages/editMessage';
 import { createDraft } from './messages/createDraft';
 import { readMessage } from './messages/readMessage';
 import { scheduleMessage } from './messages/scheduleMessage';
@@ -185,6 +187,33 @@ describe('quiet hours', () => {
     expect(readDeparture(desk, id).due).toBe(due);
     takeBack(desk, id);
     expect(scheduleMessage(desk, messageId, { kind: 'now' })[0]!.due).toBe(due);
+  });
+});
+
+describe('a field of a template that nobody filled', () => {
+  const draft = { to: ['a@x.example'], subject: 'Fees', text: 'The fee is {{fee}}.' };
+
+  it('cannot be sent, unless the check is off', () => {
+    const desk = withRules([]);
+    const { id } = createDraft(desk, draft);
+    expect(() => scheduleMessage(desk, id, { kind: 'now' })).toThrow('“{{fee}}” is not filled');
+    changeSettings(desk, { checksOff: ['placeholder'] });
+    expect(scheduleMessage(desk, id, { kind: 'now' })[0]!.state).toBe('held');
+  });
+
+  it('that came in later is found when its moment has come; filled in, it goes', async () => {
+    const desk = withRules([]);
+    const { id } = createDraft(desk, { ...draft, text: 'The fee is 400 euro.' });
+    const [departure] = scheduleMessage(desk, id, { kind: 'now' });
+    const due = () => readDeparture(desk, departure!.id);
+    editMessage(desk, id, { text: draft.text });
+    goTo(desk, '2026-11-24T15:00');
+    expect(await claimDeparture(desk, departure!.id)).toBeUndefined();
+    expect(due()).toMatchObject({ state: 'paused', pausedFor: 'review' });
+    expect(due().reason).toContain('“{{fee}}” is not filled');
+    editMessage(desk, id, { text: 'The fee is 400 euro.' });
+    releaseNow(desk, departure!.id);
+    expect((await claimDeparture(desk, departure!.id))!.bytes.toString()).toContain('400 euro');
   });
 });
 

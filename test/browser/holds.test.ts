@@ -23,6 +23,8 @@ describe('hold rules', () => {
   it('are written down, tried on what was sent, and switched on', async () => {
     const page = await open('/settings');
     await sees(page, /Inbox\s*\d+/, 'header');
+    await sees(page, 'Couriers wait, but for customs');
+    await change({ holdRules: [] });
     await press(page, 'button', 'Add a rule');
     await fill(page, 'textbox', 'Name', 'Couriers wait');
     await sees(page, /Of the last \d+ messages you sent it fits \d+/);

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { toInstant } from '../time/wallClock';
 import type { Landed } from './finding';
-import { checkMessage, type CheckedMessage, type MessageContext } from './message';
+import type { CheckedMessage, MessageContext } from './checkedMessage';
+import { checkMessage } from './message';
 import { distance } from './recipients';
 
 /** Written Tuesday 24 November 2026 in Lisbon. */

@@ -1,30 +1,13 @@
-/** What checks see of a message beside its text, and all of them in one. */
-import { addressKey, type Mailbox } from '../message/address';
+/** All checks in one. */
 import { agingWords } from './agingWords';
 import { dateFindings } from './dates';
-import type { CheckContext, CheckId, Finding } from './finding';
+import type { CheckedMessage, MessageContext } from './checkedMessage';
+import type { CheckId, Finding } from './finding';
 import { placeholders } from './placeholders';
 import { recipientFindings } from './recipients';
 import { salutations } from './salutations';
 import { shapeFindings } from './shape';
 import { zonelessTimes } from './zonelessTimes';
-
-export interface CheckedMessage {
-  subject: string;
-  text: string;
-  /** To and Cc, who see one another. */
-  visible: readonly Mailbox[];
-  bcc: readonly Mailbox[];
-  /** Each gets a message of their own. */
-  individual: boolean;
-}
-
-export interface MessageContext extends CheckContext {
-  /** Whom I write with, with all their addresses. */
-  people: readonly { name: string; addresses: readonly string[] }[];
-  /** Switched off by the person. */
-  off: readonly CheckId[];
-}
 
 export const CHECK_WORDS: Record<CheckId, string> = {
   placeholder: 'A placeholder is left',
@@ -60,10 +43,4 @@ export function checkMessage(message: CheckedMessage, context: MessageContext): 
   ]
     .filter(({ check }) => !context.off.includes(check))
     .sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || a.from - b.from);
-}
-
-/** Everybody a message goes to, each once. */
-export function everybody({ visible, bcc }: CheckedMessage): Mailbox[] {
-  const byKey = new Map([...bcc, ...visible].map((each) => [addressKey(each.address), each]));
-  return [...byKey.values()];
 }

@@ -1,6 +1,6 @@
 /** Fields of a template that nobody filled. */
 import { inText, ownParts, type Finding } from './finding';
-import type { CheckedMessage } from './message';
+import type { CheckedMessage } from './checkedMessage';
 
 /** `{{name}}`: the mark of a template, which is never meant. */
 const FIELD = /\{\{[^{}\n]{0,80}\}\}/g;

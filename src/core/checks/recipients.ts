@@ -1,6 +1,6 @@
 /** Addresses that are nearly ones I know, and lists that show people to one another. */
 import { addressKey, formatMailbox } from '../message/address';
-import { everybody, type CheckedMessage, type MessageContext } from './message';
+import { everybody, type CheckedMessage, type MessageContext } from './checkedMessage';
 import type { Finding } from './finding';
 
 /** From so many on, people of several organisations seldom want to see one another's addresses. */

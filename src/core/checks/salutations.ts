@@ -1,7 +1,7 @@
 /** Names in the text against the people on the list. */
 import { addressKey } from '../message/address';
 import { inText, ownParts, type Finding } from './finding';
-import { everybody, type CheckedMessage, type MessageContext } from './message';
+import { everybody, type CheckedMessage, type MessageContext } from './checkedMessage';
 
 const GREETING =
   /^\s*(?:(?:dear|hi|hello|hey|good (?:morning|afternoon|evening)|olá|bom dia|boa tarde|boa noite|car[oa]|prezad[oa]|liebe[rs]?|hallo|guten (?:morgen|tag|abend)|sehr geehrte[rs]?|bonjour|bonsoir|ch(?:er|ère)|hola|buen[oa]s (?:días|tardes|noches)|estimad[oa]|querid[oa])\s+)([^,!:.;?–—\n]{2,80}?)\s*(?:[,!:.;–—-]|$)/iu;

@@ -3,7 +3,8 @@
 import { Button } from 'antd';
 import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { withFix, type Finding, type Move } from '../../core/checks/finding';
-import { CHECK_WORDS, checkMessage, type CheckedMessage } from '../../core/checks/message';
+import type { CheckedMessage } from '../../core/checks/checkedMessage';
+import { CHECK_WORDS, checkMessage } from '../../core/checks/message';
 import { toLocal } from '../../core/time/wallClock';
 import { zoneCity } from '../../core/time/zones';
 import { useCorrespondents, useSettings } from '../data/queries';

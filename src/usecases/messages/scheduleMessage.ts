@@ -1,5 +1,4 @@
 /** Sending and scheduling: a draft gets its departure. */
-import { placeholders } from '../../core/checks/placeholders';
 import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
 import type { Departure } from '../../store/departures';
 import { noteChange } from '../../store/journal';
@@ -9,6 +8,7 @@ import { Invalid, Stale } from '../errors';
 import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
 import { planDepartures } from './planDepartures';
+import { whyStopped } from './whyStopped';
 
 /**
  * Plans the departures of a draft: held when it leaves now, scheduled when at a time.
@@ -36,10 +36,8 @@ export function scheduleMessage(
     if (!message.subject && !message.text.trim() && !message.html) {
       throw new Invalid('The message is empty: write a subject or some text.', 'text');
     }
-    const stop = settings.checksOff.includes('placeholder')
-      ? undefined
-      : placeholders(message).find(({ severity }) => severity === 'stop');
-    if (stop) throw new Invalid(`“${stop.words}” ${stop.why}: fill it in, or take it out.`, stop.field);
+    const stop = whyStopped(settings, message);
+    if (stop) throw new Invalid(stop.words, stop.field);
     const departures = planDepartures(
       desk,
       tx,

@@ -10,6 +10,7 @@ import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Refused, Stale } from '../errors';
 import { receivers } from '../messages/envelope';
+import { whyStopped } from '../messages/whyStopped';
 
 /** A departure ready to be handed to the mail server. */
 export interface Claim {
@@ -55,10 +56,20 @@ function compose(
   );
 }
 
+/** A due departure that must not leave like this stands still and says why; whoever changed it first has the say. */
+async function pauseStopped(desk: Desk, seen: Departure, now: number, reason: string): Promise<void> {
+  if (!PENDING_STATES.includes(seen.state) || seen.due > now) return;
+  try {
+    await desk.group.run((tx) => applyEvent(tx, seen, 'pause', now, { pausedFor: 'review', reason }));
+  } catch (error) {
+    if (!(error instanceof Stale || error instanceof Refused)) throw error;
+  }
+}
+
 /**
  * Claims one due departure: compare-and-swap on both revisions, Message-ID and bytes frozen in the same
  * transaction. A further attempt takes the bytes frozen before.
- * @returns undefined where it is no longer due or someone changed it meanwhile
+ * @returns undefined where it is no longer due, someone changed it meanwhile, or a check stops it: then it is paused
  */
 export async function claimDeparture(desk: Desk, id: string): Promise<Claim | undefined> {
   const { db } = desk.store;
@@ -68,6 +79,9 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const before = frozenOf(db, id);
   const headerId = before?.headerId ?? newMessageId(message.fromAddress);
   const released = desk.now();
+  // It may have been changed since it was sent, and it leaves once.
+  const stop = before ? undefined : whyStopped(desk.settings(), message);
+  if (stop) return void (await pauseStopped(desk, seen, released, stop.words));
   const bytes = before?.bytes ?? (await compose(db, message, seen, headerId, released));
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
   const claim = (tx: Tx): Claim => {
