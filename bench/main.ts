@@ -4,6 +4,7 @@
  */
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
+import { checks } from './checks';
 import { memory } from './memory';
 import { moment } from './moment';
 import { preview } from './preview';
@@ -16,7 +17,7 @@ process.env.OAK_ZONE = 'Europe/Lisbon';
 
 const only = process.argv[2];
 const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
-  ...{ throughput, lateness, start: startToFirstRelease, size, memory, preview, moment },
+  ...{ throughput, lateness, start: startToFirstRelease, size, memory, preview, moment, checks },
 };
 const rows: Row[] = [];
 for (const [name, measure] of Object.entries(parts)) {

@@ -46,6 +46,15 @@ const GREETINGS: Greetings[] = [
   },
 ];
 
+/** Every greeting with what finds it: made once, since a letter has many lines. */
+const GREETING_PATTERNS = GREETINGS.flatMap((language) =>
+  language.words.map(([greeting]) => ({
+    language,
+    greeting,
+    pattern: new RegExp(`(?<![\\p{L}])${greeting}(?![\\p{L}])`, 'iu'),
+  })),
+);
+
 const hourOf = (local: string) => Number(local.slice(11, 13));
 
 /** Before the first hour of the day it is still the last greeting's night. */
@@ -58,28 +67,26 @@ const likeCase = (pattern: string, words: string) =>
   /^\p{Lu}/u.test(pattern) ? words[0]!.toUpperCase() + words.slice(1) : words;
 
 function greetings(part: { from: number; text: string }, landings: readonly Landed[]): Finding[] {
-  return GREETINGS.flatMap((language) =>
-    language.words.flatMap(([greeting]): Finding[] => {
-      const match = new RegExp(`(?<![\\p{L}])${greeting}(?![\\p{L}])`, 'iu').exec(part.text);
-      if (!match) return [];
-      const wrong = landings.find(({ local }) => greetingAt(language, hourOf(local)) !== greeting);
-      if (!wrong) return [];
-      const right = [...new Set(landings.map(({ local }) => greetingAt(language, hourOf(local))))];
-      return [
-        {
-          check: 'aging',
-          severity: 'ask',
-          field: 'text',
-          from: part.from + match.index,
-          to: part.from + match.index + match[0].length,
-          words: match[0],
-          why: `lands at ${timeWords(wrong.local)}${landings.length > 1 ? ` in ${wrong.place}` : ''}`,
-          // Where readers greet at different hours no greeting of the hour is right for all.
-          fixes: right.length === 1 ? [likeCase(match[0], right[0]!)] : [likeCase(match[0], 'hello')],
-        },
-      ];
-    }),
-  );
+  return GREETING_PATTERNS.flatMap(({ language, greeting, pattern }): Finding[] => {
+    const match = pattern.exec(part.text);
+    if (!match) return [];
+    const wrong = landings.find(({ local }) => greetingAt(language, hourOf(local)) !== greeting);
+    if (!wrong) return [];
+    const right = [...new Set(landings.map(({ local }) => greetingAt(language, hourOf(local))))];
+    return [
+      {
+        check: 'aging',
+        severity: 'ask',
+        field: 'text',
+        from: part.from + match.index,
+        to: part.from + match.index + match[0].length,
+        words: match[0],
+        why: `lands at ${timeWords(wrong.local)}${landings.length > 1 ? ` in ${wrong.place}` : ''}`,
+        // Where readers greet at different hours no greeting of the hour is right for all.
+        fixes: right.length === 1 ? [likeCase(match[0], right[0]!)] : [likeCase(match[0], 'hello')],
+      },
+    ];
+  });
 }
 
 const day = (date: Temporal.PlainDate) => `on ${longDayWords(`${date.toString()}T00:00`)}`;

@@ -1,5 +1,4 @@
 /** Dates in the text: weekdays that do not agree with them, and days that are past when the message lands. */
-import { Temporal } from 'temporal-polyfill';
 import { toLocal } from '../time/wallClock';
 import { inText, ownParts, type CheckContext, type Finding } from './finding';
 
@@ -21,56 +20,64 @@ const PATTERNS = [
 /** A date without a year is the nearest one; what is further back than this is next year's. */
 const BACK_DAYS = 90;
 
+const DAY_MS = 86_400_000;
+
+/** A day as a number of days, which is quicker to reckon with than a date where a letter has hundreds of them. */
+const dayNumber = (year: number, month: number, day: number) => Date.UTC(year, month - 1, day) / DAY_MS;
+const numberOf = (local: string) => Date.parse(`${local.slice(0, 10)}T00:00Z`) / DAY_MS;
+/** 1 is Monday; 1 January 1970 was a Thursday. */
+const weekdayOf = (day: number) => ((((day + 3) % 7) + 7) % 7) + 1;
+
 interface Named {
   from: number;
   words: string;
   weekday: string | undefined;
-  date: Temporal.PlainDate;
+  /** As a number of days. */
+  date: number;
 }
 
-function datesIn(part: { from: number; text: string }, written: Temporal.PlainDate): Named[] {
+/** @param written as a number of days */
+function datesIn(part: { from: number; text: string }, written: number): Named[] {
+  const thisYear = new Date(written * DAY_MS).getUTCFullYear();
   return PATTERNS.flatMap((pattern) =>
     [...part.text.matchAll(pattern)].flatMap((match): Named[] => {
-      const { weekday, day, month, year } = match.groups as Record<string, string | undefined>;
-      const fields = { day: Number(day), month: MONTHS.indexOf(month!.slice(0, 3).toLowerCase()) + 1 };
+      const { weekday, day, month: name, year } = match.groups as Record<string, string | undefined>;
+      const month = MONTHS.indexOf(name!.slice(0, 3).toLowerCase()) + 1;
       const inYear = (which: number) => {
-        try {
-          return Temporal.PlainDate.from({ ...fields, year: which }, { overflow: 'reject' });
-        } catch {
-          return undefined;
-        }
+        const date = dayNumber(which, month, Number(day));
+        // 31 November would be another day.
+        return new Date(date * DAY_MS).getUTCMonth() + 1 === month && Number(day) > 0 ? date : undefined;
       };
-      let date = inYear(year ? Number(year) : written.year);
-      if (!year && date && written.since(date).days > BACK_DAYS) date = inYear(written.year + 1);
-      return date ? [{ from: part.from + match.index, words: match[0], weekday, date }] : [];
+      let date = inYear(year ? Number(year) : thisYear);
+      if (!year && date !== undefined && written - date > BACK_DAYS) date = inYear(thisYear + 1);
+      return date === undefined ? [] : [{ from: part.from + match.index, words: match[0], weekday, date }];
     }),
   );
 }
 
 /** `Thursday` or `Thu`, as the wrong one was written. */
-const weekdayLike = (wrong: string, date: Temporal.PlainDate) => {
-  const name = WEEKDAYS[date.dayOfWeek - 1]!;
+const weekdayLike = (wrong: string, date: number) => {
+  const name = WEEKDAYS[weekdayOf(date) - 1]!;
   const full = WEEKDAYS.some((each) => each.toLowerCase() === wrong.toLowerCase());
   return full ? name : name.slice(0, 3);
 };
 
 export function dateFindings(text: string, { now, zone, landings }: CheckContext): Finding[] {
-  const written = Temporal.PlainDate.from(toLocal(now, zone).slice(0, 10));
-  const landed = landings.map(({ local }) => Temporal.PlainDate.from(local.slice(0, 10)));
+  const written = numberOf(toLocal(now, zone));
+  const landed = landings.map(({ local }) => numberOf(local));
   return ownParts(text).flatMap((part) =>
     datesIn(part, written).flatMap(({ from, words, weekday, date }): Finding[] => {
       const named =
         weekday &&
         WEEKDAYS.findIndex((each) => each.toLowerCase().startsWith(weekday.slice(0, 3).toLowerCase())) + 1;
-      if (weekday && named !== date.dayOfWeek) {
+      if (weekday && named !== weekdayOf(date)) {
         const right = weekdayLike(weekday, date);
-        const why = `does not agree: that day is a ${WEEKDAYS[date.dayOfWeek - 1]}`;
+        const why = `does not agree: that day is a ${WEEKDAYS[weekdayOf(date) - 1]}`;
         return [inText('weekday', 'ask', from, words, why, [right + words.slice(weekday.length)])];
       }
       // Still to come when it is written, and past when it is read.
-      const past = landed.some((day) => Temporal.PlainDate.compare(day, date) > 0);
-      if (Temporal.PlainDate.compare(date, written) >= 0 && past)
-        return [inText('past-date', 'ask', from, words, 'is past when it lands')];
+      const past = landed.some((day) => day > date);
+      if (date >= written && past) return [inText('past-date', 'ask', from, words, 'is past when it lands')];
       return [];
     }),
   );

@@ -50,8 +50,11 @@ export function zonelessTimes(text: string, context: CheckContext): Finding[] {
   const [first] = landings;
   if (!first) return [];
   return ownParts(text).flatMap((part) => {
+    const times = [...part.text.matchAll(TIME)];
+    // Most lines name no time: of those nothing more is asked.
+    if (times.length === 0) return [];
     const date = dayOf(part.text, first.local.slice(0, 10));
-    return [...part.text.matchAll(TIME)].flatMap((match): Finding[] => {
+    return times.flatMap((match): Finding[] => {
       const words = match[1]!;
       const before = part.text.slice(0, match.index);
       const after = part.text.slice(match.index + words.length);
