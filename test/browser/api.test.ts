@@ -129,6 +129,8 @@ describe('a plan’s preview', () => {
   });
 });
 
+const aRule = { id: 'r', name: 'A rule', on: true, when: [], except: [], action: { kind: 'review' } };
+
 describe('a problem', () => {
   it.each([
     ['GET', '/messages/nothing', undefined, 404],
@@ -139,6 +141,17 @@ describe('a problem', () => {
     ['POST', '/clock', { set: '2020-01-01T00:00:00Z' }, 409],
     ['POST', '/clock', { advance: 'PT1H', rate: 2 }, 422],
     ['PATCH', '/settings', { holdSeconds: 5 }, 422],
+    ['PATCH', '/settings', { quietHours: { on: true, days: [] } }, 422],
+    ['PATCH', '/settings', { quietHours: { on: true, days: Array(7).fill({ from: 60, to: 60 }) } }, 422],
+    ['PATCH', '/settings', { checksOff: ['everything'] }, 422],
+    ['PATCH', '/settings', { country: 'NP', region: 'BY' }, 422],
+    ['PATCH', '/settings', { holdRules: [{ ...aRule, name: ' ' }] }, 422],
+    ['PATCH', '/settings', { holdRules: [aRule, aRule] }, 422],
+    ['POST', '/hold-rules/try', { ...aRule, when: [{ kind: 'moon' }] }, 422],
+    ['POST', '/hold-rules/try', { ...aRule, when: [{ kind: 'group' }] }, 422],
+    ['POST', '/hold-rules/try', { ...aRule, action: { kind: 'hold', minutes: 0 } }, 422],
+    ['GET', '/holidays', undefined, 422],
+    ['POST', '/departures/nothing/approve', undefined, 404],
     ['GET', '/departures?cursor=zzz', undefined, 422],
     ['GET', '/departures?state=lost', undefined, 422],
     ['GET', '/departures?limit=0', undefined, 422],

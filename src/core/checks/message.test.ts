@@ -1,6 +1,7 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toInstant } from '../time/wallClock';
-import type { Landed } from './finding';
+import { withFix, type Landed } from './finding';
 import type { CheckedMessage, MessageContext } from './checkedMessage';
 import { checkMessage } from './message';
 import { distance } from './recipients';
@@ -143,4 +144,68 @@ it('a long message is checked between two frames', () => {
   expect(text.length).toBeGreaterThan(50_000);
   // That all of it is looked at; how long it takes stands in the bench.
   expect(checkMessage(letter(text), where).filter(({ check }) => check === 'placeholder')).toHaveLength(640);
+});
+
+/** Pieces of letters, right and wrong ones, put together at random. */
+const piece = fc.constantFrom(
+  ...['Dear Bela,', 'Dear Haruki,', 'hello all', '> Dear {{name}}', 'I copy Luísa Brandão.', 'I copy Bela.'],
+  ...[
+    'on Wednesday 3 December',
+    'by Thu 3 Dec 2026',
+    'before 26 November',
+    'the 31st of February',
+    'XX euro',
+  ],
+  ...[
+    '{{fee}}',
+    '[date]',
+    'at 16:00',
+    'tomorrow',
+    'ALL OF IT IN CAPITALS',
+    'and the',
+    '🕯️ ünïcode',
+    '-- ',
+    '',
+  ],
+);
+const letters = fc.array(fc.tuple(piece, fc.constantFrom(' ', '\n', '\n\n', ', ')), { maxLength: 14 });
+const landing = { ...context, landings: [osaka('2026-11-28T09:00')] };
+
+describe('whatever the letter', () => {
+  it('what is found stands where it is said to stand', () => {
+    fc.assert(
+      fc.property(letters, (pieces) => {
+        const text = pieces.flat().join('');
+        for (const { field, from, to, words } of checkMessage(letter(text), landing))
+          if (field === 'text' && to > 0) expect(text.slice(from, to)).toBe(words);
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it('a fix that is taken ends that finding, and brings none of its kind', () => {
+    const kinds = ['weekday', 'salutation'];
+    const count = (text: string) =>
+      checkMessage(letter(text), landing).filter(({ check }) => kinds.includes(check)).length;
+    fc.assert(
+      fc.property(letters, (pieces) => {
+        const text = pieces.flat().join('');
+        for (const finding of checkMessage(letter(text), landing))
+          if (kinds.includes(finding.check))
+            expect(count(withFix(text, finding, finding.fixes[0]!))).toBe(count(text) - 1);
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it('nothing that is quoted, or stands below the signature, is found', () => {
+    fc.assert(
+      fc.property(letters, (pieces) => {
+        const wrong = pieces.flat().join('').replace(/\n/g, ' ');
+        const text = `All is packed.\n> ${wrong}\n-- \n${wrong}`;
+        expect(found(letter(text), landing)).toEqual([]);
+      }),
+      { numRuns: 200 },
+    );
+  });
 });

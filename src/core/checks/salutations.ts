@@ -9,7 +9,7 @@ const TITLES =
   /^(?:mrs?|ms|mx|miss|dr|prof(?:essor)?|sir|madam|herrn?|frau|senhora?|sr[a]?|señora?|monsieur|madame|m|mme)\.?$/iu;
 /** Not names. */
 const ANYBODY =
-  /^(?:all|everyone|everybody|team|both|colleagues?|friends?|folks|there|again|sir|madam|todos|todas|equipa|colegas|alle|zusammen|kolleg(?:en|innen)|tous|toutes|équipe|collègues|amigos|amigas|equipo|and|from)$/iu;
+  /^(?:all|everyone|everybody|team|both|colleagues?|friends?|folks|there|again|sir|madam|todos|todas|equipa|colegas|alle|zusammen|kolleg(?:en|innen)|tous|toutes|équipe|collègues|amigos|amigas|equipo)$/iu;
 const COPIED =
   /\b(?:I(?:['’]m| am)?(?: also)? (?:copy|copying|cc|ccing|cc['’]ing)(?: in)?|(?:have |['’]ve )?copied(?: in)?|[Cc]opying in|[Cc]c['’]ing|[Ee]m cópia(?: (?:a|o|para))?|[Ii]n Kopie(?::| an)?|[Ee]n copie(?: à)?|[Ee]n copia(?: a)?)\s+((?:\p{Lu}[\p{L}'’-]+)(?:\s+\p{Lu}[\p{L}'’-]+){0,2})/gu;
 
@@ -26,11 +26,21 @@ function sameName(said: string, own: string): boolean {
 const callsOf = (name: string, address: string) =>
   [...name.split(/[\s,]+/), ...address.split('@')[0]!.split(/[._+-]+/)].filter((part) => part.length > 1);
 
-/** Names in “Haruki and Bela”, titles and what is no name left out. */
+/** Between the names of several. */
+const JOINS = /^(?:and|e|und|et|y)$/iu;
+
+/** The names a greeting begins with, titles left out: “Haruki and Bela”. Whoever greets all greets nobody by name. */
 function namesIn(text: string): { word: string; at: number }[] {
-  return [...text.matchAll(/[\p{L}][\p{L}'’.-]*/gu)]
-    .map((match) => ({ word: match[0], at: match.index }))
-    .filter(({ word }) => /^\p{Lu}/u.test(word) && !TITLES.test(word) && !ANYBODY.test(word));
+  const names: { word: string; at: number }[] = [];
+  for (const match of text.matchAll(/[\p{L}][\p{L}'’.-]*/gu)) {
+    const word = match[0];
+    if (ANYBODY.test(word)) return [];
+    if (TITLES.test(word) || JOINS.test(word)) continue;
+    // What goes on in small letters is the sentence.
+    if (!/^\p{Lu}/u.test(word)) break;
+    names.push({ word, at: match.index });
+  }
+  return names;
 }
 
 export function salutations(message: CheckedMessage, { people }: MessageContext): Finding[] {

@@ -9,6 +9,7 @@ import { ask } from '../data/client';
 import { refresh, useGroups } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import styles from './CorrespondentsView.module.css';
+import { SidePanel } from './SidePanel';
 
 interface Props {
   people: readonly CorrespondentJson[];
@@ -38,13 +39,7 @@ export function GroupsPanel({ people, onClose }: Props) {
   }
   const options = people.map(({ id, name, addresses }) => ({ value: id, label: name || addresses[0]! }));
   return (
-    <section className={`pane ${styles.panel}`} aria-labelledby="groups-heading" data-panel tabIndex={-1}>
-      <div className={styles.title}>
-        <h2 id="groups-heading">Groups</h2>
-        <Button size="small" type="text" onClick={onClose}>
-          Close
-        </Button>
-      </div>
+    <SidePanel heading="Groups" onClose={onClose}>
       <p className="quiet">A group is one recipient; a message goes to those who are in it when it leaves.</p>
       <ul className={styles.list}>
         {groups.map((group) => (
@@ -87,6 +82,6 @@ export function GroupsPanel({ people, onClose }: Props) {
           </div>
         ))}
       <KeptField label="New group" value="" placeholder="Lenders" keep={add} />
-    </section>
+    </SidePanel>
   );
 }

@@ -1,12 +1,12 @@
 'use client';
 /** Adding the public holidays of a country of which none are known. */
 import { useQueryClient } from '@tanstack/react-query';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import styles from './CorrespondentsView.module.css';
+import { SidePanel } from './SidePanel';
 
 export function HolidaysPanel({ country, onClose }: { country: string; onClose: () => void }) {
   const client = useQueryClient();
@@ -26,13 +26,7 @@ export function HolidaysPanel({ country, onClose }: { country: string; onClose: 
     }
   }
   return (
-    <section className={`pane ${styles.panel}`} aria-labelledby="holidays-heading" data-panel tabIndex={-1}>
-      <div className={styles.title}>
-        <h2 id="holidays-heading">Public holidays of {name}</h2>
-        <Button size="small" type="text" onClick={onClose}>
-          Close
-        </Button>
-      </div>
+    <SidePanel heading={`Public holidays of ${name}`} onClose={onClose}>
       <p>
         No holiday calendar for {name} comes with Oak Lantern. A calendar file (iCalendar, .ics) with its
         holidays as all-day events fills the gap.
@@ -51,6 +45,6 @@ export function HolidaysPanel({ country, onClose }: { country: string; onClose: 
           {problem}
         </p>
       )}
-    </section>
+    </SidePanel>
   );
 }

@@ -8,6 +8,7 @@ import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import styles from './CorrespondentsView.module.css';
+import { SidePanel } from './SidePanel';
 
 /** More rows than this nobody reads; what is wrong is shown first. */
 const SHOWN = 200;
@@ -55,13 +56,7 @@ export function ImportPanel({ onClose }: { onClose: () => void }) {
   const errors = rows?.filter(({ what }) => what === 'error').length ?? 0;
   const some = result && result.added + result.changed + result.groups > 0;
   return (
-    <section className={`pane ${styles.panel}`} aria-labelledby="import-heading" data-panel tabIndex={-1}>
-      <div className={styles.title}>
-        <h2 id="import-heading">Import correspondents</h2>
-        <Button size="small" type="text" onClick={onClose}>
-          Close
-        </Button>
-      </div>
+    <SidePanel heading="Import correspondents" onClose={onClose}>
       <div className={styles.field}>
         <label htmlFor="import-file">A vCard (.vcf) or CSV file</label>
         <input
@@ -112,6 +107,6 @@ export function ImportPanel({ onClose }: { onClose: () => void }) {
           {rows.length > SHOWN && <p className="quiet">and {rows.length - SHOWN} more rows</p>}
         </>
       )}
-    </section>
+    </SidePanel>
   );
 }

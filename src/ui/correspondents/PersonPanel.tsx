@@ -14,6 +14,7 @@ import { refresh, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import { ZonePicker } from '../write/ZonePicker';
 import styles from './CorrespondentsView.module.css';
+import { SidePanel } from './SidePanel';
 
 interface Props {
   /** Missing for one to be added. */
@@ -57,13 +58,10 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
 
   const { answers, zoneGuess, dates = [] } = person ?? {};
   return (
-    <section className={`pane ${styles.panel}`} aria-labelledby="person-heading" data-panel tabIndex={-1}>
-      <div className={styles.title}>
-        <h2 id="person-heading">{person ? person.name || person.addresses[0] : 'A new correspondent'}</h2>
-        <Button size="small" type="text" onClick={onClose}>
-          Close
-        </Button>
-      </div>
+    <SidePanel
+      heading={person ? person.name || person.addresses[0]! : 'A new correspondent'}
+      onClose={onClose}
+    >
       <KeptField
         label="Name"
         value={person?.name ?? ''}
@@ -166,6 +164,6 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
           </div>
         </>
       )}
-    </section>
+    </SidePanel>
   );
 }
