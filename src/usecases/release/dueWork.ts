@@ -1,6 +1,7 @@
 /** What is due, and when the next thing will be. */
 import {
   countDueBy,
+  departuresInState,
   dueDepartures,
   nextDepartureDue,
   nextUntried,
@@ -44,7 +45,9 @@ export function dueNow(desk: Desk, limit: number): Pick<Departure, 'id' | 'due'>
   const now = desk.now();
   const trouble = loadTrouble(db);
   if (!trouble) return dueDepartures(db, now, limit);
-  return trouble.nextTry <= now ? dueDepartures(db, now, 1) : [];
+  // One that is on its way already is the one that tries: a second beside it would learn the same.
+  const tried = departuresInState(db, 'releasing').length > 0;
+  return trouble.nextTry <= now && !tried ? dueDepartures(db, now, 1) : [];
 }
 
 /** How many will be due by a moment, counted up to `limit`. */
