@@ -36,7 +36,7 @@ export function scheduleMessage(
     if (!message.subject && !message.text.trim() && !message.html) {
       throw new Invalid('The message is empty: write a subject or some text.', 'text');
     }
-    const stop = whyStopped(settings, message);
+    const stop = whyStopped(() => settings, message);
     if (stop) throw new Invalid(stop.words, stop.field);
     const departures = planDepartures(
       desk,

@@ -2,12 +2,15 @@
 import { placeholders } from '../../core/checks/placeholders';
 import type { Settings } from '../../store/settings';
 
-/** In words, with the field it is about; undefined where nothing does. */
+/**
+ * In words, with the field it is about; undefined where nothing does.
+ * @param settings read only where something was found: every release asks, and nearly none has anything
+ */
 export function whyStopped(
-  { checksOff }: Pick<Settings, 'checksOff'>,
+  settings: () => Pick<Settings, 'checksOff'>,
   message: { subject: string; text: string },
 ): { field: string; words: string } | undefined {
-  if (checksOff.includes('placeholder')) return undefined;
   const stop = placeholders(message).find(({ severity }) => severity === 'stop');
-  return stop && { field: stop.field, words: `“${stop.words}” ${stop.why}: fill it in, or take it out.` };
+  if (!stop || settings().checksOff.includes('placeholder')) return undefined;
+  return { field: stop.field, words: `“${stop.words}” ${stop.why}: fill it in, or take it out.` };
 }

@@ -80,7 +80,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const headerId = before?.headerId ?? newMessageId(message.fromAddress);
   const released = desk.now();
   // It may have been changed since it was sent, and it leaves once.
-  const stop = before ? undefined : whyStopped(desk.settings(), message);
+  const stop = before ? undefined : whyStopped(() => desk.settings(), message);
   if (stop) return void (await pauseStopped(desk, seen, released, stop.words));
   const bytes = before?.bytes ?? (await compose(db, message, seen, headerId, released));
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
