@@ -12,6 +12,8 @@ export interface ScriptedCorrespondent {
   hours: { from: number; to: number };
   /** Minutes between reading and answering, within working hours; null for someone who never answers. */
   latency: number | null;
+  /** False for someone who never lets their program say that a message was seen. */
+  confirms?: boolean;
   /** Answers in turn; `{subject}` and `{name}` are filled in. */
   words: string[];
 }
@@ -47,6 +49,7 @@ export const correspondents: ScriptedCorrespondent[] = [
     zone: 'Africa/Nairobi',
     hours: office,
     latency: 90,
+    confirms: false,
     words: ['Dear {name}, I need the bond number before I can lodge this. Kindly send it.'],
   },
   {

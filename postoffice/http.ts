@@ -12,13 +12,14 @@ async function readJson(request: IncomingMessage): Promise<Record<string, unknow
   return JSON.parse(Buffer.concat(chunks).toString()) as Record<string, unknown>;
 }
 
-async function shown({ id, at, direction, source }: StoredMessage) {
+async function shown({ id, at, direction, envelope, source }: StoredMessage) {
   const mail = await PostalMime.parse(source);
   const raw = source.toString('utf8');
   return {
     id,
     at,
     direction,
+    envelope,
     headers: raw.slice(0, Math.max(0, raw.indexOf('\r\n\r\n'))),
     subject: mail.subject ?? '',
     from: mail.from?.name || mail.from?.address || '',

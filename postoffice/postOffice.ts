@@ -2,11 +2,12 @@
 import SMTPConnection from 'nodemailer/lib/smtp-connection';
 import PostalMime from 'postal-mime';
 import type { Socket } from 'node:net';
-import { SMTPServer, type SMTPServerOptions } from 'smtp-server';
+import { SMTPServer, type SMTPServerEnvelope, type SMTPServerOptions } from 'smtp-server';
 import { composeAnswer } from './answer';
 import type { PostOfficeClock } from './clock';
 import { correspondents, type ScriptedCorrespondent } from './correspondents';
 import type { FaultBox } from './faults';
+import { composeDelivered, composeSeen } from './report';
 import type { PendingAnswer, PostOfficeStore } from './store';
 import { afterWork } from './workingTime';
 
@@ -27,12 +28,50 @@ async function isAutomatic(source: Buffer): Promise<boolean> {
   return mail.headers.some((header) => header.key === 'auto-submitted' && !header.value.startsWith('no'));
 }
 
-function answersTo(people: ScriptedCorrespondent[], source: Buffer, at: number): Omit<PendingAnswer, 'id'>[] {
-  return people.flatMap((person) =>
-    person.latency === null
-      ? []
-      : [{ address: person.address, due: afterWork(at, person.latency, person.zone, person.hours), source }],
-  );
+type Planned = Omit<PendingAnswer, 'id' | 'source'>;
+
+/** People open a message some time before they have answered it; their program then asks whether to say so. */
+function answersTo(people: ScriptedCorrespondent[], at: number): Planned[] {
+  return people.flatMap(({ address, latency, zone, hours, confirms = true }): Planned[] => {
+    if (latency === null) return [];
+    const after = (minutes: number) => afterWork(at, minutes, zone, hours);
+    const answer: Planned = { kind: 'answer', address, due: after(latency), asked: null };
+    const seen: Planned = { kind: 'seen', address, due: after(Math.floor(latency / 2)), asked: null };
+    return confirms ? [seen, answer] : [answer];
+  });
+}
+
+/** A mailbox is reached within seconds. */
+const DELIVERED_MS = 2000;
+
+/** The reports an envelope asks for (RFC 3461 §4.1). */
+function reportsOf({ mailFrom, rcptTo, dsn }: SMTPServerEnvelope, at: number): Planned[] {
+  const sender = mailFrom ? mailFrom.address : '';
+  return rcptTo.flatMap((each): Planned[] => {
+    if (!sender || !each.dsn?.notify?.includes('SUCCESS')) return [];
+    const asked = {
+      ...{ sender, envelopeId: dsn?.envid ?? null, originalRecipient: each.dsn.orcpt ?? null },
+      back: dsn?.ret === 'FULL' ? ('FULL' as const) : ('HDRS' as const),
+    };
+    return [{ kind: 'delivered', address: each.address.toLowerCase(), due: at + DELIVERED_MS, asked }];
+  });
+}
+
+/** The envelope as its commands gave it, as far as it is about one recipient: others may be hidden from them. */
+function envelopeWords({ mailFrom, rcptTo, dsn }: SMTPServerEnvelope, recipient: string): string {
+  const line = (words: string, parameters: Record<string, string | null | undefined>) =>
+    [
+      words,
+      ...Object.entries(parameters).flatMap(([name, value]) => (value ? [`${name}=${value}`] : [])),
+    ].join(' ');
+  return [
+    line(`MAIL FROM:<${mailFrom ? mailFrom.address : ''}>`, { RET: dsn?.ret, ENVID: dsn?.envid }),
+    ...rcptTo
+      .filter(({ address }) => address.toLowerCase() === recipient)
+      .map(({ address, dsn: own }) =>
+        line(`RCPT TO:<${address}>`, { NOTIFY: own?.notify?.join(','), ORCPT: own?.orcpt }),
+      ),
+  ].join('\n');
 }
 
 /** What we need of a connection of the server's that its interface does not offer: faults strike below it. */
@@ -59,8 +98,9 @@ export function createMailServer({ store, clock, faults }: PostOfficeOptions): S
     disabledCommands: ['AUTH'],
     // Offered only to be refused.
     hideSTARTTLS: true,
+    hideDSN: false,
     disableReverseLookup: true,
-    size: 25 * 1024 * 1024,
+    size: 36 * 1024 * 1024,
     onConnect(session, done) {
       server.options.hideSTARTTLS = !faults.present.refuseStartTls;
       for (const line of server.connections as unknown as Set<Line>) {
@@ -95,7 +135,12 @@ export function createMailServer({ store, clock, faults }: PostOfficeOptions): S
         isAutomatic(source)
           .then((automatic) => {
             const at = clock.now();
-            store.keep(at, addresses, source, automatic ? [] : answersTo(people, source, at));
+            const answers = automatic ? [] : answersTo(people, at);
+            const boxes = addresses.map((address) => ({
+              address,
+              envelope: envelopeWords(session.envelope, address),
+            }));
+            store.keep(at, boxes, source, [...reportsOf(session.envelope, at), ...answers]);
             const { answerAfterSeconds } = faults.present;
             if (faults.drops('after-dot')) breakOff(server, session);
             else if (answerAfterSeconds > 0) setTimeout(reply, answerAfterSeconds * 1000);
@@ -136,12 +181,22 @@ function deliver(port: number, from: string, to: string, bytes: Buffer): Promise
   });
 }
 
+async function compose(answer: PendingAnswer): Promise<{ to: string; bytes: Buffer } | undefined> {
+  const { kind, address, source, asked, due } = answer;
+  if (kind === 'delivered')
+    return { to: asked!.sender, bytes: await composeDelivered(address, source, asked!, due) };
+  const person = known.get(address)!;
+  return kind === 'seen' ? composeSeen(person, source, due) : composeAnswer(person, source, due);
+}
+
 /** Delivers every answer due by `now`, in order. One that cannot be delivered is tried again later. */
 export async function answerAllDue({ store, lmtpPort }: PostOfficeOptions, now: number): Promise<void> {
   for (let answer = store.nextAnswer(now); answer; answer = store.nextAnswer(now)) {
-    const composed = await composeAnswer(known.get(answer.address)!, answer.source, answer.due);
+    const composed = await compose(answer);
+    // A report comes from nobody, so that none is ever made about it (RFC 3464 §2, RFC 8098 §3).
+    const from = answer.kind === 'answer' ? answer.address : '';
     try {
-      if (composed) await deliver(lmtpPort, answer.address, composed.to, composed.bytes);
+      if (composed) await deliver(lmtpPort, from, composed.to, composed.bytes);
       store.answered(answer, answer.due, composed?.bytes ?? Buffer.alloc(0));
     } catch {
       store.postpone(answer, now + RETRY_MS);

@@ -4,6 +4,7 @@ import { tempDir } from '../test/support/desk';
 import { composeAnswer } from './answer';
 import { PostOfficeClock } from './clock';
 import { correspondents } from './correspondents';
+import { composeDelivered, composeSeen } from './report';
 import { PostOfficeStore } from './store';
 import { afterWork } from './workingTime';
 
@@ -65,7 +66,8 @@ it('keeps mail and answers across a restart', () => {
   const path = `${tempDir()}/postoffice.db`;
   const store = new PostOfficeStore(path);
   const source = Buffer.from('Subject: x\r\n\r\ny');
-  store.keep(1000, ['a@x.example', 'b@x.example'], source, [{ address: 'a@x.example', due: 5000, source }]);
+  const boxes = ['a@x.example', 'b@x.example'].map((address) => ({ address, envelope: '' }));
+  store.keep(1000, boxes, source, [{ kind: 'answer', address: 'a@x.example', due: 5000, asked: null }]);
   store.close();
   const again = new PostOfficeStore(path);
   expect(again.messages('b@x.example')).toMatchObject([{ at: 1000, direction: 'received' }]);
@@ -85,4 +87,38 @@ it('has a clock that stops at its limit and never before what it was told', () =
   expect(clock.now()).toBeLessThanOrEqual(1_000_500);
   clock.set({ now: 1_000_000, rate: 0, limit: 900_000 });
   expect(clock.now()).toBe(1_000_000);
+});
+
+describe('reports', () => {
+  const source = Buffer.from(
+    'From: t@x.example\r\nSubject: Bond – €\r\nMessage-ID: <m@x>\r\nDisposition-Notification-To: <t@x.example>\r\n\r\nbody\r\n',
+  );
+  const asked = { sender: 't@x.example', envelopeId: 'E1', originalRecipient: null, back: 'HDRS' as const };
+  const parts = async (bytes: Buffer) =>
+    (await PostalMime.parse(bytes)).attachments.map(({ mimeType, content }) => [
+      mimeType,
+      typeof content === 'string' ? content : new TextDecoder().decode(content),
+    ]);
+
+  it('say to whom it was delivered, with the headers of the message', async () => {
+    const [status, original] = await parts(await composeDelivered('p@y.example', source, asked, 1000));
+    expect(status![0]).toBe('message/delivery-status');
+    expect(status![1]).toMatch(
+      /Original-Envelope-Id: E1\r?\n\r?\nFinal-Recipient: rfc822; p@y\.example\r?\nAction: delivered/,
+    );
+    expect(original![0]).toBe('text/rfc822-headers');
+    expect(original![1]).toContain('Message-ID: <m@x>');
+    expect(original![1]).not.toContain('body');
+  });
+
+  it('say that it was seen, only where that was asked', async () => {
+    const [reader] = correspondents;
+    const seen = (await composeSeen(reader!, source, 1000))!;
+    expect(seen.to).toBe('t@x.example');
+    const [fields] = await parts(seen.bytes);
+    expect(fields![1]).toMatch(
+      /Original-Message-ID: <m@x>\r?\nDisposition: manual-action\/MDN-sent-manually; displayed/,
+    );
+    expect(await composeSeen(reader!, Buffer.from('From: t@x.example\r\n\r\nx'), 1000)).toBeUndefined();
+  });
 });
