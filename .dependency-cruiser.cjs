@@ -4,13 +4,14 @@ const LAYERS = {
   store: ['core'],
   mail: ['core'],
   usecases: ['mail', 'store', 'core'],
+  spelling: ['core'],
   api: ['core'],
   engine: ['usecases', 'core'],
   server: ['api', 'usecases', 'core'],
   demo: ['usecases', 'core'],
   launcher: ['demo', 'usecases', 'core'],
   ui: ['api', 'core'],
-  app: ['ui', 'api', 'usecases', 'core'],
+  app: ['ui', 'api', 'usecases', 'spelling', 'core'],
 };
 
 const layerRules = Object.entries(LAYERS).map(([layer, allowed]) => ({

@@ -2,7 +2,11 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   // The database binding is native code; the rest of the list must be one instance per process.
-  serverExternalPackages: ['better-sqlite3', 'smtp-server', 'nodemailer', 'pino'],
+  serverExternalPackages: [
+    ...['better-sqlite3', 'smtp-server', 'nodemailer', 'pino'],
+    // They read files of their own, from where they lie.
+    ...['hunspell-wasm', 'dictionary-en', 'dictionary-pt', 'dictionary-de', 'dictionary-fr', 'dictionary-es'],
+  ],
   // Types are checked apart, by `npm run types`.
   typescript: { ignoreBuildErrors: true },
   poweredByHeader: false,

@@ -9,8 +9,8 @@ export const bundleOptions = {
   platform: 'node',
   target: 'node20',
   format: 'esm',
-  // Native code and the framework stay packages; everything else is taken in.
-  external: ['better-sqlite3', 'next'],
+  // Native code, the framework and what reads files of its own stay packages; everything else is taken in.
+  external: ['better-sqlite3', 'next', 'hunspell-wasm', 'dictionary-*'],
   banner: {
     js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
   },

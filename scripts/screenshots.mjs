@@ -80,8 +80,9 @@ async function writeKathmandu(page) {
   await pickReader(page, 'marisol');
   await page.keyboard.press('Escape');
   await page.type('#subject', 'Crate dimensions needed before the Porto crossing');
+  await page.waitForSelector('[aria-label="Text"]');
   await page.type(
-    'textarea',
+    '[aria-label="Text"]',
     'Namaste Prakriti, dear Mr Anzai,\n\nthe carrier closes the manifest on Friday. Could you confirm outer dimensions and gross weight for your crates?\n\nWarmly,\nTamsin',
   );
   await page.type('[role=combobox][placeholder^="wed 9:10"]', 'wed 8:30, each where they are');
@@ -92,16 +93,46 @@ async function writeKathmandu(page) {
   await page.focus('#subject');
 }
 
+/** A letter with a list, a file, and what the checks have to say. */
+async function writeWhole(page) {
+  await pickReader(page, 'haruki');
+  await page.keyboard.press('Escape');
+  await page.type('#subject', 'The crates for Osaka');
+  await page.waitForSelector('[role="textbox"][aria-label="Text"]');
+  await page.click('[role="textbox"][aria-label="Text"]');
+  await page.keyboard.type(
+    'Dear Mr Anzai,\nthe shippment goes in two crates:\n- the frame, 31 kg\nthe lacquer panels, 54 kg\n\n',
+  );
+  await page.keyboard.type('The lorry comes on ');
+  await page.keyboard.down('Control');
+  await page.keyboard.press('b');
+  await page.keyboard.up('Control');
+  await page.keyboard.type('Wednesday 3 December');
+  await page.evaluate(() => {
+    const files = new document.defaultView.DataTransfer();
+    files.items.add(
+      new document.defaultView.File(['crate;kg\n1;31\n2;54\n'], 'crates.csv', { type: 'text/csv' }),
+    );
+    const chooser = document.querySelector('input[aria-label="Files to attach"]');
+    chooser.files = files.files;
+    chooser.dispatchEvent(new document.defaultView.Event('change', { bubbles: true }));
+  });
+  await page.waitForFunction(() => document.body.innerText.includes('in no dictionary here'));
+  await page.waitForFunction(() => document.body.innerText.includes('CSV ·'));
+}
+
 /** Changes a message elsewhere while it is being written here. */
 const writeInTwoWindows = (id) => async (page) => {
   const { revision } = await api('GET', `/messages/${id}`);
-  await page.focus('textarea');
+  await page.waitForSelector('[aria-label="Text"]');
+  await page.focus('[aria-label="Text"]');
   await page.keyboard.type('P.S. The couriers come at nine. ');
   await fetch(`${origin}/api/v1/messages/${id}`, {
     method: 'PATCH',
     headers: { 'content-type': 'application/json', 'if-match': `"${revision}"` },
     body: JSON.stringify({
       text: 'Namaste Prakriti, dear Mr Anzai,\n\noutside dimensions are enough; the carrier weighs them itself.',
+      html: null,
     }),
   });
   await page.waitForFunction(() => document.body.innerText.includes('In the other window'));
@@ -111,6 +142,7 @@ mkdirSync(OUT, { recursive: true });
 const { messages } = await api('GET', '/inbox');
 const ewan = messages.find((message) => message.subject === 'Delivery window, gallery 3');
 await picture('write', '/write', { steps: writeKathmandu });
+await picture('write-whole', '/write', { steps: writeWhole });
 const { id: held } = await api('POST', '/messages', {
   to: ['Prakriti Thapa <prakriti@lamp-courier.example>'],
   subject: 'Re: Humidity logger handover',
@@ -127,7 +159,8 @@ const { departures: waiting } = await api('GET', '/departures?state=scheduled');
 const customs = waiting.find((departure) => departure.subject === 'Customs packet');
 await picture('pending', `/write/${customs.messageId}`);
 const { messages: drafts } = await api('GET', '/messages');
-await picture('conflict', `/write/${drafts[0].id}`, { steps: writeInTwoWindows(drafts[0].id) });
+const dimensions = drafts.find((draft) => draft.subject.startsWith('Crate dimensions'));
+await picture('conflict', `/write/${dimensions.id}`, { steps: writeInTwoWindows(dimensions.id) });
 await picture('departures-left', '/departures?part=left');
 const { departures } = await api('GET', '/departures?state=sent');
 await picture('departure', `/departures/${departures[0].id}`);

@@ -1,7 +1,8 @@
 /** The shapes of good answers as Joi schemas, for the OpenAPI document and for the tests that hold us to it. */
 import Joi, { type ObjectSchema, type Schema } from 'joi';
+import { LANGUAGES } from '../core/checks/language';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
-import { checksOff, holdRule, leave, plan, quietHours, workingWeek } from './schemas';
+import { checksOff, details, holdRule, identity, leave, plan, quietHours, workingWeek } from './schemas';
 
 const instant = Joi.string().isoDate();
 const text = Joi.string().allow('');
@@ -63,6 +64,7 @@ const departure = all({
       field: Joi.valid('to', 'cc', 'bcc'),
       status: Joi.valid('waiting', 'accepted', 'deferred', 'refused'),
       answer: text,
+      receipts: Joi.array().items(all({ action: Joi.string(), words: text, at: instant })),
     }),
   ),
 });
@@ -131,9 +133,23 @@ const summary = all({
   place: Joi.valid('inbox', 'snoozed', 'archive', null),
   returned: orNull(all({ at: instant, kind: Joi.valid('snooze'), since: instant })),
   snoozedUntil: orNull(instant),
+  attached: Joi.boolean(),
+});
+
+const attachment = all({
+  id: Joi.string(),
+  messageId: Joi.string(),
+  name: Joi.string(),
+  type: Joi.string(),
+  size: Joi.number(),
+  received: Joi.number(),
+  contentId: orNull(Joi.string()),
 });
 
 const message = summary.keys({
+  ...details,
+  attachments: Joi.array().items(attachment),
+  answering: Joi.boolean(),
   revision: Joi.number(),
   cc: Joi.array().items(mailbox),
   bcc: Joi.array().items(mailbox),
@@ -166,6 +182,11 @@ export const answers: Record<string, Schema> = {
     nextDue: orNull(instant),
   }),
   Settings: all({
+    identities: Joi.array().items(identity),
+    signature: text,
+    sentFolders: Joi.array().items(Joi.string()),
+    writeAs: Joi.valid('rich', 'plain'),
+    ownWords: Joi.array().items(Joi.string()),
     me: mailbox,
     zone: Joi.string(),
     holdSeconds: Joi.number(),
@@ -246,6 +267,24 @@ export const answers: Record<string, Schema> = {
     done: Joi.array().items(all({ id: Joi.string(), messageId: Joi.string(), plan })),
     failed: Joi.array().items(all({ id: Joi.string(), subject: text, why: text })),
   }),
+  Attachment: attachment,
+  Addresses: all({
+    addresses: Joi.array().items(
+      all({ name: text, address: Joi.string(), times: Joi.number(), lastAt: instant }),
+    ),
+  }),
+  LinkCompany: all({
+    links: Joi.array().items(all({ url: Joi.string(), organisations: Joi.array().items(Joi.string()) })),
+  }),
+  Spelling: all({
+    words: Joi.array().items(
+      all({
+        word: Joi.string(),
+        language: Joi.valid(...LANGUAGES),
+        suggestions: Joi.array().items(Joi.string()),
+      }),
+    ),
+  }),
   Message: message,
   MessagePage: all({ messages: Joi.array().items(summary), total: Joi.number() }),
   Correspondent: correspondent,
@@ -301,6 +340,7 @@ export const answers: Record<string, Schema> = {
         id: Joi.number(),
         at: instant,
         direction: Joi.valid('received', 'written'),
+        envelope: text,
         headers: text,
         subject: text,
         from: text,

@@ -1,6 +1,8 @@
 /** What requests may contain. The same schemas validate and are published in the OpenAPI document. */
 import Joi from 'joi';
 import { HOLD_SECONDS, MAX_BODY, MAX_RECIPIENTS, MAX_SUBJECT } from '../core/message/limits';
+import { LANGUAGES } from '../core/checks/language';
+import { IMPORTANCES, SENSITIVITIES } from '../core/message/details';
 import { CHECK_IDS } from '../core/checks/finding';
 import { DEPARTURE_STATES } from '../core/departure/states';
 
@@ -112,7 +114,48 @@ const body = Joi.string()
     'string.max': `The text is longer than ${MAX_BODY / 1_000_000} million characters; mail servers would refuse it. Shorten it`,
   });
 
+/** What is asked of a message beside its words and recipients. */
+export const details = {
+  identity: Joi.string()
+    .max(64)
+    .allow(null)
+    .description('The id of one of my identities; null: the main one'),
+  importance: Joi.valid(...IMPORTANCES).description('RFC 4021 Importance'),
+  sensitivity: Joi.valid(...SENSITIVITIES).description('RFC 4021 Sensitivity'),
+  deliveryReceipt: Joi.boolean().description('Mail servers are asked to report delivery (RFC 3461)'),
+  readReceipt: Joi.boolean().description('The reader is asked to say that it was seen (RFC 8098)'),
+  keptIn: Joi.string().max(100).allow(null).description('The folder that keeps the sent copy; null: none'),
+};
+
+export const attachmentRequest = Joi.object({
+  name: Joi.string().max(1000).required(),
+  type: Joi.string().max(200).allow('').default('').description('Media type'),
+  size: Joi.number().integer().min(0).max(1_000_000_000).required().description('Bytes'),
+  inline: Joi.boolean().description('A picture that stands in the text'),
+});
+
+export const addressQuery = Joi.object({
+  q: Joi.string().max(200).allow('').default(''),
+  limit: Joi.number().integer().min(1).max(50).default(10),
+});
+
+export const linksRequest = Joi.object({
+  message: Joi.string().max(64).description('The message they stand in'),
+  urls: Joi.array().items(Joi.string().max(4000)).max(200).required(),
+  recipients: Joi.array().items(Joi.string().max(ADDRESS)).max(MAX_RECIPIENTS).required(),
+});
+
+export const spellingRequest = Joi.object({
+  words: Joi.array()
+    .items(
+      Joi.object({ word: Joi.string().max(100).required(), language: Joi.valid(...LANGUAGES).required() }),
+    )
+    .max(20_000)
+    .required(),
+});
+
 const draftFields = {
+  ...details,
   to: addressList,
   cc: addressList,
   bcc: addressList,
@@ -125,6 +168,7 @@ const draftFields = {
 export const draft = Joi.object({
   ...draftFields,
   answers: Joi.string().description('The id of the message this one answers'),
+  forwards: Joi.string().description('The id of a message it passes on, with what is attached to it'),
 });
 
 export const draftPatch = Joi.object(draftFields).min(1);
@@ -313,6 +357,13 @@ const condition = oneOf(
   kind('more-than', { recipients: Joi.number().integer().min(1).max(MAX_RECIPIENTS).required() }),
   kind('hours', { days: dayPairs }),
   kind('first-message'),
+  kind('importance', {
+    is: Joi.array()
+      .items(Joi.valid(...IMPORTANCES))
+      .min(1)
+      .required(),
+  }),
+  kind('attachment'),
 );
 const conditions = Joi.array().items(condition).max(20).required();
 
@@ -330,7 +381,19 @@ export const holdRule = Joi.object({
   ).required(),
 });
 
+export const identity = Joi.object({
+  id: Joi.string().max(64).required(),
+  name: Joi.string().max(200).allow('').required(),
+  address: Joi.string().max(ADDRESS).required(),
+  signature: Joi.string().max(5000).allow('').required(),
+});
+
 export const settingsPatch = Joi.object({
+  identities: Joi.array().items(identity).max(50).unique('id'),
+  signature: Joi.string().max(5000).allow('').description('Of the main identity'),
+  sentFolders: Joi.array().items(Joi.string().max(100)).min(1).max(50),
+  ownWords: Joi.array().items(Joi.string().max(100).lowercase()).max(10_000).description('Spelled right'),
+  writeAs: Joi.valid('rich', 'plain').description('How a new message begins'),
   me: Joi.object({
     name: Joi.string().max(200).allow('').required(),
     address: Joi.string().max(ADDRESS).required(),
@@ -395,6 +458,7 @@ export const departureQuery = Joi.object({
   from: Joi.string().isoDate(),
   until: Joi.string().isoDate(),
   order: Joi.valid('soonest', 'latest').default('soonest'),
+  folder: Joi.string().max(100).allow('').description('The folder that keeps the copy; empty: none is kept'),
   q: Joi.string().max(200).allow('').description('Words of the subject, or a name or address of a recipient'),
   ...pageFields,
 });

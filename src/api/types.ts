@@ -3,9 +3,12 @@
  * without offset.
  */
 import type { DepartureState, PauseCause } from '../core/departure/states';
+import type { Language } from '../core/checks/language';
 import type { CheckId } from '../core/checks/finding';
 import type { QuietHours } from '../core/hold/quietHours';
 import type { HoldRule } from '../core/hold/rule';
+import type { Identity, MessageDetails } from '../core/message/details';
+import type { ReportedAction } from '../core/reply/report';
 import type { Mailbox } from '../core/message/address';
 import type { AnswerTimes } from '../core/people/answerTimes';
 import type { PersonalDate } from '../core/people/personalDate';
@@ -27,6 +30,15 @@ export interface ClockJson {
 }
 
 export interface SettingsJson {
+  /** Whom I write as besides. */
+  identities: Identity[];
+  /** Of the main identity; plain text. */
+  signature: string;
+  /** The first is the usual one. */
+  sentFolders: string[];
+  writeAs: 'rich' | 'plain';
+  /** Words I have said are spelled right, lower case. */
+  ownWords: string[];
   me: Mailbox;
   zone: string;
   holdSeconds: number;
@@ -138,6 +150,8 @@ export interface ReaderJson {
   status: 'waiting' | 'accepted' | 'deferred' | 'refused';
   /** The mail server's words. */
   answer: string;
+  /** What came back from them or their mail server. */
+  receipts: { action: ReportedAction; words: string; at: string }[];
 }
 
 export interface DepartureJson {
@@ -202,6 +216,40 @@ export interface MessageSummaryJson {
   /** When it came back into the inbox; what it had waited for, and since when. */
   returned: { at: string; kind: 'snooze'; since: string } | null;
   snoozedUntil: string | null;
+  /** Something is attached. */
+  attached: boolean;
+}
+
+export interface AttachmentJson {
+  id: string;
+  messageId: string;
+  name: string;
+  /** Media type. */
+  type: string;
+  /** Bytes, and how many of them are here. */
+  size: number;
+  received: number;
+  /** Content-ID of a picture that stands in the text; else null. */
+  contentId: string | null;
+}
+
+/** Somebody past mail went to or came from. */
+export interface MetAddressJson {
+  name: string;
+  address: string;
+  times: number;
+  lastAt: string;
+}
+
+/** Links in a message whose pages are known from messages with other organisations only. */
+export interface LinkCompanyJson {
+  links: { url: string; organisations: string[] }[];
+}
+
+/** Words of a text that no dictionary knows. */
+export interface SpellingJson {
+  /** The likeliest first; for the first few only. */
+  words: { word: string; language: Language; suggestions: string[] }[];
 }
 
 export interface HistoryJson {
@@ -212,7 +260,10 @@ export interface HistoryJson {
   why: string | null;
 }
 
-export interface MessageJson extends MessageSummaryJson {
+export interface MessageJson extends MessageSummaryJson, MessageDetails {
+  attachments: AttachmentJson[];
+  /** It answers another message. */
+  answering: boolean;
   revision: number;
   cc: Mailbox[];
   bcc: Mailbox[];
@@ -302,6 +353,8 @@ export interface MailboxJson {
     id: number;
     at: string;
     direction: 'received' | 'written';
+    /** The SMTP commands it came with. */
+    envelope: string;
     headers: string;
     subject: string;
     from: string;

@@ -9,7 +9,19 @@ import { addCorrespondent } from '../usecases/people/correspondents';
 import { saveGroup } from '../usecases/people/groups';
 import { placeInTime } from '../usecases/placeInTime';
 import { readWeek } from '../core/time/weekText';
-import { demoGroups, demoRules, demoPeople, incoming, me, myZone, outgoing, type DemoMail } from './world';
+import {
+  demoGroups,
+  demoPeople,
+  demoRules,
+  incoming,
+  me,
+  myOthers,
+  mySentFolders,
+  mySignature,
+  myZone,
+  outgoing,
+  type DemoMail,
+} from './world';
 
 function sampleOf(mail: DemoMail, index: number): Sample {
   const from = demoPeople.get(mail.from)!;
@@ -17,12 +29,15 @@ function sampleOf(mail: DemoMail, index: number): Sample {
     ...{ from, to: me, subject: mail.subject, text: mail.text, automatic: mail.automatic },
     messageId: `<demo.${index}@${from.address.split('@')[1]}>`,
     date: mail.date,
+    attachment: mail.attachment,
   };
 }
 
 /** Seeds the demo world into a new sandbox. */
 export async function seedDemo(desk: Desk): Promise<void> {
-  changeSettings(desk, { me, zone: myZone });
+  changeSettings(desk, {
+    ...{ me, zone: myZone, signature: mySignature, identities: myOthers, sentFolders: mySentFolders },
+  });
   const ids = new Map<string, string>();
   for (const { key, name, address, week, ...person } of demoPeople.values()) {
     const { id } = addCorrespondent(desk, {

@@ -11,6 +11,14 @@ export const DEMO_START = Date.parse('2026-11-24T14:24:00Z');
 
 export const me = { name: 'Tamsin Oyelaran', address: 'registrar@wrenfield.example' };
 export const myZone = 'Europe/Lisbon';
+export const mySignature = 'Tamsin Oyelaran\nRegistrar, Wrenfield Museum of Light';
+export const myOthers = [
+  {
+    ...{ id: 'loans', name: 'Wrenfield Loans', address: 'loans@wrenfield.example' },
+    signature: 'Loans desk, Wrenfield Museum of Light',
+  },
+];
+export const mySentFolders = ['Sent', 'Loans'];
 
 export interface DemoPerson {
   key: string;
@@ -142,6 +150,8 @@ export interface DemoMail {
   snoozedUntil?: string;
   /** When it was put off, and has since come back. */
   cameBack?: { putOff: string; at: string };
+  /** A file that came with it. */
+  attachment?: { name: string; type: string; text: string };
   automatic?: boolean;
 }
 
@@ -197,6 +207,11 @@ export const incoming: DemoMail[] = [
     subject: 'Lacquer panels',
     date: '2026-11-24T17:15:00+09:00',
     text: 'Dear Ms Oyelaran,\n\nthank you. The frame is 1240 × 880 mm. The panels must not stay below 50 % humidity for longer than the flight.\n\nWith kind regards,\nHaruki Anzai',
+    attachment: {
+      name: 'frame and crate.csv',
+      type: 'text/csv',
+      text: 'part;width mm;height mm;weight kg\r\nframe;1240;880;19\r\ncrate;1400;1040;31\r\n',
+    },
   },
   {
     from: 'prakriti',

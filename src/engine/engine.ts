@@ -245,7 +245,7 @@ export class Engine {
     const claim = await claimDeparture(desk, id);
     if (!claim) return;
     let departure = claim.departure;
-    const result = await mailServer!.release(claim.from, claim.addresses, claim.bytes, async (stage) => {
+    const result = await mailServer!.release(claim.envelope, claim.bytes, async (stage) => {
       departure = await recordStage(desk, departure, stage);
     });
     const finished = await this.insist(() => finishAttempt(desk, id, result));

@@ -1,10 +1,22 @@
 /** An incoming message as data. */
-import PostalMime, { type Address } from 'postal-mime';
+import PostalMime, { type Address, type Attachment, type Email } from 'postal-mime';
 import type { Mailbox } from '../core/message/address';
+import { mediaType, safeFileName } from '../core/message/attachment';
 import { isAutomatic } from '../core/reply/automatic';
 import { readReport, type MessageReport } from '../core/reply/report';
 import { parseMessageIds } from '../core/reply/threading';
 import { plainText } from './plainText';
+
+export interface IncomingAttachment {
+  /** Which of the attachments of the source it is. */
+  part: number;
+  name: string;
+  type: string;
+  /** Bytes. */
+  size: number;
+  /** Content-ID without angle brackets, where it stands in the HTML. */
+  contentId: string | null;
+}
 
 export interface IncomingMessage {
   messageId?: string;
@@ -26,6 +38,7 @@ export interface IncomingMessage {
   automatic: boolean;
   /** What it reports about a message of mine, if it does. */
   report: MessageReport | undefined;
+  attachments: IncomingAttachment[];
 }
 
 function mailboxes(addresses: Address[] | undefined): Mailbox[] {
@@ -44,6 +57,34 @@ function offsetOf(date: string | undefined): number | undefined {
   const minutes = Number(match[2]) * 60 + Number(match[3]);
   return minutes > 14 * 60 ? undefined : match[1] === '-' ? -minutes : minutes;
 }
+
+const bytesOf = ({ content }: Attachment): Buffer =>
+  typeof content === 'string' ? Buffer.from(content) : Buffer.from(new Uint8Array(content));
+
+/** What is for mail programs, not for people. */
+const FOR_PROGRAMS = ['message/delivery-status', 'message/disposition-notification', 'text/rfc822-headers'];
+
+const ENDINGS: Record<string, string> = { 'message/rfc822': '.eml', 'text/calendar': '.ics' };
+
+function nameOf({ filename, mimeType }: Attachment): string {
+  if (filename) return safeFileName(filename);
+  const [kind, ending] = mimeType.split('/');
+  return safeFileName(`${kind === 'image' ? 'picture' : 'attachment'}${ENDINGS[mimeType] ?? `.${ending}`}`);
+}
+
+function listAttachments(mail: Email): IncomingAttachment[] {
+  return mail.attachments.flatMap((each, part): IncomingAttachment[] => {
+    const type = mediaType(each.mimeType);
+    if (FOR_PROGRAMS.includes(type)) return [];
+    const id = each.contentId?.replace(/^<|>$/g, '');
+    const shown = id && (mail.html?.includes(`cid:${id}`) || mail.html?.includes(`cid:${encodeURI(id)}`));
+    return [{ part, name: nameOf(each), type, size: bytesOf(each).length, contentId: shown ? id : null }];
+  });
+}
+
+/** The bytes of every attachment in a source, by its place among them. */
+export const parseAttachments = async (source: Buffer): Promise<Buffer[]> =>
+  (await PostalMime.parse(source)).attachments.map(bytesOf);
 
 /** Parses a whole message; whatever is malformed in it becomes empty, nothing throws it away. */
 export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
@@ -71,5 +112,6 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
         text: typeof content === 'string' ? content : new TextDecoder().decode(content),
       })),
     ),
+    attachments: listAttachments(mail),
   };
 }

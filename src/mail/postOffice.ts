@@ -13,6 +13,8 @@ export interface MailboxMessage {
   /** When it was received or written, epoch ms. */
   at: number;
   direction: 'received' | 'written';
+  /** The SMTP commands it came with; empty for what was written there. */
+  envelope: string;
   /** Everything before the empty line, as it arrived. */
   headers: string;
   subject: string;

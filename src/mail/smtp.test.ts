@@ -13,7 +13,7 @@ const bytes = Buffer.from(
 async function attempt(url: string, addresses = ['a@x.example', 'b@x.example', 'c@x.example']) {
   const pool = new SmtpPool(parseSmtpUrl(url), 2);
   const stages: AttemptStage[] = [];
-  const result = await pool.release('me@x.example', addresses, bytes, (stage) =>
+  const result = await pool.release({ from: 'me@x.example', addresses }, bytes, (stage) =>
     Promise.resolve(stages.push(stage)),
   );
   await pool.close();
@@ -131,8 +131,10 @@ describe('handing a message over', () => {
     });
     const pool = new SmtpPool(parseSmtpUrl(sink.url), 1);
     const send = () =>
-      pool.release('me@x.example', ['a@x.example'], Buffer.from('Subject: x\r\n\r\ny'), () =>
-        Promise.resolve(),
+      pool.release(
+        { from: 'me@x.example', addresses: ['a@x.example'] },
+        Buffer.from('Subject: x\r\n\r\ny'),
+        () => Promise.resolve(),
       );
     expect((await send()).outcomes[0]!.status).toBe('accepted');
     for (const socket of sockets) socket.destroy();

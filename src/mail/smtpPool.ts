@@ -13,6 +13,16 @@ export interface AttemptResult {
   unanswered: boolean;
   /** Why no connection could be made, in words: then nothing is said about this message. */
   unreachable?: string;
+  /** Receipts were asked for, and this server does not pass such wishes on. */
+  noReceipts?: boolean;
+}
+
+/** What goes to the mail server beside the message. */
+export interface Envelope {
+  from: string;
+  addresses: string[];
+  /** Delivery is to be reported (RFC 3461), with this id in the reports. */
+  receiptId?: string;
 }
 
 /** Told before the step each stage names is taken; the final dot waits until it resolves. */
@@ -26,6 +36,24 @@ interface SmtpError extends ConnectionError {
 interface SendInfo {
   response: string;
   rejectedErrors?: SmtpError[];
+  noReceipts?: boolean;
+}
+
+/** Its interface does not tell what the server offers. */
+const passesReceipts = (connection: SMTPConnection) =>
+  (connection as unknown as { _supportedExtensions: string[] })._supportedExtensions.includes('DSN');
+
+/** The parameters of RFC 3461 §4; of the message itself only the headers come back with a report. */
+function smtpEnvelope({ from, addresses, receiptId }: Envelope, bytes: Buffer): SMTPEnvelope {
+  const envelope: SMTPEnvelope = { from, to: [...addresses], size: bytes.length };
+  if (receiptId === undefined) return envelope;
+  const [only, ...others] = addresses;
+  envelope.dsn = {
+    ...{ ret: 'HDRS' as const, envid: receiptId, notify: ['SUCCESS', 'FAILURE', 'DELAY'] },
+    // It is the same for all recipients of an envelope, so it can be told of one only; and it is ASCII.
+    ...(others.length === 0 && /^[\x21-\x7e]+$/.test(only!) && { orcpt: `rfc822;${only}` }),
+  };
+  return envelope;
 }
 
 const CHUNK = 16 * 1024;
@@ -107,8 +135,8 @@ export class SmtpPool {
    * Hands one message over. Never rejects: what went wrong is in the outcomes.
    * @param onStage where it rejects, the message is not handed over
    */
-  release(from: string, addresses: string[], bytes: Buffer, onStage: OnStage): Promise<AttemptResult> {
-    return this.queue.add(() => this.attempt(from, addresses, bytes, onStage));
+  release(envelope: Envelope, bytes: Buffer, onStage: OnStage): Promise<AttemptResult> {
+    return this.queue.add(() => this.attempt(envelope, bytes, onStage));
   }
 
   /** Opens connections ahead of time, so that `count` can go out at once; what goes wrong is found out then. */
@@ -131,18 +159,13 @@ export class SmtpPool {
     for (const connection of this.idle.splice(0)) connection.quit();
   }
 
-  private async attempt(
-    from: string,
-    addresses: string[],
-    bytes: Buffer,
-    onStage: OnStage,
-  ): Promise<AttemptResult> {
+  private async attempt(envelope: Envelope, bytes: Buffer, onStage: OnStage): Promise<AttemptResult> {
+    const { addresses } = envelope;
     const progress = { stage: 'claimed' as AttemptStage };
     let info: SendInfo;
     try {
       info = await this.handOver(
-        from,
-        addresses,
+        envelope,
         bytes,
         async (stage) => {
           await onStage(stage);
@@ -160,25 +183,23 @@ export class SmtpPool {
       const unanswered = progress.stage === 'final-dot' && !error.responseCode;
       return { outcomes: failure(addresses, error), unanswered };
     }
-    return { outcomes: success(addresses, info), unanswered: false };
+    const outcomes = success(addresses, info);
+    return info.noReceipts
+      ? { outcomes, unanswered: false, noReceipts: true }
+      : { outcomes, unanswered: false };
   }
 
   private async handOver(
-    from: string,
-    addresses: string[],
+    envelope: Envelope,
     bytes: Buffer,
     follow: OnStage,
     progress: { stage: AttemptStage },
   ): Promise<SendInfo> {
     // send() alters the envelope it is given.
     const over = async (connection: SMTPConnection) => {
-      const info = await send(
-        connection,
-        { from, to: [...addresses], size: bytes.length },
-        stagedStream(bytes, follow),
-      );
+      const info = await send(connection, smtpEnvelope(envelope, bytes), stagedStream(bytes, follow));
       this.keep(connection);
-      return info;
+      return { ...info, noReceipts: envelope.receiptId !== undefined && !passesReceipts(connection) };
     };
     const idle = this.idle.pop();
     if (idle) {

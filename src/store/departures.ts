@@ -188,6 +188,8 @@ export interface DepartureFilter {
   newestFirst?: boolean;
   /** Words of the subject, or of a recipient's name or address. */
   search?: string;
+  /** The folder its copy is kept in; empty where none is kept. */
+  folder?: string;
   limit: number;
 }
 
@@ -212,6 +214,10 @@ export function listDepartures(db: Reading, filter: DepartureFilter): Departure[
     conditions.push(beyond);
   }
   if (filter.search) conditions.push(mentions(filter.search));
+  if (filter.folder !== undefined)
+    conditions.push(
+      sql`${departures.messageId} IN (SELECT id FROM messages WHERE coalesce(kept_in, '') = ${filter.folder})`,
+    );
   const order = filter.newestFirst
     ? [desc(departures.due), desc(departures.id)]
     : [asc(departures.due), asc(departures.id)];
@@ -372,4 +378,24 @@ export function frozenIdOf(db: Reading, departureId: string): string | undefined
 
 export function thaw(tx: Tx, departureId: string): void {
   tx.delete(frozen).where(eq(frozen.departureId, departureId)).run();
+}
+
+/** The departure that left under a Message-ID. */
+export function departureOfHeader(db: Reading, headerId: string): Departure | undefined {
+  const row = db
+    .select({ departure: departures })
+    .from(frozen)
+    .innerJoin(departures, eq(departures.id, frozen.departureId))
+    .where(eq(frozen.headerId, headerId))
+    .get();
+  return row?.departure;
+}
+
+/** Forgets the bytes of what left, and keeps the id it left under. */
+export function emptyFrozen(tx: Tx, messageId: string): void {
+  const ids = tx.select({ id: departures.id }).from(departures).where(eq(departures.messageId, messageId));
+  tx.update(frozen)
+    .set({ bytes: Buffer.alloc(0) })
+    .where(inArray(frozen.departureId, ids))
+    .run();
 }

@@ -13,9 +13,11 @@ import {
 import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
 import type { DepartureState, PauseCause } from '../core/departure/states';
 import type { HeldBy } from '../core/hold/decide';
+import type { Importance, Sensitivity } from '../core/message/details';
 import type { IfTheyWriteFirst, Lateness, Plan } from '../core/plan/plan';
 import type { PersonalDate } from '../core/people/personalDate';
 import type { ZoneGuess } from '../core/people/zoneEvidence';
+import type { ReportedAction } from '../core/reply/report';
 import type { WorkingWeek } from '../core/time/dayParts';
 import type { Leave } from '../core/time/leave';
 
@@ -128,6 +130,16 @@ export const messages = sqliteTable(
     subject: text().notNull(),
     text: text().notNull(),
     html: text(),
+    /** Which of my identities it is from; null: the main one. */
+    identity: text(),
+    importance: text().$type<Importance>().notNull().default('normal'),
+    sensitivity: text().$type<Sensitivity>().notNull().default('none'),
+    /** Asks the mail servers to say that it was delivered (RFC 3461). */
+    deliveryReceipt: integer({ mode: 'boolean' }).notNull().default(false),
+    /** Asks the reader to say that it was seen (RFC 8098). */
+    readReceipt: integer({ mode: 'boolean' }).notNull().default(false),
+    /** The folder that keeps the sent copy; null where none is kept. */
+    keptIn: text().default('Sent'),
     /** Written by no person (RFC 3834). */
     automatic: integer({ mode: 'boolean' }).notNull().default(false),
     /** When it arrived or left; until it left, when it was last changed. */
@@ -184,6 +196,67 @@ export const recipients = sqliteTable(
       .on(table.groupId)
       .where(sql`group_id IS NOT NULL`),
   ],
+);
+
+/** What is attached to a message; of an incoming one the bytes are in its source. */
+export const attachments = sqliteTable(
+  'attachments',
+  {
+    id: text().primaryKey(),
+    messageId: text()
+      .notNull()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+    position: integer().notNull(),
+    name: text().notNull(),
+    /** Media type, lower case, without parameters. */
+    type: text().notNull(),
+    /** Bytes in all, and how many of them are here. */
+    size: integer().notNull(),
+    received: integer().notNull(),
+    /** Content-ID without angle brackets, of a picture that stands in the text. */
+    contentId: text(),
+    /** Which of the attachments in the source it is; null for one added here. */
+    part: integer(),
+    /** When it was taken out; kept until the message leaves, so that this can be undone. */
+    removedAt: integer(),
+  },
+  (table) => [index('attachments_message').on(table.messageId, table.position)],
+);
+
+/** The bytes of attachments added here, in the pieces they came in. */
+export const attachmentBytes = sqliteTable(
+  'attachment_bytes',
+  {
+    attachmentId: text()
+      .notNull()
+      .references(() => attachments.id, { onDelete: 'cascade' }),
+    offset: integer().notNull(),
+    bytes: blob({ mode: 'buffer' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.attachmentId, table.offset] })],
+);
+
+/** Everybody past mail went to or came from, for completing addresses. */
+export const metAddresses = sqliteTable('met_addresses', {
+  /** Lower case. */
+  address: text().primaryKey(),
+  /** As written last. */
+  spelled: text().notNull(),
+  name: text().notNull(),
+  times: integer().notNull(),
+  lastAt: integer().notNull(),
+});
+
+/** Links that messages carried, so that one copied from a message to somebody else is noticed. */
+export const messageLinks = sqliteTable(
+  'message_links',
+  {
+    url: text().notNull(),
+    messageId: text()
+      .notNull()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+  },
+  (table) => [primaryKey({ columns: [table.url, table.messageId] })],
 );
 
 /** The bytes of an incoming message, as they arrived. */
@@ -280,6 +353,24 @@ export const deliveries = sqliteTable(
     primaryKey({ columns: [table.departureId, table.address] }),
     index('deliveries_address').on(sql`lower(${table.address})`),
   ],
+);
+
+/** What came back about a departure: receipts of its delivery (RFC 3464) and of its being seen (RFC 8098). */
+export const receipts = sqliteTable(
+  'receipts',
+  {
+    id: integer().primaryKey({ autoIncrement: true }),
+    departureId: text()
+      .notNull()
+      .references(() => departures.id, { onDelete: 'cascade' }),
+    /** Whom it is about, lower case; empty where the report does not say. */
+    address: text().notNull(),
+    action: text().$type<ReportedAction>().notNull(),
+    /** The other server's words. */
+    words: text().notNull(),
+    at: integer().notNull(),
+  },
+  (table) => [index('receipts_departure').on(table.departureId)],
 );
 
 /** The exact bytes of a departure, frozen at its claim. */

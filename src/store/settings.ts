@@ -2,6 +2,7 @@
 import { eq } from 'drizzle-orm';
 import type { CheckId } from '../core/checks/finding';
 import type { QuietHours } from '../core/hold/quietHours';
+import type { Identity } from '../core/message/details';
 import type { HoldRule } from '../core/hold/rule';
 import type { WorkingWeek } from '../core/time/dayParts';
 import type { Leave } from '../core/time/leave';
@@ -11,6 +12,17 @@ import { built } from './built';
 import type { Reading, Tx } from './store';
 
 export interface Settings {
+  /** Whom I write as besides. */
+  identities: Identity[];
+  /** Of the main identity; plain text, empty for none. */
+  signature: string;
+  /** The folders sent copies can be kept in; the first is the usual one. */
+  sentFolders: string[];
+  /** How a new message begins. */
+  writeAs: 'rich' | 'plain';
+  /** Words I have said are spelled right, lower case. */
+  ownWords: string[];
+
   /** My name and address; the address is empty until it has been told. */
   me: { name: string; address: string };
   /** My IANA zone. */

@@ -9,9 +9,18 @@ import type { Desk } from './desk';
 import { Invalid } from './errors';
 import { checkedPlace } from './people/checkedPlace';
 
+function checkedMailbox(given: { name: string; address: string }, path: string) {
+  try {
+    return { name: oneLine(given.name), address: parseMailbox(given.address).address };
+  } catch (error) {
+    if (error instanceof AddressError) throw new Invalid(error.message, `${path}.address`);
+    throw error;
+  }
+}
+
 function checked(patch: Partial<Settings>, before: Settings): Partial<Settings> {
   const result = { ...patch, ...checkedPlace(patch, before) } as Partial<Settings>;
-  const { holdSeconds, me } = patch;
+  const { holdSeconds, me, identities, sentFolders } = patch;
   if (
     holdSeconds !== undefined &&
     holdSeconds !== 0 &&
@@ -20,12 +29,13 @@ function checked(patch: Partial<Settings>, before: Settings): Partial<Settings> 
     const span = `${durationWords(HOLD_SECONDS.min * 1000)} to ${HOLD_SECONDS.max / 60} min`;
     throw new Invalid(`A hold lasts ${span}, or is off (0).`, 'holdSeconds');
   }
-  try {
-    if (me) result.me = { name: oneLine(me.name), address: parseMailbox(me.address).address };
-  } catch (error) {
-    if (error instanceof AddressError) throw new Invalid(error.message, 'me.address');
-    throw error;
-  }
+  if (me) result.me = checkedMailbox(me, 'me');
+  if (identities)
+    result.identities = identities.map((each, index) => ({
+      ...each,
+      ...checkedMailbox(each, `identities.${index}`),
+    }));
+  if (sentFolders) result.sentFolders = [...new Set(sentFolders.map(oneLine).filter(Boolean))];
   return result;
 }
 

@@ -255,7 +255,12 @@ describe('the claim', () => {
     const { departure } = held(desk);
     goTo(desk, departure.due);
     const first = (await claimDeparture(desk, departure.id))!;
-    expect(first.addresses.sort()).toEqual(['b@x.example', 'c@x.example', 'd@x.example', 'p@x.example']);
+    expect(first.envelope.addresses.sort()).toEqual([
+      'b@x.example',
+      'c@x.example',
+      'd@x.example',
+      'p@x.example',
+    ]);
     const answer = (address: string, status: 'accepted' | 'deferred') => ({
       address,
       status,
@@ -275,7 +280,7 @@ describe('the claim', () => {
     expect(() => takeBack(desk, departure.id)).toThrow('already left to some');
     goTo(desk, later.due);
     const second = (await claimDeparture(desk, departure.id))!;
-    expect(second.addresses).toEqual(['d@x.example']);
+    expect(second.envelope.addresses).toEqual(['d@x.example']);
     expect(second.bytes.equals(first.bytes)).toBe(true);
     const done = await finish(desk, departure.id, [answer('d@x.example', 'accepted')], false);
     expect(done).toMatchObject({ state: 'sent', leftAt: departure.due });
@@ -334,7 +339,8 @@ describe('after the attempt', () => {
 
   it('keeps the server’s words on a refusal, and tries again when asked', async () => {
     const { desk } = tempDesk();
-    const { departure, addresses } = await claimed(desk);
+    const { departure, envelope } = await claimed(desk);
+    const { addresses } = envelope;
     expect(
       await finish(desk, departure.id, all(addresses, 'refused', '550 5.7.1 Not welcome'), false),
     ).toMatchObject({
@@ -342,12 +348,13 @@ describe('after the attempt', () => {
       reason: '550 5.7.1 Not welcome',
     });
     expect(retryDeparture(desk, departure.id)).toMatchObject({ state: 'scheduled', attempts: 0 });
-    expect((await claimDeparture(desk, departure.id))!.addresses).toHaveLength(4);
+    expect((await claimDeparture(desk, departure.id))!.envelope.addresses).toHaveLength(4);
   });
 
   it('names those refused where others were accepted', async () => {
     const { desk } = tempDesk();
-    const { departure, addresses } = await claimed(desk);
+    const { departure, envelope } = await claimed(desk);
+    const { addresses } = envelope;
     const [first, ...rest] = addresses;
     const outcomes = [...all([first!], 'refused', '550 unknown'), ...all(rest, 'accepted', '250')];
     const done = await finish(desk, departure.id, outcomes, false);
@@ -356,16 +363,16 @@ describe('after the attempt', () => {
 
   it('gives up after days', async () => {
     const { desk } = tempDesk();
-    let { departure, addresses } = await claimed(desk);
+    let { departure, envelope } = await claimed(desk);
     for (let attempts = 1; ; attempts++) {
-      const next = await finish(desk, departure.id, all(addresses, 'deferred', '451 later'), false);
+      const next = await finish(desk, departure.id, all(envelope.addresses, 'deferred', '451 later'), false);
       if (next.state === 'failed') {
         expect(next.reason).toContain('Gave up');
         expect(attempts).toBeGreaterThan(20);
         return;
       }
       goTo(desk, next.due);
-      ({ departure, addresses } = (await claimDeparture(desk, departure.id))!);
+      ({ departure, envelope } = (await claimDeparture(desk, departure.id))!);
     }
   });
 

@@ -7,6 +7,7 @@ import { lastBeat } from '../store/heartbeat';
 import { readSettings, storeKind, type Settings } from '../store/settings';
 import { databasePath, openStore, type Reading, type Store } from '../store/store';
 import { usualQuietHours } from '../core/hold/quietHours';
+import { SENT_FOLDER } from '../core/message/details';
 import { HOLD_SECONDS } from '../core/message/limits';
 import { canonicalZone } from '../core/time/zones';
 import { parseMailbox } from '../core/message/address';
@@ -32,6 +33,7 @@ function defaultSettings(): Settings {
   return {
     ...{ me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24, theme: 'light' },
     ...{ week: null, leave: [], country: null, region: null },
+    ...{ identities: [], signature: '', sentFolders: [SENT_FOLDER], writeAs: 'rich', ownWords: [] },
     ...{ quietHours: usualQuietHours, holdRules: [], checksOff: [] },
   };
 }

@@ -126,6 +126,21 @@ describe('a look before it leaves', () => {
     expect(moveDeparture(desk, id, { kind: 'now' })).toMatchObject({ state: 'paused', pausedFor: 'review' });
   });
 
+  it('is asked for where the words it is about come in while it is held', () => {
+    const desk = withRules([review]);
+    const { id, messageId } = send(desk, 'a@x.example', { text: 'harmless' });
+    const edit = (text: string) => {
+      const token = openForEditing(desk, id)!;
+      editMessage(desk, messageId, { text });
+      return closeEditing(desk, id, token, 'go-on');
+    };
+    expect(edit('still harmless')).toMatchObject({ state: 'held', heldBy: null });
+    expect(edit('the bond')).toMatchObject({ state: 'paused', pausedFor: 'review' });
+    // Once it has been looked at, it is not asked about the same again.
+    approveDeparture(desk, id);
+    expect(edit('the bond, as agreed')).toMatchObject({ state: 'held', due: desk.now() + 90_000 });
+  });
+
   it('given in quiet hours, it leaves when they end', () => {
     const desk = withRules([review]);
     changeSettings(desk, { quietHours: { ...usualQuietHours, on: true } });

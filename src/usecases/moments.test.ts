@@ -111,9 +111,9 @@ describe('each local', () => {
     expect(departures.map(({ reader }) => reader)).toEqual(addresses);
     const ids = new Set<string>();
     for (const { id, due, reader } of departures) {
-      const { addresses: to, bytes } = await bytesOf(desk, id, due);
+      const { envelope, bytes } = await bytesOf(desk, id, due);
       const source = bytes.toString();
-      expect(to).toEqual([reader]);
+      expect(envelope.addresses).toEqual([reader]);
       expect(addresses.filter((address) => source.includes(address))).toEqual([reader]);
       ids.add(/^Message-ID: (.*)$/im.exec(source)![1]!);
     }
@@ -243,7 +243,7 @@ describe('groups', () => {
         .sort();
     expect(readersOf(copies.id)).toEqual(['m@x.example', 'p@x.example']);
     const claim = await bytesOf(desk, together!.id, together!.due);
-    expect(claim.addresses.sort()).toEqual(['m@x.example', 'p@x.example']);
+    expect(claim.envelope.addresses.sort()).toEqual(['m@x.example', 'p@x.example']);
     expect(claim.bytes.toString()).toMatch(/^To: .*m@x\.example.*p@x\.example/m);
     // A member's new address is where it goes.
     changeCorrespondent(desk, m, { addresses: ['marisol@y.example'] });

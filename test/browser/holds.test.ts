@@ -1,7 +1,7 @@
 /** Second thoughts: hold rules, quiet hours, and what the checks find before a message leaves. */
 import { describe, expect, it } from 'vitest';
 import type { DeparturePageJson, GroupJson, SettingsJson } from '../../src/api/types';
-import { axe, chord, fill, find, press, sees, textOf } from '../support/browser';
+import { axe, bodyText, chord, fill, find, press, sees, textOf } from '../support/browser';
 import { addReader, demoPages, write } from '../support/demo';
 import type { Product } from '../support/product';
 import { until } from '../support/until';
@@ -134,6 +134,27 @@ describe('quiet hours', () => {
     await until('it to be held', async () => (await pending('Urgent'))?.quiet === false);
     await change({ quietHours: { ...(await settings()).quietHours, on: false } });
   });
+
+  it('end at the right moment in the night in which the clocks change', async () => {
+    const always = Array.from({ length: 7 }, () => ({ from: 1300, to: 410 }));
+    await change({ quietHours: { on: true, days: always } });
+    // Lisbon goes from 01:00 to 02:00 on Sunday 28 March 2027: the night is an hour shorter.
+    await advance({ set: '2027-03-27T23:30:00Z' });
+    const page = await open('/write');
+    await write(page, 'The short night', 'I am cross again.', [['bela', 'Bela Sousa']]);
+    await find(page, 'button', 'Send, leaves Sun 06:50');
+    await chord(page, 'Control+Enter');
+    await sees(page, 'Written in quiet hours: reconsider before they leave', 'table');
+    const { at, local } = (await pending('The short night'))!;
+    expect([at, local]).toEqual(['2027-03-28T05:50:00.000Z', '2027-03-28T06:50:00']);
+    await advance({ set: at });
+    await until('it to arrive', async () =>
+      (await mailbox('bela@wrenfield.example')).some(
+        (each) => each.subject === 'The short night' && each.at === at,
+      ),
+    );
+    await change({ quietHours: { on: false, days: always } });
+  });
 });
 
 describe('the checks', () => {
@@ -150,9 +171,10 @@ describe('the checks', () => {
     expect(focused).toContain('“Bela” is not Haruki Anzai');
     await page.keyboard.press('Tab');
     await page.keyboard.press('Enter');
-    await until('the name to be right', () =>
-      page.evaluate(() => document.querySelector('textarea')!.value.startsWith('Dear Haruki,')),
-    );
+    await until('the name to be right', async () => (await bodyText(page)).startsWith('Dear Haruki,'));
+    // Nothing moves any more once it is gone from the list.
+    await until('it to be gone', async () => !(await textOf(page, 'form')).includes('“Bela”'));
+    await sees(page, 'Draft saved');
     await press(page, 'button', 'Copy Sunna Eiríksdóttir');
     await until('her to be on the list', async () => !/is not on the list/.test(await textOf(page)));
     expect(await axe(page)).toEqual([]);

@@ -1,5 +1,4 @@
 /** The right moment for each reader: by phrase, by suggestion, on each clock; and the people it is for. */
-import SMTPConnection from 'nodemailer/lib/smtp-connection';
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
 import type {
@@ -11,6 +10,7 @@ import type {
 import { chord, fill, find, press, sees, textOf } from '../support/browser';
 import { addReader, demoPages, write } from '../support/demo';
 import type { Product } from '../support/product';
+import { deliver } from '../support/lmtp';
 import { until } from '../support/until';
 
 let product: Product;
@@ -250,17 +250,8 @@ it('pauses what is pending when they write first, and asks', async () => {
   const page = await open('/departures');
   const source = await (await fetch(`${product.origin}/api/v1/messages/${theirs.id}/source`)).text();
   const parent = /^Message-ID: (.*)$/im.exec(source)![1]!.trim();
-  const connection = new SMTPConnection({ host: '127.0.0.1', port: product.lmtpPort, lmtp: true });
-  await new Promise<void>((resolve) => connection.connect(() => resolve()));
   const mail = `From: Ewan Tregear <${theirs.from.address}>\r\nTo: registrar@wrenfield.example\r\nMessage-ID: <first@x.example>\r\nIn-Reply-To: ${parent}\r\nSubject: Another window\r\n\r\nThe lift is ours on Monday instead.`;
-  await new Promise((resolve, reject) =>
-    connection.send(
-      { from: theirs.from.address, to: ['registrar@wrenfield.example'] },
-      mail,
-      (error, info) => (error ? reject(error) : resolve(info)),
-    ),
-  );
-  connection.quit();
+  await deliver(product.lmtpPort, theirs.from.address, 'registrar@wrenfield.example', mail);
   await sees(page, 'Paused: they wrote first', 'table');
   await sees(page, 'Ewan Tregear has written: “Another window”.', 'table');
   expect((await textOf(page, 'table')).indexOf('Needs you')).toBeLessThan(

@@ -1,12 +1,12 @@
 /** Who may come in, what a page may do, and what a message may do to a page. */
 import { createServer, request } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import SMTPConnection from 'nodemailer/lib/smtp-connection';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import type { DepartureJson, MessagePageJson, ProblemJson } from '../../src/api/types';
 import { axe, fill, openPage, press, sees, startChromium, textOf } from '../support/browser';
 import { startProduct, type Product } from '../support/product';
 import { startSink } from '../support/sink';
+import { deliver } from '../support/lmtp';
 import { until } from '../support/until';
 
 const PASSPHRASE = 'eleven lamps in a row';
@@ -22,25 +22,6 @@ async function chromium() {
   const started = await startChromium();
   onTestFinished(() => started.close());
   return started;
-}
-
-/** Delivers as any LMTP client does. */
-function deliver(product: Product, to: string, source: string): Promise<boolean> {
-  return new Promise((resolve, reject) => {
-    const connection = new SMTPConnection({
-      host: '127.0.0.1',
-      port: product.lmtpPort,
-      lmtp: true,
-      ignoreTLS: true,
-    });
-    connection.once('error', reject);
-    connection.connect(() =>
-      connection.send({ from: 'h@x.example', to: [to] }, source, (error) => {
-        connection.quit();
-        resolve(!error);
-      }),
-    );
-  });
 }
 
 describe('with a passphrase', () => {
@@ -138,7 +119,7 @@ describe('a message in HTML', () => {
     await new Promise<void>((resolve) => tracker.listen(0, '127.0.0.1', resolve));
     onTestFinished(() => void tracker.close());
     const elsewhere = `http://127.0.0.1:${(tracker.address() as AddressInfo).port}`;
-    expect(await deliver(product, 'ana@real.example', nasty(elsewhere))).toBe(true);
+    expect(await deliver(product.lmtpPort, 'h@x.example', 'ana@real.example', nasty(elsewhere))).toBe(true);
     const { body } = await product.api<MessagePageJson>('GET', '/inbox');
     const { id } = body.messages[0]!;
     const source = await fetch(`${product.origin}/api/v1/messages/${id}/html`);
@@ -196,7 +177,8 @@ it('the first page asks who I am and where, and a test message shows whether mai
       const to = session.envelope.rcptTo;
       stream.on('end', () => {
         done(null, '2.0.0 Taken by the test server');
-        for (const { address } of to) void deliver(product, address, Buffer.concat(chunks).toString());
+        for (const { address } of to)
+          void deliver(product.lmtpPort, 'h@x.example', address, Buffer.concat(chunks).toString());
       });
     },
   });

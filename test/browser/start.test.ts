@@ -1,13 +1,13 @@
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
-import SMTPConnection from 'nodemailer/lib/smtp-connection';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import type { ClockJson, DepartureJson, DeparturePageJson, MessagePageJson } from '../../src/api/types';
 import { cleanEnv, freePort, startProduct, type Product } from '../support/product';
 import { startSink } from '../support/sink';
+import { deliver } from '../support/lmtp';
 import { until } from '../support/until';
 
 const ME = { OAK_FROM: 'Ana Real <ana@real.example>', OAK_ZONE: 'Europe/Lisbon' };
@@ -65,17 +65,8 @@ describe('the real thing', () => {
     );
 
     const messageId = /^Message-ID: (.*)$/im.exec(sink.received[0]!.source)![1]!.trim();
-    await new Promise<void>((resolve, reject) => {
-      const connection = new SMTPConnection({ host: '127.0.0.1', port: product.lmtpPort, lmtp: true });
-      connection.once('error', reject);
-      connection.connect(() =>
-        connection.send(
-          { from: 'b@x.example', to: ['ana@real.example'] },
-          `From: b@x.example\r\nTo: ana@real.example\r\nSubject: Re: Olá\r\nIn-Reply-To: ${messageId}\r\n\r\nhi`,
-          (error) => (connection.quit(), error ? reject(error) : resolve()),
-        ),
-      );
-    });
+    const answer = `From: b@x.example\r\nTo: ana@real.example\r\nSubject: Re: Olá\r\nIn-Reply-To: ${messageId}\r\n\r\nhi`;
+    expect(await deliver(product.lmtpPort, 'b@x.example', 'ana@real.example', answer)).toBe(true);
     const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
     expect(inbox.messages).toHaveLength(1);
     const { body: page } = await product.api<{ thread: { direction: string }[] }>(

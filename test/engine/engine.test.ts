@@ -1,4 +1,3 @@
-import SMTPConnection from 'nodemailer/lib/smtp-connection';
 import pino from 'pino';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import { Engine } from '../../src/engine/engine';
@@ -17,6 +16,7 @@ import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
 import { openMailServer } from '../../src/usecases/release/mailServer';
 import { NOW, tempDesk } from '../support/desk';
 import { reply, startSink } from '../support/sink';
+import { deliver } from '../support/lmtp';
 import { until } from '../support/until';
 
 const log = pino({ level: process.env.OAK_LOG ?? 'silent' });
@@ -243,23 +243,10 @@ it('takes mail in by LMTP, for me alone', async () => {
   const { desk } = tempDesk();
   const { me } = desk.settings();
   const engine = await startEngine(desk, undefined);
-  const deliver = (to: string) =>
-    new Promise<boolean>((resolve, reject) => {
-      const connection = new SMTPConnection({ host: '127.0.0.1', port: engine.lmtpPort, lmtp: true });
-      connection.once('error', reject);
-      connection.connect(() =>
-        connection.send(
-          { from: 'h@x.example', to: [to] },
-          'From: h@x.example\r\nSubject: Olá\r\n\r\nhi',
-          (error, info) => {
-            connection.quit();
-            resolve(!error && info.accepted.length === 1);
-          },
-        ),
-      );
-    });
-  expect(await deliver('someone@else.example')).toBe(false);
-  expect(await deliver(me.address.toUpperCase())).toBe(true);
+  const take = (to: string) =>
+    deliver(engine.lmtpPort, 'h@x.example', to, 'From: h@x.example\r\nSubject: Olá\r\n\r\nhi');
+  expect(await take('someone@else.example')).toBe(false);
+  expect(await take(me.address.toUpperCase())).toBe(true);
   // The answer came after the commit.
   expect(listIncoming(desk, 'inbox', 10).messages.map((each) => each.subject)).toEqual(['Olá']);
 });

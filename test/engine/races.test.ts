@@ -1,4 +1,4 @@
-/** A thousand departures at their due instant, while two people change their minds about each. */
+/** Departures at their due instant, while people change their minds about them. */
 import { beforeAll, expect, it } from 'vitest';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { frozenIdOf } from '../../src/store/departures';
@@ -18,6 +18,7 @@ import { startSink } from '../support/sink';
 import { until } from '../support/until';
 
 const RACES = 1000;
+const TAKE_BACKS = 2000;
 /** Between one due instant and the next, ms. */
 const APART = 8;
 /** How far from the due instant the two act, ms. */
@@ -49,33 +50,47 @@ function tryAct(desk: Desk, race: Race, act: Act): void {
   }
 }
 
-it('never both: each is told the truth', async () => {
+interface Raced {
+  desk: Desk;
+  races: Race[];
+  /** What arrived of a departure, as sources. */
+  copiesOf: (id: string) => string[];
+  /** How many messages arrived in all, and how many different ones. */
+  arrivals: { all: number; different: number };
+}
+
+/** @param people how many act on each departure, each somewhere near its due instant */
+async function raceThem(count: number, people: number, chooseAct: () => Act): Promise<Raced> {
   const { desk, dir } = tempDesk('real');
-  const other = openDesk(dir);
+  const others = Array.from({ length: people - 1 }, () => openDesk(dir));
   const sink = await startSink();
   changeSettings(desk, { holdSeconds: 10 });
   const messages = desk.store.write(() =>
-    Array.from({ length: RACES }, (_, index) =>
+    Array.from({ length: count }, (_, index) =>
       createDraft(desk, { to: ['a@x.example'], subject: `${index}`, text: 'As written' }),
     ),
   );
   const engine = startEngineProcess({ OAK_DATA: dir, OAK_SMTP_URL: sink.url });
   await engine.ready;
   const races: Race[] = [];
+  const act = async ({ race, who, at }: { race: Race; who: Desk; at: number }) => {
+    while (Date.now() < at) await sleep(Math.max(0, at - Date.now()));
+    tryAct(who, race, chooseAct());
+  };
+  const moments = (race: Race) =>
+    [desk, ...others].map((who) => ({ race, who, at: race.due + (Math.random() * 2 - 1) * NEAR }));
+  const waiting: ReturnType<typeof moments> = [];
+  // The first fall due while the last are still being sent.
   for (const message of messages) {
     const [departure] = scheduleMessage(desk, message.id, { kind: 'now' });
-    races.push({ id: departure!.id, messageId: message.id, due: departure!.due, done: [] });
+    const race = { id: departure!.id, messageId: message.id, due: departure!.due, done: [] };
+    races.push(race);
+    waiting.push(...moments(race));
+    waiting.sort((a, b) => a.at - b.at);
+    while (waiting[0] && waiting[0].at <= Date.now() + APART) await act(waiting.shift()!);
     await sleep(APART - 2);
   }
-  const moments = races
-    .flatMap((race) =>
-      [desk, other].map((who) => ({ race, who, at: race.due + (Math.random() * 2 - 1) * NEAR })),
-    )
-    .sort((a, b) => a.at - b.at);
-  for (const { race, who, at } of moments) {
-    while (Date.now() < at) await sleep(Math.max(0, at - Date.now()));
-    tryAct(who, race, ACTS[Math.floor(Math.random() * ACTS.length)]!);
-  }
+  for (const moment of waiting) await act(moment);
   const undecided = () =>
     races.map(({ id }) => readDeparture(desk, id).state).filter((state) => !/sent|draft|paused/.test(state));
   // What they are in, where they stay undecided, says more than that they do.
@@ -83,16 +98,25 @@ it('never both: each is told the truth', async () => {
   expect(undecided()).toEqual([]);
   engine.process.kill('SIGTERM');
   await engine.ended;
-
   const arrived = new Map<string, string[]>();
   for (const { source } of sink.received) {
     const id = /^Message-ID: (.*)$/m.exec(source)![1]!.trim();
     arrived.set(id, [...(arrived.get(id) ?? []), source]);
   }
+  for (const other of others) other.store.close();
+  return {
+    ...{ desk, races },
+    copiesOf: (id) => arrived.get(frozenIdOf(desk.store.db, id) ?? '') ?? [],
+    arrivals: { all: sink.received.length, different: arrived.size },
+  };
+}
+
+it('never both: each is told the truth', async () => {
+  const anyAct = () => ACTS[Math.floor(Math.random() * ACTS.length)]!;
+  const { desk, races, copiesOf, arrivals } = await raceThem(RACES, 2, anyAct);
   for (const { id, messageId, done } of races) {
     const { state } = readDeparture(desk, id);
-    const headerId = frozenIdOf(desk.store.db, id);
-    const copies = headerId ? (arrived.get(headerId) ?? []) : [];
+    const copies = copiesOf(id);
     const told = JSON.stringify({ state, done });
     expect(copies.length, told).toBe(state === 'sent' ? 1 : 0);
     const granted = done.filter((each) => each.granted).map((each) => each.act);
@@ -109,10 +133,24 @@ it('never both: each is told the truth', async () => {
     if (state === 'sent' && granted.includes('edit'))
       expect(copies[0]).toContain(readMessage(desk, messageId).text);
   }
-  expect(sink.received).toHaveLength(arrived.size);
+  expect(arrivals.all).toBe(arrivals.different);
   // The races were real: both sides won some.
   const all = races.flatMap(({ done }) => done);
   for (const granted of [true, false])
     expect(all.filter((each) => each.granted === granted).length).toBeGreaterThan(RACES / 10);
-  other.store.close();
 }, 120_000);
+
+it('two thousand are taken back at the instant they leave: each never arrives, or is refused and arrives once', async () => {
+  const { desk, races, copiesOf, arrivals } = await raceThem(TAKE_BACKS, 1, () => 'take back');
+  for (const { id, done } of races) {
+    const { state } = readDeparture(desk, id);
+    const [{ granted }] = done as [Race['done'][number]];
+    const outcome = { state, copies: copiesOf(id).length };
+    expect(outcome, JSON.stringify(done)).toEqual(
+      granted ? { state: 'draft', copies: 0 } : { state: 'sent', copies: 1 },
+    );
+  }
+  const refused = races.filter(({ done }) => !done[0]!.granted).length;
+  expect(arrivals).toEqual({ all: refused, different: refused });
+  expect(Math.min(refused, TAKE_BACKS - refused)).toBeGreaterThan(TAKE_BACKS / 10);
+}, 180_000);

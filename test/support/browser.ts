@@ -13,11 +13,15 @@ const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 
 export interface Chromium {
   browser: Browser;
+  /** Where it keeps what pages leave with it. */
+  userDataDir: string;
   close(): Promise<void>;
 }
 
-export async function startChromium(): Promise<Chromium> {
-  const userDataDir = mkdtempSync(join(tmpdir(), 'oak-chromium-'));
+/** @param userDataDir what another one left behind; it starts with nothing where none is given */
+export async function startChromium(
+  userDataDir = mkdtempSync(join(tmpdir(), 'oak-chromium-')),
+): Promise<Chromium> {
   const browser = await puppeteer.launch({
     executablePath: CHROMIUM,
     userDataDir,
@@ -25,6 +29,7 @@ export async function startChromium(): Promise<Chromium> {
   });
   return {
     browser,
+    userDataDir,
     async close() {
       await browser.close();
       rmSync(userDataDir, { recursive: true, force: true });
@@ -78,6 +83,30 @@ export const sees = (page: Page, words: string | RegExp, css = 'body') =>
   until(`to see ${String(words)}`, async () => {
     const text = await textOf(page, css).catch(() => '');
     return typeof words === 'string' ? text.includes(words) : words.test(text);
+  });
+
+/** The text of the message that is being written, however it is written. */
+export const bodyText = (page: Page): Promise<string> =>
+  page.$eval('[aria-label="Text"]', (element) =>
+    element instanceof HTMLTextAreaElement
+      ? element.value
+      : [...element.children]
+          .map((block) => (block as HTMLElement).innerText.trim())
+          .filter(Boolean)
+          .join('\n\n'),
+  );
+
+/** The words of that text before the cursor, where it is in focus. */
+export const beforeCursor = (page: Page): Promise<string | undefined> =>
+  page.evaluate(() => {
+    const field = document.activeElement;
+    if (field instanceof HTMLTextAreaElement) return field.value.slice(0, field.selectionStart);
+    const selection = document.getSelection();
+    if (field?.getAttribute('aria-label') !== 'Text' || !selection?.focusNode) return undefined;
+    const range = document.createRange();
+    range.setStart(field, 0);
+    range.setEnd(selection.focusNode, selection.focusOffset);
+    return range.toString();
   });
 
 /** Types into a field found by its label, replacing what is in it. */

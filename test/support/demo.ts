@@ -44,6 +44,7 @@ export function demoPages(started: (demo: Demo) => unknown) {
 export async function addReader(page: Page, letters: string, name: string): Promise<void> {
   // What is typed before the page has come to life is lost: it has once it has counted.
   await sees(page, /Inbox\s*\d+/, 'header');
+  await find(page, 'textbox', 'Text');
   const field = await find(page, 'combobox', 'To');
   await field.focus();
   await page.keyboard.type(letters);

@@ -48,7 +48,7 @@ export async function startProduct(
   env: Record<string, string> = {},
 ): Promise<Product> {
   const dataDir = env.OAK_DATA ?? mkdtempSync(join(tmpdir(), 'oak-'));
-  const [port, lmtpPort] = [await freePort(), await freePort()];
+  const [port, lmtpPort] = [Number(env.OAK_PORT) || (await freePort()), await freePort()];
   const child = spawn(process.execPath, ['dist/launcher.mjs', ...(kind === 'demo' ? ['demo'] : [])], {
     env: {
       ...cleanEnv(),

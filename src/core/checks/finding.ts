@@ -14,6 +14,12 @@ export const CHECK_IDS = [
   'unfinished',
   'aging',
   'zoneless',
+  'attachment',
+  'large',
+  'reply-all',
+  'link',
+  'foreign-link',
+  'spelling',
 ] as const;
 
 export type CheckId = (typeof CHECK_IDS)[number];
@@ -24,7 +30,7 @@ export type Severity = 'stop' | 'ask' | 'note';
 export interface Finding {
   check: CheckId;
   severity: Severity;
-  field: 'text' | 'subject' | 'to';
+  field: 'text' | 'subject' | 'to' | 'attachments';
   /** Where in the field it stands; `to` is exclusive. Both 0 where it is about the whole field. */
   from: number;
   to: number;
@@ -46,6 +52,12 @@ export interface Move {
   add?: string;
   remove?: string;
   copies?: 'individual';
+  /** The only one it then goes to. */
+  only?: string;
+  /** A file is to be chosen. */
+  attach?: true;
+  /** A word that is spelled right. */
+  learn?: string;
 }
 
 /** Where and when a message lands, as checks see it. */
@@ -92,7 +104,9 @@ export function ownParts(text: string): { from: number; text: string }[] {
   for (const [index, line] of lines.entries()) {
     if (line === '-- ') break;
     const introduces =
-      /:\s*$/.test(line) && /\bwrote\b/i.test(line) && (lines[index + 1] ?? '').startsWith('>');
+      /:\s*$/.test(line) &&
+      /\bwrote\b/i.test(line) &&
+      (lines.slice(index + 1).find((each) => each.trim()) ?? '').startsWith('>');
     if (!line.startsWith('>') && !introduces && line.trim()) parts.push({ from: at, text: line });
     at += line.length + 1;
   }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { blankMessage, knowsNothing } from '../../../test/support/checks';
 import { toInstant } from '../time/wallClock';
 import { withFix, type Landed } from './finding';
 import type { CheckedMessage, MessageContext } from './checkedMessage';
@@ -17,10 +18,10 @@ const people = [
 ];
 const osaka = (local: string): Landed => ({ zone: 'Asia/Tokyo', place: 'Osaka', local: `${local}:00` });
 const context: MessageContext = {
-  ...{ now, zone: 'Europe/Lisbon', place: 'Lisbon', landings: [], people, off: [] },
+  ...{ ...knowsNothing, now, zone: 'Europe/Lisbon', place: 'Lisbon', landings: [], people },
 };
 const letter = (text: string, patch: Partial<CheckedMessage> = {}): CheckedMessage => ({
-  ...{ subject: 'Loan', text, visible: [haruki], bcc: [], individual: false },
+  ...{ ...blankMessage, subject: 'Loan', text, visible: [haruki] },
   ...patch,
 });
 const found = (message: CheckedMessage, where: MessageContext = context) =>
@@ -207,5 +208,131 @@ describe('whatever the letter', () => {
       }),
       { numRuns: 200 },
     );
+  });
+});
+
+describe('an attachment', () => {
+  const one = { name: 'list.pdf', size: 1000, received: 1000 };
+  it.each([
+    'The list is attached.',
+    'Attached you find the list.',
+    'I enclose nothing; see the attachment below.',
+    'Please find enclosed the terms.',
+    'A lista segue em anexo.',
+    'Anexei a lista.',
+    'Im Anhang finden Sie die Liste.',
+    'Die Liste ist beigefügt.',
+    'Anbei die Liste.',
+    'La liste est ci-jointe.',
+    'Voir la pièce jointe.',
+    'Le envío la lista adjunta.',
+    'It is attached to this message.',
+  ])('is missed in “%s”', (text) => {
+    const all = found(letter(text)).filter((each) => each.startsWith('attachment:'));
+    expect(all).toHaveLength(1);
+    expect(
+      found(letter(text, { attachments: [one] })).filter((each) => each.startsWith('attachment:')),
+    ).toEqual([]);
+  });
+
+  it.each([
+    'The label is attached to the crate.',
+    'Thank you for your attachment.',
+    'The attachment you sent is empty.',
+    'No attachment this time.',
+    'Without attachments, as you asked.',
+    'Obrigada pelo seu anexo.',
+    'We reattached the frame.',
+    '> The list is attached.\nThank you.',
+    'Thank you.\n-- \nAll attachments are confidential.',
+    'Der Anhänger steht bereit.',
+  ])('is not missed in “%s”', (text) => {
+    expect(found(letter(text)).filter((each) => each.startsWith('attachment:'))).toEqual([]);
+  });
+
+  it('half here stops the message; a very large one is noted', () => {
+    const findings = checkMessage(
+      letter('See the list.', {
+        attachments: [
+          { name: 'half.bin', size: 100, received: 40 },
+          { name: 'film.mov', size: 12_000_000, received: 12_000_000 },
+        ],
+      }),
+      context,
+    );
+    expect(findings.map(({ check, severity, words }) => `${severity} ${check}: ${words}`)).toEqual([
+      'stop attachment: half.bin',
+      'note large: 12 MB',
+    ]);
+  });
+});
+
+describe('a link', () => {
+  const linked = (text: string, words: string, href: string) => {
+    const from = text.indexOf(words);
+    return letter(text, { links: [{ from, to: from + words.length, href }] });
+  };
+  it.each([
+    ['See the list.', 'the list', '', ['link: the list']],
+    ['See the list.', 'the list', 'http://', ['link: the list']],
+    ['See the list.', 'the list', 'https://lamp.example/list', []],
+    ['> See the list.\nYes.', 'the list', '', []],
+  ])('in “%s” over “%s” to “%s”', (text, words, href, expected) =>
+    expect(found(linked(text, words, href))).toEqual(expected),
+  );
+
+  it.each([
+    ['To confirm, click here.', ['link: click here']],
+    ['Bitte hier klicken.', ['link: hier klicken']],
+    ['Please use the following link: https://lamp.example/a', []],
+    ['The link between the two is plain.', []],
+  ])('spoken of in “%s”', (text, expected) => expect(found(letter(text))).toEqual(expected));
+
+  it('known from mail with somebody else is asked about', () => {
+    const foreignLinks = new Map([['https://lamp.example/terms', ['lagos-lenders.example']]]);
+    const where = { ...context, foreignLinks };
+    expect(found(letter('See https://lamp.example/terms.'), where)).toEqual([
+      'foreign-link: https://lamp.example/terms.',
+    ]);
+    expect(found(letter('See https://lamp.example/other.'), where)).toEqual([]);
+  });
+});
+
+describe('an answer to all', () => {
+  const both = { visible: [haruki, bela], answers: true };
+  it('that speaks to one is noted, with the way to that one', () => {
+    const [finding] = checkMessage(letter('Dear Haruki,\nyes.', both), context);
+    expect(finding).toMatchObject({ check: 'reply-all', words: 'Haruki' });
+    expect(finding!.moves).toEqual([
+      { words: 'Only to Haruki Anzai', only: 'Haruki Anzai <h.anzai@lacquer-osaka.example>' },
+    ]);
+  });
+
+  it.each<[string, Partial<CheckedMessage>]>([
+    ['Dear Haruki and Bela,\nyes.', both],
+    ['Dear all,\nyes.', both],
+    ['Yes.', both],
+    ['Dear Haruki,\nyes.', { ...both, answers: false }],
+    ['Dear Haruki,\nyes.', { ...both, individual: true }],
+  ])('“%s” is right', (text, patch) => expect(found(letter(text, patch))).toEqual([]));
+});
+
+describe('dates in other languages', () => {
+  it.each([
+    ['Encontramo-nos na segunda-feira, 24 de novembro.', ['weekday: segunda-feira, 24 de novembro']],
+    ['Encontramo-nos na terça-feira, 24 de novembro.', []],
+    ['Wir treffen uns am Montag, den 24. November.', ['weekday: Montag, den 24. November']],
+    ['Wir treffen uns am Dienstag, 24. November 2026.', []],
+    ['Rendez-vous lundi 24 novembre.', ['weekday: lundi 24 novembre']],
+    ['Rendez-vous mardi 24 novembre.', []],
+    ['Nos vemos el lunes 24 de noviembre.', ['weekday: lunes 24 de noviembre']],
+    ['Nos vemos el martes 24 de noviembre.', []],
+  ])('%s', (text, expected) => expect(found(letter(text))).toEqual(expected));
+
+  it('are mended in the language they are in', () => {
+    const fixes = (text: string) => checkMessage(letter(text), context)[0]!.fixes;
+    expect(fixes('Rendez-vous lundi 24 novembre.')).toEqual(['mardi 24 novembre']);
+    expect(fixes('Wir treffen uns Montag, 24. November.')).toEqual(['Dienstag, 24. November']);
+    expect(fixes('We meet Mon 24 Nov.')).toEqual(['Tue 24 Nov']);
   });
 });

@@ -3,10 +3,14 @@ import { agingWords } from './agingWords';
 import { dateFindings } from './dates';
 import type { CheckedMessage, MessageContext } from './checkedMessage';
 import type { CheckId, Finding } from './finding';
+import { attachmentFindings } from './attachments';
+import { linkFindings } from './links';
 import { placeholders } from './placeholders';
 import { recipientFindings } from './recipients';
+import { replyAllFindings } from './replyAll';
 import { salutations } from './salutations';
 import { shapeFindings } from './shape';
+import { spellingFindings, wordsToSpell } from './spelling';
 import { zonelessTimes } from './zonelessTimes';
 
 export const CHECK_WORDS: Record<CheckId, string> = {
@@ -23,9 +27,27 @@ export const CHECK_WORDS: Record<CheckId, string> = {
   unfinished: 'Ends in the middle of a sentence',
   aging: 'Words that age',
   zoneless: 'Times without a zone',
+  attachment: 'An attachment is named, and none is there',
+  large: 'Very large attachments',
+  'reply-all': 'An answer to all that speaks to one',
+  link: 'A link without a target, or named and missing',
+  'foreign-link': 'A link from messages with another organisation',
+  spelling: 'Spelling',
 };
 
 const SEVERITIES = ['stop', 'ask', 'note'];
+
+/** The words of a message that a dictionary is asked about. */
+export function spelledWords(
+  message: CheckedMessage,
+  { people, ownNames, ownWords }: Pick<MessageContext, 'people' | 'ownNames' | 'ownWords'>,
+) {
+  const names = [...people, ...message.visible, ...message.bcc].map(({ name }) => name).concat(ownNames);
+  return wordsToSpell(message.text, names, ownWords);
+}
+
+const spelling = (message: CheckedMessage, context: MessageContext) =>
+  spellingFindings(spelledWords(message, context), context.dictionary);
 
 /** What the checks find, the gravest first, then in the order of the text. Nothing to say is no finding. */
 export function checkMessage(message: CheckedMessage, context: MessageContext): Finding[] {
@@ -40,6 +62,10 @@ export function checkMessage(message: CheckedMessage, context: MessageContext): 
     ...dateFindings(text, context),
     ...agingWords(text, context),
     ...zonelessTimes(text, context),
+    ...attachmentFindings(message),
+    ...replyAllFindings(message, context),
+    ...linkFindings(message, context),
+    ...(context.off.includes('spelling') ? [] : spelling(message, context)),
   ]
     .filter(({ check }) => !context.off.includes(check))
     .sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || a.from - b.from);

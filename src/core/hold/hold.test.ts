@@ -75,6 +75,8 @@ const message: SentMessage = {
   ],
   subject: 'Loan terms',
   text: 'The bond (São Paulo) is attached.',
+  importance: 'normal',
+  attached: false,
 };
 const context: HoldContext = {
   ...{ now: at('2026-11-24T14:00'), zone: LISBON, address: 'me@wrenfield.example', holdSeconds: 90 },

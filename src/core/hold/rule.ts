@@ -1,4 +1,5 @@
 /** Hold rules: which sends wait, for how long, and why. Pure: who is in a group and who was written to is given. */
+import type { Importance } from '../message/details';
 import type { DaySpan } from '../time/dayParts';
 import { toLocal } from '../time/wallClock';
 import { dayOf } from '../time/words';
@@ -16,7 +17,10 @@ export type Condition =
   /** On my clock; spans of each weekday, Monday first, which may end on the next day. */
   | { kind: 'hours'; days: (DaySpan | null)[] }
   /** Somebody no message of mine has ever left for. */
-  | { kind: 'first-message' };
+  | { kind: 'first-message' }
+  | { kind: 'importance'; is: Importance[] }
+  /** Something is attached. */
+  | { kind: 'attachment' };
 
 export type ConditionKind = Condition['kind'];
 
@@ -53,6 +57,9 @@ export interface SentMessage {
   recipients: readonly SentRecipient[];
   subject: string;
   text: string;
+  importance: Importance;
+  /** Something is attached. */
+  attached: boolean;
 }
 
 export interface RuleContext {
@@ -134,6 +141,10 @@ export function meets(condition: Condition, message: SentMessage, context: RuleC
         recipients.find(({ first }) => first),
         ' for the first time',
       );
+    case 'importance':
+      return condition.is.includes(message.importance) ? `of ${message.importance} importance` : undefined;
+    case 'attachment':
+      return message.attached ? 'with something attached' : undefined;
   }
 }
 

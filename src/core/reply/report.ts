@@ -1,6 +1,9 @@
 /** Reports about a message: what became of its delivery (RFC 3464), and that it was seen (RFC 8098). */
 import { parseMessageIds } from './threading';
 
+const ACTIONS = ['failed', 'delayed', 'delivered', 'relayed', 'expanded'] as const;
+const DISPOSITIONS = ['displayed', 'deleted', 'dispatched', 'processed'] as const;
+
 /** One part of a multipart/report (RFC 6522), as text. */
 export interface ReportPart {
   /** Lower case. */
@@ -8,10 +11,26 @@ export interface ReportPart {
   text: string;
 }
 
+/** RFC 3464 §2.3.3, and the dispositions of RFC 8098 §3.2.6.2. */
+export type ReportedAction = (typeof ACTIONS)[number] | (typeof DISPOSITIONS)[number];
+
+/** What is said of a reader by what came back. */
+export const RECEIPT_WORDS: Record<ReportedAction, string> = {
+  failed: 'not delivered',
+  delayed: 'delayed on the way',
+  delivered: 'delivered',
+  relayed: 'passed on to a server that sends no receipts',
+  expanded: 'delivered to a list',
+  displayed: 'seen',
+  deleted: 'deleted unseen',
+  dispatched: 'passed on by its reader',
+  processed: 'processed without being seen',
+};
+
 export interface ReportedRecipient {
+  /** Empty where the report does not say. */
   address: string;
-  /** RFC 3464 §2.3.3; a disposition is `displayed`. */
-  action: 'failed' | 'delayed' | 'delivered' | 'relayed' | 'expanded' | 'displayed';
+  action: ReportedAction;
   /** The words of the server that gave up, or the status code; empty where there are none. */
   words: string;
 }
@@ -21,8 +40,6 @@ export interface MessageReport {
   about: string;
   recipients: ReportedRecipient[];
 }
-
-const ACTIONS = ['failed', 'delayed', 'delivered', 'relayed', 'expanded'] as const;
 
 /** Blocks of header fields, one block to a recipient; folded lines are joined (RFC 5322 §2.2.3). */
 function fieldBlocks(text: string): Map<string, string>[] {
@@ -69,7 +86,10 @@ export function readReport(parts: readonly ReportPart[]): MessageReport | undefi
       const fields = fieldBlocks(text)[0];
       const about = parseMessageIds(fields?.get('original-message-id'))[0] ?? named;
       const address = untyped(fields?.get('final-recipient'));
-      if (about) return { about, recipients: [{ address, action: 'displayed', words: '' }] };
+      // `manual-action/MDN-sent-manually; displayed/error` (RFC 8098 §3.2.6)
+      const disposition = fields?.get('disposition')?.split(';')[1]?.trim().toLowerCase() ?? '';
+      const action = DISPOSITIONS.find((each) => disposition.startsWith(each)) ?? 'displayed';
+      if (about) return { about, recipients: [{ address, action, words: '' }] };
     }
   }
   return undefined;

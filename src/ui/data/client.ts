@@ -64,8 +64,28 @@ export async function ask<T>(
   const { status, text } = method === 'GET' ? await read(url) : await change(method, url, sent, revision);
   // The session has ended: the page to sign in stands where this one was.
   if (status === 401 && path !== '/session') window.location.assign('/sign-in');
+  return answerOf<T>(status, text);
+}
+
+function answerOf<T>(status: number, text: string): T {
   const answer = parsed(text);
   if (status >= 200 && status < 300) return answer as T;
   const problem = answer as ProblemJson | undefined;
   throw new ApiProblem(status, problem?.detail ?? NO_ANSWER, problem?.errors);
+}
+
+/**
+ * Sends a piece of a file.
+ * @param offset of its first byte, and the bytes of the whole (RFC 9110 §14.4)
+ * @throws (rejects) ApiProblem
+ */
+export async function putPiece<T>(path: string, piece: Blob, offset: number, size: number): Promise<T> {
+  const range = `bytes ${offset}-${offset + piece.size - 1}/${size}`;
+  const headers = { 'content-type': 'application/octet-stream', 'content-range': range };
+  try {
+    const response = await fetch(`/api/v1${path}`, { method: 'PUT', headers, body: piece });
+    return answerOf<T>(response.status, await response.text());
+  } catch (error) {
+    throw error instanceof ApiProblem ? error : new ApiProblem(0, NO_ANSWER);
+  }
 }

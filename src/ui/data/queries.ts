@@ -16,6 +16,7 @@ import type {
   MailboxJson,
   MailboxSummaryJson,
   MessageJson,
+  MetAddressJson,
   MessagePageJson,
   PhraseJson,
   PreviewJson,
@@ -72,16 +73,19 @@ export const usePendingPages = ({ states, search }: PendingFilter) =>
     placeholderData: keepPreviousData,
   });
 
-export const useLeft = () =>
+/** What has left. @param folder only what is kept there; empty: of what no copy is kept; undefined: all */
+export const useLeft = (folder?: string) =>
   useInfiniteQuery({
-    queryKey: ['departures', 'left'],
-    queryFn: ({ pageParam }) =>
-      ask<DeparturePageJson>(
-        'GET',
-        `/departures?state=sent&order=latest&limit=100${pageParam && `&cursor=${pageParam}`}`,
-      ),
+    queryKey: ['departures', 'left', folder ?? null],
+    queryFn: ({ pageParam }) => {
+      const query = new URLSearchParams({ state: 'sent', order: 'latest', limit: '100' });
+      if (folder !== undefined) query.set('folder', folder);
+      if (pageParam) query.set('cursor', pageParam);
+      return ask<DeparturePageJson>('GET', `/departures?${query.toString()}`);
+    },
     initialPageParam: '',
     getNextPageParam: (page) => page.cursor ?? undefined,
+    placeholderData: keepPreviousData,
   });
 
 export const useDeparture = (id: string) =>
@@ -223,6 +227,18 @@ export const useBoard = (ids: readonly string[], from: string, until: string) =>
     enabled: ids.length > 0,
     ...fleeting,
   });
+
+/** Whom past mail went to or came from, by what is typed of them; nothing for less than two letters. */
+export function useMetAddresses(words: string) {
+  const q = words.trim();
+  return useQuery({
+    queryKey: ['met', q],
+    queryFn: async () =>
+      (await ask<{ addresses: MetAddressJson[] }>('GET', `/addresses?q=${encodeURIComponent(q)}`)).addresses,
+    enabled: q.length > 1,
+    placeholderData: keepPreviousData,
+  });
+}
 
 export const useGroups = () =>
   useQuery({

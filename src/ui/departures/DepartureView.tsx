@@ -3,9 +3,13 @@
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import type { MessageJson } from '../../api/types';
 import { adviceFor } from '../../core/departure/advice';
 import { historyWords } from '../../core/departure/history';
+import { RECEIPT_WORDS } from '../../core/reply/report';
+import { Attached } from '../common/Attached';
 import { landingWords, useWords } from '../common/format';
+import { MessageBody } from '../common/MessageBody';
 import { StatePill } from '../common/StatePill';
 import { useDeparture, useMessage } from '../data/queries';
 import { useCommand } from '../shell/commands';
@@ -16,6 +20,18 @@ import styles from './DepartureView.module.css';
 
 const STATUS = { waiting: 'waiting', accepted: 'accepted', deferred: 'put off', refused: 'refused' };
 
+/** What was asked for it, and where its copy is. */
+function asked({ deliveryReceipt, readReceipt, importance, keptIn }: MessageJson): string {
+  const receipts = [deliveryReceipt && 'of delivery', readReceipt && 'of being seen'].filter(Boolean);
+  return [
+    importance !== 'normal' && `${importance === 'high' ? 'High' : 'Low'} importance.`,
+    receipts.length > 0 && `A receipt ${receipts.join(' and ')} was asked.`,
+    keptIn !== null && `Kept in ${keptIn}.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
 export function DepartureView({ id }: { id: string }) {
   const router = useRouter();
   const words = useWords();
@@ -23,7 +39,9 @@ export function DepartureView({ id }: { id: string }) {
   const message = useMessage(departure?.messageId).data;
   const actions = useDepartureActions();
   const correct = () => router.push(correctionPath(departure!.messageId));
+  const forward = () => router.push(`/write?forwards=${departure!.messageId}`);
   useCommand('KeyC', departure && correct);
+  useCommand('KeyP', departure && forward);
   const refused = departure?.recipients.filter((reader) => reader.status === 'refused') ?? [];
   if (error) return <p role="alert">{error.message}</p>;
   if (!departure || !message) return <Spin />;
@@ -46,8 +64,12 @@ export function DepartureView({ id }: { id: string }) {
         )}
       </p>
       {departure.reason && departure.leftAt && <p>{departure.reason}</p>}
+      {asked(message) && <p className="quiet">{asked(message)}</p>}
       <div className={styles.actions}>
         <Button onClick={correct}>Write a correction</Button>
+        <Button onClick={forward} title="P">
+          Forward
+        </Button>
         {refused.length > 0 && departure.state === 'sent' && (
           <Button
             onClick={() =>
@@ -70,6 +92,13 @@ export function DepartureView({ id }: { id: string }) {
               {reader.name && <span className="quiet">{reader.address}</span>} ·{' '}
               {landingWords(reader, departure.at, words)} · {STATUS[reader.status]}
               {reader.answer && <span className="quiet"> “{reader.answer}”</span>}
+              {reader.receipts.map(({ action, words: said, at }, index) => (
+                <span key={index} className={styles.receipt}>
+                  {' '}
+                  · <strong>{RECEIPT_WORDS[action]}</strong> {words.exact(at)}
+                  {/\p{L}/u.test(said) && <span className="quiet"> “{said}”</span>}
+                </span>
+              ))}
               {reader.status === 'refused' && (
                 <span className={styles.advice}> {adviceFor(reader.answer)}</span>
               )}
@@ -79,7 +108,12 @@ export function DepartureView({ id }: { id: string }) {
       </section>
       <section className={`pane ${styles.block}`} aria-labelledby="text">
         <h2 id="text">Text</h2>
-        <div className={styles.text}>{message.text}</div>
+        {message.keptIn === null && departure.leftAt && !message.text ? (
+          <p>No copy was kept, as was asked.</p>
+        ) : (
+          <MessageBody message={message} />
+        )}
+        <Attached attachments={message.attachments} />
       </section>
       <section className={`pane ${styles.block}`} aria-labelledby="history">
         <h2 id="history">History</h2>

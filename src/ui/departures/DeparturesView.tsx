@@ -6,7 +6,7 @@ import { useState } from 'react';
 import type { DepartureState } from '../../core/departure/states';
 import { countWords } from '../common/format';
 import { useSettled } from '../common/useSettled';
-import { useDrafts, usePending } from '../data/queries';
+import { useDrafts, usePending, useSettings } from '../data/queries';
 import { DraftList } from './DraftList';
 import styles from './DeparturesView.module.css';
 import { LeftTable } from './LeftTable';
@@ -14,6 +14,9 @@ import { PendingTable } from './PendingTable';
 
 /** A search is asked for once the typing rests this long. */
 const TYPING_MS = 150;
+
+/** No folder is called like that. */
+const ALL = '*';
 
 /** What can be looked at apart, with the states it means. */
 const FILTERS: Record<string, { label: string; needs: DepartureState[]; coming: DepartureState[] }> = {
@@ -35,6 +38,8 @@ export function DeparturesView() {
   const pending = usePending().data?.unsettled;
   const drafts = useDrafts().data?.total;
   const [filter, setFilter] = useState('all');
+  const [folder, setFolder] = useState(ALL);
+  const { sentFolders } = useSettings();
   const [search, setSearch] = useState('');
   const wanted = useSettled(search.trim(), TYPING_MS);
   const counted = (words: string, count: number | undefined) =>
@@ -54,6 +59,19 @@ export function DeparturesView() {
             { value: 'left', label: 'Left' },
           ]}
         />
+        {part === 'left' && (
+          <Select
+            aria-label="Copies kept in"
+            value={folder}
+            onChange={setFolder}
+            options={[
+              { value: ALL, label: 'all copies' },
+              ...sentFolders.map((value) => ({ value, label: `in ${value}` })),
+              { value: '', label: 'no copy kept' },
+            ]}
+            className={styles.filter}
+          />
+        )}
         {part === 'pending' && (
           <>
             <Select
@@ -78,7 +96,7 @@ export function DeparturesView() {
       {part === 'drafts' ? (
         <DraftList />
       ) : part === 'left' ? (
-        <LeftTable />
+        <LeftTable folder={folder === ALL ? undefined : folder} />
       ) : (
         <PendingTable {...{ needs, coming }} search={wanted} />
       )}

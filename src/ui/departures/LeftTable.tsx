@@ -13,8 +13,9 @@ import { correctionPath } from '../shell/views';
 import styles from './DeparturesView.module.css';
 import { EmptyTable } from './EmptyTable';
 
-export function LeftTable() {
-  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useLeft();
+/** @param folder only what is kept there; empty: of what no copy is kept; undefined: all */
+export function LeftTable({ folder }: { folder: string | undefined }) {
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useLeft(folder);
   const words = useWords();
   const router = useRouter();
   const [focused, setFocused] = useState<string | null>(null);
@@ -22,7 +23,8 @@ export function LeftTable() {
   if (error && !data) return <p role="alert">{error.message}</p>;
   if (!data) return <Spin />;
   const departures = data.pages.flatMap((page) => page.departures);
-  if (departures.length === 0) return <EmptyTable words="Nothing has left yet." />;
+  if (departures.length === 0)
+    return <EmptyTable words={folder === undefined ? 'Nothing has left yet.' : 'Nothing is here.'} />;
   return (
     <div className={`pane ${styles.frame}`}>
       <table className={styles.table} onKeyDown={moveBetweenRows} aria-label="What has left">

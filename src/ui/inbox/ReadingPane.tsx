@@ -3,11 +3,14 @@
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import type { MessageJson, MessageSummaryJson } from '../../api/types';
+import { hasOthers } from '../../core/reply/answering';
 import { atTheirDesk } from '../../core/reply/desk';
 import { dayWords, durationWords, timeWords } from '../../core/time/words';
+import { Attached } from '../common/Attached';
 import { recipientsWords, useWords } from '../common/format';
+import { MessageBody } from '../common/MessageBody';
 import { useMessage, useSettings } from '../data/queries';
 import { useWorkingAt } from '../common/useWorkingAt';
 import { useCommand } from '../shell/commands';
@@ -63,44 +66,27 @@ function Thread({ thread }: { thread: MessageSummaryJson[] }) {
   );
 }
 
-/** The message as its writer laid it out, in a frame where nothing runs; or its plain text. */
-function Body({ message }: { message: MessageJson }) {
-  const [plain, setPlain] = useState(!message.html);
-  return (
-    <>
-      {message.html && (
-        <p className={styles.layout}>
-          <Button size="small" type="text" onClick={() => setPlain(!plain)}>
-            {plain ? 'Show as laid out' : 'Show as plain text'}
-          </Button>
-          {!plain && <span className="quiet">Pictures from elsewhere are not fetched.</span>}
-        </p>
-      )}
-      {plain ? (
-        <div className={`pane ${styles.body}`}>{message.text || 'This message has no text.'}</div>
-      ) : (
-        <iframe
-          title="The message as laid out"
-          className={`pane ${styles.frame}`}
-          sandbox="allow-popups allow-popups-to-escape-sandbox"
-          referrerPolicy="no-referrer"
-          src={`/api/v1/messages/${message.id}/html`}
-        />
-      )}
-    </>
-  );
-}
-
 export function ReadingPane({ id }: { id: string }) {
   const router = useRouter();
   const words = useWords();
   const { data: message, error } = useMessage(id);
+  const { me, identities } = useSettings();
   const answer = () => router.push(`/write?answers=${id}`);
+  const answerAll = () => router.push(`/write?answers=${id}&all`);
+  const forward = () => router.push(`/write?forwards=${id}`);
+  const others =
+    message &&
+    hasOthers(
+      message,
+      [me, ...identities].map(({ address }) => address),
+    );
   const mine = message?.direction === 'out';
   useEffect(() => {
     if (mine) router.replace(`/write/${id}`);
   }, [router, mine, id]);
   useCommand('KeyR', message && answer);
+  useCommand('KeyE', others ? answerAll : undefined);
+  useCommand('KeyP', message && forward);
   if (error) return <p role="alert">{error.message}</p>;
   if (!message || mine) return <Spin />;
   return (
@@ -110,6 +96,14 @@ export function ReadingPane({ id }: { id: string }) {
       <div className={styles.actions}>
         <Button type="primary" ghost onClick={answer}>
           Answer
+        </Button>
+        {others && (
+          <Button onClick={answerAll} title="E">
+            Answer everybody
+          </Button>
+        )}
+        <Button onClick={forward} title="P">
+          Forward
         </Button>
         <SnoozeControl message={message} />
       </div>
@@ -128,7 +122,8 @@ export function ReadingPane({ id }: { id: string }) {
           source
         </a>
       </p>
-      <Body message={message} />
+      <MessageBody message={message} />
+      <Attached attachments={message.attachments} />
       <Thread thread={message.thread} />
     </article>
   );

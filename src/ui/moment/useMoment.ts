@@ -1,10 +1,11 @@
 'use client';
 /** The moment of the message being written: its plan, what is typed in words, and what both come to. */
 import { useQueryClient } from '@tanstack/react-query';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { PhraseJson } from '../../api/types';
 import { isLocal } from '../../core/time/wallClock';
 import type { Choices, Plan } from '../../core/plan/plan';
+import { useSame } from '../common/useSame';
 import { useSettled } from '../common/useSettled';
 import { ApiProblem, ask } from '../data/client';
 import { usePhrase, usePreview, useSuggestions, type PreviewAsked } from '../data/queries';
@@ -31,12 +32,6 @@ function onlyPlan(result: PhraseJson): Plan | undefined {
   if (result.readings.length > 1)
     throw notYet(`When? The words mean ${result.readings.length} moments: choose one of them.`);
   return result.readings[0]!.plan;
-}
-
-/** The same object as long as it says the same. */
-function useSame<T>(value: T): T {
-  const key = JSON.stringify(value);
-  return useMemo(() => JSON.parse(key) as T, [key]);
 }
 
 export function useMoment(initial: Props) {

@@ -31,7 +31,7 @@ function Received({ message, zone }: { message: MailboxJson['messages'][number];
       <div className={styles.text}>{message.text}</div>
       <details>
         <summary>Headers</summary>
-        <pre tabIndex={0}>{message.headers}</pre>
+        <pre tabIndex={0}>{[message.envelope, message.headers].filter(Boolean).join('\n\n')}</pre>
       </details>
     </article>
   );

@@ -15,6 +15,7 @@ import { useDepartureActions } from '../departures/useDepartureActions';
 import { useAnnounce } from '../shell/Announcer';
 import { useCommand } from '../shell/commands';
 import styles from './HoldTray.module.css';
+import { useHoldNotifications, useNotificationConsent } from './useHoldNotifications';
 
 /** So many are seen without scrolling. */
 const SHOWN = 2;
@@ -63,6 +64,8 @@ export function HoldTray() {
   const { exact } = useWords();
   const now = useNow(1000);
   useHoldAnnouncements(held);
+  const notifyMe = useNotificationConsent();
+  useHoldNotifications(held, now, LAST_CALL_MS, (departure) => void takeBack(departure));
   const newest = held?.[0];
   useCommand('KeyT', newest && (() => void takeBack(newest)));
   if (!held?.length) return null;
@@ -103,6 +106,11 @@ export function HoldTray() {
           );
         })}
       </ul>
+      {notifyMe.wanted && (
+        <Button type="text" size="small" className={styles.more} onClick={notifyMe.ask}>
+          Tell me outside this page too
+        </Button>
+      )}
       {held.length > SHOWN && (
         <Link href="/departures" className={styles.more}>
           {held.length} held: see all

@@ -17,6 +17,7 @@ import { HoldRules } from './holds/HoldRules';
 import { QuietHours } from './QuietHours';
 import styles from './SettingsView.module.css';
 import { useApply } from './useApply';
+import { Writing } from './Writing';
 
 const USUAL_HOLDS = [0, 10, 30, 90, 240, 600, 1800, 7200];
 
@@ -189,6 +190,7 @@ export function SettingsView() {
     <div className={styles.page}>
       <h1>Settings</h1>
       <p className="quiet">Every change applies at once.</p>
+      <Writing />
       <Hold />
       <QuietHours />
       <HoldRules />

@@ -6,6 +6,8 @@ import { useEffect, useRef } from 'react';
 export const keyHelp = [
   { code: 'KeyN', key: 'N', words: 'write a message' },
   { code: 'KeyR', key: 'R', words: 'answer' },
+  { code: 'KeyE', key: 'E', words: 'answer everybody' },
+  { code: 'KeyP', key: 'P', words: 'pass on: forward a message' },
   { code: 'KeyC', key: 'C', words: 'write a correction of what has left' },
   { code: 'KeyS', key: 'S', words: 'snooze' },
   { code: 'KeyF', key: 'F', words: 'the next finding in what you write' },

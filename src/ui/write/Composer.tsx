@@ -2,47 +2,54 @@
 /** Writing one message: new, taken back, or pending. */
 import { useQueryClient } from '@tanstack/react-query';
 import type { InputRef } from 'antd';
-import type { TextAreaRef } from 'antd/es/input/TextArea';
-import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { DepartureJson, MessageJson } from '../../api/types';
-import type { Move } from '../../core/checks/finding';
+import type { AttachmentJson, DepartureJson, MessageJson } from '../../api/types';
 import { usualHold } from '../../core/hold/decide';
+import type { RichLink } from '../../core/message/richText';
 import { addressKey, groupName, parseMailbox } from '../../core/message/address';
-import { UNSETTLED_STATES } from '../../core/departure/states';
-import { copiesOf, usualChoices, type Choices, type Landing, type Plan } from '../../core/plan/plan';
+import { goesAlong } from '../../core/message/attachment';
+import { copiesOf, usualChoices } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
-import { isLocal, toInstant } from '../../core/time/wallClock';
-import { useWords, type Words } from '../common/format';
-import { ApiProblem, ask } from '../data/client';
-import { refresh, useCorrespondents, useSettings } from '../data/queries';
+import { useWords } from '../common/format';
+import type { ApiProblem } from '../data/client';
+import { refresh, useCorrespondents, useMessage, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useDepartureActions } from '../departures/useDepartureActions';
-import { useCommand } from '../shell/commands';
-import { useNotices } from '../shell/Notices';
-import { ConflictPanel } from './ConflictPanel';
-import { recallCursor, rememberCursor } from './cursor';
-import { Findings } from './Findings';
-import { MessageFields } from './MessageFields';
-import type { Lands } from '../moment/DayStrips';
 import { MomentPanel } from '../moment/MomentPanel';
 import { useMoment } from '../moment/useMoment';
-import { PendingBar } from './PendingBar';
+import { useCommand } from '../shell/commands';
+import { useNotices } from '../shell/Notices';
+import { usePictures } from './attachments/usePictures';
+import { useUploads } from './attachments/useUploads';
+import type { BodyHandle } from './body/BodyHandle';
+import { Findings } from './checks/Findings';
+import { useFindings } from './checks/useFindings';
+import { useWaysOut } from './checks/useWaysOut';
+import { ConflictPanel } from './ConflictPanel';
+import { recallCursor, rememberCursor } from './cursor';
+import { copiesUnderWay, keptSentence, landsOf } from './departureWords';
+import { isAddress, isRecipient } from './draft/fields';
+import { useDraft, type Beginning, type SaveState } from './draft/useDraft';
 import { HoldLine } from './HoldLine';
+import { MessageFields } from './MessageFields';
+import { PendingBar } from './PendingBar';
+import { choicesOf, isPast, planToCome, same } from './planState';
 import { primaryWords } from './primaryWords';
 import { SummaryBar } from './SummaryBar';
-import { isAddress, isRecipient, useDraft, type DraftFields, type SaveState } from './useDraft';
+import { usePrimaryKey } from './usePrimaryKey';
 import { useLease } from './useLease';
+import { useSending } from './useSending';
 import type { NearZone } from './ZonePicker';
 import styles from './Composer.module.css';
 
 interface Props {
-  initial: DraftFields;
+  beginning: Omit<Beginning, 'kept'>;
   /** The message on the server; undefined for one not kept yet. */
   message: MessageJson | undefined;
   /** The departure under way, where it is pending. */
   departure: DepartureJson | undefined;
-  answers: string | undefined;
+  /** Where the cursor stands on opening. */
+  begin: 'to' | 'text' | undefined;
 }
 
 const SAVE_WORDS: Record<SaveState, string> = {
@@ -50,67 +57,17 @@ const SAVE_WORDS: Record<SaveState, string> = {
   dirty: 'Not saved yet',
   saving: 'Saving…',
   saved: 'Draft saved',
-  failed: 'Not saved',
+  failed: 'Not saved, kept in this browser',
   conflict: 'Not saved: two versions',
 };
 
 /** Kept, and yet it does not leave before the person says so. */
 const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, saved: 'Kept, not let go yet' };
 
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+const NOTHING: AttachmentJson[] = [];
+const mailboxes = (list: readonly string[]) => list.filter(isAddress).map((each) => parseMailbox(each));
 
-const isPast = (plan: Plan, now: number) =>
-  plan.kind === 'at' && isLocal(plan.local) && toInstant(plan.local, plan.zone).at <= now;
-
-/** The plan a draft had, unless its moment is past by now. */
-const planToCome = (plan: Plan | null | undefined, now: number): Plan =>
-  plan && !isPast(plan, now) ? plan : { kind: 'now' };
-
-const choicesOf = ({ copyFor, ifTheyWriteFirst, ifOff }: DepartureJson): Choices => ({
-  copies: copyFor === null ? 'together' : 'individual',
-  ...{ ifTheyWriteFirst, ifOff },
-});
-
-/** The departures of the message that are still to leave: one, or several copies. */
-const copiesUnderWay = (message: MessageJson, departure: DepartureJson): DepartureJson[] =>
-  departure.copyFor === null
-    ? [departure]
-    : message.departures.filter(({ state }) => UNSETTLED_STATES.includes(state));
-
-/** Every landing of some departures. */
-const landsOf = (
-  departures: readonly { at: string; recipients: (Landing & { name?: string })[] }[],
-  nameOf?: (address: string) => string,
-): Lands[] =>
-  departures.flatMap(({ at, recipients }) =>
-    recipients.map((each) => ({ ...each, at, name: each.name || nameOf?.(each.address) || each.address })),
-  );
-
-/** What is to be said of a departure that keeps its plan. */
-function keptSentence(
-  departure: DepartureJson,
-  copies: number,
-  passed: boolean,
-  changed: boolean,
-  words: Words,
-): string {
-  if (departure.state === 'failed')
-    return 'The mail server refused it. Change what is wrong, then try again.';
-  // Closed without a change it goes on; a change waits for the word that it may go.
-  const goesOn = departure.pausedFor === 'editing' && !changed ? 'save or close' : 'save';
-  const it = copies > 1 ? `The first of ${copies} copies` : 'It';
-  if (departure.holdLeft !== null) return `Its hold stands still, and runs on once you ${goesOn}.`;
-  if (passed) return `Its moment, ${words.moment(departure.meant)}, has passed. When is it to leave?`;
-  if (departure.state === 'paused')
-    return copies > 1
-      ? `${copies} copies stand still; the first leaves ${words.moment(departure.at)} your time once you ${goesOn}.`
-      : `It stands still, and leaves ${words.moment(departure.at)} your time once you ${goesOn}.`;
-  const leaves = departure.state === 'held' ? 'Held, leaves' : copies > 1 ? `${it} leaves` : 'Leaves';
-  return `${leaves} ${words.moment(departure.at)} your time.`;
-}
-
-export function Composer({ initial, message, departure, answers }: Props) {
-  const router = useRouter();
+export function Composer({ beginning, message, departure, begin }: Props) {
   const client = useQueryClient();
   const settings = useSettings();
   const words = useWords();
@@ -119,14 +76,13 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const people = useCorrespondents().data;
   const minute = useNow(60_000);
   const subject = useRef<InputRef>(null);
-  const text = useRef<TextAreaRef>(null);
-  const busy = useRef(false);
-  const [planProblem, setPlanProblem] = useState<ApiProblem | null>(null);
+  const body = useRef<BodyHandle>(null);
+  const chooser = useRef<HTMLInputElement>(null);
 
   const keepAddress = useCallback((id: string) => window.history.replaceState(null, '', `/write/${id}`), []);
   // What stands still may be saved as it is typed; what would leave by itself stands still once the lease is there.
   const still = !departure || ['paused', 'failed'].includes(departure.state);
-  const draft = useDraft(initial, message, still, answers, keepAddress);
+  const draft = useDraft({ ...beginning, kept: message }, still, keepAddress);
   const lease = useLease(
     departure,
     () => refresh(client, ['departure']),
@@ -143,6 +99,13 @@ export function Composer({ initial, message, departure, answers }: Props) {
     },
   );
   const { fields, change } = draft;
+  const attached = useMessage(draft.kept?.id).data?.attachments ?? message?.attachments ?? NOTHING;
+  const pictures = usePictures(attached);
+  const uploads = useUploads(
+    draft.kept?.id ?? draft.key,
+    attached,
+    async () => draft.kept?.id ?? (await draft.save()).id,
+  );
 
   const recipients = useMemo(
     () =>
@@ -151,14 +114,14 @@ export function Composer({ initial, message, departure, answers }: Props) {
         .map((each) => (groupName(each) === undefined ? parseMailbox(each).address : each)),
     [fields.to, fields.cc, fields.bcc],
   );
-  const [begin] = useState(() => ({
+  const [first] = useState(() => ({
     plan: departure?.plan ?? planToCome(message?.plan, minute),
     choices: departure ? choicesOf(departure) : usualChoices,
   }));
   /** Why quiet hours are set aside for this one. */
   const [inSpite, setInSpite] = useState<string | null>(null);
   const moment = useMoment({
-    ...{ ...begin, recipients, minute },
+    ...{ ...first, recipients, minute },
     ...{ message: draft.kept, inSpiteOfQuiet: inSpite !== null },
   });
   const { plan, choices, preview, readable } = moment;
@@ -193,27 +156,6 @@ export function Composer({ initial, message, departure, answers }: Props) {
   const nameOf = (address: string) =>
     people?.find((each) => each.addresses.includes(addressKey(address)))?.name ?? address;
 
-  const mailboxes = (list: readonly string[]) => list.filter(isAddress).map((each) => parseMailbox(each));
-  const checked = useMemo(
-    () => ({
-      subject: fields.subject,
-      text: fields.text,
-      visible: mailboxes([...fields.to, ...fields.cc]),
-      bcc: mailboxes(fields.bcc),
-      individual: copiesOf(plan, choices.copies) === 'individual',
-    }),
-    [fields, plan, choices.copies],
-  );
-  /** What a finding offers beside other words. */
-  function takeWayOut({ add, remove, copies: wanted }: Move) {
-    if (wanted) moment.setChoices({ ...choices, copies: wanted });
-    const gone = (each: string) => remove && isAddress(each) && parseMailbox(each).address === remove;
-    const field = (['to', 'cc', 'bcc'] as const).find((name) => fields[name].some(gone));
-    // In the place of the one it replaces; somebody more is copied.
-    if (field) change({ [field]: fields[field].map((each) => (gone(each) && add ? add : each)) });
-    else if (add) change({ cc: [...fields.cc, add] });
-  }
-
   const planned = preview.data?.departures ?? [];
   const warnings = [...(preview.data?.warnings ?? []), ...planned.flatMap((each) => each.warnings)];
   // A pending departure that keeps its plan keeps its moment: a hold does not begin anew.
@@ -235,119 +177,61 @@ export function Composer({ initial, message, departure, answers }: Props) {
     failed: departure?.state === 'failed' && keepsMoment,
   });
 
+  const [links, setLinks] = useState<RichLink[]>([]);
+  const inReply = beginning.answers !== undefined || Boolean(message?.answering);
+  const checked = useMemo(
+    () => ({
+      ...{ subject: fields.subject, text: fields.text, html: fields.html, answers: inReply },
+      visible: mailboxes([...fields.to, ...fields.cc]),
+      bcc: mailboxes(fields.bcc),
+      individual: copiesOf(plan, choices.copies) === 'individual',
+      attachments: [
+        ...attached
+          .filter((each) => goesAlong(each, fields.html))
+          .map(({ name, size, received }) => ({ name, size, received })),
+        ...uploads.list
+          .filter(({ attachment }) => attachment === null)
+          .map(({ name, size, sent }) => ({ name, size, received: sent })),
+      ],
+      links,
+    }),
+    [fields, links, inReply, plan, choices.copies, attached, uploads.list],
+  );
+  const findings = useFindings(checked, lands, draft.kept?.id);
+  const waysOut = useWaysOut({
+    ...{ fields, change, body, chooser },
+    onIndividual: () => moment.setChoices({ ...choices, copies: 'individual' }),
+  });
+
+  // Where it was when the message was sent; that of the text is the editor's to put back.
+  const [cursor] = useState(() => message && recallCursor(message.id));
   useEffect(() => {
-    const cursor = message && recallCursor(message.id);
-    if (!cursor) return;
-    const target =
-      cursor.field === 'subject' ? subject.current?.input : text.current?.resizableTextArea?.textArea;
-    target?.focus();
-    target?.setSelectionRange(cursor.from, cursor.to);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, on opening
-  }, []);
+    if (cursor?.field !== 'subject') return;
+    subject.current?.input?.focus();
+    subject.current?.input?.setSelectionRange(cursor.from, cursor.to);
+  }, [cursor]);
 
-  function refused(error: unknown) {
-    const problem = error as ApiProblem;
-    if (
-      problem instanceof ApiProblem &&
-      (problem.at('plan') || problem.at('to') || problem.at('text') || problem.at('from'))
-    ) {
-      return setPlanProblem(problem);
-    }
-    showProblem(error);
-  }
-
-  async function commit(then: 'go-on' | 'pause' = 'go-on') {
-    if (busy.current || !readable || draft.conflict) return;
-    busy.current = true;
-    setPlanProblem(null);
-    try {
-      if (departure) await savePending(departure, then);
-      else await schedule();
-    } catch (error) {
-      refused(error);
-    } finally {
-      busy.current = false;
-      refresh(client, ['departure', 'message']);
-    }
-  }
-
-  async function schedule() {
-    const meant = await moment.settle();
-    const { id, revision } = await draft.save();
-    rememberCursor(id, subject.current?.input ?? null, text.current?.resizableTextArea?.textArea ?? null);
-    const answer = await ask<{ departures: DepartureJson[] }>(
-      'POST',
-      `/messages/${id}/schedule`,
-      { ...choices, plan: meant, ...(meant.kind === 'now' && inSpite && { inSpiteOfQuiet: inSpite }) },
-      revision,
-    );
-    const [made] = answer.departures;
-    refresh(client, ['departure', 'message']);
-    if (meant.kind === 'now' && made!.state === 'held' && !made!.quiet) {
-      router.push(`/inbox?held=${made!.id}`);
-      return;
-    }
-    const count = answer.departures.length;
-    show({
-      words: made!.quiet
-        ? `Held by quiet hours: leaves ${words.moment(made!.at)}.`
-        : made!.state === 'paused'
-          ? `It waits until you have looked: ${made!.reason}.`
-          : count > 1
-            ? `Scheduled in ${count} copies: the first leaves ${words.moment(made!.at)}.`
-            : `Scheduled: leaves ${words.moment(made!.at)}.`,
-      undo: { label: 'Undo', act: () => void actions.takeBack(made!, 'all') },
-    });
-    router.push(`/departures?row=${made!.id}`);
-  }
-
-  /** A moment that has passed cannot be kept: the person is asked, and nothing is changed. */
-  function askForMoment() {
-    const detail = 'Its moment has passed meanwhile. Choose Now or another time, or save and pause.';
-    setPlanProblem(new ApiProblem(409, detail, [{ path: 'plan.local', detail }]));
-  }
-
-  async function savePending(pending: DepartureJson, then: 'go-on' | 'pause') {
-    const meant = await moment.settle();
-    const changed = !same(meant, pending.plan);
-    await draft.save();
-    if (then === 'go-on' && (changed ? isPast(meant, minute) : passed)) return askForMoment();
-    const path = `/departures/${pending.id}`;
-    const { ifTheyWriteFirst, ifOff } = choices;
-    const patch = {
-      ...(changed && { plan: meant }),
-      ...(choicesChanged && { ifTheyWriteFirst, ifOff }),
-      copies: 'all',
-    };
-    let now = changed || choicesChanged ? await ask<DepartureJson>('PATCH', path, patch, '*') : pending;
-    if (lease.held) now = await lease.close(then);
-    else if (then === 'pause') now = await ask<DepartureJson>('POST', `${path}/pause`);
-    else if (now.state === 'failed') now = await ask<DepartureJson>('POST', `${path}/retry`);
-    else if (now.state === 'paused') now = await ask<DepartureJson>('POST', `${path}/resume`);
-    const went =
-      now.state === 'held' ? `held until ${words.exact(now.at)}` : `leaves ${words.moment(now.at)}`;
-    show({
-      words: now.state === 'paused' ? 'Saved and paused: it leaves when you say so.' : `Saved: ${went}.`,
-    });
-    router.push(`/departures?row=${pending.id}`);
-  }
-
+  const sending = useSending({
+    ...{ draft, lease, actions, departure, choices, choicesChanged, readable, passed, inSpite, minute },
+    settle: moment.settle,
+    onSending: (id) => rememberCursor(id, subject.current?.input ?? null, body.current),
+  });
+  const { commit } = sending;
+  usePrimaryKey(() => void commit());
   useCommand('KeyT', departure && (() => void actions.takeBack(departure, 'all')));
-  const problem = planProblem ?? draft.problem ?? (preview.error as ApiProblem | null);
+  const problem = sending.problem ?? draft.problem ?? (preview.error as ApiProblem | null);
 
   return (
     <form
       className={styles.page}
+      data-writing
       onSubmit={(event) => {
         event.preventDefault();
         void commit();
       }}
       onKeyDown={(event) => {
-        if (event.key !== 'Enter') return;
-        const meant = event.ctrlKey || event.metaKey;
         // Enter in a one-line field must not send the message.
-        if (meant || event.target instanceof HTMLInputElement) event.preventDefault();
-        if (meant) void commit();
+        if (event.key === 'Enter' && event.target instanceof HTMLInputElement) event.preventDefault();
       }}
     >
       <h1 className="unseen">{departure ? 'A pending message' : 'Write'}</h1>
@@ -361,21 +245,17 @@ export function Composer({ initial, message, departure, answers }: Props) {
       )}
       <div className={styles.columns}>
         <MessageFields
-          {...{ fields, change, problem, subject, text }}
-          begin={message ? undefined : answers ? 'text' : 'to'}
+          {...{ fields, change, problem, subject, body, attached, uploads, chooser, pictures, begin }}
+          onLinks={setLinks}
+          cursor={cursor?.field === 'text' ? cursor : undefined}
         >
-          <Findings
-            message={checked}
-            lands={lands}
-            onText={(words) => change({ text: words })}
-            onMove={takeWayOut}
-          />
+          <Findings findings={findings} onFix={waysOut.fix} onMove={waysOut.takeMove} />
         </MessageFields>
         <MomentPanel
           plan={plan}
           hold={departure ? undefined : <HoldLine hold={hold} inSpite={inSpite} onInSpite={setInSpite} />}
           onChange={(next) => {
-            setPlanProblem(null);
+            sending.clearProblem();
             moment.setPlan(next);
           }}
           choices={choices}

@@ -1,18 +1,20 @@
 'use client';
 /** Two versions of one message, from two windows: both are shown, and one is chosen. */
 import { Button } from 'antd';
-import type { DraftFields } from './useDraft';
+import type { DraftFields } from './draft/fields';
 import styles from './ConflictPanel.module.css';
 
-const LABELS: Record<keyof DraftFields, string> = {
-  to: 'To',
-  cc: 'Cc',
-  bcc: 'Bcc',
-  subject: 'Subject',
-  text: 'Text',
+/** HTML is left out: its words are shown. */
+const LABELS: Record<Exclude<keyof DraftFields, 'html'>, string> = {
+  ...{ identity: 'From', to: 'To', cc: 'Cc', bcc: 'Bcc', replyTo: 'Answers to' },
+  ...{ subject: 'Subject', text: 'Text', importance: 'Importance', sensitivity: 'Sensitivity' },
+  ...{ deliveryReceipt: 'Receipt of delivery', readReceipt: 'Receipt of being seen', keptIn: 'Sent copy' },
 };
 
-const shown = (value: string | string[]) => (Array.isArray(value) ? value.join(', ') : value) || '(empty)';
+const shown = (value: string | string[] | boolean | null): string => {
+  if (typeof value === 'boolean') return value ? 'asked' : 'not asked';
+  return (Array.isArray(value) ? value.join(', ') : value) || '(none)';
+};
 
 interface Props {
   here: DraftFields;
@@ -21,7 +23,7 @@ interface Props {
 }
 
 export function ConflictPanel({ here, there, onChosen }: Props) {
-  const differing = (Object.keys(LABELS) as (keyof DraftFields)[]).filter(
+  const differing = (Object.keys(LABELS) as (keyof typeof LABELS)[]).filter(
     (field) => shown(here[field]) !== shown(there[field]),
   );
   const version = (fields: DraftFields) => (
@@ -41,13 +43,13 @@ export function ConflictPanel({ here, there, onChosen }: Props) {
       <div className={styles.versions}>
         <div>
           <h3>Here</h3>
-          {version(here)}
           <Button onClick={() => onChosen('here')}>Keep this one</Button>
+          {version(here)}
         </div>
         <div>
           <h3>In the other window</h3>
-          {version(there)}
           <Button onClick={() => onChosen('there')}>Take that one</Button>
+          {version(there)}
         </div>
       </div>
     </section>

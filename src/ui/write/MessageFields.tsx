@@ -1,43 +1,112 @@
 'use client';
-/** The message itself: who it goes to, what it is about, what it says. */
-import { Button, Input, type InputRef } from 'antd';
-import type { TextAreaRef } from 'antd/es/input/TextArea';
+/** The message itself: who it goes to, what it is about, what it says, and what goes with it. */
+import { Button, Input, Select, type InputRef } from 'antd';
 import Link from 'next/link';
 import { useState, type ReactNode, type RefObject } from 'react';
+import type { AttachmentJson } from '../../api/types';
 import { MAX_SUBJECT } from '../../core/message/limits';
 import type { ApiProblem } from '../data/client';
 import { useSettings } from '../data/queries';
+import { AttachmentList } from './attachments/AttachmentList';
+import type { Uploads } from './attachments/useUploads';
+import { Body } from './body/Body';
+import type { BodyHandle, OnLinks } from './body/BodyHandle';
+import type { PictureSource } from './body/pictureView';
+import type { DraftFields } from './draft/fields';
+import { MessageOptions, optionWords } from './MessageOptions';
 import { RecipientField } from './RecipientField';
-import type { DraftFields } from './useDraft';
+import { signedAs } from './quoting';
 import styles from './Composer.module.css';
 
 interface Props {
   fields: DraftFields;
   change: (patch: Partial<DraftFields>) => void;
+  onLinks: OnLinks;
   problem: ApiProblem | null;
   subject: RefObject<InputRef | null>;
-  text: RefObject<TextAreaRef | null>;
+  body: RefObject<BodyHandle | null>;
+  attached: readonly AttachmentJson[];
+  uploads: Uploads;
+  chooser: RefObject<HTMLInputElement | null>;
+  pictures: PictureSource;
   /** Where the cursor stands on opening. */
   begin: 'to' | 'text' | undefined;
+  /** Where it was in the text before. */
+  cursor: { from: number; to: number } | undefined;
   /** What stands below the text. */
   children?: ReactNode;
 }
 
-export function MessageFields({ fields, change, problem, subject, text, begin, children }: Props) {
-  const { me } = useSettings();
-  const [copies, setCopies] = useState(fields.cc.length + fields.bcc.length > 0);
+function From({ fields, change }: Pick<Props, 'fields' | 'change'>) {
+  const settings = useSettings();
+  const { me, identities } = settings;
+  if (!me.address) return <Link href="/welcome">Tell Oak Lantern your address first</Link>;
+  const words = ({ name, address }: { name: string; address: string }) =>
+    name ? `${name} · ${address}` : address;
+  if (identities.length === 0) return <span>{words(me)}</span>;
   return (
-    <section className={`pane ${styles.message}`} aria-label="Message">
+    <Select
+      variant="borderless"
+      className={styles.from}
+      aria-label="From"
+      popupMatchSelectWidth={false}
+      value={fields.identity ?? ''}
+      options={[
+        { value: '', label: words(me) },
+        ...identities.map((each) => ({ value: each.id, label: words(each) })),
+      ]}
+      onChange={(value) => change(signedAs(fields, settings, value || null))}
+    />
+  );
+}
+
+export function MessageFields(props: Props) {
+  const { fields, change, problem, subject, body, attached, uploads, chooser, pictures, begin, children } =
+    props;
+  const { sentFolders } = useSettings();
+  const [opened, setOpened] = useState(false);
+  // Whoever is copied is seen, also where a finding put them there.
+  const copies = opened || fields.cc.length + fields.bcc.length > 0;
+  const unusual = optionWords(fields, sentFolders[0]!);
+  const [more, setMore] = useState(false);
+  const [over, setOver] = useState(false);
+  const takeFiles = (files: FileList | undefined) => {
+    if (files?.length) void uploads.add([...files]);
+  };
+  return (
+    <section
+      className={`pane ${styles.message} ${over ? styles.over : ''}`}
+      aria-label="Message"
+      onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes('Files')) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        setOver(false);
+        // The text has taken a picture.
+        if (event.isDefaultPrevented() || event.dataTransfer.files.length === 0) return;
+        event.preventDefault();
+        takeFiles(event.dataTransfer.files);
+      }}
+      onPaste={(event) => {
+        const { files, types } = event.clipboardData;
+        if (event.isDefaultPrevented() || files.length === 0 || types.includes('text/html')) return;
+        event.preventDefault();
+        takeFiles(files);
+      }}
+    >
       <div className={styles.row}>
         <span className={styles.label}>From</span>
-        {me.address ? (
-          <span>
-            {me.name} · {me.address}
-          </span>
-        ) : (
-          <Link href="/welcome">Tell Oak Lantern your address first</Link>
-        )}
+        <From fields={fields} change={change} />
+        <span className={styles.spring} />
+        {unusual && !more && <span className={`quiet ${styles.unusual}`}>{unusual}</span>}
+        <Button type="text" size="small" aria-expanded={more} onClick={() => setMore(!more)}>
+          {more ? 'Less' : 'More about it'}
+        </Button>
       </div>
+      {more && <MessageOptions fields={fields} change={change} problem={problem} />}
       <div className={styles.row}>
         <label className={styles.label} htmlFor="to">
           To
@@ -51,7 +120,7 @@ export function MessageFields({ fields, change, problem, subject, text, begin, c
           onChange={(to) => change({ to })}
         />
         {!copies && (
-          <Button type="text" size="small" onClick={() => setCopies(true)}>
+          <Button type="text" size="small" onClick={() => setOpened(true)}>
             Cc, Bcc
           </Button>
         )}
@@ -85,15 +154,17 @@ export function MessageFields({ fields, change, problem, subject, text, begin, c
           onChange={(event) => change({ subject: event.target.value })}
         />
       </div>
-      <Input.TextArea
-        ref={text}
-        aria-label="Text"
-        variant="borderless"
-        className={styles.text}
-        value={fields.text}
+      <Body
+        handle={body}
+        cursor={props.cursor}
+        value={fields}
         autoFocus={begin === 'text'}
-        onChange={(event) => change({ text: event.target.value })}
+        onChange={change}
+        onLinks={props.onLinks}
+        pictures={pictures}
+        onPicture={async (file) => (await uploads.add([file], true))[0]?.contentId ?? undefined}
       />
+      <AttachmentList there={attached} uploads={uploads} chooser={chooser} />
       {children}
     </section>
   );

@@ -6,9 +6,9 @@ import type { CorrespondentJson, GroupJson } from '../../api/types';
 import { addressKey, AddressError, formatMailbox, groupName, parseMailbox } from '../../core/message/address';
 import { toLocal } from '../../core/time/wallClock';
 import { timeWords } from '../../core/time/words';
-import { useCorrespondents, useGroups, useSettings } from '../data/queries';
+import { useCorrespondents, useGroups, useMetAddresses, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
-import { isAddress, isRecipient } from './useDraft';
+import { isAddress, isRecipient } from './draft/fields';
 import styles from './RecipientField.module.css';
 
 interface Option {
@@ -18,6 +18,8 @@ interface Option {
   address: string;
   /** How many a group has. */
   members?: number;
+  /** Of somebody known from past mail only: their name, or nothing. */
+  past?: string;
 }
 
 interface Props {
@@ -27,6 +29,8 @@ interface Props {
   onChange: (value: string[]) => void;
   problem?: string;
   autoFocus?: boolean;
+  /** Groups cannot stand here. */
+  peopleOnly?: boolean;
 }
 
 /** Nobody reads further down a list; they type another letter. */
@@ -54,10 +58,12 @@ function whatIsWrong(values: string[], groups: readonly GroupJson[] | undefined)
   return undefined;
 }
 
-export function RecipientField({ id, label, value, onChange, problem, autoFocus }: Props) {
+export function RecipientField(props: Props) {
+  const { id, label, value, onChange, problem, autoFocus, peopleOnly = false } = props;
   const [search, setSearch] = useState('');
   const people = useCorrespondents().data;
   const groups = useGroups().data;
+  const met = useMetAddresses(search).data;
   const { hourCycle } = useSettings();
   const now = useNow(60_000);
   const byAddress = useMemo(
@@ -84,7 +90,7 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
   }
 
   const typed = search.trim();
-  const sets = (groups ?? [])
+  const sets = (peopleOnly ? [] : (groups ?? []))
     .map(({ name, members }) => ({
       value: `${name}:;`,
       person: undefined,
@@ -105,7 +111,14 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
   const asTyped: Option[] =
     typed && isAddress(typed) ? [{ value: typed, person: undefined, address: typed }] : [];
   const others = matching.filter((option) => option.address !== addressKey(typed)).slice(0, MOST_OFFERED);
-  const options: Option[] = [...asTyped, ...sets, ...others];
+  const offered = new Set([...asTyped, ...others].map(({ address }) => addressKey(address)));
+  const past = (typed.length > 1 ? (met ?? []) : []).flatMap(({ name, address }): Option[] => {
+    const option = formatMailbox({ name, address });
+    if (offered.has(addressKey(address)) || byAddress.has(addressKey(address)) || value.includes(option))
+      return [];
+    return [{ value: option, person: undefined, address, past: name }];
+  });
+  const options: Option[] = [...asTyped, ...sets, ...others, ...past];
 
   const add = (texts: string[]) => onChange([...new Set([...value, ...texts])]);
   function type(text: string) {
@@ -146,9 +159,10 @@ export function RecipientField({ id, label, value, onChange, problem, autoFocus 
         defaultActiveFirstOption={typed !== ''}
         options={options}
         notFoundContent={typed ? 'Nobody by that name. Type the whole address.' : null}
-        optionRender={({ data: { person, address, members } }) => (
+        optionRender={({ data: { person, address, members, past: name } }) => (
           <span className={styles.option}>
-            <span>{person?.name ?? address}</span>
+            <span>{person?.name ?? (name || address)}</span>
+            {name !== undefined && <span className="quiet">{name && `${address} · `}from past mail</span>}
             {members !== undefined && <span className="quiet">group of {members}</span>}
             {person && (
               <span className="quiet">

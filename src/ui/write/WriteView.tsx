@@ -1,45 +1,16 @@
 'use client';
-/** Opening a message in Write: loads what there is and decides how it opens. */
-import { Spin } from 'antd';
+/** The page a message is written on. */
+import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import type { MessageJson } from '../../api/types';
 import { UNSETTLED_STATES } from '../../core/departure/states';
-import { formatMailbox, type Mailbox } from '../../core/message/address';
-import { answerSubject } from '../../core/reply/threading';
-import { toLocal } from '../../core/time/wallClock';
-import { dayWords, timeWords } from '../../core/time/words';
 import { useMessage, useSettings } from '../data/queries';
 import { Composer } from './Composer';
-import { emptyFields, fieldsOf, type DraftFields } from './useDraft';
+import { fieldsOf, sameFields } from './draft/fields';
+import { useLeftBehind, useLocalDraft, type LeftBehindState } from './draft/useLocalDraft';
+import { answerFields, correctionFields, forwardFields, newFields } from './quoting';
 import styles from './WriteView.module.css';
-
-function answerFields(message: MessageJson, zone: string): DraftFields {
-  const written = toLocal(Date.parse(message.at), zone);
-  const quoted = message.text.split('\n').map((line) => (line.startsWith('>') ? `>${line}` : `> ${line}`));
-  const who = message.from.name || message.from.address;
-  return {
-    ...emptyFields,
-    to: (message.replyTo.length ? message.replyTo : [message.from]).map(formatMailbox),
-    subject: answerSubject(message.subject),
-    text: `\n\n${who} wrote on ${dayWords(written)} at ${timeWords(written)}:\n${quoted.join('\n')}\n`,
-  };
-}
-
-/** To those of an earlier message, or to some of them, about the same thing. */
-function correctionFields(message: MessageJson, zone: string, only: string[] | undefined): DraftFields {
-  const wanted = (list: Mailbox[]) =>
-    list.filter(({ address }) => !only || only.includes(address)).map(formatMailbox);
-  const [to, cc, bcc] = [wanted(message.to), wanted(message.cc), wanted(message.bcc)];
-  const quoted = answerFields(message, zone).text;
-  return {
-    // Those named may all have stood in Cc: somebody has to stand in To.
-    ...(to.length > 0 ? { to, cc, bcc } : { to: [...cc, ...bcc], cc: [], bcc: [] }),
-    subject: only ? message.subject : answerSubject(message.subject),
-    text: only ? message.text : quoted,
-  };
-}
 
 function Waiting() {
   return (
@@ -58,31 +29,79 @@ function Missing({ words }: { words: string }) {
   );
 }
 
+/** What this browser still has of messages that never reached the server. */
+function LeftBehind({ list, goOn, throwAway }: LeftBehindState) {
+  return (
+    <section className={`pane ${styles.leftBehind}`} aria-label="Left behind">
+      {list.map((each) => (
+        <p key={each.key}>
+          You had begun{' '}
+          {each.fields.subject ? <strong>{each.fields.subject}</strong> : 'a message without a subject'} here
+          {each.fields.to.length > 0 && ` to ${each.fields.to.join(', ')}`}, and it was cut off before it was
+          saved.{' '}
+          <Button size="small" onClick={() => goOn(each)}>
+            Go on with it
+          </Button>{' '}
+          <Button size="small" type="text" onClick={() => throwAway(each)}>
+            Throw it away
+          </Button>
+        </p>
+      ))}
+    </section>
+  );
+}
+
 interface NewProps {
   /** The message it answers. */
   answers?: string;
+  /** The answer goes to all. */
+  all?: boolean;
+  /** The message it passes on. */
+  forwards?: string;
   /** The message of mine it corrects, or says again. */
   corrects?: string;
   /** Only to these addresses of that one, with the same text. */
   only?: string[];
 }
 
-/** A new message, the answer to one, or the correction of one. */
-export function NewMessage({ answers, corrects, only }: NewProps) {
-  const { zone } = useSettings();
-  const earlier = answers ?? corrects;
-  const answered = useMessage(earlier);
-  if (!earlier)
-    return <Composer initial={emptyFields} message={undefined} departure={undefined} answers={undefined} />;
-  if (answered.error) return <Missing words={answered.error.message} />;
-  if (!answered.data) return <Waiting />;
+/** A new message, the answer to one, one that passes another on, or the correction of one. */
+export function NewMessage({ answers, all = false, forwards, corrects, only }: NewProps) {
+  const settings = useSettings();
+  const earlier = answers ?? forwards ?? corrects;
+  const about = useMessage(earlier);
+  const left = useLeftBehind(earlier === undefined);
+  if (about.error) return <Missing words={about.error.message} />;
+  if (earlier ? !about.data : !left.known) return <Waiting />;
+  if (left.goingOn) {
+    const { fields, answers: to, forwards: passing } = left.goingOn;
+    const beginning = { initial: fields, answers: to ?? undefined, forwards: passing ?? undefined };
+    return (
+      <Composer
+        key={left.goingOn.key}
+        beginning={{ ...beginning, local: left.goingOn }}
+        message={undefined}
+        departure={undefined}
+        begin="text"
+      />
+    );
+  }
+  const initial = answers
+    ? answerFields(about.data!, settings, all)
+    : forwards
+      ? forwardFields(about.data!, settings)
+      : corrects
+        ? correctionFields(about.data!, settings, only)
+        : newFields(settings);
   return (
-    <Composer
-      initial={corrects ? correctionFields(answered.data, zone, only) : answerFields(answered.data, zone)}
-      message={undefined}
-      departure={undefined}
-      answers={earlier}
-    />
+    <>
+      {left.list.length > 0 && <LeftBehind {...left} />}
+      <Composer
+        beginning={{ initial, answers: answers ?? corrects, forwards, local: undefined }}
+        message={undefined}
+        departure={undefined}
+        begin={answers || corrects ? 'text' : 'to'}
+      />
+    </>
   );
 }
 
@@ -91,6 +110,8 @@ export function ExistingMessage({ id }: { id: string }) {
   const router = useRouter();
   const { data: message, error } = useMessage(id);
   const departure = message?.departures.findLast((each) => UNSETTLED_STATES.includes(each.state));
+  const kind = departure ? 'pending' : 'draft';
+  const local = useLocalDraft(id, kind);
   const left = message?.departures.findLast((each) => each.state === 'sent');
   const settled =
     left ?? (departure && ['releasing', 'unconfirmed'].includes(departure.state) ? departure : undefined);
@@ -101,15 +122,18 @@ export function ExistingMessage({ id }: { id: string }) {
     if (elsewhere) router.replace(elsewhere);
   }, [router, elsewhere]);
   if (error) return <Missing words={error.message} />;
-  if (!message || elsewhere) return <Waiting />;
+  if (!message || elsewhere || !local.known) return <Waiting />;
+  const initial = fieldsOf(message);
+  // The server may have got it, and only the answer was lost.
+  const unkept = local.draft && !sameFields(local.draft.fields, initial) ? local.draft : undefined;
   // A draft and a pending one are other composers; what is typed meanwhile is not replaced by a mere refresh.
   return (
     <Composer
-      key={`${id} ${departure ? 'pending' : 'draft'}`}
-      initial={fieldsOf(message)}
+      key={`${id} ${kind}`}
+      beginning={{ initial, answers: undefined, forwards: undefined, local: unkept }}
       message={message}
       departure={departure}
-      answers={undefined}
+      begin={undefined}
     />
   );
 }

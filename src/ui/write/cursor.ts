@@ -1,7 +1,8 @@
 'use client';
 /** Where the cursor was in a message, so that taking it back goes on from there. */
+import type { BodyHandle } from './body/BodyHandle';
 
-interface Cursor {
+export interface Cursor {
   field: 'subject' | 'text';
   from: number;
   to: number;
@@ -9,19 +10,18 @@ interface Cursor {
 
 const keyOf = (messageId: string) => `oak-cursor-${messageId}`;
 
-/** Remembers the cursor of the field in focus, if it is one of the message's. */
+/** Remembers the cursor of the subject where that is in focus, else that of the text. */
 export function rememberCursor(
   messageId: string,
   subject: HTMLInputElement | null,
-  text: HTMLTextAreaElement | null,
+  text: BodyHandle | null,
 ): void {
-  const cursor = (document.activeElement === subject && subject) || text;
-  if (!cursor) return;
-  const kept: Cursor = {
-    field: cursor === subject ? 'subject' : 'text',
-    from: cursor.selectionStart ?? 0,
-    to: cursor.selectionEnd ?? 0,
-  };
+  const inSubject = subject !== null && document.activeElement === subject;
+  const place = inSubject
+    ? { from: subject.selectionStart ?? 0, to: subject.selectionEnd ?? 0 }
+    : text?.cursor();
+  if (!place) return;
+  const kept: Cursor = { field: inSubject ? 'subject' : 'text', ...place };
   sessionStorage.setItem(keyOf(messageId), JSON.stringify(kept));
 }
 

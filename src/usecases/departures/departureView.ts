@@ -5,6 +5,7 @@ import { usualChoices, type IfTheyWriteFirst, type Lateness, type Plan } from '.
 import type { Working } from '../../core/time/dayParts';
 import { whyThen } from '../../core/plan/preview';
 import { PENDING_STATES, type DepartureState, type PauseCause } from '../../core/departure/states';
+import type { ReportedAction } from '../../core/reply/report';
 import { addressKey } from '../../core/message/address';
 import {
   countUnsettled,
@@ -15,6 +16,7 @@ import {
   type Departure,
   type DepartureFilter,
 } from '../../store/departures';
+import { receiptsOf } from '../../store/receipts';
 import { findMessages } from '../../store/messages';
 import { loadTrouble } from '../../store/mailServer';
 import type { Desk } from '../desk';
@@ -35,6 +37,8 @@ export interface ReaderView {
   status: 'waiting' | 'accepted' | 'deferred' | 'refused';
   /** The mail server's words. */
   answer: string;
+  /** What came back from them or their mail server, in the order it came; `at` is epoch ms. */
+  receipts: { action: ReportedAction; words: string; at: number }[];
 }
 
 /** Moments are epoch ms. */
@@ -82,6 +86,16 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       departures.map((departure) => departure.id),
     ).map((delivery) => [`${delivery.departureId} ${delivery.address}`, delivery]),
   );
+  const receipts = group(
+    receiptsOf(
+      db,
+      departures.map(({ id }) => id),
+    ),
+    ({ departureId }) => departureId,
+  );
+  /** A report that does not say whom it is about can be about one only. */
+  const alone = ({ reader, messageId }: Departure) =>
+    reader !== null || ofMessage.get(messageId)?.length === 1;
   const ofMessage = group(recipients, ({ messageId }) => messageId);
   const readersOf = (departure: Departure): ReaderView[] =>
     (ofMessage.get(departure.messageId) ?? []).flatMap((each): ReaderView[] => {
@@ -98,6 +112,11 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
           working: person?.working,
           status: delivery?.status ?? 'waiting',
           answer: delivery?.answer ?? '',
+          receipts: (receipts.get(departure.id) ?? [])
+            .filter(
+              ({ address }) => address === addressKey(each.address) || (address === '' && alone(departure)),
+            )
+            .map(({ action, words, at }) => ({ action, words, at })),
         },
       ];
     });

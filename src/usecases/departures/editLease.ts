@@ -16,6 +16,7 @@ import { findMessage } from '../../store/messages';
 import { PENDING_STATES, transition } from '../../core/departure/states';
 import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
+import { committableMoment, pauseForReview } from '../messages/planDepartures';
 import { NotFound, Refused } from '../errors';
 import { applyEvent } from './applyEvent';
 import { goOn, holdLeft } from './pause';
@@ -78,6 +79,19 @@ export function openForEditing(desk: Desk, id: string, token?: string): string |
 }
 
 /**
+ * What was changed while it was held may be what another rule is for: its hold then is that rule's, counted from now,
+ * and never shorter than what was left.
+ */
+function judgeAgain(desk: Desk, tx: Tx, gone: Departure, now: number): Departure {
+  if (gone.state !== 'held' || gone.plan.kind !== 'now') return gone;
+  const { at, heldBy, review } = committableMoment(desk, tx, gone.plan, gone.messageId, gone.reader);
+  if (!heldBy?.rule || heldBy.rule.name === gone.heldBy?.rule?.name) return gone;
+  const due = Math.max(at, gone.due);
+  const moved = applyEvent(tx, gone, 'move', now, { meant: due, due, heldBy });
+  return review ? pauseForReview(tx, moved, now) : moved;
+}
+
+/**
  * Gives a lease back. Merely going away from an unchanged message lets it go on as before; from a changed one it
  * leaves it paused, since nobody has said that the change may go.
  * @param token of the lease; undefined takes the one there is
@@ -93,7 +107,7 @@ export function closeEditing(desk: Desk, id: string, token: string | undefined, 
     const changed = findMessage(tx, seen.messageId)!.revision !== lease.messageRevision;
     const close = (each: Departure): Departure => {
       if (closing === 'pause') return applyEvent(tx, each, 'pause', now, { pausedFor: 'me' });
-      if (closing === 'go-on') return goOn(desk, tx, each, now, 'ask');
+      if (closing === 'go-on') return judgeAgain(desk, tx, goOn(desk, tx, each, now, 'ask'), now);
       if (changed) return applyEvent(tx, each, 'left-open', now, { pausedFor: 'left-open' });
       // Something else stopped it meanwhile, and that has not been decided.
       if (each.pausedFor !== 'editing') return each;

@@ -9,6 +9,7 @@ import {
   type Departure,
 } from '../../store/departures';
 import type { Tx } from '../../store/store';
+import { noteLeft } from '../release/noteLeft';
 import { applyEvent } from './applyEvent';
 
 /** What came in. */
@@ -30,6 +31,7 @@ export function settleArrived(tx: Tx, seen: Departure, now: number, why: string)
     seen.id,
     waiting.map(({ address }) => ({ address, status: 'accepted', answer: '' })),
   );
+  noteLeft(tx, next, deliveriesOf(tx, [seen.id]), leftAt);
   return next;
 }
 

@@ -1,11 +1,13 @@
 /** Taking back: what has not left is a draft again. */
 import { addressKey } from '../../core/message/address';
 import { transition } from '../../core/departure/states';
+import { copyAttachments } from '../../store/attachments';
 import { deliveriesOf, departuresOf, thaw, type Departure } from '../../store/departures';
 import { noteChange, record } from '../../store/journal';
 import {
   findMessage,
   insertMessage,
+  recipientsOf,
   setRecipients,
   setReferences,
   swapMessage,
@@ -67,6 +69,9 @@ function splitOff(tx: Tx, message: Message, copies: readonly Departure[], now: n
   });
   setReferences(tx, own.id, message.references);
   setRecipients(tx, own.id, 'to', all.filter(isTheirs));
+  const answersTo = recipientsOf(tx, [message.id]).filter(({ field }) => field === 'replyTo');
+  setRecipients(tx, own.id, 'replyTo', answersTo);
+  copyAttachments(tx, message.id, own.id, newId);
   // Groups are written out: what they hold is not what this message goes to any more.
   for (const field of ['to', 'cc', 'bcc'] as const)
     setRecipients(

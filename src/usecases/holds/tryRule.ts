@@ -2,10 +2,11 @@
 import { decideHold, holdOf, type Hold } from '../../core/hold/decide';
 import { whyHeld, type HoldRule } from '../../core/hold/rule';
 import { listDepartures } from '../../store/departures';
+import { allGroups } from '../../store/groups';
 import { findMessages } from '../../store/messages';
 import type { Desk } from '../desk';
 import { receiversOf } from '../messages/envelope';
-import { asSent, holdContext } from './holdFor';
+import { asSent, contentOf, holdContext } from './holdFor';
 
 const LAST = 50;
 
@@ -27,15 +28,20 @@ export function tryRule(desk: Desk, rule: HoldRule): Trial[] {
   const { db } = desk.store;
   const departures = listDepartures(db, { states: ['sent'], newestFirst: true, limit: LAST });
   const ids = [...new Set(departures.map(({ messageId }) => messageId))];
-  const messages = new Map(findMessages(db, ids).map((message) => [message.id, message]));
+  const found = findMessages(db, ids);
+  const contents = contentOf(db, found);
+  const messages = new Map(
+    found.map((message, index) => [message.id, { message, content: contents[index]! }]),
+  );
+  const groups = allGroups(db);
   const receivers = receiversOf(db, ids);
   return departures.map((departure): Trial => {
-    const message = messages.get(departure.messageId)!;
+    const { message, content } = messages.get(departure.messageId)!;
     const to = receivers.filter(({ messageId }) => messageId === message.id);
     // The moment it was sent; what was scheduled was not held, and is asked about as if sent when it left.
     const at = departure.plan.kind === 'now' ? departure.createdAt : (departure.leftAt ?? departure.due);
-    const context = holdContext(desk, db, at);
-    const sent = asSent(db, to, message, at);
+    const context = holdContext(desk, db, at, groups);
+    const sent = asSent(db, to, content, at, groups);
     const place = context.rules.findIndex(({ id }) => id === rule.id);
     const before = place < 0 ? context.rules : context.rules.slice(0, place);
     const earlier = decideHold(sent, { ...context, rules: before }).rule;

@@ -19,7 +19,10 @@ export interface IntakeEvents {
  */
 export function openIntake(desk: Desk, port: number, events: IntakeEvents): Promise<Intake> {
   return openLmtpIntake(port, {
-    accepts: (address) => addressKey(address) === addressKey(desk.settings().me.address),
+    accepts(address) {
+      const { me, identities } = desk.settings();
+      return [me, ...identities].some((own) => addressKey(own.address) === addressKey(address));
+    },
     receive: async (bytes) => events.kept((await receiveMail(desk, bytes)).id),
     failed: events.failed,
   });

@@ -1,7 +1,11 @@
 /** A message comes in from outside. */
+import type { ReportedRecipient } from '../../core/reply/report';
 import { ancestors, baseSubject } from '../../core/reply/threading';
+import { linkedPages } from '../../core/message/links';
 import { parseMessage } from '../../mail/parse';
+import { insertAttachment } from '../../store/attachments';
 import { noteChange, record } from '../../store/journal';
+import { noteLinks } from '../../store/links';
 import {
   findByHeaderId,
   insertMessage,
@@ -14,7 +18,9 @@ import {
   sourceOf,
   type Message,
 } from '../../store/messages';
+import { noteMet } from '../../store/metAddresses';
 import type { Tx } from '../../store/store';
+import { keepReceipts } from '../departures/keepReceipts';
 import { settleByEvidence } from '../departures/settleByEvidence';
 import { pauseForWriter } from '../departures/theyWroteFirst';
 import { newId, type Desk } from '../desk';
@@ -32,6 +38,8 @@ function threadFor(tx: Tx, headerId: string | undefined, named: string[], subjec
   return id;
 }
 
+const isGood = ({ action }: ReportedRecipient) => action !== 'failed' && action !== 'delayed';
+
 /**
  * Keeps an incoming message in its thread; it is committed when this resolves. The same bytes again (an LMTP
  * client repeats what it had no answer to) change nothing.
@@ -43,6 +51,8 @@ export async function receiveMail(desk: Desk, bytes: Buffer): Promise<Message> {
     if (same && sourceOf(tx, same.id)?.equals(bytes)) return same;
     const now = desk.now(tx);
     const named = ancestors(mail);
+    // A receipt is looked at beside the message it is about; in the inbox it would only be in the way.
+    const receipt = keepReceipts(tx, mail.report, now) && mail.report!.recipients.every(isGood);
     const message = insertMessage(tx, {
       id: newId(),
       threadId: threadFor(tx, mail.messageId, named, mail.subject),
@@ -59,10 +69,14 @@ export async function receiveMail(desk: Desk, bytes: Buffer): Promise<Message> {
       writtenAt: mail.date ?? null,
       writtenOffset: mail.offset ?? null,
       at: now,
-      place: 'inbox',
+      place: receipt ? 'archive' : 'inbox',
       createdAt: now,
     });
     insertSource(tx, message.id, bytes);
+    for (const attachment of mail.attachments)
+      insertAttachment(tx, { ...attachment, id: newId(), messageId: message.id, received: attachment.size });
+    noteLinks(tx, message.id, linkedPages(mail.text, mail.html));
+    if (!mail.automatic) noteMet(tx, [mail.from, ...mail.to, ...mail.cc], now);
     setReferences(tx, message.id, named);
     setRecipients(tx, message.id, 'to', mail.to);
     setRecipients(tx, message.id, 'cc', mail.cc);

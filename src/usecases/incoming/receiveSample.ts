@@ -15,6 +15,7 @@ export interface Sample {
   date: string;
   /** An automatic answer (RFC 3834). */
   automatic?: boolean;
+  attachment?: { name: string; type: string; text: string };
 }
 
 /** `Tue, 24 Nov 2026 17:10:00 +1030` (RFC 5322 §3.3) of an ISO time with an offset. */
@@ -25,8 +26,11 @@ function dateHeader(date: string): string {
 }
 
 export async function receiveSample(desk: Desk, sample: Sample): Promise<Message> {
-  const { from, to, subject, text, messageId, date, automatic } = sample;
-  const parts = { from, to: [to], cc: [], replyTo: [], subject, text, references: [] };
+  const { from, to, subject, text, messageId, date, automatic, attachment } = sample;
+  const attachments = attachment
+    ? [{ ...attachment, contentId: null, bytes: Buffer.from(attachment.text) }]
+    : [];
+  const parts = { from, to: [to], cc: [], replyTo: [], subject, text, references: [], attachments };
   const composed = await composeMessage(parts, messageId, Date.parse(date));
   const bytes = Buffer.from(composed.toString().replace(/^Date: .*$/m, `Date: ${dateHeader(date)}`));
   const header = automatic ? 'Auto-Submitted: auto-replied\r\n' : '';

@@ -1,4 +1,6 @@
 /** A new message. */
+import { goesAlong } from '../../core/message/attachment';
+import { identityOf } from '../../core/message/details';
 import { answerHeaders, baseSubject } from '../../core/reply/threading';
 import { plainText } from '../../mail/plainText';
 import { allGroups } from '../../store/groups';
@@ -14,12 +16,14 @@ import {
 import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
 import { Invalid } from '../errors';
-import { ADDRESS_FIELDS, oneLine, readAddresses, type DraftInput } from './draftInput';
+import { attachWhole, type WholeAttachment } from './attachments';
+import { ADDRESS_FIELDS, oneLine, readAddresses, readDetails, type DraftInput } from './draftInput';
 
-function parentOf(tx: Tx, id: string | undefined): Message | undefined {
+function parentOf(tx: Tx, id: string | undefined, field: 'answers' | 'forwards'): Message | undefined {
   if (!id) return undefined;
   const parent = findMessage(tx, id);
-  if (!parent) throw new Invalid('The message to answer does not exist.', 'answers');
+  const what = field === 'answers' ? 'answer' : 'pass on';
+  if (!parent) throw new Invalid(`The message to ${what} does not exist.`, field);
   return parent;
 }
 
@@ -27,13 +31,20 @@ function parentOf(tx: Tx, id: string | undefined): Message | undefined {
  * Keeps a new draft.
  * @throws Invalid
  */
-export function createDraft(desk: Desk, input: DraftInput): Message {
+export function createDraft(
+  desk: Desk,
+  input: DraftInput,
+  passedOn: readonly WholeAttachment[] = [],
+): Message {
   const addresses = readAddresses(input, allGroups(desk.store.db));
   return desk.store.write((tx) => {
     const now = desk.now(tx);
-    const { me } = desk.settings(tx);
+    const settings = desk.settings(tx);
+    const details = readDetails(input, settings.identities);
+    const from = identityOf(settings, details.identity ?? null);
     const subject = oneLine(input.subject ?? '');
-    const parent = parentOf(tx, input.answers);
+    const parent = parentOf(tx, input.answers, 'answers');
+    parentOf(tx, input.forwards, 'forwards');
     const headers = answerHeaders({
       messageId: parent?.headerId ?? undefined,
       inReplyTo: parent?.inReplyTo ?? undefined,
@@ -47,8 +58,9 @@ export function createDraft(desk: Desk, input: DraftInput): Message {
       direction: 'out',
       inReplyTo: headers.inReplyTo ?? null,
       references: headers.references,
-      fromName: me.name,
-      fromAddress: me.address,
+      fromName: from.name,
+      fromAddress: from.address,
+      ...details,
       subject,
       text: input.text ?? (input.html ? plainText(input.html) : ''),
       html: input.html ?? null,
@@ -56,6 +68,9 @@ export function createDraft(desk: Desk, input: DraftInput): Message {
       createdAt: now,
     });
     setReferences(tx, message.id, headers.references);
+    // A picture that has no place in this text is attached as a file.
+    for (const each of passedOn)
+      attachWhole(tx, message.id, goesAlong(each, message.html) ? each : { ...each, contentId: null });
     for (const field of ADDRESS_FIELDS) setRecipients(tx, message.id, field, addresses[field] ?? []);
     record(tx, { at: now, messageId: message.id, what: 'written' });
     noteChange(tx, 'message', message.id);

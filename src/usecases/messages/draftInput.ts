@@ -1,5 +1,6 @@
 /** What a person writes, checked. */
 import { AddressError, addressKey, groupName, parseMailbox, type Mailbox } from '../../core/message/address';
+import type { MessageDetails } from '../../core/message/details';
 import { MAX_RECIPIENTS } from '../../core/message/limits';
 import { Invalid } from '../errors';
 
@@ -9,7 +10,7 @@ export type AddressInput = string | { address: string; name?: string } | { group
 /** The groups there are, for those named among recipients. */
 export type KnownGroups = readonly { id: string; name: string }[];
 
-export interface DraftInput {
+export interface DraftInput extends Partial<MessageDetails> {
   to?: AddressInput[];
   cc?: AddressInput[];
   bcc?: AddressInput[];
@@ -19,6 +20,24 @@ export interface DraftInput {
   html?: string | null;
   /** The message this one answers. */
   answers?: string;
+  /** The message this one passes on, with what is attached to it. */
+  forwards?: string;
+}
+
+/** What is asked of a message beside its words and recipients, as far as it is given. */
+export function readDetails(
+  input: DraftInput,
+  identities: readonly { id: string }[],
+): Partial<MessageDetails> {
+  const { identity, importance, sensitivity, deliveryReceipt, readReceipt, keptIn } = input;
+  if (identity && !identities.some(({ id }) => id === identity))
+    throw new Invalid('There is no such identity. Choose another one.', 'identity');
+  const given = { identity, importance, sensitivity, deliveryReceipt, readReceipt };
+  const details: Partial<MessageDetails> = Object.fromEntries(
+    Object.entries(given).filter(([, value]) => value !== undefined),
+  );
+  if (keptIn !== undefined) details.keptIn = keptIn === null ? null : oneLine(keptIn) || null;
+  return details;
 }
 
 export const ADDRESS_FIELDS = ['to', 'cc', 'bcc', 'replyTo'] as const;

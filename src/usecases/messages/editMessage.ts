@@ -7,7 +7,7 @@ import { setRecipients, swapMessage, type Message } from '../../store/messages';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Stale } from '../errors';
-import { oneLine, readAddresses, type AddressField, type DraftInput } from './draftInput';
+import { oneLine, readAddresses, readDetails, type AddressField, type DraftInput } from './draftInput';
 import { outgoingMessage } from './outgoingMessage';
 import { replanReaders } from './planDepartures';
 
@@ -19,7 +19,7 @@ import { replanReaders } from './planDepartures';
 export function editMessage(
   desk: Desk,
   id: string,
-  input: Omit<DraftInput, 'answers'>,
+  input: Omit<DraftInput, 'answers' | 'forwards'>,
   revision?: number,
 ): Message {
   const addresses = readAddresses(input, allGroups(desk.store.db));
@@ -32,7 +32,7 @@ export function editMessage(
       thaw(tx, departure.id);
       applyEvent(tx, departure, 'edit', now, { attempts: 0, firstAttemptAt: null });
     }
-    const patch: Partial<Message> = { at: now };
+    const patch: Partial<Message> = { at: now, ...readDetails(input, desk.settings(tx).identities) };
     if (input.subject !== undefined) patch.subject = oneLine(input.subject);
     if (input.text !== undefined) patch.text = input.text;
     if (input.html !== undefined) {

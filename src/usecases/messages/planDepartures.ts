@@ -11,7 +11,7 @@ import type { Tx } from '../../store/store';
 import { applyEvent } from '../departures/applyEvent';
 import { newId, type Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
-import { holdFor } from '../holds/holdFor';
+import { contentOf, holdFor } from '../holds/holdFor';
 import { readersAt } from '../people/readers';
 import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
@@ -40,7 +40,8 @@ export const keptPlan = (plan: Plan): Plan =>
 
 /** How a message is held where it leaves now. */
 function holdOf(desk: Desk, tx: Tx, messageId: string, inSpiteOfQuiet = false): Hold {
-  return holdFor(desk, tx, receivers(tx, messageId), outgoingMessage(tx, messageId), inSpiteOfQuiet);
+  const [content] = contentOf(tx, [outgoingMessage(tx, messageId)]);
+  return holdFor(desk, tx, receivers(tx, messageId), content!, inSpiteOfQuiet);
 }
 
 /** What a departure keeps of its hold: nothing where it is the usual one. */

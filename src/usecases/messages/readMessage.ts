@@ -1,7 +1,9 @@
 /** Messages as they are shown. */
 import { addressKey, type Mailbox } from '../../core/message/address';
 import type { Plan } from '../../core/plan/plan';
+import type { MessageDetails } from '../../core/message/details';
 import { htmlBody } from '../../mail/htmlBody';
+import { attachmentsOf, withAttachments, type Attachment } from '../../store/attachments';
 import { correspondentsAt } from '../../store/correspondents';
 import { departuresOf } from '../../store/departures';
 import { historyOf, type JournalEntry } from '../../store/journal';
@@ -20,6 +22,7 @@ import {
 } from '../../store/messages';
 import { waitingReturns } from '../../store/returns';
 import { readDeparturesOf, type DepartureView } from '../departures/departureView';
+import { attachedTo } from './attachments';
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
 
@@ -40,10 +43,12 @@ export interface MessageSummary {
   returnedWhy: Message['returnedWhy'];
   /** Until when it is put off; null where it is not. */
   snoozedUntil: number | null;
+  /** Something is attached. */
+  attached: boolean;
 }
 
 /** A whole message. */
-export interface MessageView extends MessageSummary {
+export interface MessageView extends MessageSummary, MessageDetails {
   revision: number;
   cc: Mailbox[];
   bcc: Mailbox[];
@@ -51,6 +56,9 @@ export interface MessageView extends MessageSummary {
   text: string;
   html: string | null;
   headerId: string | null;
+  attachments: Attachment[];
+  /** It answers another message. */
+  answering: boolean;
   /** The last plan it had, kept for the next try; null where it never had one. */
   plan: Plan | null;
   departures: DepartureView[];
@@ -83,6 +91,7 @@ function summaries(desk: Desk, messages: Message[]): MessageSummary[] {
     messages.map((message) => message.fromAddress),
   );
   const to = recipientsOf(db, ids).filter((each) => each.field === 'to');
+  const attached = withAttachments(db, ids);
   const until = new Map(waitingReturns(db, ids).map((row) => [row.messageId, row.due]));
   return messages.map((message) => {
     const person = people.get(addressKey(message.fromAddress));
@@ -105,6 +114,7 @@ function summaries(desk: Desk, messages: Message[]): MessageSummary[] {
       returnedAt: message.returnedAt,
       returnedWhy: message.returnedWhy,
       snoozedUntil: until.get(message.id) ?? null,
+      attached: attached.has(message.id),
     };
   });
 }
@@ -127,6 +137,14 @@ export function readMessage(desk: Desk, id: string): MessageView {
     text: message.text,
     html: message.html,
     headerId: message.headerId,
+    identity: message.identity,
+    importance: message.importance,
+    sensitivity: message.sensitivity,
+    deliveryReceipt: message.deliveryReceipt,
+    readReceipt: message.readReceipt,
+    keptIn: message.keptIn,
+    attachments: attachmentsOf(db, id),
+    answering: message.inReplyTo !== null,
     plan: departuresOf(db, id).at(-1)?.plan ?? null,
     departures: readDeparturesOf(desk, id),
     thread: summaries(desk, thread),
@@ -169,5 +187,9 @@ export function listDrafts(desk: Desk, limit: number): MessagePage {
 export async function readHtml(desk: Desk, id: string): Promise<string> {
   const message = findMessage(desk.store.db, id);
   if (!message?.html || message.deletedAt !== null) throw new NotFound('There is no such message in HTML.');
-  return htmlBody(message.html, sourceOf(desk.store.db, id));
+  const attached = message.html.includes('cid:') ? await attachedTo(desk.store.db, id) : [];
+  const pictures = attached.flatMap(({ contentId, type, bytes }) =>
+    contentId ? [{ contentId, type, bytes }] : [],
+  );
+  return htmlBody(message.html, pictures);
 }

@@ -1,5 +1,7 @@
 /** Sending and scheduling: a draft gets its departure. */
+import { identityOf } from '../../core/message/details';
 import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
+import { attachmentsOf } from '../../store/attachments';
 import type { Departure } from '../../store/departures';
 import { noteChange } from '../../store/journal';
 import { swapMessage } from '../../store/messages';
@@ -33,10 +35,15 @@ export function scheduleMessage(
     if (receivers(tx, messageId).length === 0) throw new Invalid('Add at least one recipient.', 'to');
     if (!settings.me.address)
       throw new Invalid('Tell Oak Lantern your own address first, in Settings.', 'from');
-    if (!message.subject && !message.text.trim() && !message.html) {
+    if (
+      !message.subject &&
+      !message.text.trim() &&
+      !message.html &&
+      attachmentsOf(tx, messageId).length === 0
+    ) {
       throw new Invalid('The message is empty: write a subject or some text.', 'text');
     }
-    const stop = whyStopped(() => settings, message);
+    const stop = whyStopped(tx, () => settings, message);
     if (stop) throw new Invalid(stop.words, stop.field);
     const departures = planDepartures(
       desk,
@@ -47,7 +54,7 @@ export function scheduleMessage(
       inSpiteOfQuiet,
     );
     // The sender is who I am when I send, not who I was when I began to write.
-    const { name, address } = settings.me;
+    const { name, address } = identityOf(settings, message.identity);
     if (!swapMessage(tx, message, { fromName: name, fromAddress: address, at: now }))
       throw new Stale('message');
     noteChange(tx, 'message', messageId);

@@ -1,15 +1,26 @@
 /** What keeps a message from leaving as it is: asked when it is sent, and once more when its moment has come. */
 import { placeholders } from '../../core/checks/placeholders';
+import { goesAlong } from '../../core/message/attachment';
+import { attachmentsOf } from '../../store/attachments';
 import type { Settings } from '../../store/settings';
+import type { Reading } from '../../store/store';
 
 /**
  * In words, with the field it is about; undefined where nothing does.
  * @param settings read only where something was found: every release asks, and nearly none has anything
  */
 export function whyStopped(
+  db: Reading,
   settings: () => Pick<Settings, 'checksOff'>,
-  message: { subject: string; text: string },
+  message: { id: string; subject: string; text: string; html: string | null },
 ): { field: string; words: string } | undefined {
+  const half = attachmentsOf(db, message.id).find(
+    (each) => each.received < each.size && goesAlong(each, message.html),
+  );
+  if (half) {
+    const words = `“${half.name}” is not wholly here yet: wait for it, or take it out.`;
+    return { field: 'attachments', words };
+  }
   const stop = placeholders(message).find(({ severity }) => severity === 'stop');
   if (!stop || settings().checksOff.includes('placeholder')) return undefined;
   return { field: stop.field, words: `“${stop.words}” ${stop.why}: fill it in, or take it out.` };

@@ -10,7 +10,7 @@ import { allGroups } from '../../store/groups';
 import { findMessage } from '../../store/messages';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
-import { holdFor } from '../holds/holdFor';
+import { contentOf, emptyContent, holdFor } from '../holds/holdFor';
 import { readAddresses, type AddressInput } from '../messages/draftInput';
 import { membersAsMailboxes } from '../people/groups';
 import { readersAt, type KnownReader } from '../people/readers';
@@ -85,11 +85,11 @@ export function previewPlan(desk: Desk, request: PreviewRequest): PlanPreview {
     readers.map(({ address }) => addressKey(address)),
   ).filter(({ messageId }) => messageId !== request.message);
   const message = request.message === undefined ? undefined : findMessage(desk.store.db, request.message);
-  const content = message ?? { subject: '', text: '' };
+  const [content] = message ? contentOf(desk.store.db, [message]) : [emptyContent];
   const mailboxes = readers.map(({ name = '', address }) => ({ name, address }));
   const hold =
     request.plan.kind === 'now'
-      ? holdFor(desk, desk.store.db, mailboxes, content, request.inSpiteOfQuiet)
+      ? holdFor(desk, desk.store.db, mailboxes, content!, request.inSpiteOfQuiet)
       : usualHold(0);
   try {
     const whole = preview(request.plan, readers, {

@@ -1,7 +1,10 @@
 /** The claim: from here on this departure is being released, with these bytes. */
 import { addressKey, type Mailbox } from '../../core/message/address';
+import { goesAlong } from '../../core/message/attachment';
 import { PENDING_STATES } from '../../core/departure/states';
 import { composeMessage, newMessageId } from '../../mail/compose';
+import type { Envelope } from '../../mail/smtpPool';
+import { purgeRemoved } from '../../store/attachments';
 import { deliveriesOf, findDeparture, freeze, frozenOf, type Departure } from '../../store/departures';
 import { noteChange } from '../../store/journal';
 import { findMessage, recipientsOf, swapMessage, type Message } from '../../store/messages';
@@ -9,15 +12,15 @@ import type { Reading, Tx } from '../../store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Refused, Stale } from '../errors';
+import { attachedTo } from '../messages/attachments';
 import { receivers } from '../messages/envelope';
 import { whyStopped } from '../messages/whyStopped';
 
 /** A departure ready to be handed to the mail server. */
 export interface Claim {
   departure: Departure;
-  from: string;
-  /** Who it still has to go to. */
-  addresses: string[];
+  /** To those it still has to go to. */
+  envelope: Envelope;
   bytes: Buffer;
 }
 
@@ -32,7 +35,7 @@ function addressed(db: Reading, message: Message, departure: Departure): Record<
   return { to: listed('to'), cc: listed('cc') };
 }
 
-function compose(
+async function compose(
   db: Reading,
   message: Message,
   departure: Departure,
@@ -40,9 +43,10 @@ function compose(
   released: number,
 ): Promise<Buffer> {
   const replyTo = recipientsOf(db, [message.id]).filter(({ field }) => field === 'replyTo');
+  const from = { name: message.fromName, address: message.fromAddress };
   return composeMessage(
     {
-      from: { name: message.fromName, address: message.fromAddress },
+      from,
       ...addressed(db, message, departure),
       replyTo,
       subject: message.subject,
@@ -50,6 +54,10 @@ function compose(
       html: message.html,
       inReplyTo: message.inReplyTo,
       references: message.references,
+      importance: message.importance,
+      sensitivity: message.sensitivity,
+      receiptTo: message.readReceipt ? from : undefined,
+      attachments: (await attachedTo(db, message.id)).filter((each) => goesAlong(each, message.html)),
     },
     headerId,
     released,
@@ -80,7 +88,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const headerId = before?.headerId ?? newMessageId(message.fromAddress);
   const released = desk.now();
   // It may have been changed since it was sent, and it leaves once.
-  const stop = before ? undefined : whyStopped(() => desk.settings(), message);
+  const stop = before ? undefined : whyStopped(db, () => desk.settings(), message);
   if (stop) return void (await pauseStopped(desk, seen, released, stop.words));
   const bytes = before?.bytes ?? (await compose(db, message, seen, headerId, released));
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
@@ -96,6 +104,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
       // Copies of one message leave side by side: the first of them marks it, the others only look that it is the same.
       const marks = seen.reader === null || message.headerId === null;
       const same = findMessage(tx, message.id)?.revision === message.revision;
+      purgeRemoved(tx, message.id);
       if (!same || (marks && !swapMessage(tx, message, { headerId, at: released })))
         throw new Stale('message');
       noteChange(tx, 'message', message.id);
@@ -103,7 +112,12 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
     const addresses = deliveriesOf(tx, [id])
       .filter((delivery) => delivery.status === 'waiting' || delivery.status === 'deferred')
       .map((delivery) => delivery.address);
-    return { departure, from: message.fromAddress, addresses, bytes };
+    const envelope = {
+      from: message.fromAddress,
+      addresses,
+      ...(message.deliveryReceipt && { receiptId: id }),
+    };
+    return { departure, envelope, bytes };
   };
   try {
     return await desk.group.run(claim);

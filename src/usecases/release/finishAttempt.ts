@@ -15,7 +15,9 @@ import {
   type Departure,
 } from '../../store/departures';
 import { findMessage, swapMessage } from '../../store/messages';
+import { record } from '../../store/journal';
 import type { Tx } from '../../store/store';
+import { noteLeft } from './noteLeft';
 import type { AttemptResult } from '../../mail/smtpPool';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
@@ -44,7 +46,9 @@ function giveUp(tx: Tx, seen: Departure, now: number, answer: string): Departure
   if (!given.some((delivery) => delivery.status === 'accepted'))
     return applyEvent(tx, seen, 'refused', now, { stage: null, reason }, answer);
   const leftAt = seen.leftAt ?? seen.firstAttemptAt ?? now;
-  return applyEvent(tx, seen, 'accepted', now, { leftAt, stage: null, reason }, answer);
+  const left = applyEvent(tx, seen, 'accepted', now, { leftAt, stage: null, reason }, answer);
+  noteLeft(tx, left, deliveriesOf(tx, [seen.id]), now);
+  return left;
 }
 
 function postpone(tx: Tx, seen: Departure, now: number, answer: string, next: number | undefined): Departure {
@@ -76,7 +80,9 @@ function settle(tx: Tx, seen: Departure, now: number, outcomes: RecipientOutcome
       const reason = refused.length
         ? refused.map((outcome) => `${outcome.address}: ${outcome.answer}`).join('; ')
         : null;
-      return applyEvent(tx, seen, 'accepted', now, { leftAt, stage: null, reason }, answer);
+      const left = applyEvent(tx, seen, 'accepted', now, { leftAt, stage: null, reason }, answer);
+      noteLeft(tx, left, all, leftAt);
+      return left;
     }
   }
 }
@@ -91,6 +97,10 @@ export function finishAttempt(desk: Desk, id: string, result: AttemptResult): Pr
     const seen = findDeparture(tx, id)!;
     if (result.unreachable === undefined) {
       reportReached(tx);
+      if (result.noReceipts)
+        record(tx, {
+          ...{ at: now, messageId: seen.messageId, departureId: id, what: 'no-receipts' },
+        });
       return settle(tx, seen, now, result.outcomes, result.unanswered);
     }
     const words = result.unreachable;

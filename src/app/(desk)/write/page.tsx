@@ -3,10 +3,20 @@ import { NewMessage } from '../../../ui/write/WriteView';
 export default async function WritePage({
   searchParams,
 }: {
-  searchParams: Promise<{ new?: string; answers?: string; corrects?: string; only?: string }>;
+  searchParams: Promise<{
+    new?: string;
+    answers?: string;
+    all?: string;
+    forwards?: string;
+    corrects?: string;
+    only?: string;
+  }>;
 }) {
-  const { new: fresh, answers, corrects, only } = await searchParams;
+  const { new: fresh, answers, all, forwards, corrects, only } = await searchParams;
   return (
-    <NewMessage key={`${fresh} ${answers} ${corrects}`} {...{ answers, corrects, only: only?.split(',') }} />
+    <NewMessage
+      key={`${fresh} ${answers} ${all} ${forwards} ${corrects}`}
+      {...{ answers, all: all !== undefined, forwards, corrects, only: only?.split(',') }}
+    />
   );
 }

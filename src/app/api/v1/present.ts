@@ -1,5 +1,6 @@
 /** What use cases give, in the shapes of the API. */
 import type {
+  AttachmentJson,
   ClockJson,
   DepartureJson,
   DeparturePageJson,
@@ -21,6 +22,7 @@ import type { DeparturePage, DepartureView } from '../../../usecases/departures/
 import type { Desk } from '../../../usecases/desk';
 import type { Trial } from '../../../usecases/holds/tryRule';
 import type { Health } from '../../../usecases/health';
+import type { Attachment } from '../../../usecases/messages/attachments';
 import type { MessagePage, MessageSummary, MessageView } from '../../../usecases/messages/readMessage';
 
 export const iso = (at: number) => new Date(at).toISOString();
@@ -64,6 +66,7 @@ export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson
       const local = reader.zone ? toLocal(at, reader.zone) : null;
       return {
         ...{ ...reader, local },
+        receipts: reader.receipts.map((each) => ({ ...each, at: iso(each.at) })),
         dayPart: local && dayPart(local, working),
         dayPartWords: local && dayPartWords(local, working),
       };
@@ -75,7 +78,11 @@ export function presentDepartures(desk: Desk, page: DeparturePage): DeparturePag
   return { ...page, departures: page.departures.map((view) => presentDeparture(desk, view)) };
 }
 
-export function presentSummary({ returnedAt, returnedWhy, ...summary }: MessageSummary): MessageSummaryJson {
+export function presentSummary<Summary extends MessageSummary>({
+  returnedAt,
+  returnedWhy,
+  ...summary
+}: Summary) {
   return {
     ...summary,
     at: iso(summary.at),
@@ -84,19 +91,23 @@ export function presentSummary({ returnedAt, returnedWhy, ...summary }: MessageS
       returnedAt !== null && returnedWhy
         ? { at: iso(returnedAt), kind: returnedWhy.kind, since: iso(returnedWhy.since) }
         : null,
-  };
+  } satisfies MessageSummaryJson;
 }
 
 export function presentPage({ messages, total }: MessagePage): MessagePageJson {
   return { messages: messages.map(presentSummary), total };
 }
 
+export const presentAttachment = (attachment: Attachment): AttachmentJson => {
+  const { id, messageId, name, type, size, received, contentId } = attachment;
+  return { id, messageId, name, type, size, received, contentId };
+};
+
 export function presentMessage(desk: Desk, view: MessageView): MessageJson {
-  const { departures, thread, history, revision, cc, bcc, replyTo, text, html, headerId, plan, ...summary } =
-    view;
+  const { departures, thread, history, attachments, ...rest } = view;
   return {
-    ...presentSummary(summary),
-    ...{ revision, cc, bcc, replyTo, text, html, headerId, plan },
+    ...presentSummary(rest),
+    attachments: attachments.map(presentAttachment),
     departures: departures.map((each) => presentDeparture(desk, each)),
     thread: thread.map(presentSummary),
     history: history.map(({ at, what, from, to, why }) => ({ at: iso(at), what, from, to, why })),

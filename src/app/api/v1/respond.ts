@@ -32,8 +32,8 @@ class Unconditional extends Error {}
 /** Bytes of a request at most; a message has to fit, quoted as JSON. */
 const MAX_REQUEST = 40 * 1024 * 1024;
 
-/** The body as text. @throws TooBig before more than is allowed has been read */
-async function readText(request: Request): Promise<string> {
+/** The body as it is. @throws TooBig before more than is allowed has been read */
+export async function readBytes(request: Request): Promise<Buffer> {
   if (Number(request.headers.get('content-length') ?? 0) > MAX_REQUEST) throw new TooBig();
   const chunks: Uint8Array[] = [];
   let size = 0;
@@ -42,7 +42,7 @@ async function readText(request: Request): Promise<string> {
     if (size > MAX_REQUEST) throw new TooBig();
     chunks.push(chunk);
   }
-  return Buffer.concat(chunks).toString('utf8');
+  return Buffer.concat(chunks);
 }
 
 async function readBody(
@@ -51,7 +51,7 @@ async function readBody(
   mayBeEmpty: boolean | undefined,
 ): Promise<unknown> {
   if (!schema) return undefined;
-  const text = await readText(request);
+  const text = (await readBytes(request)).toString('utf8');
   if (text === '' && mayBeEmpty) return undefined;
   let body: unknown;
   try {

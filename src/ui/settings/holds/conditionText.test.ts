@@ -17,6 +17,8 @@ const CONDITIONS: Condition[] = [
   { kind: 'words', where: 'subject', words: ['bond', 'insurance value'] },
   { kind: 'more-than', recipients: 10 },
   { kind: 'hours', days: [...readQuiet('Mo-Fr 18:00-22:00')] },
+  { kind: 'importance', is: ['high'] },
+  { kind: 'attachment' },
   { kind: 'first-message' },
 ];
 

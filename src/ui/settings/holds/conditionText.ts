@@ -1,5 +1,6 @@
 /** Conditions of a hold rule as they are written in one field each. */
 import { readQuiet, writeQuiet } from '../../../core/hold/quietText';
+import { IMPORTANCES } from '../../../core/message/details';
 import type { Condition, ConditionKind, HoldAction } from '../../../core/hold/rule';
 import type { GroupJson } from '../../../api/types';
 
@@ -12,6 +13,8 @@ export const CONDITION_WORDS: Record<ConditionKind, string> = {
   'more-than': 'goes to more people than',
   hours: 'is sent in these hours',
   'first-message': 'is the first message ever to somebody',
+  importance: 'is of this importance',
+  attachment: 'has something attached',
 };
 
 export const ACTION_WORDS: Record<HoldAction['kind'], string> = {
@@ -29,6 +32,7 @@ export const EXAMPLES: Partial<Record<ConditionKind, string>> = {
   words: 'bond, insurance value',
   'more-than': '10',
   hours: 'Mo-Fr 18:00-22:00',
+  importance: 'high',
 };
 
 const list = (text: string) =>
@@ -54,6 +58,8 @@ export function conditionText(condition: Condition, groups: readonly GroupJson[]
       return String(condition.recipients);
     case 'hours':
       return writeQuiet(condition.days);
+    case 'importance':
+      return condition.is.join(', ');
     default:
       return undefined;
   }
@@ -97,6 +103,16 @@ export function readCondition(
     }
     case 'hours':
       return { kind, days: [...readQuiet(text)] };
+    case 'importance':
+      return {
+        kind,
+        is: some('Which importance?').map((word) => {
+          const found = IMPORTANCES.find((each) => each === word.toLowerCase());
+          if (!found) throw new Error(`“${word}” is no importance: ${IMPORTANCES.join(', ')}.`);
+          return found;
+        }),
+      };
+    case 'attachment':
     case 'outside':
     case 'first-message':
       return { kind };

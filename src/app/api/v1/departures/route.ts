@@ -10,6 +10,7 @@ interface Query {
   until?: string;
   order: 'soonest' | 'latest';
   q?: string;
+  folder?: string;
   cursor?: string;
   limit: number;
 }
@@ -25,6 +26,7 @@ export const GET = route<undefined, Query>(
       until: query.until ? Date.parse(query.until) : undefined,
       newestFirst: query.order === 'latest',
       search: query.q?.trim() || undefined,
+      folder: query.folder,
       cursor: query.cursor,
       limit: query.limit,
     });

@@ -1,4 +1,5 @@
 import { draft, listQuery } from '../../../../api/schemas';
+import { attachedTo } from '../../../../usecases/messages/attachments';
 import { createDraft } from '../../../../usecases/messages/createDraft';
 import type { DraftInput } from '../../../../usecases/messages/draftInput';
 import { listDrafts, readMessage } from '../../../../usecases/messages/readMessage';
@@ -11,8 +12,9 @@ export const GET = route<undefined, { limit: number }>(
 );
 
 export const POST = route<DraftInput>(
-  ({ desk, body }) => {
-    const { id } = createDraft(desk, body);
+  async ({ desk, body }) => {
+    const passedOn = body.forwards ? await attachedTo(desk.store.db, body.forwards) : [];
+    const { id } = createDraft(desk, body, passedOn);
     return json(presentMessage(desk, readMessage(desk, id)), 201);
   },
   { body: draft },

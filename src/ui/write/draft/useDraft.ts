@@ -2,18 +2,12 @@
 /** The message being written: its fields, and keeping them on the server as they change. */
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { MessageJson } from '../../api/types';
-import { groupName, parseMailbox, formatMailbox } from '../../core/message/address';
-import { ApiProblem, ask } from '../data/client';
-import { refresh } from '../data/queries';
-
-export interface DraftFields {
-  to: string[];
-  cc: string[];
-  bcc: string[];
-  subject: string;
-  text: string;
-}
+import type { MessageJson } from '../../../api/types';
+import { ApiProblem, ask } from '../../data/client';
+import { refresh } from '../../data/queries';
+import { useBackAgain } from '../../data/useBackAgain';
+import { fieldsOf, isRecipient, sameFields, type DraftFields } from './fields';
+import { forgetDraft, holdDraft, keepDraft, moveFiles, newKey, type LocalDraft } from './localStore';
 
 export type SaveState = 'clean' | 'dirty' | 'saving' | 'saved' | 'failed' | 'conflict';
 
@@ -25,6 +19,8 @@ export interface Draft {
   /** Keeps what is not kept yet, on leaving; undefined where there is nothing. */
   flush: () => Promise<unknown> | undefined;
   state: SaveState;
+  /** Under which it is kept in this browser, as long as the server has not got it. */
+  key: string;
   /** What the server has of it; null where it has nothing yet. */
   kept: Kept | null;
   /** What the server refused, until the field is changed. */
@@ -39,45 +35,42 @@ export interface Draft {
 const SAVE_AFTER_MS = 1000;
 const SAVE_AT_LEAST_MS = 3000;
 
-export const emptyFields: DraftFields = { to: [], cc: [], bcc: [], subject: '', text: '' };
-
-export function fieldsOf(message: MessageJson): DraftFields {
-  const { to, cc, bcc, subject, text } = message;
-  return { to: to.map(formatMailbox), cc: cc.map(formatMailbox), bcc: bcc.map(formatMailbox), subject, text };
-}
-
-/** An address, or a group by its name. */
-export const isRecipient = (text: string): boolean => groupName(text) !== undefined || isAddress(text);
-
-export function isAddress(text: string): boolean {
-  try {
-    parseMailbox(text);
-    return true;
-  } catch {
-    return false;
-  }
-}
-
 export interface Kept {
   id: string;
   revision: number;
 }
 
+/** Where a message begins. */
+export interface Beginning {
+  initial: DraftFields;
+  /** The message on the server; undefined for one that is new. */
+  kept: { id: string; revision: number } | undefined;
+  /** The message a new one answers, and the one it passes on. */
+  answers: string | undefined;
+  forwards: string | undefined;
+  /** What this browser kept of it, where the server has not got it. */
+  local: LocalDraft | undefined;
+}
+
+/** Words are kept here first, so often that hardly one is lost with the browser. */
+const KEEP_AFTER_MS = 200;
+
 /**
- * @param kept the message on the server, or undefined for one that is new
  * @param autosave off while the message could leave by itself: half a sentence must not
- * @param answers the id of the message a new one answers
  */
 export function useDraft(
-  initial: DraftFields,
-  kept: { id: string; revision: number } | undefined,
+  { initial, kept, answers, forwards, local }: Beginning,
   autosave: boolean,
-  answers: string | undefined,
   onKept: (id: string) => void,
 ): Draft {
   const client = useQueryClient();
-  const [fields, setFields] = useState(initial);
-  const [state, setState] = useState<SaveState>('clean');
+  const [fields, setFields] = useState(local?.fields ?? initial);
+  const [state, setState] = useState<SaveState>(() => {
+    // What this browser kept and the server has not got; or the server has got something else meanwhile.
+    if (local) return kept && local.revision !== kept.revision ? 'conflict' : 'dirty';
+    // What is passed on comes along once the message is on the server.
+    return forwards && !kept ? 'dirty' : 'clean';
+  });
   const [problem, setProblem] = useState<ApiProblem | null>(null);
   const [keptAs, setKeptAs] = useState<Kept | null>(kept ? { id: kept.id, revision: kept.revision } : null);
   const [other, setOther] = useState<MessageJson | null>(null);
@@ -85,7 +78,9 @@ export function useDraft(
   const server = useRef<Partial<Kept>>(kept ?? {});
   // Saves run one after another: two at once would race for the revision.
   const running = useRef<Promise<unknown>>(Promise.resolve());
-  const stateRef = useRef<SaveState>('clean');
+  const stateRef = useRef<SaveState>(state);
+  const [key] = useState(() => kept?.id ?? local?.key ?? newKey());
+  const localKey = useRef(key);
   const dirtySince = useRef(0);
   const mark = (next: SaveState) => {
     stateRef.current = next;
@@ -101,6 +96,14 @@ export function useDraft(
     mark('dirty');
   }, []);
 
+  const keepHere = useCallback(() => {
+    const { revision } = server.current;
+    return keepDraft({
+      ...{ key: localKey.current, fields: latest.current, revision: revision ?? null },
+      ...{ answers: answers ?? null, forwards: forwards ?? null, savedAt: Date.now() },
+    });
+  }, [answers, forwards]);
+
   const put = useCallback(async () => {
     const { id, revision: seen } = server.current;
     if (id && !['dirty', 'failed', 'conflict'].includes(stateRef.current)) return { id, revision: seen! };
@@ -109,22 +112,35 @@ export function useDraft(
     try {
       const message = id
         ? await ask<MessageJson>('PATCH', `/messages/${id}`, sent, seen)
-        : await ask<MessageJson>('POST', '/messages', answers ? { ...sent, answers } : sent);
+        : await ask<MessageJson>('POST', '/messages', { ...sent, answers, forwards });
       server.current = { id: message.id, revision: message.revision };
       setKeptAs(server.current as Kept);
-      mark(latest.current === sent ? 'saved' : 'dirty');
+      const whole = latest.current === sent;
+      mark(whole ? 'saved' : 'dirty');
+      const before = localKey.current;
+      localKey.current = message.id;
+      if (before !== message.id) await moveFiles(before, message.id);
+      // The server has it: what is kept here would only be in the way.
+      if (whole || before !== message.id) await forgetDraft(before);
       if (!id) onKept(message.id);
       refresh(client, ['message']);
       return { id: message.id, revision: message.revision };
     } catch (error) {
       const stale = error instanceof ApiProblem && error.status === 412 && id;
       const there = stale ? await ask<MessageJson>('GET', `/messages/${id}`).catch(() => null) : null;
+      if (there && sameFields(fieldsOf(there), sent)) {
+        // It was kept, and the answer got lost.
+        server.current = { id: there.id, revision: there.revision };
+        setKeptAs(server.current as Kept);
+        mark(latest.current === sent ? 'saved' : 'dirty');
+        return { id: there.id, revision: there.revision };
+      }
       mark(there ? 'conflict' : 'failed');
       if (there) setOther(there);
       else setProblem(error as ApiProblem);
       throw error;
     }
-  }, [answers, client, onKept]);
+  }, [answers, forwards, client, onKept]);
 
   const choose = useCallback(
     async (which: 'here' | 'there') => {
@@ -135,6 +151,7 @@ export function useDraft(
         latest.current = fieldsOf(other);
         setFields(latest.current);
         mark('saved');
+        void forgetDraft(other.id);
         return;
       }
       mark('dirty');
@@ -142,6 +159,22 @@ export function useDraft(
     },
     [other, put],
   );
+
+  // Held for as long as it is open here, so that no other window takes it for one that was left behind.
+  useEffect(() => holdDraft(key), [key]);
+
+  useEffect(() => {
+    if (state !== 'dirty' && state !== 'failed' && state !== 'conflict') return;
+    const timer = setTimeout(() => void keepHere(), KEEP_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [fields, state, keepHere]);
+
+  // Two versions: the other one is fetched, so that both are shown.
+  useEffect(() => {
+    if (stateRef.current !== 'conflict' || !kept) return;
+    ask<MessageJson>('GET', `/messages/${kept.id}`).then(setOther, () => mark('dirty'));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, on opening
+  }, []);
 
   // Changed elsewhere while nothing was changed here: what is on screen follows.
   const revision = kept?.revision;
@@ -161,9 +194,14 @@ export function useDraft(
     return next;
   }, [put]);
 
+  // A server that was away has to be told what it missed.
+  useBackAgain(() => {
+    if (autosave && stateRef.current === 'failed') void save().catch(() => {});
+  });
+
   useEffect(() => {
     // An address half typed is no reason to refuse; it is kept once it is one.
-    const complete = [...fields.to, ...fields.cc, ...fields.bcc].every(isRecipient);
+    const complete = [...fields.to, ...fields.cc, ...fields.bcc, ...fields.replyTo].every(isRecipient);
     if (!autosave || state !== 'dirty' || !complete) return;
     const latestBy = dirtySince.current + SAVE_AT_LEAST_MS - Date.now();
     const wait = Math.max(0, Math.min(SAVE_AFTER_MS, latestBy));
@@ -193,5 +231,5 @@ export function useDraft(
   }, []);
 
   const conflict = other && fieldsOf(other);
-  return { fields, change, save, flush, state, kept: keptAs, problem, conflict, choose };
+  return { fields, change, save, flush, state, key, kept: keptAs, problem, conflict, choose };
 }

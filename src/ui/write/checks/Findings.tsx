@@ -1,23 +1,15 @@
 'use client';
 /** What the checks found in the message, the gravest first, each with a way out. */
 import { Button } from 'antd';
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
-import { withFix, type Finding, type Move } from '../../core/checks/finding';
-import type { CheckedMessage } from '../../core/checks/checkedMessage';
-import { CHECK_WORDS, checkMessage } from '../../core/checks/message';
-import { toLocal } from '../../core/time/wallClock';
-import { zoneCity } from '../../core/time/zones';
-import { useCorrespondents, useSettings } from '../data/queries';
-import { useNow } from '../data/useNow';
-import type { Lands } from '../moment/DayStrips';
-import { useCommand } from '../shell/commands';
-import { useNotices } from '../shell/Notices';
-import styles from './Composer.module.css';
+import { useRef, useState } from 'react';
+import type { Finding, Move } from '../../../core/checks/finding';
+import { CHECK_WORDS } from '../../../core/checks/message';
+import { useCommand } from '../../shell/commands';
+import styles from '../Composer.module.css';
 
 interface Props {
-  message: CheckedMessage;
-  lands: readonly Lands[];
-  onText: (text: string) => void;
+  findings: readonly Finding[];
+  onFix: (finding: Finding, words: string) => void;
   onMove: (move: Move) => void;
 }
 
@@ -25,26 +17,9 @@ interface Props {
 const SHOWN = 4;
 const FIXES = 2;
 
-export function Findings({ message, lands, onText, onMove }: Props) {
-  const { zone, checksOff } = useSettings();
-  const { show } = useNotices();
-  const now = useNow(60_000);
-  const people = useCorrespondents().data;
+export function Findings({ findings, onFix, onMove }: Props) {
   const [all, setAll] = useState(false);
   const group = useRef<HTMLDivElement>(null);
-  // Typing goes before checking.
-  const checked = useDeferredValue(message);
-  const findings = useMemo(() => {
-    const landings = lands.flatMap((land) =>
-      land.zone
-        ? [{ zone: land.zone, place: land.place ?? '', local: toLocal(Date.parse(land.at), land.zone) }]
-        : [],
-    );
-    return checkMessage(checked, {
-      ...{ now, zone, place: zoneCity(zone), landings, people: people ?? [], off: checksOff },
-    });
-  }, [checked, lands, now, zone, people, checksOff]);
-  const { text } = message;
 
   /** The next finding after the one in focus; the first after the last. */
   function next() {
@@ -55,15 +30,6 @@ export function Findings({ message, lands, onText, onMove }: Props) {
   useCommand('KeyF', findings.length > 0 ? next : undefined);
   if (findings.length === 0) return null;
 
-  function fix(finding: Finding, words: string) {
-    // What is found was found in a text that may be a keystroke old.
-    if (text.slice(finding.from, finding.to) !== finding.words) return;
-    onText(withFix(text, finding, words));
-    show({
-      words: `“${finding.words}” is now “${words}”.`,
-      undo: { label: 'Undo', act: () => onText(text) },
-    });
-  }
   const shown = all ? findings : findings.slice(0, SHOWN);
   const more = findings.length - shown.length;
   return (
@@ -88,7 +54,7 @@ export function Findings({ message, lands, onText, onMove }: Props) {
             <Button
               key={words}
               size="small"
-              onClick={() => fix(finding, words)}
+              onClick={() => onFix(finding, words)}
               aria-label={`Write “${words}” for “${finding.words}”`}
             >
               {words}

@@ -1,0 +1,110 @@
+/** Attachments and their bytes. */
+import { and, asc, eq, inArray, isNotNull, isNull, max, sql } from 'drizzle-orm';
+import { attachmentBytes, attachments } from './schema';
+import { built } from './built';
+import type { Reading, Tx } from './store';
+
+export type Attachment = typeof attachments.$inferSelect;
+
+export function findAttachment(db: Reading, id: string): Attachment | undefined {
+  return db.select().from(attachments).where(eq(attachments.id, id)).get();
+}
+
+const ofOne = built((db) =>
+  db
+    .select()
+    .from(attachments)
+    .where(and(eq(attachments.messageId, sql.placeholder('id')), isNull(attachments.removedAt)))
+    .orderBy(asc(attachments.position))
+    .prepare(),
+);
+
+/** What is attached to a message, in order; what was taken out is left out. */
+export function attachmentsOf(db: Reading, messageId: string): Attachment[] {
+  return ofOne(db).all({ id: messageId });
+}
+
+/** Which of these messages have something attached that does not stand in their text. */
+export function withAttachments(db: Reading, messageIds: readonly string[]): Set<string> {
+  if (messageIds.length === 0) return new Set();
+  const rows = db
+    .selectDistinct({ id: attachments.messageId })
+    .from(attachments)
+    .where(
+      and(
+        inArray(attachments.messageId, [...messageIds]),
+        isNull(attachments.removedAt),
+        isNull(attachments.contentId),
+      ),
+    )
+    .all();
+  return new Set(rows.map(({ id }) => id));
+}
+
+/** Comes after those that are there. */
+export function insertAttachment(
+  tx: Tx,
+  attachment: Omit<typeof attachments.$inferInsert, 'position'>,
+): Attachment {
+  const { messageId } = attachment;
+  const last = tx
+    .select({ at: max(attachments.position) })
+    .from(attachments)
+    .where(eq(attachments.messageId, messageId))
+    .get()!.at;
+  return tx
+    .insert(attachments)
+    .values({ ...attachment, position: (last ?? -1) + 1 })
+    .returning()
+    .get();
+}
+
+export function changeAttachment(tx: Tx, id: string, patch: Partial<Attachment>): Attachment {
+  return tx.update(attachments).set(patch).where(eq(attachments.id, id)).returning().get();
+}
+
+/** Adds bytes at the end of what is there. */
+export function appendBytes(tx: Tx, { id, received }: Attachment, bytes: Buffer): Attachment {
+  tx.insert(attachmentBytes).values({ attachmentId: id, offset: received, bytes }).run();
+  return changeAttachment(tx, id, { received: received + bytes.length });
+}
+
+/** The bytes that are here of an attachment added here. */
+export function bytesOf(db: Reading, id: string): Buffer {
+  const pieces = db
+    .select({ bytes: attachmentBytes.bytes })
+    .from(attachmentBytes)
+    .where(eq(attachmentBytes.attachmentId, id))
+    .orderBy(asc(attachmentBytes.offset))
+    .all();
+  return Buffer.concat(pieces.map(({ bytes }) => bytes));
+}
+
+/** Attaches the same to another message, as far as it is here. @param newId makes ids */
+export function copyAttachments(tx: Tx, from: string, to: string, newId: () => string): void {
+  for (const attachment of attachmentsOf(tx, from)) {
+    const id = newId();
+    tx.insert(attachments)
+      .values({ ...attachment, id, messageId: to })
+      .run();
+    tx.run(sql`INSERT INTO attachment_bytes (attachment_id, "offset", bytes)
+      SELECT ${id}, "offset", bytes FROM attachment_bytes WHERE attachment_id = ${attachment.id}`);
+  }
+}
+
+const removed = built((db) =>
+  db
+    .delete(attachments)
+    .where(and(eq(attachments.messageId, sql.placeholder('id')), isNotNull(attachments.removedAt)))
+    .prepare(),
+);
+
+/** What was taken out is gone for good once the message leaves. */
+export function purgeRemoved(tx: Tx, messageId: string): void {
+  removed(tx).run({ id: messageId });
+}
+
+/** Forgets everything attached to a message. */
+export function purgeAttachments(tx: Tx, messageId: string): void {
+  tx.delete(attachments).where(eq(attachments.messageId, messageId)).run();
+}

@@ -1,0 +1,66 @@
+'use client';
+/** The ways out of findings: other words, other recipients, a file, a word learned. */
+import type { RefObject } from 'react';
+import type { Finding, Move } from '../../../core/checks/finding';
+import { parseMailbox } from '../../../core/message/address';
+import { ask } from '../../data/client';
+import { useSettings } from '../../data/queries';
+import { useNotices } from '../../shell/Notices';
+import type { BodyHandle } from '../body/BodyHandle';
+import { isAddress, type DraftFields } from '../draft/fields';
+
+interface Parts {
+  fields: DraftFields;
+  change: (patch: Partial<DraftFields>) => void;
+  body: RefObject<BodyHandle | null>;
+  chooser: RefObject<HTMLInputElement | null>;
+  onIndividual: () => void;
+}
+
+export function useWaysOut({ fields, change, body, chooser, onIndividual }: Parts) {
+  const { show, showProblem } = useNotices();
+  const { ownWords } = useSettings();
+
+  function fix(finding: Finding, words: string) {
+    // What is found was found in a text that may be a keystroke old.
+    if (fields.text.slice(finding.from, finding.to) !== finding.words) return;
+    if (!body.current?.replace(finding.from, finding.to, words)) {
+      show({ words: `“${finding.words}” runs over more than one line: change it in the text.` });
+      return;
+    }
+    show({
+      words: `“${finding.words}” is now “${words}”.`,
+      undo: { label: 'Undo', act: () => body.current?.undo() },
+    });
+  }
+
+  function learn(word: string) {
+    const put = (words: string[]) => ask('PATCH', '/settings', { ownWords: words }).catch(showProblem);
+    void put([...new Set([...ownWords, word])]);
+    show({
+      words: `“${word}” counts as right from now on.`,
+      undo: { label: 'Undo', act: () => void put(ownWords) },
+    });
+  }
+
+  function takeMove({ add, remove, copies, only, attach, learn: word }: Move) {
+    if (copies) onIndividual();
+    if (attach) chooser.current?.click();
+    if (word) learn(word);
+    if (only) {
+      const { to, cc, bcc } = fields;
+      change({ to: [only], cc: [], bcc: [] });
+      show({
+        words: `It goes to ${parseMailbox(only).name || only} only.`,
+        undo: { label: 'Undo', act: () => change({ to, cc, bcc }) },
+      });
+    }
+    const gone = (each: string) => remove && isAddress(each) && parseMailbox(each).address === remove;
+    const field = (['to', 'cc', 'bcc'] as const).find((name) => fields[name].some(gone));
+    // In the place of the one it replaces; somebody more is copied.
+    if (field) change({ [field]: fields[field].map((each) => (gone(each) && add ? add : each)) });
+    else if (add) change({ cc: [...fields.cc, add] });
+  }
+
+  return { fix, takeMove };
+}

@@ -1,0 +1,96 @@
+'use client';
+/**
+ * What is kept in this browser until the server has it: words typed in the last second, and files on their way up. It
+ * outlives the page, the browser and the server.
+ */
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { DraftFields } from './fields';
+
+/** A draft as it was last typed. */
+export interface LocalDraft {
+  /** Id of the message, or {@link newKey} of one the server has not seen. */
+  key: string;
+  fields: DraftFields;
+  /** Revision of the message on the server it is based on; null for one it has not seen. */
+  revision: number | null;
+  /** The message it answers, and the one it passes on. */
+  answers: string | null;
+  forwards: string | null;
+  savedAt: number;
+}
+
+/** A file on its way up. */
+export interface LocalFile {
+  /** Of its own until the server has given one. */
+  id: string;
+  draft: string;
+  /** Id of the attachment on the server; null where it has not been announced. */
+  attachment: string | null;
+  inline: boolean;
+  name: string;
+  type: string;
+  blob: Blob;
+}
+
+interface Schema extends DBSchema {
+  drafts: { key: string; value: LocalDraft };
+  files: { key: string; value: LocalFile; indexes: { draft: string } };
+}
+
+let opened: Promise<IDBPDatabase<Schema>> | undefined;
+
+const database = () =>
+  (opened ??= openDB<Schema>('oak-lantern', 1, {
+    upgrade(db) {
+      db.createObjectStore('drafts', { keyPath: 'key' });
+      db.createObjectStore('files', { keyPath: 'id' }).createIndex('draft', 'draft');
+    },
+  }));
+
+/** A browser that keeps nothing (in private windows, or when the disk is full) must not keep anybody from writing. */
+async function tried<T>(work: (db: IDBPDatabase<Schema>) => Promise<T>): Promise<T | undefined> {
+  try {
+    return await work(await database());
+  } catch {
+    return undefined;
+  }
+}
+
+export const newKey = () => `new-${crypto.randomUUID()}`;
+
+export const keepDraft = (draft: LocalDraft) => tried((db) => db.put('drafts', draft));
+export const forgetDraft = (key: string) => tried((db) => db.delete('drafts', key));
+export const findDraft = (key: string) => tried((db) => db.get('drafts', key));
+
+/** Drafts the server has never seen, the newest first. */
+export async function unseenDrafts(): Promise<LocalDraft[]> {
+  const all = (await tried((db) => db.getAll('drafts'))) ?? [];
+  return all.filter(({ key }) => key.startsWith('new-')).sort((a, b) => b.savedAt - a.savedAt);
+}
+
+export const keepFile = (file: LocalFile) => tried((db) => db.put('files', file));
+export const forgetFile = (id: string) => tried((db) => db.delete('files', id));
+export const filesOf = async (draft: string): Promise<LocalFile[]> =>
+  (await tried((db) => db.getAllFromIndex('files', 'draft', draft))) ?? [];
+
+/** The message has been given an id: what was kept under another key is its own now. */
+export async function moveFiles(from: string, to: string): Promise<void> {
+  for (const file of await filesOf(from)) await keepFile({ ...file, draft: to });
+}
+
+const lockOf = (key: string) => `oak-draft-${key}`;
+
+/** Says for as long as the page lives that this draft is being written here. @returns what ends it */
+export function holdDraft(key: string): () => void {
+  let release = () => {};
+  const until = new Promise<void>((resolve) => (release = resolve));
+  // Only where the page is trustworthy (Web Locks API); elsewhere nothing is held.
+  void navigator.locks?.request(lockOf(key), { mode: 'shared' }, () => until);
+  return release;
+}
+
+/** Whether some page has this draft open. */
+export async function isHeld(key: string): Promise<boolean> {
+  const state = await navigator.locks?.query();
+  return state?.held?.some(({ name }) => name === lockOf(key)) ?? false;
+}

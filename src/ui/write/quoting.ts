@@ -1,0 +1,112 @@
+/** How a message begins: empty, as an answer, or passing something on. */
+import type { MessageJson, SettingsJson } from '../../api/types';
+import { formatMailbox, type Mailbox } from '../../core/message/address';
+import { identityOf } from '../../core/message/details';
+import { withPlainSignature, withSignature } from '../../core/message/signature';
+import { plainAlternative, richFromPlain, signatureNode, type RichNode } from '../../core/message/richText';
+import { answerAll, answerAs, answerTo, forwardSubject } from '../../core/reply/answering';
+import { answerSubject } from '../../core/reply/threading';
+import { toLocal } from '../../core/time/wallClock';
+import { dayWords, timeWords } from '../../core/time/words';
+import { docOf, htmlOf } from './body/extensions';
+import { emptyFields, type DraftFields } from './draft/fields';
+
+const EMPTY: RichNode = { type: 'paragraph' };
+
+/** A document as the fields hold it: rich where I write rich. */
+function bodyOf(doc: RichNode, { writeAs }: SettingsJson): Pick<DraftFields, 'text' | 'html'> {
+  const { text } = plainAlternative(doc);
+  return writeAs === 'rich' ? { text, html: htmlOf(doc) } : { text: `\n\n${text}`, html: null };
+}
+
+const signed = (settings: SettingsJson, identity: string | null): RichNode[] => {
+  const words = identityOf(settings, identity).signature.trim();
+  return words ? [signatureNode(words)] : [];
+};
+
+export function newFields(settings: SettingsJson): DraftFields {
+  const keptIn = settings.sentFolders[0]!;
+  const own = signed(settings, null);
+  if (settings.writeAs === 'plain' && own.length === 0) return { ...emptyFields, keptIn };
+  return { ...emptyFields, keptIn, ...bodyOf({ type: 'doc', content: [EMPTY, ...own] }, settings) };
+}
+
+/** Pictures of a message that is answered do not come along; what is passed on comes whole. */
+function withoutPictures(node: RichNode): RichNode {
+  const content = node.content?.filter(({ type }) => type !== 'image').map(withoutPictures);
+  return content ? { ...node, content } : node;
+}
+
+function quoted(message: MessageJson, words: string, pictures: boolean): RichNode[] {
+  const original = message.html ? docOf(message.html) : richFromPlain(message.text);
+  const kept = pictures ? original : withoutPictures(original);
+  return [
+    { type: 'paragraph', content: [{ type: 'text', text: words }] },
+    { type: 'blockquote', content: kept.content?.length ? kept.content : [EMPTY] },
+  ];
+}
+
+function wroteWords(message: MessageJson, { zone, hourCycle }: SettingsJson, more = ''): string {
+  const written = toLocal(Date.parse(message.at), zone);
+  const who = message.from.name || message.from.address;
+  return `${who} wrote on ${dayWords(written)} at ${timeWords(written, hourCycle)}${more}:`;
+}
+
+const mine = ({ me, identities }: SettingsJson) => [me, ...identities].map(({ address }) => address);
+
+export function answerFields(message: MessageJson, settings: SettingsJson, all: boolean): DraftFields {
+  const identity = answerAs(message, settings.identities);
+  const { to, cc } = all ? answerAll(message, mine(settings)) : { to: answerTo(message), cc: [] };
+  const content = [
+    EMPTY,
+    ...signed(settings, identity),
+    ...quoted(message, wroteWords(message, settings), false),
+  ];
+  return {
+    ...{ ...newFields(settings), identity },
+    ...{ to: to.map(formatMailbox), cc: cc.map(formatMailbox), subject: answerSubject(message.subject) },
+    ...bodyOf({ type: 'doc', content }, settings),
+  };
+}
+
+export function forwardFields(message: MessageJson, settings: SettingsJson): DraftFields {
+  const identity = answerAs(message, settings.identities);
+  const to = message.to.map(({ name, address }) => name || address).join(', ');
+  const words = wroteWords(message, settings, ` to ${to}, about “${message.subject}”`);
+  const content = [EMPTY, ...signed(settings, identity), ...quoted(message, words, true)];
+  return {
+    ...{ ...newFields(settings), identity, subject: forwardSubject(message.subject) },
+    ...bodyOf({ type: 'doc', content }, settings),
+  };
+}
+
+/** To those of an earlier message, or to some of them, about the same thing. */
+export function correctionFields(
+  message: MessageJson,
+  settings: SettingsJson,
+  only: string[] | undefined,
+): DraftFields {
+  const wanted = (list: Mailbox[]) =>
+    list.filter(({ address }) => !only || only.includes(address)).map(formatMailbox);
+  const [to, cc, bcc] = [wanted(message.to), wanted(message.cc), wanted(message.bcc)];
+  const { identity, importance, sensitivity, text, html } = message;
+  return {
+    ...answerFields(message, settings, false),
+    ...{ identity, importance, sensitivity },
+    // Those named may all have stood in Cc: somebody has to stand in To.
+    ...(to.length > 0 ? { to, cc, bcc } : { to: [...cc, ...bcc], cc: [], bcc: [] }),
+    ...(only && { subject: message.subject, text, html }),
+  };
+}
+
+/** The fields as written by another identity, with its signature in the place of the other. */
+export function signedAs(
+  { text, html }: DraftFields,
+  settings: SettingsJson,
+  identity: string | null,
+): Partial<DraftFields> {
+  const { signature } = identityOf(settings, identity);
+  if (html === null) return { identity, text: withPlainSignature(text, signature) };
+  const doc = withSignature(docOf(html), signature);
+  return { identity, text: plainAlternative(doc).text, html: htmlOf(doc) };
+}

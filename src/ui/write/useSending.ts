@@ -1,0 +1,137 @@
+'use client';
+/** Committing the message: sending or scheduling a draft, saving a pending one. */
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useRef, useState } from 'react';
+import type { DepartureJson } from '../../api/types';
+import type { Choices, Plan } from '../../core/plan/plan';
+import { useWords } from '../common/format';
+import { ApiProblem, ask } from '../data/client';
+import { refresh } from '../data/queries';
+import type { DepartureActions } from '../departures/useDepartureActions';
+import { useNotices } from '../shell/Notices';
+import type { Draft } from './draft/useDraft';
+import { isPast, same } from './planState';
+import type { Lease } from './useLease';
+
+interface Parts {
+  draft: Draft;
+  lease: Lease;
+  actions: DepartureActions;
+  departure: DepartureJson | undefined;
+  choices: Choices;
+  choicesChanged: boolean;
+  /** The plan as it is typed at this moment. @throws (rejects) ApiProblem where it cannot be read */
+  settle: () => Promise<Plan>;
+  readable: boolean;
+  /** The moment it had is past. */
+  passed: boolean;
+  /** Why quiet hours are set aside. */
+  inSpite: string | null;
+  /** Now, epoch ms. */
+  minute: number;
+  /** Told before it leaves the page, with the id of the message. */
+  onSending: (id: string) => void;
+}
+
+export function useSending(parts: Parts) {
+  const { draft, lease, actions, departure, choices, choicesChanged, settle, readable, passed } = parts;
+  const { inSpite, minute, onSending } = parts;
+  const router = useRouter();
+  const client = useQueryClient();
+  const words = useWords();
+  const { show, showProblem } = useNotices();
+  const busy = useRef(false);
+  const [problem, setProblem] = useState<ApiProblem | null>(null);
+
+  function refused(error: unknown) {
+    const known =
+      error instanceof ApiProblem &&
+      ['plan', 'to', 'text', 'from', 'attachments'].some((field) => error.at(field));
+    if (known) setProblem(error);
+    else showProblem(error);
+  }
+
+  async function commit(then: 'go-on' | 'pause' = 'go-on') {
+    if (busy.current || !readable || draft.conflict) return;
+    busy.current = true;
+    setProblem(null);
+    try {
+      if (departure) await savePending(departure, then);
+      else await schedule();
+    } catch (error) {
+      refused(error);
+    } finally {
+      busy.current = false;
+      refresh(client, ['departure', 'message']);
+    }
+  }
+
+  async function schedule() {
+    const meant = await settle();
+    const { id, revision } = await draft.save();
+    onSending(id);
+    const answer = await ask<{ departures: DepartureJson[] }>(
+      'POST',
+      `/messages/${id}/schedule`,
+      { ...choices, plan: meant, ...(meant.kind === 'now' && inSpite && { inSpiteOfQuiet: inSpite }) },
+      revision,
+    );
+    const [made] = answer.departures;
+    refresh(client, ['departure', 'message']);
+    if (meant.kind === 'now' && made!.state === 'held' && !made!.quiet) {
+      router.push(`/inbox?held=${made!.id}`);
+      return;
+    }
+    const count = answer.departures.length;
+    show({
+      words: made!.quiet
+        ? `Held by quiet hours: leaves ${words.moment(made!.at)}.`
+        : made!.state === 'paused'
+          ? `It waits until you have looked: ${made!.reason}.`
+          : count > 1
+            ? `Scheduled in ${count} copies: the first leaves ${words.moment(made!.at)}.`
+            : `Scheduled: leaves ${words.moment(made!.at)}.`,
+      undo: { label: 'Undo', act: () => void actions.takeBack(made!, 'all') },
+    });
+    router.push(`/departures?row=${made!.id}`);
+  }
+
+  /** A moment that has passed cannot be kept: the person is asked, and nothing is changed. */
+  function askForMoment() {
+    const detail = 'Its moment has passed meanwhile. Choose Now or another time, or save and pause.';
+    setProblem(new ApiProblem(409, detail, [{ path: 'plan.local', detail }]));
+  }
+
+  async function savePending(pending: DepartureJson, then: 'go-on' | 'pause') {
+    const meant = await settle();
+    const changed = !same(meant, pending.plan);
+    await draft.save();
+    if (then === 'go-on' && (changed ? isPast(meant, minute) : passed)) return askForMoment();
+    const path = `/departures/${pending.id}`;
+    const { ifTheyWriteFirst, ifOff } = choices;
+    const patch = {
+      ...(changed && { plan: meant }),
+      ...(choicesChanged && { ifTheyWriteFirst, ifOff }),
+      copies: 'all',
+    };
+    let now = changed || choicesChanged ? await ask<DepartureJson>('PATCH', path, patch, '*') : pending;
+    if (lease.held) now = await lease.close(then);
+    else if (then === 'pause') now = await ask<DepartureJson>('POST', `${path}/pause`);
+    else if (now.state === 'failed') now = await ask<DepartureJson>('POST', `${path}/retry`);
+    else if (now.state === 'paused') now = await ask<DepartureJson>('POST', `${path}/resume`);
+    const went =
+      now.state === 'held' ? `held until ${words.exact(now.at)}` : `leaves ${words.moment(now.at)}`;
+    show({
+      words:
+        now.pausedFor === 'review'
+          ? `Saved, and it waits until you have looked: ${now.reason}.`
+          : now.state === 'paused'
+            ? 'Saved and paused: it leaves when you say so.'
+            : `Saved: ${went}.`,
+    });
+    router.push(`/departures?row=${pending.id}`);
+  }
+
+  return { commit, problem, clearProblem: () => setProblem(null) };
+}

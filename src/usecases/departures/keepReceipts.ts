@@ -1,0 +1,26 @@
+/** What comes back about a message that has left: receipts of its delivery and of its being seen. */
+import { addressKey } from '../../core/message/address';
+import { RECEIPT_WORDS, type MessageReport } from '../../core/reply/report';
+import { departureOfHeader } from '../../store/departures';
+import { noteChange, record } from '../../store/journal';
+import { insertReceipt, receiptsOf } from '../../store/receipts';
+import type { Tx } from '../../store/store';
+
+/** @returns whether it is about a departure of mine */
+export function keepReceipts(tx: Tx, report: MessageReport | undefined, now: number): boolean {
+  const departure = report && departureOfHeader(tx, report.about);
+  if (!departure) return false;
+  const before = receiptsOf(tx, [departure.id]);
+  for (const { address: written, action, words } of report.recipients) {
+    const address = addressKey(written);
+    // Some servers report twice.
+    if (before.some((each) => each.address === address && each.action === action)) continue;
+    insertReceipt(tx, { departureId: departure.id, address, action, words, at: now });
+    record(tx, {
+      ...{ at: now, messageId: departure.messageId, departureId: departure.id },
+      ...{ what: 'receipt', why: `${written || 'somebody'}: ${RECEIPT_WORDS[action]}` },
+    });
+  }
+  noteChange(tx, 'departure', departure.id);
+  return true;
+}

@@ -1,0 +1,39 @@
+/** What a message that has left leaves behind: whom I have written to, what it linked to, and its copy or none. */
+import { linkedPages } from '../../core/message/links';
+import { purgeAttachments } from '../../store/attachments';
+import { departuresOf, emptyFrozen, type Departure } from '../../store/departures';
+import { record } from '../../store/journal';
+import { noteLinks } from '../../store/links';
+import { findMessage, recipientsOf, swapMessage } from '../../store/messages';
+import { noteMet } from '../../store/metAddresses';
+import type { Tx } from '../../store/store';
+
+/** @param reached those who have it */
+export function noteLeft(
+  tx: Tx,
+  left: Departure,
+  reached: readonly { address: string; status: string }[],
+  now: number,
+): void {
+  const message = findMessage(tx, left.messageId)!;
+  const names = new Map(recipientsOf(tx, [message.id]).map(({ address, name }) => [address, name]));
+  const met = reached.filter(({ status }) => status === 'accepted');
+  noteMet(
+    tx,
+    met.map(({ address }) => ({ address, name: names.get(address) ?? '' })),
+    now,
+  );
+  if (message.keptIn === null) forget(tx, left, now);
+  else noteLinks(tx, message.id, linkedPages(message.text, message.html));
+}
+
+/** No copy is kept once all of it has left: neither words nor attachments; who had it and when stays. */
+function forget(tx: Tx, left: Departure, now: number): void {
+  const all = departuresOf(tx, left.messageId);
+  if (!all.every(({ state }) => state === 'sent' || state === 'ended')) return;
+  purgeAttachments(tx, left.messageId);
+  emptyFrozen(tx, left.messageId);
+  const message = findMessage(tx, left.messageId)!;
+  swapMessage(tx, message, { text: '', html: null });
+  record(tx, { at: now, messageId: message.id, what: 'copy-forgotten' });
+}
