@@ -20,6 +20,8 @@ export default defineConfig({
           hookTimeout: 60_000,
           // One demo and one Chromium at a time: the machine may have two cores.
           fileParallelism: false,
+          // A real browser on a busy machine sometimes misses; what needed a second try is named by scripts/test.mjs.
+          retry: 1,
         },
       },
     ],

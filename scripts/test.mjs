@@ -50,6 +50,11 @@ function tests(project) {
   const brokenFiles = testResults.filter(
     (file) => file.status === 'failed' && !file.assertionResults.some((result) => result.status === 'failed'),
   ).length;
+  // What passed and still has a failure to tell went wrong the first time.
+  for (const { assertionResults } of testResults)
+    for (const { fullName, status, failureMessages } of assertionResults)
+      if (status === 'passed' && failureMessages.length > 0)
+        console.log(`passed only the second time: ${fullName}\n${failureMessages[0]}`);
   passed += numPassedTests;
   failed += Math.max(numFailedTests + brokenFiles, status === 0 ? 0 : 1);
 }

@@ -66,8 +66,26 @@ export function find(page: Page, role: string, name: string): Promise<ElementHan
   return until(`a ${role} named ${name}`, () => page.$(selector(role, name)));
 }
 
+/** Clicks it; where it has moved away under the pointer, clicks again, as people do. */
 export async function press(page: Page, role: string, name: string): Promise<void> {
-  await page.locator(selector(role, name)).setTimeout(10_000).click();
+  const element = await find(page, role, name);
+  for (let tries = 3; tries > 0; tries--) {
+    await element
+      .evaluate((target) =>
+        window.addEventListener(
+          'click',
+          (event) => target.setAttribute('data-hit', String(event.composedPath().includes(target))),
+          { once: true, capture: true },
+        ),
+      )
+      .catch(() => {});
+    await page.locator(selector(role, name)).setTimeout(10_000).click();
+    // What is gone, or whose page is, had been hit.
+    const missed = await element
+      .evaluate((target) => target.isConnected && target.getAttribute('data-hit') !== 'true')
+      .catch(() => false);
+    if (!missed) return;
+  }
 }
 
 /** True where such an element is there now. */

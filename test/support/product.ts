@@ -6,6 +6,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { until } from './until';
 
+/** A busy machine with two cores takes its time to seed the demo. */
+const START_PATIENCE_MS = 50_000;
+
 export interface Product {
   origin: string;
   lmtpPort: number;
@@ -23,15 +26,18 @@ export interface Product {
   stop(): Promise<number | null>;
 }
 
-export function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
+/**
+ * A port nobody listens on, below those the system gives to outgoing connections: one of those could be
+ * taken again before the product gets to it.
+ */
+export async function freePort(): Promise<number> {
+  const port = 10_000 + Math.floor(Math.random() * 22_000);
+  const free = await new Promise<boolean>((resolve) => {
     const server = createServer();
-    server.once('error', reject);
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => resolve(port));
-    });
+    server.once('error', () => resolve(false));
+    server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
   });
+  return free ? port : freePort();
 }
 
 /** The environment without anything that sets up the product, or says that this is a test. */
@@ -70,8 +76,11 @@ export async function startProduct(
       if (child.exitCode !== null) throw new Error(`It ended at once:\n${output}`);
       return output.includes('is ready at');
     },
-    30_000,
-  );
+    START_PATIENCE_MS,
+  ).catch((error: unknown) => {
+    child.kill('SIGKILL');
+    throw new Error(`${String(error)}; it had printed:\n${output}`);
+  });
   const origin = `http://127.0.0.1:${port}`;
   return {
     origin,
