@@ -2,6 +2,7 @@
 import Joi, { type ObjectSchema, type Schema } from 'joi';
 import { LANGUAGES } from '../core/checks/language';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
+import { INBOX_GROUPS } from '../core/reply/desk';
 import { checksOff, details, holdRule, identity, leave, plan, quietHours, workingWeek } from './schemas';
 
 const instant = Joi.string().isoDate();
@@ -120,6 +121,43 @@ const correspondent = all({
 });
 const group = all({ id: Joi.string(), name: text, members: Joi.array().items(Joi.string()) });
 
+const returned = all({
+  at: instant,
+  kind: Joi.valid('snooze', 'answer', 'to-do'),
+  since: instant,
+  until: orNull(instant),
+  words: text,
+  note: text,
+  times: Joi.number(),
+  from: orNull(text),
+});
+const snoozed = all({
+  until: instant,
+  words: text,
+  note: text,
+  wholeThread: Joi.boolean(),
+  early: Joi.boolean(),
+  times: Joi.number(),
+  repeat: orNull(text),
+  since: instant,
+});
+const todoMoment = all({ date: Joi.string(), time: orNull(Joi.string()), zone: Joi.string() });
+const todo = all({
+  id: Joi.string(),
+  messageId: orNull(Joi.string()),
+  what: text,
+  note: text,
+  start: orNull(todoMoment),
+  due: orNull(todoMoment),
+  dueAt: orNull(instant),
+  remindAt: orNull(instant),
+  sound: Joi.boolean(),
+  state: Joi.valid('open', 'done', 'dropped'),
+  doneAt: orNull(instant),
+  revision: Joi.number(),
+  createdAt: instant,
+});
+
 const summary = all({
   id: Joi.string(),
   threadId: Joi.string(),
@@ -131,8 +169,10 @@ const summary = all({
   at: instant,
   automatic: Joi.boolean(),
   place: Joi.valid('inbox', 'snoozed', 'archive', null),
-  returned: orNull(all({ at: instant, kind: Joi.valid('snooze'), since: instant })),
+  returned: orNull(returned),
   snoozedUntil: orNull(instant),
+  snooze: orNull(snoozed),
+  todo: orNull(todo),
   attached: Joi.boolean(),
 });
 
@@ -158,11 +198,24 @@ const message = summary.keys({
   html: orNull(text),
   headerId: orNull(Joi.string()),
   plan: plan.allow(null),
+  layout: orNull(all({ remote: Joi.number(), removed: Joi.array().items(text), pictures: Joi.boolean() })),
   departures: Joi.array().items(departure),
   thread: Joi.array().items(summary),
   history: Joi.array().items(
     all({ at: instant, what: text, from: orNull(text), to: orNull(text), why: orNull(text) }),
   ),
+});
+
+const importOfMail = all({
+  id: Joi.string(),
+  name: text,
+  size: Joi.number(),
+  received: Joi.number(),
+  format: Joi.valid('mbox', 'eml'),
+  added: Joi.number(),
+  same: Joi.number(),
+  unreadable: Joi.number(),
+  createdAt: instant,
 });
 
 const mailboxSummary = all({
@@ -199,6 +252,7 @@ export const answers: Record<string, Schema> = {
     quietHours,
     holdRules: Joi.array().items(holdRule),
     checksOff,
+    picturesFrom: Joi.array().items(Joi.string()),
   }),
   Trials: all({
     trials: Joi.array().items(
@@ -287,11 +341,63 @@ export const answers: Record<string, Schema> = {
   }),
   Message: message,
   MessagePage: all({ messages: Joi.array().items(summary), total: Joi.number() }),
+  ThreadPage: all({
+    messages: Joi.array().items(
+      summary.keys({ count: Joi.number(), group: orNull(Joi.valid(...INBOX_GROUPS)) }),
+    ),
+    total: Joi.number(),
+    cursor: orNull(Joi.string()),
+  }),
+  Moved: all({ moved: Joi.array().items(Joi.string()), missing: Joi.array().items(Joi.string()) }),
+  Search: all({
+    hits: Joi.array().items(
+      all({
+        message: summary,
+        why: orNull(
+          all({
+            field: Joi.valid('from', 'to', 'subject', 'body', 'file'),
+            words: text,
+            from: Joi.number(),
+            to: Joi.number(),
+          }),
+        ),
+      }),
+    ),
+    cursor: orNull(Joi.string()),
+    problems: Joi.array().items(all({ part: text, why: text })),
+  }),
+  SearchSuggestions: all({ suggestions: Joi.array().items(all({ text, words: text })) }),
+  ReturnSuggestions: all({
+    snoozes: Joi.array().items(all({ at: instant, words: text })),
+    todos: Joi.array().items(all({ words: text, due: orNull(todoMoment), remindAt: orNull(instant) })),
+  }),
+  Todo: todo,
+  TodoChanged: all({ todo, said: Joi.array().items(text) }),
+  Todos: all({ todos: Joi.array().items(all({ todo, message: orNull(summary) })), open: Joi.number() }),
+  TodoImport: all({ added: Joi.number(), changed: Joi.number(), same: Joi.number() }),
+  Reminders: all({
+    reminders: Joi.array().items(
+      all({
+        id: Joi.number(),
+        at: instant,
+        kind: Joi.valid('snooze', 'answer', 'to-do'),
+        messageId: orNull(Joi.string()),
+        todoId: orNull(Joi.string()),
+        words: text,
+        sound: Joi.boolean(),
+      }),
+    ),
+  }),
+  Import: importOfMail,
+  Imports: all({
+    imports: Joi.array().items(importOfMail),
+    aside: Joi.array().items(all({ id: Joi.string(), name: text, reason: text, at: instant })),
+  }),
   Correspondent: correspondent,
   Correspondents: all({ correspondents: Joi.array().items(correspondent) }),
   Group: group,
   Groups: all({ groups: Joi.array().items(group) }),
-  Import: all({
+  PeopleImport: all({
     added: Joi.number(),
     changed: Joi.number(),
     same: Joi.number(),

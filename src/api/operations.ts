@@ -1,21 +1,10 @@
 /** Every operation of the API: the source of the OpenAPI document. */
+import { incomingOperations } from './incomingOperations';
 import type { Schema } from 'joi';
+import type { Operation } from './operation';
 import * as schemas from './schemas';
 
-export interface Operation {
-  method: 'get' | 'post' | 'put' | 'patch' | 'delete';
-  /** Below `/api/v1`. */
-  path: string;
-  summary: string;
-  body?: Schema;
-  query?: Schema;
-  /** The name in types.ts of what a good answer holds; undefined for an empty one. */
-  answer?: string;
-  /** Status of a good answer, 200 where not given. */
-  status?: number;
-  /** Takes, or wants, `If-Match` with the revision read before. */
-  ifMatch?: 'optional' | 'required';
-}
+export type { Operation } from './operation';
 
 const action = (name: string, summary: string, body?: Schema): Operation => ({
   method: 'post',
@@ -27,6 +16,7 @@ const action = (name: string, summary: string, body?: Schema): Operation => ({
 });
 
 export const operations: Operation[] = [
+  ...incomingOperations,
   { method: 'get', path: '/health', summary: 'Whether engine and mail server work', answer: 'Health' },
   {
     method: 'post',
@@ -168,24 +158,6 @@ export const operations: Operation[] = [
   },
   {
     method: 'get',
-    path: '/messages/{id}/source',
-    summary: 'An incoming message as it arrived (message/rfc822)',
-  },
-  {
-    method: 'get',
-    path: '/messages/{id}/html',
-    summary: 'The HTML of a message, to be shown in a frame (text/html, sandboxed)',
-  },
-  {
-    method: 'post',
-    path: '/messages/{id}/snooze',
-    summary: 'Put an incoming message off until a moment',
-    body: schemas.snoozeRequest,
-    answer: 'Message',
-  },
-  { method: 'delete', path: '/messages/{id}/snooze', summary: 'Bring a message back now', answer: 'Message' },
-  {
-    method: 'get',
     path: '/departures',
     summary: 'Departures in order of their moment, a page at a time',
     query: schemas.departureQuery,
@@ -228,20 +200,6 @@ export const operations: Operation[] = [
   action('approve', 'Let one go on that needed a look; it is held as usual'),
   action('retry', 'Try a failed one again'),
   action('settle', 'Say whether an unconfirmed one arrived', schemas.settleRequest),
-  {
-    method: 'get',
-    path: '/inbox',
-    summary: 'Incoming messages, newest first',
-    query: schemas.listQuery,
-    answer: 'MessagePage',
-  },
-  {
-    method: 'get',
-    path: '/snoozed',
-    summary: 'Messages put off',
-    query: schemas.listQuery,
-    answer: 'MessagePage',
-  },
   { method: 'get', path: '/correspondents', summary: 'The people one writes with', answer: 'Correspondents' },
   {
     method: 'post',
@@ -265,7 +223,7 @@ export const operations: Operation[] = [
     path: '/correspondents/import',
     summary: 'Read a vCard or CSV file; without `commit` only say what would change',
     body: schemas.importRequest,
-    answer: 'Import',
+    answer: 'PeopleImport',
   },
   {
     method: 'get',

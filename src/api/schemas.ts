@@ -16,13 +16,13 @@ const addressInput = Joi.alternatives(
 
 const addressList = Joi.array().items(addressInput).max(MAX_RECIPIENTS);
 
-const local = Joi.string()
+export const local = Joi.string()
   .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$/)
   .message('{{#label}} is not a date and time. Write it as 2026-12-01T08:30')
   .description('Wall-clock time without offset')
   .example('2026-12-01T08:30');
 
-const zone = Joi.string().max(64).description('IANA time zone').example('Asia/Kathmandu');
+export const zone = Joi.string().max(64).description('IANA time zone').example('Asia/Kathmandu');
 
 /** A plan. */
 const occurrence = Joi.valid('first', 'second')
@@ -238,7 +238,7 @@ export const settleRequest = Joi.object({
   arrived: Joi.boolean().required().description('true: it arrived; false: it did not, send it again'),
 });
 
-const date = Joi.string()
+export const date = Joi.string()
   .pattern(/^\d{4}-\d{2}-\d{2}$/)
   .message('{{#label}} is not a date. Write it as 2026-12-01')
   .example('2026-12-01');
@@ -409,6 +409,10 @@ export const settingsPatch = Joi.object({
   quietHours,
   holdRules: Joi.array().items(holdRule).max(100).unique('id').description('The first that fits decides'),
   checksOff: checksOff.description('Checks that are not made'),
+  picturesFrom: Joi.array()
+    .items(Joi.string().max(ADDRESS).lowercase())
+    .max(10_000)
+    .description('Addresses whose pictures from elsewhere are fetched'),
 }).min(1);
 
 export const clockMove = Joi.object({
@@ -419,15 +423,6 @@ export const clockMove = Joi.object({
   set: Joi.string().isoDate().description('ISO 8601 instant').example('2026-11-25T02:45:00Z'),
   rate: Joi.number().min(0).max(3600).description('Clock seconds per real second'),
 }).xor('advance', 'set', 'rate');
-
-export const snoozeRequest = Joi.object({
-  until: Joi.alternatives(
-    Joi.string().isoDate().example('2026-12-01T09:00:00Z'),
-    Joi.object({ local: local.required(), zone: zone.required() }),
-  )
-    .required()
-    .description('An instant, or a wall-clock time in a zone'),
-});
 
 const someone = Joi.array().items(Joi.string().max(ADDRESS).example('*')).max(100);
 
@@ -444,7 +439,7 @@ export const faultsRequest = Joi.object({
   refuseStartTls: Joi.boolean().description('Offers STARTTLS and refuses it with 454'),
 });
 
-const pageFields = {
+export const pageFields = {
   cursor: Joi.string().max(200),
   limit: Joi.number().integer().min(1).max(500).default(100),
 };

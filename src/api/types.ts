@@ -17,6 +17,8 @@ import type { IfTheyWriteFirst, Landing, Lateness, Plan, PlanWarning } from '../
 import type { DayPart, WorkingWeek } from '../core/time/dayParts';
 import type { Leave } from '../core/time/leave';
 import type { HourCycle } from '../core/time/words';
+import type { InboxGroup } from '../core/reply/desk';
+import type { TodoMoment } from '../core/todo/todo';
 
 export interface ClockJson {
   now: string;
@@ -55,6 +57,8 @@ export interface SettingsJson {
   holdRules: HoldRule[];
   /** Checks that are not made. */
   checksOff: CheckId[];
+  /** Addresses, lower case, whose pictures from elsewhere are fetched. */
+  picturesFrom: string[];
 }
 
 export interface HoldJson {
@@ -202,6 +206,145 @@ export interface BulkJson {
   failed: { id: string; subject: string; why: string }[];
 }
 
+/** Why a message came back. */
+export interface ReturnedJson {
+  at: string;
+  /** Its moment came, somebody answered before it, or the reminder of a to-do went off. */
+  kind: 'snooze' | 'answer' | 'to-do';
+  /** Since when it had been put off, and until when. */
+  since: string;
+  until: string | null;
+  /** The words its moment was chosen by. */
+  words: string;
+  /** My note to myself; of a to-do what is to be done. */
+  note: string;
+  /** How often it has been put off. */
+  times: number;
+  /** Who answered. */
+  from: string | null;
+}
+
+export interface SnoozeJson {
+  until: string;
+  /** The words its moment was chosen by. */
+  words: string;
+  note: string;
+  wholeThread: boolean;
+  early: boolean;
+  /** How often it has been put off, this time counted. */
+  times: number;
+  /** “every 2 weeks on Monday”; null for once. */
+  repeat: string | null;
+  since: string;
+}
+
+export interface TodoJson {
+  id: string;
+  messageId: string | null;
+  what: string;
+  note: string;
+  start: TodoMoment | null;
+  due: TodoMoment | null;
+  /** When it is over; null where it is undated. */
+  dueAt: string | null;
+  remindAt: string | null;
+  sound: boolean;
+  state: 'open' | 'done' | 'dropped';
+  doneAt: string | null;
+  revision: number;
+  createdAt: string;
+}
+
+export interface TodoChangedJson {
+  todo: TodoJson;
+  /** What else of it moved, in words. */
+  said: string[];
+}
+
+export interface TodoListedJson {
+  todo: TodoJson;
+  message: MessageSummaryJson | null;
+}
+
+export interface ReturnSuggestionsJson {
+  snoozes: { at: string; words: string }[];
+  todos: { words: string; due: TodoMoment | null; remindAt: string | null }[];
+}
+
+export interface ReminderJson {
+  id: number;
+  at: string;
+  kind: 'snooze' | 'answer' | 'to-do';
+  messageId: string | null;
+  todoId: string | null;
+  words: string;
+  sound: boolean;
+}
+
+/** A thread by its newest message where it is. */
+export interface ThreadJson extends MessageSummaryJson {
+  /** Messages in the thread. */
+  count: number;
+  /** Where it stands in the inbox; null where the list is by time. */
+  group: InboxGroup | null;
+}
+
+export interface ThreadPageJson {
+  messages: ThreadJson[];
+  /** Counted up to 10,000. */
+  total: number;
+  cursor: string | null;
+}
+
+export interface SearchHitJson {
+  message: MessageSummaryJson;
+  /** Where it fits, and the words around it. */
+  why: {
+    field: 'from' | 'to' | 'subject' | 'body' | 'file';
+    words: string;
+    from: number;
+    to: number;
+  } | null;
+}
+
+export interface SearchJson {
+  hits: SearchHitJson[];
+  cursor: string | null;
+  /** What of the question was not understood. */
+  problems: { part: string; why: string }[];
+}
+
+export interface SearchSuggestionJson {
+  /** What the last word becomes. */
+  text: string;
+  words: string;
+}
+
+export interface ImportJson {
+  id: string;
+  name: string;
+  /** Bytes, and how many of them have come. */
+  size: number;
+  received: number;
+  format: 'mbox' | 'eml';
+  added: number;
+  /** Messages that were here already. */
+  same: number;
+  unreadable: number;
+  createdAt: string;
+}
+
+export interface ImportsJson {
+  imports: ImportJson[];
+  /** What could not be read. */
+  aside: { id: string; name: string; reason: string; at: string }[];
+}
+
+export interface MovedJson {
+  moved: string[];
+  missing: string[];
+}
+
 export interface MessageSummaryJson {
   id: string;
   threadId: string;
@@ -213,9 +356,13 @@ export interface MessageSummaryJson {
   at: string;
   automatic: boolean;
   place: 'inbox' | 'snoozed' | 'archive' | null;
-  /** When it came back into the inbox; what it had waited for, and since when. */
-  returned: { at: string; kind: 'snooze'; since: string } | null;
+  /** When it came back into the inbox, and why. */
+  returned: ReturnedJson | null;
   snoozedUntil: string | null;
+  /** How it is put off. */
+  snooze: SnoozeJson | null;
+  /** The open to-do on it. */
+  todo: TodoJson | null;
   /** Something is attached. */
   attached: boolean;
 }
@@ -275,6 +422,15 @@ export interface MessageJson extends MessageSummaryJson, MessageDetails {
   /** The last plan it had. */
   plan: Plan | null;
   departures: DepartureJson[];
+  /** What of its HTML is not shown as it came; null where there is none. */
+  layout: {
+    /** Pictures from elsewhere. */
+    remote: number;
+    /** What was taken out: “2 scripts”. */
+    removed: string[];
+    /** Its sender's pictures are fetched. */
+    pictures: boolean;
+  } | null;
   /** The other messages of its thread, oldest first. */
   thread: MessageSummaryJson[];
   history: HistoryJson[];
@@ -321,7 +477,7 @@ export interface GroupJson {
 }
 
 /** What an import does, or would do. */
-export interface ImportJson {
+export interface PeopleImportJson {
   added: number;
   changed: number;
   same: number;

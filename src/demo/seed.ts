@@ -70,7 +70,7 @@ export async function seedDemo(desk: Desk): Promise<void> {
         at: Date.parse(mail.cameBack.at),
       },
     });
-    if (mail.snoozedUntil) snooze(desk, id, Date.parse(mail.snoozedUntil));
+    if (mail.snoozedUntil) snooze(desk, id, { until: Date.parse(mail.snoozedUntil) });
   }
   for (const { to, subject, text, at, answers } of outgoing) {
     const draft = createDraft(desk, {

@@ -8,7 +8,7 @@ import { allDone, delayUntil, giveSignOfLife } from '../usecases/clock/sandbox';
 import { excuseSilence, expireLeases } from '../usecases/departures/editLease';
 import type { Desk } from '../usecases/desk';
 import { followCommits, forgetOldChanges } from '../usecases/followChanges';
-import { bringBackDue } from '../usecases/incoming/snooze';
+import { bringBackDue } from '../usecases/incoming/bringBack';
 import { openIntake, type Intake } from '../usecases/incoming/openIntake';
 import { claimDeparture } from '../usecases/release/claimDeparture';
 import { dueNow, dueSoon, earlier, holdBackQueue, nextDue } from '../usecases/release/dueWork';

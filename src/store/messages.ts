@@ -1,13 +1,12 @@
-/** Messages, their recipients, sources and threads. */
-import { and, count, desc, eq, inArray, isNotNull, isNull, notExists, or, sql } from 'drizzle-orm';
-import { departures, frozen, messageReferences, messages, recipients, sources, threads } from './schema';
+/** Messages, their recipients and sources. */
+import { and, desc, eq, gt, inArray, isNotNull, isNull, notExists, sql } from 'drizzle-orm';
+import { departures, messageReferences, messages, recipients, sources } from './schema';
 import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
 export type Message = typeof messages.$inferSelect;
 export type Recipient = typeof recipients.$inferSelect;
 export type RecipientField = Recipient['field'];
-export type Place = NonNullable<Message['place']>;
 
 const byId = built((db) =>
   db
@@ -23,6 +22,40 @@ export function findMessage(db: Reading, id: string): Message | undefined {
 
 export function findMessages(db: Reading, ids: string[]): Message[] {
   return ids.length ? db.select().from(messages).where(inArray(messages.id, ids)).all() : [];
+}
+
+/** What a list shows of a message is in the first part of its text. */
+const LIST_TEXT = 2000;
+const summaryColumns = {
+  ...{ id: messages.id, threadId: messages.threadId, direction: messages.direction },
+  ...{ fromName: messages.fromName, fromAddress: messages.fromAddress, subject: messages.subject },
+  text: sql<string>`substr(${messages.text}, 1, ${sql.raw(String(LIST_TEXT))})`.as('text'),
+  ...{ at: messages.at, automatic: messages.automatic, place: messages.place },
+  ...{ returnedAt: messages.returnedAt, returnedWhy: messages.returnedWhy },
+};
+
+/** A message as far as a list shows it. */
+export type SummaryRow = Pick<Message, keyof typeof summaryColumns>;
+
+export function findSummaryRows(db: Reading, ids: readonly string[]): SummaryRow[] {
+  if (ids.length === 0) return [];
+  return db
+    .select(summaryColumns)
+    .from(messages)
+    .where(and(inArray(messages.id, [...ids]), isNull(messages.deletedAt)))
+    .all();
+}
+
+/** The newest messages of a thread, oldest first. */
+export function summaryRowsOfThread(db: Reading, threadId: string, limit: number): SummaryRow[] {
+  return db
+    .select(summaryColumns)
+    .from(messages)
+    .where(and(eq(messages.threadId, threadId), isNull(messages.deletedAt)))
+    .orderBy(desc(messages.at))
+    .limit(limit)
+    .all()
+    .reverse();
 }
 
 export function insertMessage(tx: Tx, message: typeof messages.$inferInsert): Message {
@@ -89,22 +122,6 @@ export function sourceOf(db: Reading, messageId: string): Buffer | undefined {
   return db.select().from(sources).where(eq(sources.messageId, messageId)).get()?.bytes;
 }
 
-/** The incoming messages in one place, newest first; those that came back stand above by when they did. */
-export function messagesIn(db: Reading, place: Place, limit: number): Message[] {
-  return db
-    .select()
-    .from(messages)
-    .where(and(eq(messages.place, place), isNull(messages.deletedAt)))
-    .orderBy(desc(sql`coalesce(${messages.returnedAt}, ${messages.at})`))
-    .limit(limit)
-    .all();
-}
-
-export function countIn(db: Reading, place: Place): number {
-  const there = and(eq(messages.place, place), isNull(messages.deletedAt));
-  return db.select({ n: count() }).from(messages).where(there).get()!.n;
-}
-
 /** Outgoing messages that are not on their way: never planned, or taken back. Last changed first. */
 export function draftMessages(db: Reading, limit: number): Message[] {
   const planned = db
@@ -130,57 +147,26 @@ export function messagesOfThread(db: Reading, threadId: string): Message[] {
     .all();
 }
 
-export function findByHeaderId(db: Reading, headerId: string): Message | undefined {
-  return db.select().from(messages).where(eq(messages.headerId, headerId)).get();
+/** The ids of messages in an order of their own, so that all can be gone through. */
+export function messageIdsAfter(db: Reading, id: string, limit: number): string[] {
+  return db
+    .select({ id: messages.id })
+    .from(messages)
+    .where(gt(messages.id, id))
+    .orderBy(messages.id)
+    .limit(limit)
+    .all()
+    .map((row) => row.id);
 }
 
-export function insertThread(tx: Tx, id: string, subject: string): void {
-  tx.insert(threads).values({ id, subject }).run();
+export function findByHeaderId(db: Reading, headerId: string): Message | undefined {
+  return db.select().from(messages).where(eq(messages.headerId, headerId)).get();
 }
 
 export function setReferences(tx: Tx, messageId: string, headerIds: string[]): void {
   for (const headerId of headerIds) {
     tx.insert(messageReferences).values({ headerId, messageId }).onConflictDoNothing().run();
   }
-}
-
-/**
- * The threads a message touches: those holding a message it names, or one that names it. Oldest thread first by
- * its first message.
- */
-export function relatedThreads(db: Reading, headerId: string | undefined, named: string[]): string[] {
-  const naming = db
-    .select({ id: messageReferences.messageId })
-    .from(messageReferences)
-    .where(eq(messageReferences.headerId, headerId ?? ''));
-  const ids = named.length ? named : [''];
-  // Each copy of a message left under an id of its own.
-  const copies = db
-    .select({ id: departures.messageId })
-    .from(frozen)
-    .innerJoin(departures, eq(departures.id, frozen.departureId))
-    .where(inArray(frozen.headerId, ids));
-  const rows = db
-    .select({ threadId: messages.threadId })
-    .from(messages)
-    .where(
-      or(
-        and(isNotNull(messages.headerId), inArray(messages.headerId, ids)),
-        inArray(messages.id, naming),
-        inArray(messages.id, copies),
-      ),
-    )
-    .groupBy(messages.threadId)
-    .orderBy(sql`min(${messages.at})`)
-    .all();
-  return rows.map((row) => row.threadId);
-}
-
-/** Moves all messages of the other threads into the first and drops them. */
-export function mergeThreads(tx: Tx, keep: string, others: string[]): void {
-  if (others.length === 0) return;
-  tx.update(messages).set({ threadId: keep }).where(inArray(messages.threadId, others)).run();
-  tx.delete(threads).where(inArray(threads.id, others)).run();
 }
 
 /** When messages from addresses (in lower case) were written, by their own Date headers, the newest first. */

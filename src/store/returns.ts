@@ -1,6 +1,6 @@
 /** What is to come back. */
-import { and, eq, inArray, lte, min, sql } from 'drizzle-orm';
-import { returns } from './schema';
+import { and, count, desc, eq, inArray, lte, min, sql } from 'drizzle-orm';
+import { messages, returns } from './schema';
 import { built } from './built';
 import type { Reading, Tx } from './store';
 
@@ -8,6 +8,10 @@ export type Return = typeof returns.$inferSelect;
 
 export function insertReturn(tx: Tx, row: typeof returns.$inferInsert): Return {
   return tx.insert(returns).values(row).returning().get();
+}
+
+export function updateReturn(tx: Tx, id: string, patch: Partial<Return>): Return {
+  return tx.update(returns).set(patch).where(eq(returns.id, id)).returning().get();
 }
 
 /** The return that waits for a message, if one does. */
@@ -29,8 +33,32 @@ export function waitingReturns(db: Reading, messageIds: string[]): Return[] {
     .all();
 }
 
-export function endReturn(tx: Tx, id: string, state: 'returned' | 'ended'): void {
-  tx.update(returns).set({ state }).where(eq(returns.id, id)).run();
+const ofThread = built((db) =>
+  db
+    .select({ row: returns })
+    .from(returns)
+    .innerJoin(messages, eq(messages.id, returns.messageId))
+    .where(and(eq(messages.threadId, sql.placeholder('thread')), eq(returns.state, 'waiting')))
+    .prepare(),
+);
+
+/** The returns that wait in a thread. */
+export function waitingInThread(db: Reading, threadId: string): Return[] {
+  return ofThread(db)
+    .all({ thread: threadId })
+    .map(({ row }) => row);
+}
+
+/** How often a message has been put off so far. */
+export function timesPutOff(db: Reading, messageId: string): number {
+  const last = db
+    .select({ times: returns.times })
+    .from(returns)
+    .where(and(eq(returns.messageId, messageId), eq(returns.state, 'returned')))
+    .orderBy(desc(returns.times))
+    .limit(1)
+    .get();
+  return last?.times ?? 0;
 }
 
 const earliest = built((db) =>
@@ -55,3 +83,21 @@ export function dueReturns(db: Reading, now: number): Return[] {
     .orderBy(returns.due)
     .all();
 }
+
+/** All that waits, the soonest first. */
+export function waiting(db: Reading, limit: number): Return[] {
+  return db
+    .select()
+    .from(returns)
+    .where(sql`state = 'waiting'`)
+    .orderBy(returns.due)
+    .limit(limit)
+    .all();
+}
+
+export const countWaiting = (db: Reading): number =>
+  db
+    .select({ n: count() })
+    .from(returns)
+    .where(sql`state = 'waiting'`)
+    .get()!.n;

@@ -43,6 +43,8 @@ export interface Settings {
   holdRules: HoldRule[];
   /** Checks that are not made. */
   checksOff: CheckId[];
+  /** Addresses, lower case, whose pictures from elsewhere are fetched. */
+  picturesFrom: string[];
 }
 
 export type Theme = 'light' | 'dark';

@@ -1,6 +1,6 @@
 /** Attachments, receipts and copies, by the use cases. */
 import { describe, expect, it } from 'vitest';
-import { tempDesk } from '../../test/support/desk';
+import { tempDesk, inboxOf } from '../../test/support/desk';
 import { attachmentsOf } from '../store/attachments';
 import { frozenOf } from '../store/departures';
 import { changeSettings } from './changeSettings';
@@ -19,7 +19,7 @@ import {
 } from './messages/attachments';
 import { createDraft } from './messages/createDraft';
 import { linkCompany } from './messages/linkCompany';
-import { listIncoming, readHtml, readMessage } from './messages/readMessage';
+import { readHtml, readMessage } from './messages/readMessage';
 import { scheduleMessage } from './messages/scheduleMessage';
 import { metAddresses } from './people/metAddresses';
 import { claimDeparture } from './release/claimDeparture';
@@ -179,9 +179,9 @@ describe('of an incoming message', () => {
       { type: 'image/png', contentId: 'dot@osaka', size: 8 },
       { name: 'a.pdf', type: 'application/pdf', contentId: null },
     ]);
-    expect(listIncoming(desk, 'inbox', 1).messages[0]!.attached).toBe(true);
+    expect(inboxOf(desk).messages[0]!.attached).toBe(true);
     expect((await readAttachment(desk, attachments[1]!.id)).bytes.toString().trim()).toBe('x');
-    expect(await readHtml(desk, id)).toContain('src="data:image/png;base64,iVBORw0KGgo="');
+    expect((await readHtml(desk, id, false)).html).toContain('src="data:image/png;base64,iVBORw0KGgo="');
     expect(() => removeAttachment(desk, attachments[1]!.id)).toThrow(Refused);
   });
 
@@ -198,7 +198,7 @@ describe('of an incoming message', () => {
       { contentId: 'dot@osaka', received: 8 },
       { name: 'a.pdf' },
     ]);
-    expect(await readHtml(desk, forward.id)).toContain('data:image/png');
+    expect((await readHtml(desk, forward.id, false)).html).toContain('data:image/png');
     expect(() => createDraft(desk, { forwards: 'none' })).toThrow(/to pass on does not exist/);
   });
 });
@@ -240,7 +240,7 @@ describe('receipts', () => {
     const [p, q] = readDeparture(desk, left.id).readers;
     expect(p!.receipts.map(({ action }) => action)).toEqual(['delivered']);
     expect(q!.receipts).toEqual([]);
-    expect(listIncoming(desk, 'inbox', 10).messages).toEqual([]);
+    expect(inboxOf(desk).messages).toEqual([]);
     await receiveMail(
       desk,
       report(
@@ -251,7 +251,7 @@ describe('receipts', () => {
     expect(readDeparture(desk, left.id).readers[1]!.receipts).toMatchObject([
       { action: 'failed', words: '550 gone' },
     ]);
-    expect(listIncoming(desk, 'inbox', 10).messages).toHaveLength(1);
+    expect(inboxOf(desk).messages).toHaveLength(1);
   });
 
   it('about a message that is none of mine are mail like any other', async () => {
@@ -260,7 +260,7 @@ describe('receipts', () => {
       desk,
       report('<strange@x>', 'Final-Recipient: rfc822; p@x.example\r\nAction: delivered'),
     );
-    expect(listIncoming(desk, 'inbox', 10).messages).toHaveLength(1);
+    expect(inboxOf(desk).messages).toHaveLength(1);
   });
 });
 

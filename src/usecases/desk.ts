@@ -34,7 +34,7 @@ function defaultSettings(): Settings {
     ...{ me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24, theme: 'light' },
     ...{ week: null, leave: [], country: null, region: null },
     ...{ identities: [], signature: '', sentFolders: [SENT_FOLDER], writeAs: 'rich', ownWords: [] },
-    ...{ quietHours: usualQuietHours, holdRules: [], checksOff: [] },
+    ...{ quietHours: usualQuietHours, holdRules: [], checksOff: [], picturesFrom: [] },
   };
 }
 

@@ -13,10 +13,9 @@ import { readHealth } from '../../src/usecases/health';
 import { receiveMail } from '../../src/usecases/incoming/receiveMail';
 import { snooze } from '../../src/usecases/incoming/snooze';
 import { createDraft } from '../../src/usecases/messages/createDraft';
-import { listIncoming } from '../../src/usecases/messages/readMessage';
 import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
 import { openMailServer } from '../../src/usecases/release/mailServer';
-import { NOW, tempDesk } from '../support/desk';
+import { NOW, tempDesk, inboxOf } from '../support/desk';
 import { startPostOffice } from '../support/postOffice';
 import { freePort } from '../support/product';
 import { reply, startSink } from '../support/sink';
@@ -65,7 +64,7 @@ it('a jump of a week over 500 due things does each on its second, answers betwee
   });
   for (let index = 0; index < 20; index++) {
     const { id } = await receiveMail(desk, Buffer.from(`From: h@x.example\r\nSubject: s${index}\r\n\r\nhi`));
-    snooze(desk, id, NOW + (index + 1) * 8 * HOUR + 7000);
+    snooze(desk, id, { until: NOW + (index + 1) * 8 * HOUR + 7000 });
   }
   await heardOf(desk);
   moveClock(desk, { set: NOW + 7 * 24 * HOUR });
@@ -74,7 +73,7 @@ it('a jump of a week over 500 due things does each on its second, answers betwee
     const { state, leftAt, attempts } = readDeparture(desk, id);
     expect({ state, leftAt, attempts }).toEqual({ state: 'sent', leftAt: meant, attempts: 1 });
   }
-  const inbox = listIncoming(desk, 'inbox', 500).messages;
+  const inbox = inboxOf(desk).messages;
   expect(inbox.filter((each) => each.returnedAt !== null)).toHaveLength(20);
   expect(inbox.filter((each) => /^s\d+$/.test(each.subject)).map((each) => each.returnedAt)).toEqual(
     Array.from({ length: 20 }, (_, index) => NOW + (20 - index) * 8 * HOUR + 7000),

@@ -11,10 +11,10 @@ import { holdEngineLock } from '../../src/usecases/holdEngineLock';
 import { receiveMail } from '../../src/usecases/incoming/receiveMail';
 import { snooze } from '../../src/usecases/incoming/snooze';
 import { createDraft } from '../../src/usecases/messages/createDraft';
-import { listIncoming, readMessage } from '../../src/usecases/messages/readMessage';
+import { readMessage } from '../../src/usecases/messages/readMessage';
 import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
 import { openMailServer } from '../../src/usecases/release/mailServer';
-import { NOW, tempDesk } from '../support/desk';
+import { NOW, tempDesk, inboxOf } from '../support/desk';
 import { reply, startSink } from '../support/sink';
 import { deliver } from '../support/lmtp';
 import { until } from '../support/until';
@@ -54,7 +54,7 @@ describe('in a sandbox', () => {
       scheduleAt(desk, 'second', '2026-11-25T08:30', 'America/St_Johns'),
     ];
     const { id } = await receiveMail(desk, Buffer.from('From: h@x.example\r\n\r\nhi'));
-    snooze(desk, id, Date.parse('2026-11-25T09:00:00Z'));
+    snooze(desk, id, { until: Date.parse('2026-11-25T09:00:00Z') });
     moveClock(desk, { set: NOW + 5 * 86_400_000 });
     await arrived(desk);
     expect(sink.received.map(({ source }) => header(source, 'Subject'))).toEqual([
@@ -248,7 +248,7 @@ it('takes mail in by LMTP, for me alone', async () => {
   expect(await take('someone@else.example')).toBe(false);
   expect(await take(me.address.toUpperCase())).toBe(true);
   // The answer came after the commit.
-  expect(listIncoming(desk, 'inbox', 10).messages.map((each) => each.subject)).toEqual(['Olá']);
+  expect(inboxOf(desk).messages.map((each) => each.subject)).toEqual(['Olá']);
 });
 
 it('is the only one', async () => {

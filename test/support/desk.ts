@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { onTestFinished } from 'vitest';
 import { moveClock } from '../../src/usecases/clock/sandbox';
 import { openDesk, type Desk } from '../../src/usecases/desk';
+import { listThreads } from '../../src/usecases/incoming/inbox';
 import { prepareData } from '../../src/usecases/prepareData';
 
 export const NOW = Date.parse('2026-11-24T14:24:00Z');
@@ -24,3 +25,6 @@ export function tempDesk(kind: 'sandbox' | 'real' = 'sandbox', dir = tempDir()):
   onTestFinished(() => desk.store.close());
   return { desk, dir };
 }
+
+/** What is in the inbox, the newest first. */
+export const inboxOf = (desk: Desk) => listThreads(desk, { place: 'inbox', order: 'time', limit: 500 });

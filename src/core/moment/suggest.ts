@@ -16,7 +16,7 @@ import {
 import { backOn, leaveOn } from '../time/leave';
 import { partMinute } from '../time/partOfDay';
 import { toInstant, toLocal } from '../time/wallClock';
-import { dayWords, longDayWords } from '../time/words';
+import { dayName, dayWords } from '../time/words';
 import { canonicalZone } from '../time/zones';
 import { bestMoments } from './best';
 
@@ -61,15 +61,6 @@ const atPlan = (local: string, zone: string): Plan => ({
 
 function on(person: Person, local: string, words: string): Suggestion {
   return { plan: atPlan(local, person.zone), at: toInstant(local, person.zone).at, words };
-}
-
-/** “tomorrow”, “Monday”, “Monday 7 December”, seen from a day. */
-function dayName(date: string, today: string): string {
-  const days = Temporal.PlainDate.from(today).until(date).days;
-  if (days === 0) return 'today';
-  if (days === 1) return 'tomorrow';
-  const long = longDayWords(`${date}T00:00`);
-  return days < 7 ? long.split(' ')[0]! : long;
 }
 
 /** The reader's next start of work, worded by what lies before it. */

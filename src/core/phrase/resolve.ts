@@ -17,6 +17,8 @@ export interface PhraseContext {
   /** The recipients whose zone is known. */
   readers: readonly Person[];
   hourCycle?: HourCycle;
+  /** What does not say whose clock it is read on is on mine. */
+  mineFirst?: boolean;
 }
 
 export type Resolution = { readings: Reading[] } | { problem: string };
@@ -201,7 +203,7 @@ export function resolve(said: Said, context: PhraseContext): Resolution {
       const own = onOneClock(said, me, context);
       const away = theirs.some((reader) => canonicalZone(reader.zone) !== canonicalZone(me.zone));
       // An exact time is read off my clock; a part of the day is rather the reader's, and may be mine.
-      if (said.time || !away) return own;
+      if (said.time || !away || context.mineFirst) return own;
       const there = theirs.length > 1 ? onEachClock(said, context) : onOneClock(said, theirs[0]!, context);
       return both([there, own]);
     }

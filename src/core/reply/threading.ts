@@ -43,6 +43,9 @@ export function baseSubject(subject: string): string {
   return subject.replace(PREFIX, '').trim();
 }
 
+/** True where the subject says that it is an answer, or passes something on. */
+export const isAnswerSubject = (subject: string): boolean => PREFIX.test(subject);
+
 /** The subject of an answer: one “Re: ” (RFC 5322 §3.6.5), never two. */
 export function answerSubject(subject: string): string {
   return `Re: ${baseSubject(subject)}`;

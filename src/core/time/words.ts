@@ -53,6 +53,15 @@ export function longDayWords(local: string): string {
   return `${LONG_WEEKDAYS[day.dayOfWeek - 1]} ${day.day} ${LONG_MONTHS[day.month - 1]}`;
 }
 
+/** “tomorrow”, “Monday”, “Monday 7 December”, seen from a day. */
+export function dayName(date: string, today: string): string {
+  const days = Temporal.PlainDate.from(today).until(date).days;
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  const long = longDayWords(`${date}T00:00`);
+  return days < 7 ? long.split(' ')[0]! : long;
+}
+
 /** The calendar day of a local time, `2026-11-25`; sortable and comparable. */
 export const dayOf = (local: string) => local.slice(0, 10);
 

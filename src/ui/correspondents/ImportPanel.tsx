@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { ImportJson } from '../../api/types';
+import type { PeopleImportJson } from '../../api/types';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
@@ -13,7 +13,7 @@ import { SidePanel } from './SidePanel';
 /** More rows than this nobody reads; what is wrong is shown first. */
 const SHOWN = 200;
 
-const WHAT: Record<ImportJson['rows'][number]['what'], string> = {
+const WHAT: Record<PeopleImportJson['rows'][number]['what'], string> = {
   ...{ add: 'add', change: 'change', same: 'as it is', group: 'group', error: 'left out' },
 };
 const RANK = { error: 0, change: 1, add: 2, group: 3, same: 4 };
@@ -24,7 +24,7 @@ export function ImportPanel({ onClose }: { onClose: () => void }) {
   const client = useQueryClient();
   const { show } = useNotices();
   const [text, setText] = useState<string | null>(null);
-  const [result, setResult] = useState<ImportJson | null>(null);
+  const [result, setResult] = useState<PeopleImportJson | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
 
@@ -33,7 +33,7 @@ export function ImportPanel({ onClose }: { onClose: () => void }) {
     setProblem(null);
     try {
       const body = { format: formatOf(content), text: content, commit };
-      const answer = await ask<ImportJson>('POST', '/correspondents/import', body);
+      const answer = await ask<PeopleImportJson>('POST', '/correspondents/import', body);
       if (!commit) return setResult(answer);
       refresh(client, ['correspondent']);
       show({ words: `${answer.added} added, ${answer.changed} changed.` });

@@ -1,90 +1,115 @@
-/** Putting an incoming message off until a moment, and its return. */
+/** Putting a message off until a moment, changing that, and having it back before. */
+import { nextRepeat, RepeatError, type Repeat } from '../../core/snooze/repeat';
 import { noteDue } from '../../store/clock';
 import { noteChange, record } from '../../store/journal';
-import { findMessage, swapMessage, type Message } from '../../store/messages';
-import {
-  dueReturns,
-  nextReturnDue,
-  endReturn,
-  insertReturn,
-  waitingReturnOf,
-  type Return,
-} from '../../store/returns';
+import { findMessage, messagesOfThread, type Message } from '../../store/messages';
+import { insertReturn, timesPutOff, updateReturn, waitingReturnOf, type Return } from '../../store/returns';
 import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
-import { Invalid, NotFound, Refused, Stale } from '../errors';
+import { Invalid, NotFound, Refused } from '../errors';
+import { endReturn, placeMessage } from './bringBack';
 
-function incomingMessage(tx: Tx, id: string): Message {
+export interface SnoozeInput {
+  /** Epoch ms. */
+  until: number;
+  /** The words it was chosen by. */
+  words?: string;
+  /** To myself. */
+  note?: string;
+  /** The whole thread (the usual), or this message alone. */
+  wholeThread?: boolean;
+  /** A new answer brings it back before (the usual). */
+  early?: boolean;
+  /** The rule by which it comes again and again; its first moment is `until`. */
+  repeat?: Repeat | null;
+}
+
+/** @throws NotFound; Refused for what has not left: it is not here to be put off */
+function messageToPutOff(tx: Tx, id: string): Message {
   const message = findMessage(tx, id);
-  if (!message) throw new NotFound('There is no such message.');
-  if (message.direction !== 'in') throw new Refused('Only a message that came in can be put off.');
+  if (!message || message.deletedAt !== null) throw new NotFound('There is no such message.');
+  if (message.direction === 'out' && message.headerId === null)
+    throw new Refused('This message has not left. Give it another moment to leave instead.');
   return message;
 }
 
-function place(tx: Tx, message: Message, patch: Partial<Message>): void {
-  if (!swapMessage(tx, message, patch)) throw new Stale('message');
-  noteChange(tx, 'message', message.id);
+function checkRepeat(repeat: Repeat | null | undefined, until: number): void {
+  if (!repeat) return;
+  try {
+    nextRepeat(repeat, until);
+  } catch (error) {
+    if (error instanceof RepeatError) throw new Invalid(error.message, 'repeat');
+    throw error;
+  }
 }
 
 /**
- * Puts a message off; it leaves the inbox. One already put off is moved.
- * @param until epoch ms
- * @throws NotFound; Refused for an outgoing message; Invalid for a moment that is past
+ * Puts a message off, or one already put off until another moment; it leaves the inbox, with its thread unless that
+ * is not wanted. What I sent, and what I have answered, can be put off as well.
+ * @throws NotFound; Refused for what has not left; Invalid for a moment that is past, or a rule that cannot be used
  */
-export function snooze(desk: Desk, messageId: string, until: number): Return {
+export function snooze(desk: Desk, messageId: string, input: SnoozeInput): Return {
+  const { until, words = '', note, wholeThread = true, early = true, repeat } = input;
+  checkRepeat(repeat, until);
   return desk.store.write((tx) => {
     const now = desk.now(tx);
     if (until <= now) throw new Invalid('This moment is past. Choose a later one.', 'until');
-    const message = incomingMessage(tx, messageId);
+    const message = messageToPutOff(tx, messageId);
     const before = waitingReturnOf(tx, messageId);
-    if (before) endReturn(tx, before.id, 'ended');
+    if (before) updateReturn(tx, before.id, { state: 'ended' });
     const row = insertReturn(tx, {
-      id: newId(),
-      messageId,
-      kind: 'snooze',
-      due: until,
-      state: 'waiting',
-      createdAt: now,
+      ...{ id: newId(), messageId, kind: 'snooze', due: until, state: 'waiting', createdAt: now },
+      ...{ words, wholeThread, early, repeat: repeat ?? null },
+      note: note ?? before?.note ?? '',
+      // Given another moment it has not been put off once more.
+      times: before ? before.times : timesPutOff(tx, messageId) + 1,
+      fromPlace: before ? before.fromPlace : message.place,
     });
-    place(tx, message, { place: 'snoozed' });
-    record(tx, { at: now, messageId, what: 'snoozed', to: new Date(until).toISOString() });
+    placeMessage(tx, message, { place: 'snoozed' });
+    if (wholeThread)
+      for (const each of messagesOfThread(tx, message.threadId))
+        if (each.id !== message.id && each.place === 'inbox') placeMessage(tx, each, { place: 'snoozed' });
+    const to = new Date(until).toISOString();
+    record(tx, { at: now, messageId, what: 'snoozed', to, why: words || null });
     noteChange(tx, 'return', row.id);
     noteDue(tx, until);
     return row;
   });
 }
 
-/**
- * Brings a message that was put off back now.
- * @throws NotFound; Refused where it is not put off
- */
-export function endSnooze(desk: Desk, messageId: string): void {
+/** What can be changed of a snooze without giving it another moment. */
+export type SnoozeChange = Partial<Pick<Return, 'note' | 'early'>>;
+
+/** @throws NotFound; Refused where it is not put off */
+export function changeSnooze(desk: Desk, messageId: string, change: SnoozeChange): void {
   desk.store.write((tx) => {
-    const now = desk.now(tx);
-    const message = incomingMessage(tx, messageId);
-    const row = waitingReturnOf(tx, messageId);
-    if (!row) throw new Refused('It is not put off.');
-    endReturn(tx, row.id, 'ended');
-    place(tx, message, { place: 'inbox' });
-    record(tx, { at: now, messageId, what: 'brought back', why: 'by me' });
+    const row = waitingSnooze(tx, messageId);
+    updateReturn(tx, row.id, change);
     noteChange(tx, 'return', row.id);
+    noteChange(tx, 'message', messageId);
   });
 }
 
-/** Brings back everything due by now, in order. */
-export function bringBackDue(desk: Desk): Return[] {
-  // Asked at every wake: most often nothing is due, and nobody has to wait for a transaction.
-  if ((nextReturnDue(desk.store.db) ?? Infinity) > desk.now()) return [];
-  return desk.store.write((tx) => {
+function waitingSnooze(tx: Tx, messageId: string): Return {
+  if (!findMessage(tx, messageId)) throw new NotFound('There is no such message.');
+  const row = waitingReturnOf(tx, messageId);
+  if (!row) throw new Refused('It is not put off.');
+  return row;
+}
+
+/**
+ * Brings a message that was put off back now, and ends its repeating.
+ * @param undo true to have it where it was before instead
+ * @throws NotFound; Refused where it is not put off
+ */
+export function endSnooze(desk: Desk, messageId: string, undo = false): void {
+  desk.store.write((tx) => {
     const now = desk.now(tx);
-    const due = dueReturns(tx, now);
-    for (const row of due) {
-      endReturn(tx, row.id, 'returned');
-      const returnedWhy = { kind: row.kind, since: row.createdAt };
-      place(tx, findMessage(tx, row.messageId)!, { place: 'inbox', returnedAt: now, returnedWhy });
-      record(tx, { at: now, messageId: row.messageId, what: 'came back' });
-      noteChange(tx, 'return', row.id);
-    }
-    return due;
+    const row = waitingSnooze(tx, messageId);
+    const message = findMessage(tx, messageId)!;
+    // One that repeats may be in the inbox already, or done with.
+    const place = message.place === 'snoozed' ? (undo ? row.fromPlace : 'inbox') : message.place;
+    endReturn(tx, row, 'ended', place);
+    record(tx, { at: now, messageId, what: 'brought back', why: 'by me' });
   });
 }

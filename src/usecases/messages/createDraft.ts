@@ -5,14 +5,8 @@ import { answerHeaders, baseSubject } from '../../core/reply/threading';
 import { plainText } from '../../mail/plainText';
 import { allGroups } from '../../store/groups';
 import { noteChange, record } from '../../store/journal';
-import {
-  findMessage,
-  insertMessage,
-  insertThread,
-  setRecipients,
-  setReferences,
-  type Message,
-} from '../../store/messages';
+import { findMessage, insertMessage, setRecipients, setReferences, type Message } from '../../store/messages';
+import { insertThread } from '../../store/threads';
 import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
 import { Invalid } from '../errors';

@@ -1,51 +1,26 @@
 /** Messages as they are shown. */
-import { addressKey, type Mailbox } from '../../core/message/address';
+import type { Mailbox } from '../../core/message/address';
+import { addressKey } from '../../core/message/address';
 import type { Plan } from '../../core/plan/plan';
 import type { MessageDetails } from '../../core/message/details';
-import { htmlBody } from '../../mail/htmlBody';
-import { attachmentsOf, withAttachments, type Attachment } from '../../store/attachments';
-import { correspondentsAt } from '../../store/correspondents';
-import { departuresOf } from '../../store/departures';
+import { htmlBody, layoutOf, type Layout } from '../../mail/htmlBody';
+import { attachmentsOf, type Attachment } from '../../store/attachments';
+import { departuresOf, frozenOf } from '../../store/departures';
 import { historyOf, type JournalEntry } from '../../store/journal';
 import {
-  countIn,
   draftMessages,
   findMessage,
-  messagesIn,
-  messagesOfThread,
   recipientsOf,
   sourceOf,
+  summaryRowsOfThread,
   type Message,
-  type Place,
-  type Recipient,
   type RecipientField,
 } from '../../store/messages';
-import { waitingReturns } from '../../store/returns';
 import { readDeparturesOf, type DepartureView } from '../departures/departureView';
 import { attachedTo } from './attachments';
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
-
-/** A message in a list. Moments are epoch ms. */
-export interface MessageSummary {
-  id: string;
-  threadId: string;
-  direction: 'in' | 'out';
-  from: Mailbox & { zone: string | null; place: string | null };
-  to: Mailbox[];
-  subject: string;
-  /** The first words. */
-  preview: string;
-  at: number;
-  automatic: boolean;
-  place: Place | null;
-  returnedAt: number | null;
-  returnedWhy: Message['returnedWhy'];
-  /** Until when it is put off; null where it is not. */
-  snoozedUntil: number | null;
-  /** Something is attached. */
-  attached: boolean;
-}
+import { asMailbox, summaries, type MessageSummary } from './summaries';
 
 /** A whole message. */
 export interface MessageView extends MessageSummary, MessageDetails {
@@ -62,62 +37,18 @@ export interface MessageView extends MessageSummary, MessageDetails {
   /** The last plan it had, kept for the next try; null where it never had one. */
   plan: Plan | null;
   departures: DepartureView[];
-  /** The other messages of its thread, oldest first. */
+  /** What of its HTML is not shown as it came; null where there is none. */
+  layout: (Layout & { pictures: boolean }) | null;
+  /** The other messages of its thread, oldest first; of a very long one the newest. */
   thread: MessageSummary[];
   history: JournalEntry[];
 }
 
-const asMailbox = ({ name, address, groupId }: Recipient): Mailbox =>
-  groupId ? { name, address, group: groupId } : { name, address };
+const MOST_OF_THREAD = 200;
 
-const PREVIEW_LENGTH = 140;
-
-/** The first words of a text, quoted lines left out. */
-function firstWords(text: string): string {
-  const own = text
-    .split('\n')
-    .filter((line) => !line.startsWith('>'))
-    .join(' ')
-    .replace(/\s+/g, ' ')
-    .trim();
-  return own.length > PREVIEW_LENGTH ? `${own.slice(0, PREVIEW_LENGTH).trimEnd()}…` : own;
-}
-
-function summaries(desk: Desk, messages: Message[]): MessageSummary[] {
-  const { db } = desk.store;
-  const ids = messages.map((message) => message.id);
-  const people = correspondentsAt(
-    db,
-    messages.map((message) => message.fromAddress),
-  );
-  const to = recipientsOf(db, ids).filter((each) => each.field === 'to');
-  const attached = withAttachments(db, ids);
-  const until = new Map(waitingReturns(db, ids).map((row) => [row.messageId, row.due]));
-  return messages.map((message) => {
-    const person = people.get(addressKey(message.fromAddress));
-    return {
-      id: message.id,
-      threadId: message.threadId,
-      direction: message.direction,
-      from: {
-        name: message.fromName || person?.name || '',
-        address: message.fromAddress,
-        zone: person?.zone ?? null,
-        place: person?.place ?? null,
-      },
-      to: to.filter((each) => each.messageId === message.id).map(asMailbox),
-      subject: message.subject,
-      preview: firstWords(message.text),
-      at: message.at,
-      automatic: message.automatic,
-      place: message.place,
-      returnedAt: message.returnedAt,
-      returnedWhy: message.returnedWhy,
-      snoozedUntil: until.get(message.id) ?? null,
-      attached: attached.has(message.id),
-    };
-  });
-}
+/** True where pictures from elsewhere are fetched for what this person writes. */
+const fetchesPictures = (desk: Desk, { fromAddress }: Message) =>
+  desk.settings().picturesFrom.includes(addressKey(fromAddress));
 
 /** @throws NotFound */
 export function readMessage(desk: Desk, id: string): MessageView {
@@ -127,7 +58,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
   const all = recipientsOf(db, [id]);
   const listed = (field: RecipientField): Mailbox[] =>
     all.filter((each) => each.field === field).map(asMailbox);
-  const thread = messagesOfThread(db, message.threadId).filter((each) => each.id !== id);
+  const thread = summaryRowsOfThread(db, message.threadId, MOST_OF_THREAD).filter((each) => each.id !== id);
   return {
     ...summaries(desk, [message])[0]!,
     revision: message.revision,
@@ -147,18 +78,21 @@ export function readMessage(desk: Desk, id: string): MessageView {
     answering: message.inReplyTo !== null,
     plan: departuresOf(db, id).at(-1)?.plan ?? null,
     departures: readDeparturesOf(desk, id),
+    layout: message.html ? { ...layoutOf(message.html), pictures: fetchesPictures(desk, message) } : null,
     thread: summaries(desk, thread),
     history: historyOf(db, id),
   };
 }
 
 /**
- * The bytes of an incoming message as they arrived.
+ * The bytes of a message as they arrived, or as they left.
  * @throws NotFound
  */
 export function readSource(desk: Desk, id: string): Buffer {
-  const bytes = sourceOf(desk.store.db, id);
-  if (!bytes) throw new NotFound('There is no source of this message.');
+  const { db } = desk.store;
+  const left = departuresOf(db, id).findLast(({ state }) => state === 'sent');
+  const bytes = sourceOf(db, id) ?? (left && frozenOf(db, left.id)?.bytes);
+  if (!bytes?.length) throw new NotFound('There is no source of this message.');
   return bytes;
 }
 
@@ -168,28 +102,30 @@ export interface MessagePage {
   total: number;
 }
 
-/** The incoming messages in the inbox or put off; newest first, what came back by when it did. */
-export function listIncoming(desk: Desk, place: Place, limit: number): MessagePage {
-  const messages = summaries(desk, messagesIn(desk.store.db, place, limit));
-  return { messages, total: countIn(desk.store.db, place) };
-}
-
 /** Messages that are not on their way, last changed first. */
 export function listDrafts(desk: Desk, limit: number): MessagePage {
   const messages = summaries(desk, draftMessages(desk.store.db, limit));
   return { messages, total: messages.length };
 }
 
+export interface ShownHtml {
+  html: string;
+  /** Pictures from elsewhere may be fetched. */
+  pictures: boolean;
+}
+
 /**
  * The HTML of a message, for a frame of its own.
+ * @param asked true where its pictures are to be fetched although their sender is not known for good ones
  * @throws (rejects) NotFound
  */
-export async function readHtml(desk: Desk, id: string): Promise<string> {
+export async function readHtml(desk: Desk, id: string, asked: boolean): Promise<ShownHtml> {
   const message = findMessage(desk.store.db, id);
   if (!message?.html || message.deletedAt !== null) throw new NotFound('There is no such message in HTML.');
   const attached = message.html.includes('cid:') ? await attachedTo(desk.store.db, id) : [];
-  const pictures = attached.flatMap(({ contentId, type, bytes }) =>
+  const own = attached.flatMap(({ contentId, type, bytes }) =>
     contentId ? [{ contentId, type, bytes }] : [],
   );
-  return htmlBody(message.html, pictures);
+  const pictures = asked || fetchesPictures(desk, message);
+  return { html: htmlBody(message.html, own, pictures), pictures };
 }

@@ -9,9 +9,9 @@ import {
   type Departure,
 } from '../../store/departures';
 import { loadTrouble } from '../../store/mailServer';
-import { nextReturnDue } from '../../store/returns';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
+import { nextBack } from '../incoming/bringBack';
 
 /** The earlier of two moments, either of which may be missing. */
 export function earlier(a: number | null, b: number | null): number | null {
@@ -33,7 +33,7 @@ function nextRelease(desk: Desk): number | null {
  * @param releasing false where there is no mail server: then departures wait for one, whatever their moment
  */
 export function nextDue(desk: Desk, releasing: boolean): number | null {
-  return earlier(releasing ? nextRelease(desk) : null, nextReturnDue(desk.store.db));
+  return earlier(releasing ? nextRelease(desk) : null, nextBack(desk));
 }
 
 /**

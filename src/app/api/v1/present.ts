@@ -8,6 +8,9 @@ import type {
   MessageJson,
   MessagePageJson,
   MessageSummaryJson,
+  ReturnedJson,
+  ThreadPageJson,
+  TodoJson,
   PreviewJson,
   StripPartJson,
   TrialJson,
@@ -23,7 +26,11 @@ import type { Desk } from '../../../usecases/desk';
 import type { Trial } from '../../../usecases/holds/tryRule';
 import type { Health } from '../../../usecases/health';
 import type { Attachment } from '../../../usecases/messages/attachments';
-import type { MessagePage, MessageSummary, MessageView } from '../../../usecases/messages/readMessage';
+import type { MessagePage, MessageView } from '../../../usecases/messages/readMessage';
+import type { MessageSummary } from '../../../usecases/messages/summaries';
+import type { ThreadPage } from '../../../usecases/incoming/inbox';
+import type { Todo } from '../../../usecases/todos/todos';
+import type { ReturnedWhy } from '../../../core/returns/why';
 
 export const iso = (at: number) => new Date(at).toISOString();
 export const isoOrNull = (at: number | null) => (at === null ? null : iso(at));
@@ -78,24 +85,50 @@ export function presentDepartures(desk: Desk, page: DeparturePage): DeparturePag
   return { ...page, departures: page.departures.map((view) => presentDeparture(desk, view)) };
 }
 
+const presentReturned = (at: number, why: ReturnedWhy): ReturnedJson => ({
+  at: iso(at),
+  kind: why.kind,
+  since: iso(why.since),
+  until: isoOrNull(why.until ?? null),
+  words: why.words ?? '',
+  note: why.note ?? '',
+  times: why.times ?? 1,
+  from: why.from ?? null,
+});
+
+export function presentTodo(todo: Todo): TodoJson {
+  const { id, messageId, what, note, start, due, sound, state, revision } = todo;
+  return {
+    ...{ id, messageId, what, note, start, due, sound, state, revision },
+    dueAt: isoOrNull(todo.dueAt),
+    remindAt: isoOrNull(todo.remindAt),
+    doneAt: isoOrNull(todo.doneAt),
+    createdAt: iso(todo.createdAt),
+  };
+}
+
 export function presentSummary<Summary extends MessageSummary>({
   returnedAt,
   returnedWhy,
   ...summary
 }: Summary) {
+  const { snooze, todo } = summary;
   return {
     ...summary,
     at: iso(summary.at),
     snoozedUntil: isoOrNull(summary.snoozedUntil),
-    returned:
-      returnedAt !== null && returnedWhy
-        ? { at: iso(returnedAt), kind: returnedWhy.kind, since: iso(returnedWhy.since) }
-        : null,
+    snooze: snooze && { ...snooze, until: iso(snooze.until), since: iso(snooze.since) },
+    todo: todo && presentTodo(todo),
+    returned: returnedAt !== null && returnedWhy ? presentReturned(returnedAt, returnedWhy) : null,
   } satisfies MessageSummaryJson;
 }
 
 export function presentPage({ messages, total }: MessagePage): MessagePageJson {
   return { messages: messages.map(presentSummary), total };
+}
+
+export function presentThreads({ messages, total, cursor }: ThreadPage): ThreadPageJson {
+  return { messages: messages.map(presentSummary), total, cursor };
 }
 
 export const presentAttachment = (attachment: Attachment): AttachmentJson => {

@@ -1,9 +1,9 @@
-import { listQuery } from '../../../../api/schemas';
-import { listIncoming } from '../../../../usecases/messages/readMessage';
-import { presentPage } from '../present';
+import { inboxQuery } from '../../../../api/incomingSchemas';
+import { listThreads } from '../../../../usecases/incoming/inbox';
+import { presentThreads } from '../present';
 import { json, route } from '../respond';
 
-export const GET = route<undefined, { limit: number }>(
-  ({ desk, query }) => json(presentPage(listIncoming(desk, 'inbox', query.limit))),
-  { query: listQuery },
+export const GET = route<undefined, { order: 'answer' | 'time'; cursor?: string; limit: number }>(
+  ({ desk, query }) => json(presentThreads(listThreads(desk, { place: 'inbox', ...query }))),
+  { query: inboxQuery },
 );

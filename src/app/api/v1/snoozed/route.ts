@@ -1,9 +1,9 @@
-import { listQuery } from '../../../../api/schemas';
-import { listIncoming } from '../../../../usecases/messages/readMessage';
+import { threadQuery } from '../../../../api/incomingSchemas';
+import { listSnoozed } from '../../../../usecases/incoming/inbox';
 import { presentPage } from '../present';
 import { json, route } from '../respond';
 
 export const GET = route<undefined, { limit: number }>(
-  ({ desk, query }) => json(presentPage(listIncoming(desk, 'snoozed', query.limit))),
-  { query: listQuery },
+  ({ desk, query }) => json(presentPage(listSnoozed(desk, query.limit))),
+  { query: threadQuery },
 );

@@ -1,26 +1,33 @@
+import { htmlQuery } from '../../../../../../api/incomingSchemas';
 import { readHtml } from '../../../../../../usecases/messages/readMessage';
 import { route } from '../../../respond';
 
 /**
- * Nothing runs, nothing is fetched, nothing is sent; only links open, in a window that knows nothing of this one.
- * A URL of its own, since a frame filled in place would inherit the page's policy.
+ * Nothing runs, nothing is sent, and nothing is fetched but pictures that were asked for; only links open, in a
+ * window that knows nothing of this one. A URL of its own, since a frame filled in place would inherit the page's
+ * policy.
  */
-const POLICY = [
-  'sandbox allow-popups allow-popups-to-escape-sandbox',
-  "default-src 'none'",
-  "style-src 'unsafe-inline'",
-  'img-src data:',
-  "frame-ancestors 'self'",
-].join('; ');
+const policy = (pictures: boolean) =>
+  [
+    'sandbox allow-popups allow-popups-to-escape-sandbox',
+    "default-src 'none'",
+    "style-src 'unsafe-inline'",
+    `img-src data:${pictures ? ' https: http:' : ''}`,
+    "frame-ancestors 'self'",
+  ].join('; ');
 
-export const GET = route(
-  async ({ desk, params }) =>
-    new Response(await readHtml(desk, params.id!), {
+export const GET = route<undefined, { pictures: boolean }>(
+  async ({ desk, params, query }) => {
+    const { html, pictures } = await readHtml(desk, params.id!, query.pictures);
+    return new Response(html, {
       headers: {
         'content-type': 'text/html; charset=utf-8',
-        'content-security-policy': POLICY,
+        'content-security-policy': policy(pictures),
         'cache-control': 'no-store',
         'x-content-type-options': 'nosniff',
+        'x-dns-prefetch-control': 'off',
       },
-    }),
+    });
+  },
+  { query: htmlQuery },
 );

@@ -1,24 +1,50 @@
-import { snoozeRequest } from '../../../../../../api/schemas';
-import { toInstant } from '../../../../../../core/time/wallClock';
-import { endSnooze, snooze } from '../../../../../../usecases/incoming/snooze';
+import { snoozePatch, snoozeRequest, unsnoozeQuery } from '../../../../../../api/incomingSchemas';
+import { toLocal } from '../../../../../../core/time/wallClock';
+import type { Desk } from '../../../../../../usecases/desk';
+import {
+  changeSnooze,
+  endSnooze,
+  snooze,
+  type SnoozeChange,
+} from '../../../../../../usecases/incoming/snooze';
+import { snoozeMoment, type SnoozeUntil } from '../../../../../../usecases/incoming/snoozeMoments';
 import { readMessage } from '../../../../../../usecases/messages/readMessage';
 import { presentMessage } from '../../../present';
 import { json, route } from '../../../respond';
 
-export const POST = route<{ until: string | { local: string; zone: string } }>(
+interface Asked extends SnoozeUntil {
+  note?: string;
+  wholeThread: boolean;
+  early: boolean;
+  repeat?: string | null;
+}
+
+const answer = (desk: Desk, id: string) => json(presentMessage(desk, readMessage(desk, id)));
+
+export const POST = route<Asked>(
   ({ desk, params, body }) => {
-    const { until } = body;
-    snooze(
-      desk,
-      params.id!,
-      typeof until === 'string' ? Date.parse(until) : toInstant(until.local, until.zone).at,
-    );
-    return json(presentMessage(desk, readMessage(desk, params.id!)));
+    const { note, wholeThread, early, repeat: rrule, ...when } = body;
+    const { until, words } = snoozeMoment(desk, params.id!, when);
+    const zone = typeof body.until === 'object' ? body.until.zone : desk.settings().zone;
+    const repeat = rrule ? { rrule, start: toLocal(until, zone).slice(0, 16), zone } : null;
+    snooze(desk, params.id!, { until, words, note, wholeThread, early, repeat });
+    return answer(desk, params.id!);
   },
   { body: snoozeRequest },
 );
 
-export const DELETE = route(({ desk, params }) => {
-  endSnooze(desk, params.id!);
-  return json(presentMessage(desk, readMessage(desk, params.id!)));
-});
+export const PATCH = route<SnoozeChange>(
+  ({ desk, params, body }) => {
+    changeSnooze(desk, params.id!, body);
+    return answer(desk, params.id!);
+  },
+  { body: snoozePatch },
+);
+
+export const DELETE = route<undefined, { undo: boolean }>(
+  ({ desk, params, query }) => {
+    endSnooze(desk, params.id!, query.undo);
+    return answer(desk, params.id!);
+  },
+  { query: unsnoozeQuery },
+);

@@ -1,8 +1,23 @@
-import { readSource } from '../../../../../../usecases/messages/readMessage';
+import { sourceQuery } from '../../../../../../api/incomingSchemas';
+import { safeFileName } from '../../../../../../core/message/attachment';
+import { readMessage, readSource } from '../../../../../../usecases/messages/readMessage';
+import { named } from '../../../files';
 import { route } from '../../../respond';
 
-export const GET = route(({ desk, params }) => {
-  // As plain text and never as its own type: a browser must not run what is in it.
-  const headers = { 'content-type': 'text/plain; charset=utf-8', 'x-content-type-options': 'nosniff' };
-  return new Response(new Uint8Array(readSource(desk, params.id!)), { headers });
-});
+export const GET = route<undefined, { save: boolean }>(
+  ({ desk, params, query }) => {
+    const bytes = new Uint8Array(readSource(desk, params.id!));
+    // As plain text, or to be saved, never as its own type: a browser must not run what is in it.
+    const headers: Record<string, string> = {
+      'x-content-type-options': 'nosniff',
+      'cache-control': 'no-store',
+    };
+    if (query.save) {
+      const name = safeFileName(`${readMessage(desk, params.id!).subject || 'message'}.eml`);
+      headers['content-type'] = 'message/rfc822';
+      headers['content-disposition'] = `attachment; ${named(name)}`;
+    } else headers['content-type'] = 'text/plain; charset=utf-8';
+    return new Response(bytes, { headers });
+  },
+  { query: sourceQuery },
+);

@@ -1,0 +1,17 @@
+/** One operation of the API, as the OpenAPI document describes it. */
+import type { Schema } from 'joi';
+
+export interface Operation {
+  method: 'get' | 'post' | 'put' | 'patch' | 'delete';
+  /** Below `/api/v1`. */
+  path: string;
+  summary: string;
+  body?: Schema;
+  query?: Schema;
+  /** The name in types.ts of what a good answer holds; undefined for an empty one. */
+  answer?: string;
+  /** Status of a good answer, 200 where not given. */
+  status?: number;
+  /** Takes, or wants, `If-Match` with the revision read before. */
+  ifMatch?: 'optional' | 'required';
+}

@@ -1,0 +1,14 @@
+import { pieceQuery } from '../../../../../../api/incomingSchemas';
+import { receiveImport } from '../../../../../../usecases/exchange/importMail';
+import { offsetOf } from '../../../files';
+import { json, readBytes, route } from '../../../respond';
+import { presentImport } from '../../present';
+
+export const PUT = route<undefined, { place: 'archive' | 'inbox' }>(
+  async ({ desk, params, query, request }) => {
+    const offset = offsetOf(request.headers.get('content-range'));
+    const piece = await readBytes(request);
+    return json(presentImport(await receiveImport(desk, params.id!, offset, piece, query.place)));
+  },
+  { query: pieceQuery },
+);

@@ -1,0 +1,15 @@
+import { readAside } from '../../../../../../usecases/exchange/importMail';
+import { named } from '../../../files';
+import { route } from '../../../respond';
+
+export const GET = route(
+  ({ desk, params }) =>
+    new Response(new Uint8Array(readAside(desk, params.id!).bytes), {
+      headers: {
+        'content-type': 'application/octet-stream',
+        'content-disposition': `attachment; ${named('unreadable.eml')}`,
+        'x-content-type-options': 'nosniff',
+        'cache-control': 'no-store',
+      },
+    }),
+);

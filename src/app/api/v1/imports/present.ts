@@ -1,0 +1,9 @@
+import type { ImportJson } from '../../../../api/types';
+import type { Import } from '../../../../usecases/exchange/importMail';
+import { iso } from '../present';
+
+/** An import without the bytes it keeps back. */
+export const presentImport = ({ rest: _rest, createdAt, ...row }: Import): ImportJson => ({
+  ...row,
+  createdAt: iso(createdAt),
+});

@@ -1,0 +1,11 @@
+import { suggestSnooze } from '../../../../../../usecases/incoming/snoozeMoments';
+import { suggestTodos } from '../../../../../../usecases/todos/todos';
+import { iso, isoOrNull } from '../../../present';
+import { json, route } from '../../../respond';
+
+export const GET = route(({ desk, params }) =>
+  json({
+    snoozes: suggestSnooze(desk, params.id!).map(({ at, words }) => ({ at: iso(at), words })),
+    todos: suggestTodos(desk, params.id!).map((each) => ({ ...each, remindAt: isoOrNull(each.remindAt) })),
+  }),
+);

@@ -1,0 +1,26 @@
+import { mboxQuery } from '../../../../../api/incomingSchemas';
+import { exportMbox } from '../../../../../usecases/exchange/exportMail';
+import { named } from '../../files';
+import { route } from '../../respond';
+
+export const GET = route<undefined, { ids?: string }>(
+  ({ desk, query }) => {
+    const entries = exportMbox(desk, query.ids?.split(',').filter(Boolean));
+    // As it is asked for: a whole archive need not be in memory.
+    const stream = new ReadableStream<Uint8Array>({
+      pull(controller) {
+        const { value, done } = entries.next();
+        if (done) controller.close();
+        else controller.enqueue(value);
+      },
+    });
+    return new Response(stream, {
+      headers: {
+        'content-type': 'application/mbox',
+        'content-disposition': `attachment; ${named('mail.mbox')}`,
+        'cache-control': 'no-store',
+      },
+    });
+  },
+  { query: mboxQuery },
+);

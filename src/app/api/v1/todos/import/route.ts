@@ -1,0 +1,7 @@
+import { todoFile } from '../../../../../api/incomingSchemas';
+import { importTodos } from '../../../../../usecases/todos/exchangeTodos';
+import { json, route } from '../../respond';
+
+export const POST = route<{ text: string }>(({ desk, body }) => json(importTodos(desk, body.text)), {
+  body: todoFile,
+});

@@ -1,0 +1,137 @@
+/** To-dos as VTODO with VALARM (RFC 5545 §3.6.2, §3.6.6), both ways. */
+import ICAL from 'ical.js';
+import type { TodoMoment, TodoTimes } from '../todo/todo';
+import { toInstant, toLocal } from '../time/wallClock';
+
+/** A to-do as it goes into a file or comes out of one. */
+export interface TodoEntry extends TodoTimes {
+  uid: string;
+  what: string;
+  note: string;
+  sound: boolean;
+  state: 'open' | 'done' | 'dropped';
+  /** Epoch ms. */
+  doneAt: number | null;
+  createdAt: number;
+  /** Message-ID of the message it is about, with angle brackets. */
+  about: string | null;
+}
+
+/** A file without to-dos. `message` is fit to show. */
+export class TodoFileError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'TodoFileError';
+  }
+}
+
+const STATUS = { open: 'NEEDS-ACTION', done: 'COMPLETED', dropped: 'CANCELLED' } as const;
+
+const utc = (at: number) => ICAL.Time.fromJSDate(new Date(at), true);
+
+/** A day stays a day; a time is written in UTC, which needs no zone to be described. */
+function icalTime({ date, time, zone }: TodoMoment): ICAL.Time {
+  return time ? utc(toInstant(`${date}T${time}`, zone).at) : ICAL.Time.fromDateString(date);
+}
+
+/** One calendar with all of them. */
+export function writeTodoFile(todos: readonly TodoEntry[], now: number): string {
+  const calendar = new ICAL.Component('vcalendar');
+  calendar.addPropertyWithValue('version', '2.0');
+  calendar.addPropertyWithValue('prodid', '-//Oak Lantern//To-dos//EN');
+  for (const todo of todos) {
+    const entry = new ICAL.Component('vtodo');
+    const put = (name: string, value: unknown) => entry.addPropertyWithValue(name, value as string);
+    put('uid', todo.uid);
+    put('dtstamp', utc(now));
+    put('created', utc(todo.createdAt));
+    put('summary', todo.what);
+    if (todo.note) put('description', todo.note);
+    if (todo.start) put('dtstart', icalTime(todo.start));
+    if (todo.due) put('due', icalTime(todo.due));
+    put('status', STATUS[todo.state]);
+    if (todo.doneAt !== null) put('completed', utc(todo.doneAt));
+    // A message by its id (RFC 2392 `mid:`).
+    if (todo.about) put('url', `mid:${encodeURIComponent(todo.about.replace(/^<|>$/g, ''))}`);
+    if (todo.remindAt !== null) {
+      const alarm = new ICAL.Component('valarm');
+      alarm.addPropertyWithValue('action', todo.sound ? 'AUDIO' : 'DISPLAY');
+      if (!todo.sound) alarm.addPropertyWithValue('description', todo.what);
+      const trigger = new ICAL.Property('trigger');
+      trigger.setParameter('value', 'DATE-TIME');
+      trigger.resetType('date-time');
+      trigger.setValue(utc(todo.remindAt));
+      alarm.addProperty(trigger);
+      entry.addSubcomponent(alarm);
+    }
+    calendar.addSubcomponent(entry);
+  }
+  return `${calendar.toString()}\r\n`;
+}
+
+function momentFrom(value: unknown, zone: string): TodoMoment | null {
+  if (!(value instanceof ICAL.Time)) return null;
+  if (value.isDate) return { date: value.toString().slice(0, 10), time: null, zone };
+  // A floating time is mine; one in a zone the file describes is an instant (RFC 5545 §3.3.5).
+  const floating = value.zone === ICAL.Timezone.localTimezone;
+  const local = floating ? value.toString() : toLocal(value.toJSDate().getTime(), zone);
+  return { date: local.slice(0, 10), time: local.slice(11, 16), zone };
+}
+
+function remindAt(entry: ICAL.Component, times: Omit<TodoTimes, 'remindAt'>): number | null {
+  const alarm = entry.getFirstSubcomponent('valarm');
+  const property = alarm?.getFirstProperty('trigger');
+  const trigger = property?.getFirstValue() as unknown;
+  if (trigger instanceof ICAL.Time) return trigger.toJSDate().getTime();
+  if (!(trigger instanceof ICAL.Duration)) return null;
+  // Relative to the start, or with RELATED=END to what is due (RFC 5545 §3.8.6.3).
+  const related = String(property?.getParameter('related') ?? 'START').toUpperCase();
+  const anchor = related === 'END' ? times.due : (times.start ?? times.due);
+  if (!anchor) return null;
+  return toInstant(`${anchor.date}T${anchor.time ?? '00:00'}`, anchor.zone).at + trigger.toSeconds() * 1000;
+}
+
+function readEntry(entry: ICAL.Component, zone: string, now: number): TodoEntry {
+  const text = (name: string) => {
+    const value = entry.getFirstPropertyValue(name) as unknown;
+    return typeof value === 'string' ? value : '';
+  };
+  const time = (name: string) => momentFrom(entry.getFirstPropertyValue(name), zone);
+  const instant = (name: string) => {
+    const value = entry.getFirstPropertyValue(name) as unknown;
+    return value instanceof ICAL.Time ? value.toJSDate().getTime() : null;
+  };
+  const [start, due] = [time('dtstart'), time('due')];
+  const status = text('status').toUpperCase();
+  const action = entry.getFirstSubcomponent('valarm')?.getFirstPropertyValue('action') as unknown;
+  const about = /^mid:(.+)$/i.exec(text('url'))?.[1];
+  return {
+    uid: text('uid'),
+    what: text('summary').trim() || 'check',
+    note: text('description'),
+    ...{ start, due, remindAt: remindAt(entry, { start, due }) },
+    sound: String(action).toUpperCase() === 'AUDIO',
+    state: status === 'COMPLETED' ? 'done' : status === 'CANCELLED' ? 'dropped' : 'open',
+    doneAt: instant('completed'),
+    createdAt: instant('created') ?? now,
+    about: about ? `<${decodeURIComponent(about)}>` : null,
+  };
+}
+
+/**
+ * @param zone mine, for times that name none
+ * @throws TodoFileError
+ */
+export function readTodoFile(text: string, zone: string, now: number): TodoEntry[] {
+  let calendars: ICAL.Component[];
+  try {
+    const parsed = ICAL.parse(text) as unknown[];
+    const list = typeof parsed[0] === 'string' ? [parsed] : parsed;
+    calendars = list.map((each) => new ICAL.Component(each as never));
+  } catch {
+    throw new TodoFileError('This is not an iCalendar file.');
+  }
+  const entries = calendars.flatMap((calendar) => calendar.getAllSubcomponents('vtodo'));
+  if (entries.length === 0) throw new TodoFileError('The file holds no to-dos.');
+  return entries.map((entry) => readEntry(entry, zone, now));
+}

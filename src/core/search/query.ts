@@ -1,0 +1,134 @@
+/**
+ * What is typed into the search field: words, and keys named as IMAP SEARCH names them (RFC 9051 §6.4.4); `with:`
+ * and `state:` are our own.
+ */
+import { readTypedDate } from '../time/typed';
+
+/** Where a word is looked for. */
+export type SearchField = 'anywhere' | 'from' | 'to' | 'subject' | 'body' | 'file';
+
+export const SEARCH_STATES = [
+  ...['inbox', 'returned', 'snoozed', 'archived', 'to-do', 'pending', 'draft', 'left'],
+] as const;
+export type SearchState = (typeof SEARCH_STATES)[number];
+
+export interface SearchTerm {
+  field: SearchField;
+  /** One word, or several that follow one another. */
+  words: string;
+  /** As typed; otherwise what begins like that is found too. */
+  exact: boolean;
+  /** It is not to be there. */
+  not: boolean;
+}
+
+export interface SearchQuery {
+  terms: SearchTerm[];
+  state: SearchState | null;
+  /** Something is attached. */
+  withFile: boolean;
+  /** Days on my calendar, `2026-11-24`: from the first on, and before the second. */
+  since: string | null;
+  before: string | null;
+  /** What could not be understood, and why. */
+  problems: { part: string; why: string }[];
+}
+
+/** The keys, with what each does, for suggestions. */
+export const SEARCH_KEYS = [
+  { key: 'from:', words: 'who wrote it' },
+  { key: 'to:', words: 'who it went to' },
+  { key: 'subject:', words: 'a word of the subject' },
+  { key: 'body:', words: 'a word of the text' },
+  { key: 'since:', words: 'that day or later' },
+  { key: 'before:', words: 'before that day' },
+  { key: 'on:', words: 'on that day' },
+  { key: 'with:file', words: 'something is attached' },
+  ...SEARCH_STATES.map((state) => ({ key: `state:${state}`, words: stateWords(state) })),
+] as const;
+
+function stateWords(state: SearchState): string {
+  const words: Record<SearchState, string> = {
+    inbox: 'in the inbox',
+    returned: 'has come back',
+    snoozed: 'put off',
+    archived: 'archived',
+    'to-do': 'with an open to-do',
+    pending: 'waiting to leave',
+    draft: 'not sent yet',
+    left: 'has left',
+  };
+  return words[state];
+}
+
+const TOKEN = /(-?)(?:([a-z]+):)?(?:"([^"]*)"?|([^\s"]+))/giu;
+const FIELDS: Record<string, SearchField> = {
+  ...{ from: 'from', to: 'to', cc: 'to', bcc: 'to' },
+  ...{ subject: 'subject', body: 'body', text: 'anywhere', file: 'file' },
+};
+/** More would be no search but a text. */
+const MOST_TERMS = 20;
+
+/** A date without a year is the last one that was. */
+function pastDate(typed: string, today: string): string | undefined {
+  const named = { today: 0, yesterday: 1 }[typed.toLowerCase()];
+  if (named !== undefined)
+    return new Date(Date.parse(`${today}T00:00Z`) - named * 86_400_000).toISOString().slice(0, 10);
+  const date = readTypedDate(typed.replace(/_/g, ' '), today);
+  if (!date || date <= today || typed.includes(date.slice(0, 4))) return date;
+  return `${Number(date.slice(0, 4)) - 1}${date.slice(4)}`;
+}
+
+const dayAfter = (date: string) =>
+  new Date(Date.parse(`${date}T00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+
+/** @param today `2026-11-24` on my calendar */
+export function readQuery(text: string, today: string): SearchQuery {
+  const query: SearchQuery = {
+    ...{ terms: [], state: null, withFile: false, since: null, before: null, problems: [] },
+  };
+  let not = false;
+  for (const [part, minus, rawKey, quoted, bare] of text.matchAll(TOKEN)) {
+    const key = rawKey?.toLowerCase();
+    const value = quoted ?? bare ?? '';
+    const wrong = (why: string) => query.problems.push({ part, why });
+    if (!key && bare === 'NOT') {
+      not = true;
+      continue;
+    }
+    if (key === 'since' || key === 'before' || key === 'on') {
+      const date = pastDate(value, today);
+      if (!date) {
+        wrong(`“${value}” is no date. Write it as 24 Nov or 2026-11-24.`);
+        continue;
+      }
+      if (key !== 'before') query.since = date;
+      if (key === 'before') query.before = date;
+      if (key === 'on') query.before = dayAfter(date);
+    } else if (key === 'with') {
+      if (value === 'file') query.withFile = true;
+      else wrong('After with: comes file.');
+    } else if (key === 'state') {
+      const state = SEARCH_STATES.find((each) => each === value.toLowerCase());
+      if (state) query.state = state;
+      else wrong(`There is no state “${value}”: ${SEARCH_STATES.join(', ')}.`);
+    } else if (key && !FIELDS[key]) {
+      // “10:30” and the like are words.
+      query.terms.push({
+        field: 'anywhere',
+        words: `${key}:${value}`,
+        exact: false,
+        not: not || minus === '-',
+      });
+    } else if (value && query.terms.length < MOST_TERMS) {
+      const field = key ? FIELDS[key]! : 'anywhere';
+      query.terms.push({ field, words: value, exact: quoted !== undefined, not: not || minus === '-' });
+    }
+    not = false;
+  }
+  return query;
+}
+
+/** True where nothing is asked for. */
+export const isEmptyQuery = ({ terms, state, withFile, since, before }: SearchQuery): boolean =>
+  terms.length === 0 && !state && !withFile && !since && !before;

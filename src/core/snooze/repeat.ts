@@ -1,0 +1,80 @@
+/** A snooze that comes again and again, until that is ended. */
+import { RRuleTemporal } from 'rrule-temporal';
+import { toText } from 'rrule-temporal/totext';
+import { Temporal } from 'temporal-polyfill';
+import { toInstant, toLocal } from '../time/wallClock';
+
+/** A recurrence rule (RFC 5545 §3.3.10) counted on one person's calendar. */
+export interface Repeat {
+  /** Without `RRULE:`. */
+  rrule: string;
+  /** The first moment, on the clock of `zone`: `2026-12-07T09:00`. */
+  start: string;
+  /** IANA zone. */
+  zone: string;
+}
+
+/** A rule that cannot be used. `message` is fit to show. */
+export class RepeatError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'RepeatError';
+  }
+}
+
+/** The rule counted on a wall clock: as if that were UTC, so that its changes of offset play no part. */
+function floating({ rrule, start }: Pick<Repeat, 'rrule' | 'start'>) {
+  const begin = start.slice(0, 16).replace(/[-:]/g, '');
+  try {
+    return new RRuleTemporal({
+      rruleString: `DTSTART;TZID=UTC:${begin}00\nRRULE:${rrule}`,
+      temporal: Temporal,
+      maxIterations: 20_000,
+    });
+  } catch {
+    throw new RepeatError('This is not a rule for repeating. Write it as FREQ=WEEKLY;INTERVAL=2;BYDAY=MO.');
+  }
+}
+
+/**
+ * The next moment of a rule after an instant, epoch ms; undefined where there is none.
+ * @throws RepeatError for a rule that cannot be read, or that never happens
+ */
+export function nextRepeat(repeat: Repeat, after: number): number | undefined {
+  const local = toLocal(after, repeat.zone);
+  const rule = floating(repeat);
+  try {
+    // Of a time the clock skips or shows twice, the instant may be the same as the one before: then the one after it.
+    let shown = new Date(`${local}Z`);
+    for (let tries = 0; tries < 3; tries++) {
+      const next = rule.next(shown);
+      if (!next) return undefined;
+      const { at } = toInstant(next.toPlainDateTime().toString().slice(0, 16), repeat.zone);
+      if (at > after) return at;
+      shown = new Date(next.epochMilliseconds);
+    }
+    return undefined;
+  } catch {
+    throw new RepeatError('This rule never happens.');
+  }
+}
+
+/** A rule in words: “every 2 weeks on Monday”. @throws RepeatError */
+export function repeatWords(repeat: Pick<Repeat, 'rrule' | 'start'>): string {
+  return toText(floating(repeat) as never).replace(/ at .*UTC.*$/, '');
+}
+
+const DAYS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'];
+
+/** The rules one is likely to want of a moment. @param local `2026-12-07T09:00` */
+export function usualRepeats(local: string): string[] {
+  const date = Temporal.PlainDateTime.from(local);
+  const day = DAYS[date.dayOfWeek - 1]!;
+  return [
+    'FREQ=DAILY',
+    'FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR',
+    `FREQ=WEEKLY;BYDAY=${day}`,
+    `FREQ=WEEKLY;INTERVAL=2;BYDAY=${day}`,
+    `FREQ=MONTHLY;BYMONTHDAY=${date.day}`,
+  ];
+}

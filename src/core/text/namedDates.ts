@@ -1,0 +1,171 @@
+/** Dates written in a text, in the words of five languages. */
+import { rollup } from 'd3';
+
+/** Monday first, January first; the forms of each that people write, the usual one first. */
+const LANGUAGES: { weekdays: string[][]; months: string[][]; of: string }[] = [
+  {
+    weekdays: [
+      ...[
+        ['Monday', 'Mon'],
+        ['Tuesday', 'Tue', 'Tues'],
+        ['Wednesday', 'Wed', 'Weds'],
+        ['Thursday', 'Thu', 'Thur', 'Thurs'],
+      ],
+      ...[
+        ['Friday', 'Fri'],
+        ['Saturday', 'Sat'],
+        ['Sunday', 'Sun'],
+      ],
+    ],
+    months: [
+      ...[
+        ['January', 'Jan'],
+        ['February', 'Feb'],
+        ['March', 'Mar'],
+        ['April', 'Apr'],
+        ['May'],
+        ['June', 'Jun'],
+      ],
+      ...[
+        ['July', 'Jul'],
+        ['August', 'Aug'],
+        ['September', 'Sept', 'Sep'],
+        ['October', 'Oct'],
+        ['November', 'Nov'],
+      ],
+      ['December', 'Dec'],
+    ],
+    of: '(?:of\\s+)?',
+  },
+  {
+    weekdays: [
+      ...[
+        ['segunda-feira', 'segunda'],
+        ['terça-feira', 'terça'],
+        ['quarta-feira', 'quarta'],
+      ],
+      ...[['quinta-feira', 'quinta'], ['sexta-feira', 'sexta'], ['sábado'], ['domingo']],
+    ],
+    months: [
+      ...[['janeiro'], ['fevereiro'], ['março'], ['abril'], ['maio'], ['junho'], ['julho'], ['agosto']],
+      ...[['setembro'], ['outubro'], ['novembro'], ['dezembro']],
+    ],
+    of: '(?:de\\s+)?',
+  },
+  {
+    weekdays: [
+      ['Montag'],
+      ['Dienstag'],
+      ['Mittwoch'],
+      ['Donnerstag'],
+      ['Freitag'],
+      ['Samstag', 'Sonnabend'],
+      ['Sonntag'],
+    ],
+    months: [
+      ...[['Januar', 'Jänner'], ['Februar'], ['März'], ['April'], ['Mai'], ['Juni'], ['Juli'], ['August']],
+      ...[['September'], ['Oktober'], ['November'], ['Dezember']],
+    ],
+    of: '',
+  },
+  {
+    weekdays: [['lundi'], ['mardi'], ['mercredi'], ['jeudi'], ['vendredi'], ['samedi'], ['dimanche']],
+    months: [
+      ...[['janvier'], ['février'], ['mars'], ['avril'], ['mai'], ['juin'], ['juillet'], ['août']],
+      ...[['septembre'], ['octobre'], ['novembre'], ['décembre']],
+    ],
+    of: '',
+  },
+  {
+    weekdays: [['lunes'], ['martes'], ['miércoles'], ['jueves'], ['viernes'], ['sábado'], ['domingo']],
+    months: [
+      ...[['enero'], ['febrero'], ['marzo'], ['abril'], ['mayo'], ['junio'], ['julio'], ['agosto']],
+      ...[['septiembre', 'setiembre'], ['octubre'], ['noviembre'], ['diciembre']],
+    ],
+    of: '(?:de\\s+)?',
+  },
+];
+const [ENGLISH] = LANGUAGES;
+
+/** English weekdays, Monday first, long. */
+export const englishWeekday = (weekday: number) => ENGLISH!.weekdays[weekday - 1]![0]!;
+
+/** The longest first, so that “June” is not “Jun” and an e. */
+const oneOf = (forms: string[][]) =>
+  forms
+    .flat()
+    .sort((a, b) => b.length - a.length)
+    .join('|');
+
+const YEAR = '(?:,?\\s+(?:de\\s+)?(?<year>20\\d{2}))?';
+const PATTERNS = LANGUAGES.map((language) => {
+  const { weekdays, months, of } = language;
+  const weekday = `(?:(?<weekday>${oneOf(weekdays)})[.,]?\\s+)?(?:(?:the|dia|den|der|le|el)\\s+)?`;
+  const month = `(?<month>${oneOf(months)})(?!\\p{L})`;
+  const day = '(?<day>\\d{1,2})(?:st|nd|rd|th|er|º|\\.)?';
+  const sources = [`(?<!\\p{L})${weekday}${day}\\s+${of}${month}${YEAR}`];
+  // “November 24”; after a colon it would be a time.
+  if (language === ENGLISH) sources.push(`(?<!\\p{L})${weekday}${month}\\s+${day}\\b(?!:)${YEAR}`);
+  return { language, patterns: sources.map((source) => new RegExp(source, 'giu')) };
+});
+
+export const placeOf = (forms: string[][], word: string) =>
+  forms.findIndex((each) => each.some((form) => form.toLowerCase() === word.toLowerCase()));
+/** A date without a year is the nearest one; what is further back than this is next year's. */
+const BACK_DAYS = 90;
+
+const DAY_MS = 86_400_000;
+
+/** A day as a number of days, which is quicker to reckon with than a date where a letter has hundreds of them. */
+const dayNumber = (year: number, month: number, day: number) => Date.UTC(year, month - 1, day) / DAY_MS;
+export const dayNumberOf = (local: string) => Date.parse(`${local.slice(0, 10)}T00:00Z`) / DAY_MS;
+/** `2026-12-12` of a number of days. */
+export const dateOfDay = (day: number) => new Date(day * DAY_MS).toISOString().slice(0, 10);
+/** 1 is Monday; 1 January 1970 was a Thursday. */
+export const weekdayOf = (day: number) => ((((day + 3) % 7) + 7) % 7) + 1;
+
+/** A date that stands in a text. */
+export interface NamedDate {
+  from: number;
+  words: string;
+  /** Those of the language it is written in. */
+  weekdays: string[][];
+  /** The weekday it is given, as written. */
+  weekday: string | undefined;
+  /** As a number of days. */
+  date: number;
+}
+
+/** The dates a part of a text names, in five languages. @param written when it was written, as a number of days */
+export function datesIn(part: { from: number; text: string }, written: number): NamedDate[] {
+  const thisYear = new Date(written * DAY_MS).getUTCFullYear();
+  const found = PATTERNS.flatMap(({ language: { weekdays, months }, patterns }) =>
+    patterns.flatMap((pattern) =>
+      [...part.text.matchAll(pattern)].map((match) => ({ match, weekdays, months })),
+    ),
+  );
+  return keepLongest(found).flatMap(({ match, weekdays, months }): NamedDate[] => {
+    const { weekday, day, month: name, year } = match.groups as Record<string, string | undefined>;
+    const month = placeOf(months, name!) + 1;
+    const inYear = (which: number) => {
+      const date = dayNumber(which, month, Number(day));
+      // 31 November would be another day.
+      return new Date(date * DAY_MS).getUTCMonth() + 1 === month && Number(day) > 0 ? date : undefined;
+    };
+    let date = inYear(year ? Number(year) : thisYear);
+    if (!year && date !== undefined && written - date > BACK_DAYS) date = inYear(thisYear + 1);
+    return date === undefined
+      ? []
+      : [{ from: part.from + match.index, words: match[0], weekdays, weekday, date }];
+  });
+}
+
+/** Of several readings of the same place the longest: “24 April” is both English and German. */
+function keepLongest<Reading extends { match: RegExpMatchArray }>(found: Reading[]): Reading[] {
+  const byStart = rollup(
+    found,
+    (same) => same.reduce((best, each) => (each.match[0].length > best.match[0].length ? each : best)),
+    ({ match }) => match.index,
+  );
+  return [...byStart.values()];
+}

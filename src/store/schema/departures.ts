@@ -1,0 +1,117 @@
+/** The tables of what is to leave, or has left. */
+import { sql } from 'drizzle-orm';
+import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { AttemptStage, RecipientOutcome } from '../../core/departure/outcome';
+import type { DepartureState, PauseCause } from '../../core/departure/states';
+import type { HeldBy } from '../../core/hold/decide';
+import type { IfTheyWriteFirst, Lateness, Plan } from '../../core/plan/plan';
+import type { ReportedAction } from '../../core/reply/report';
+import { messages } from './messages';
+
+export const departures = sqliteTable(
+  'departures',
+  {
+    id: text().primaryKey(),
+    messageId: text()
+      .notNull()
+      .references(() => messages.id),
+    plan: text({ mode: 'json' }).$type<Plan>().notNull(),
+    /** The one address it goes to, where it is an individual copy. */
+    reader: text(),
+    ifTheyWriteFirst: text().$type<IfTheyWriteFirst>().notNull().default('thread'),
+    /** null: until their working day ends. */
+    ifOff: text({ mode: 'json' }).$type<Lateness>(),
+    state: text().$type<DepartureState>().notNull(),
+    /** Why it is in that state, in words, where that needs saying. */
+    reason: text(),
+    /** When it was meant to leave. */
+    meant: integer().notNull(),
+    /** When the engine acts on it next: the moment meant, or that of the next attempt. */
+    due: integer().notNull(),
+    attempts: integer().notNull().default(0),
+    firstAttemptAt: integer(),
+    stage: text().$type<AttemptStage>(),
+    /** Why it stands still, while it does. */
+    pausedFor: text().$type<PauseCause>(),
+    /** The rule or the quiet hours that hold it; null where it is held as usual, or not at all. */
+    heldBy: text({ mode: 'json' }).$type<HeldBy>(),
+    /** What was left of its hold when its clock was stopped, ms; null where it was not held. */
+    holdLeft: integer(),
+    leftAt: integer(),
+    revision: integer().notNull().default(1),
+    createdAt: integer().notNull(),
+  },
+  (table) => [
+    index('departures_message').on(table.messageId),
+    index('departures_state').on(table.state, table.due, table.id),
+    // For pages over all states that still matter, in order; SQLite would sort several states by itself.
+    index('departures_unsettled')
+      .on(table.due, table.id)
+      .where(sql`state IN ('held', 'scheduled', 'paused', 'releasing', 'failed', 'unconfirmed')`),
+  ],
+);
+
+/** Who has a departure open for editing. */
+export const leases = sqliteTable(
+  'leases',
+  {
+    token: text().primaryKey(),
+    departureId: text()
+      .notNull()
+      .references(() => departures.id, { onDelete: 'cascade' }),
+    /** Revision of the message when it was opened: another one says that something was changed. */
+    messageRevision: integer().notNull(),
+    /** Real time, epoch ms, whatever clock rules here: a browser gives signs of life in real time. */
+    until: integer().notNull(),
+  },
+  (table) => [index('leases_departure').on(table.departureId)],
+);
+
+/** What became of a departure for each recipient. */
+export const deliveries = sqliteTable(
+  'deliveries',
+  {
+    departureId: text()
+      .notNull()
+      .references(() => departures.id, { onDelete: 'cascade' }),
+    address: text().notNull(),
+    status: text().$type<RecipientOutcome['status'] | 'waiting'>().notNull(),
+    /** The server's own words. */
+    answer: text().notNull().default(''),
+  },
+  (table) => [
+    primaryKey({ columns: [table.departureId, table.address] }),
+    index('deliveries_address').on(sql`lower(${table.address})`),
+  ],
+);
+
+/** What came back about a departure: receipts of its delivery (RFC 3464) and of its being seen (RFC 8098). */
+export const receipts = sqliteTable(
+  'receipts',
+  {
+    id: integer().primaryKey({ autoIncrement: true }),
+    departureId: text()
+      .notNull()
+      .references(() => departures.id, { onDelete: 'cascade' }),
+    /** Whom it is about, lower case; empty where the report does not say. */
+    address: text().notNull(),
+    action: text().$type<ReportedAction>().notNull(),
+    /** The other server's words. */
+    words: text().notNull(),
+    at: integer().notNull(),
+  },
+  (table) => [index('receipts_departure').on(table.departureId)],
+);
+
+/** The exact bytes of a departure, frozen at its claim. */
+export const frozen = sqliteTable(
+  'frozen',
+  {
+    departureId: text()
+      .primaryKey()
+      .references(() => departures.id, { onDelete: 'cascade' }),
+    headerId: text().notNull(),
+    bytes: blob({ mode: 'buffer' }).notNull(),
+  },
+  (table) => [index('frozen_header_id').on(table.headerId)],
+);

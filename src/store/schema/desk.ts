@@ -1,0 +1,57 @@
+/** The tables of the desk itself: what it is, its settings, its clock, what happened and what changed. */
+import { index, integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/** What the database is; written once when it is made. */
+export const meta = sqliteTable('meta', { key: text().primaryKey(), value: text().notNull() });
+
+/** One JSON value per setting. */
+export const settings = sqliteTable('settings', {
+  key: text().primaryKey(),
+  value: text({ mode: 'json' }).notNull(),
+});
+
+/** The sandbox clock, one row with id 1; empty where the system clock rules. */
+export const clock = sqliteTable('clock', {
+  id: integer().primaryKey(),
+  realAnchor: integer().notNull(),
+  anchor: integer().notNull(),
+  rate: real().notNull(),
+  target: integer(),
+  barrier: integer(),
+});
+
+/** The mail server's state, one row with id 1; no row while nothing is wrong. */
+export const mailServer = sqliteTable('mail_server', {
+  id: integer().primaryKey(),
+  /** What is wrong, in words for the person. */
+  trouble: text().notNull(),
+  since: integer().notNull(),
+  /** Attempts made since then. */
+  tries: integer().notNull(),
+  nextTry: integer().notNull(),
+});
+
+/** Everything that happened to a message or departure; shown as its history. */
+export const journal = sqliteTable(
+  'journal',
+  {
+    id: integer().primaryKey({ autoIncrement: true }),
+    at: integer().notNull(),
+    messageId: text().notNull(),
+    departureId: text(),
+    what: text().notNull(),
+    from: text(),
+    to: text(),
+    why: text(),
+  },
+  (table) => [index('journal_message').on(table.messageId, table.id)],
+);
+
+/** What changed, for live updates: followed by `seq`. */
+export const changes = sqliteTable('changes', {
+  seq: integer().primaryKey({ autoIncrement: true }),
+  topic: text({
+    enum: ['departure', 'message', 'return', 'settings', 'clock', 'correspondent', 'health'],
+  }).notNull(),
+  ref: text().notNull(),
+});

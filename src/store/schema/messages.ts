@@ -1,0 +1,179 @@
+/** The tables of messages, what is attached to them, and their threads. */
+import { sql } from 'drizzle-orm';
+import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { Importance, Sensitivity } from '../../core/message/details';
+import type { ReturnedWhy } from '../../core/returns/why';
+
+/** What a thread comes to (`place` to `count`) is kept up by triggers on its messages. */
+export const threads = sqliteTable(
+  'threads',
+  {
+    id: text().primaryKey(),
+    /** Without “Re:”. */
+    subject: text().notNull(),
+    /** Where it is: in the inbox as long as one of its messages is. */
+    place: text({ enum: ['inbox', 'snoozed', 'archive'] }),
+    /** The newest message there, when it came or came back, and who wrote it, in lower case. */
+    latestId: text(),
+    sortAt: integer(),
+    writer: text(),
+    /** The message of it that came back last and is still in the inbox. */
+    returnedId: text(),
+    /** Messages in it. */
+    count: integer().notNull().default(0),
+  },
+  (table) => [
+    index('threads_subject').on(sql`lower(${table.subject})`),
+    index('threads_by_time').on(table.place, table.sortAt, table.id),
+    index('threads_by_writer').on(
+      table.place,
+      sql`returned_id IS NOT NULL`,
+      table.sortAt,
+      table.writer,
+      table.id,
+    ),
+  ],
+);
+
+export const messages = sqliteTable(
+  'messages',
+  {
+    id: text().primaryKey(),
+    threadId: text()
+      .notNull()
+      .references(() => threads.id),
+    direction: text({ enum: ['in', 'out'] }).notNull(),
+    /** Message-ID with angle brackets; for outgoing ones known from the claim on. */
+    headerId: text(),
+    inReplyTo: text(),
+    references: text({ mode: 'json' }).$type<string[]>().notNull(),
+    fromName: text().notNull(),
+    fromAddress: text().notNull(),
+    subject: text().notNull(),
+    text: text().notNull(),
+    html: text(),
+    /** Which of my identities it is from; null: the main one. */
+    identity: text(),
+    importance: text().$type<Importance>().notNull().default('normal'),
+    sensitivity: text().$type<Sensitivity>().notNull().default('none'),
+    /** Asks the mail servers to say that it was delivered (RFC 3461). */
+    deliveryReceipt: integer({ mode: 'boolean' }).notNull().default(false),
+    /** Asks the reader to say that it was seen (RFC 8098). */
+    readReceipt: integer({ mode: 'boolean' }).notNull().default(false),
+    /** The folder that keeps the sent copy; null where none is kept. */
+    keptIn: text().default('Sent'),
+    /** Written by no person (RFC 3834). */
+    automatic: integer({ mode: 'boolean' }).notNull().default(false),
+    /** When it arrived or left; until it left, when it was last changed. */
+    at: integer().notNull(),
+    /** What its own Date header says, epoch ms, and the offset it carries, minutes; null where there is none. */
+    writtenAt: integer(),
+    writtenOffset: integer(),
+    /** Where an incoming message is. */
+    place: text({ enum: ['inbox', 'snoozed', 'archive'] }),
+    /** When it last came back into the inbox, and why. */
+    returnedAt: integer(),
+    returnedWhy: text({ mode: 'json' }).$type<ReturnedWhy>(),
+    revision: integer().notNull().default(1),
+    createdAt: integer().notNull(),
+    deletedAt: integer(),
+  },
+  (table) => [
+    index('messages_header_id').on(table.headerId),
+    index('messages_thread').on(table.threadId, table.at),
+    index('messages_place').on(table.place, table.at),
+    index('messages_from').on(sql`lower(${table.fromAddress})`, table.at),
+    index('messages_in_reply_to').on(table.inReplyTo),
+  ],
+);
+
+/** The ids a message names in References and In-Reply-To, so that parents arriving late find their children. */
+export const messageReferences = sqliteTable(
+  'message_references',
+  {
+    headerId: text().notNull(),
+    messageId: text()
+      .notNull()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+  },
+  (table) => [primaryKey({ columns: [table.headerId, table.messageId] })],
+);
+
+export const recipients = sqliteTable(
+  'recipients',
+  {
+    messageId: text()
+      .notNull()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+    field: text({ enum: ['to', 'cc', 'bcc', 'replyTo'] }).notNull(),
+    position: integer().notNull(),
+    name: text().notNull(),
+    /** Empty where a group is named. */
+    address: text().notNull(),
+    groupId: text(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.messageId, table.field, table.position] }),
+    index('recipients_group')
+      .on(table.groupId)
+      .where(sql`group_id IS NOT NULL`),
+  ],
+);
+
+/** What is attached to a message; of an incoming one the bytes are in its source. */
+export const attachments = sqliteTable(
+  'attachments',
+  {
+    id: text().primaryKey(),
+    messageId: text()
+      .notNull()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+    position: integer().notNull(),
+    name: text().notNull(),
+    /** Media type, lower case, without parameters. */
+    type: text().notNull(),
+    /** Bytes in all, and how many of them are here. */
+    size: integer().notNull(),
+    received: integer().notNull(),
+    /** Content-ID without angle brackets, of a picture that stands in the text. */
+    contentId: text(),
+    /** Which of the attachments in the source it is; null for one added here. */
+    part: integer(),
+    /** When it was taken out; kept until the message leaves, so that this can be undone. */
+    removedAt: integer(),
+  },
+  (table) => [index('attachments_message').on(table.messageId, table.position)],
+);
+
+/** The bytes of attachments added here, in the pieces they came in. */
+export const attachmentBytes = sqliteTable(
+  'attachment_bytes',
+  {
+    attachmentId: text()
+      .notNull()
+      .references(() => attachments.id, { onDelete: 'cascade' }),
+    offset: integer().notNull(),
+    bytes: blob({ mode: 'buffer' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.attachmentId, table.offset] })],
+);
+
+/** Links that messages carried, so that one copied from a message to somebody else is noticed. */
+export const messageLinks = sqliteTable(
+  'message_links',
+  {
+    url: text().notNull(),
+    messageId: text()
+      .notNull()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+  },
+  (table) => [primaryKey({ columns: [table.url, table.messageId] })],
+);
+
+/** The bytes of an incoming message, as they arrived. */
+export const sources = sqliteTable('sources', {
+  messageId: text()
+    .primaryKey()
+    .references(() => messages.id, { onDelete: 'cascade' }),
+  bytes: blob({ mode: 'buffer' }).notNull(),
+});

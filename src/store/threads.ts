@@ -1,0 +1,150 @@
+/** Threads: which one a message belongs to, and the pages of those in one place. */
+import { and, desc, eq, gt, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm';
+import { departures, frozen, messageReferences, messages, recipients, threads } from './schema';
+import { built } from './built';
+import type { Reading, Tx } from './store';
+
+export type Thread = typeof threads.$inferSelect;
+export type Place = NonNullable<Thread['place']>;
+
+export function insertThread(tx: Tx, id: string, subject: string): void {
+  tx.insert(threads).values({ id, subject }).run();
+}
+
+export function findThreads(db: Reading, ids: readonly string[]): Thread[] {
+  return ids.length
+    ? db
+        .select()
+        .from(threads)
+        .where(inArray(threads.id, [...ids]))
+        .all()
+    : [];
+}
+
+/**
+ * The threads a message touches: those holding a message it names, or one that names it. Oldest thread first by
+ * its first message.
+ */
+export function relatedThreads(db: Reading, headerId: string | undefined, named: string[]): string[] {
+  const naming = db
+    .select({ id: messageReferences.messageId })
+    .from(messageReferences)
+    .where(eq(messageReferences.headerId, headerId ?? ''));
+  const ids = named.length ? named : [''];
+  // Each copy of a message left under an id of its own.
+  const copies = db
+    .select({ id: departures.messageId })
+    .from(frozen)
+    .innerJoin(departures, eq(departures.id, frozen.departureId))
+    .where(inArray(frozen.headerId, ids));
+  const rows = db
+    .select({ threadId: messages.threadId })
+    .from(messages)
+    .where(
+      or(
+        and(isNotNull(messages.headerId), inArray(messages.headerId, ids)),
+        inArray(messages.id, naming),
+        inArray(messages.id, copies),
+      ),
+    )
+    .groupBy(messages.threadId)
+    .orderBy(sql`min(${messages.at})`)
+    .all();
+  return rows.map((row) => row.threadId);
+}
+
+/** Moves all messages of the other threads into the first and drops them. */
+export function mergeThreads(tx: Tx, keep: string, others: string[]): void {
+  if (others.length === 0) return;
+  tx.update(messages).set({ threadId: keep }).where(inArray(messages.threadId, others)).run();
+  tx.delete(threads).where(inArray(threads.id, others)).run();
+}
+
+const alike = built((db) =>
+  db
+    .select({ id: threads.id })
+    .from(threads)
+    .innerJoin(messages, eq(messages.threadId, threads.id))
+    .leftJoin(recipients, eq(recipients.messageId, messages.id))
+    .where(
+      and(
+        sql`lower(${threads.subject}) = ${sql.placeholder('subject')}`,
+        gt(messages.at, sql.placeholder('since')),
+        sql`(lower(${messages.fromAddress}) = ${sql.placeholder('address')} OR lower(${recipients.address}) = ${sql.placeholder('address')})`,
+      ),
+    )
+    .orderBy(desc(messages.at))
+    .limit(1)
+    .prepare(),
+);
+
+/**
+ * The newest thread of a subject in which somebody has written or been written to.
+ * @param subject without “Re:”, lower case; @param address lower case; @param since epoch ms
+ */
+export function threadAlike(
+  db: Reading,
+  subject: string,
+  address: string,
+  since: number,
+): string | undefined {
+  return alike(db).get({ subject, address, since })?.id;
+}
+
+/** Where a page of threads goes on: after this one. */
+export interface AfterThread {
+  sortAt: number;
+  id: string;
+}
+
+/** Which threads of a place: those something of came back in, or those whose newest message is by one of these. */
+export type ThreadPart = 'all' | 'returned' | { by: readonly string[] } | { notBy: readonly string[] };
+
+function partCondition(part: ThreadPart): SQL | undefined {
+  if (part === 'all') return undefined;
+  const returned = sql`(${threads.returnedId} IS NOT NULL)`;
+  if (part === 'returned') return sql`${returned} = 1`;
+  const among = 'by' in part;
+  const list = JSON.stringify(among ? part.by : part.notBy);
+  return and(
+    sql`${returned} = 0`,
+    sql`${threads.writer} ${sql.raw(among ? 'IN' : 'NOT IN')} (SELECT value FROM json_each(${list}))`,
+  );
+}
+
+/** The threads in a place, the newest first. */
+export function threadsIn(
+  db: Reading,
+  place: Place,
+  part: ThreadPart,
+  after: AfterThread | undefined,
+  limit: number,
+): Thread[] {
+  return db
+    .select()
+    .from(threads)
+    .where(
+      and(
+        eq(threads.place, place),
+        partCondition(part),
+        after && sql`(${threads.sortAt}, ${threads.id}) < (${after.sortAt}, ${after.id})`,
+      ),
+    )
+    .orderBy(desc(threads.sortAt), desc(threads.id))
+    .limit(limit)
+    .all();
+}
+
+/** How many threads are in a place, counted up to `limit`. */
+export function countThreads(db: Reading, place: Place, limit: number): number {
+  const some = db
+    .select({ one: sql`1` })
+    .from(threads)
+    .where(eq(threads.place, place))
+    .limit(limit)
+    .as('some');
+  return db
+    .select({ n: sql<number>`count(*)` })
+    .from(some)
+    .get()!.n;
+}

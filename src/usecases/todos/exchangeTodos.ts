@@ -1,0 +1,79 @@
+/** To-dos from and to iCalendar files. */
+import { readTodoFile, TodoFileError, writeTodoFile, type TodoEntry } from '../../core/formats/todoFile';
+import { todoInstant } from '../../core/todo/todo';
+import { noteDue } from '../../store/clock';
+import { noteChange } from '../../store/journal';
+import { findByHeaderId, findMessages } from '../../store/messages';
+import { findTodoByUid, insertTodo, listTodos, swapTodo } from '../../store/todos';
+import { newId, type Desk } from '../desk';
+import { Invalid } from '../errors';
+import { meAsPerson } from '../people/readers';
+
+const EVERYTHING = -1;
+
+/** All to-dos as one iCalendar file. */
+export function exportTodos(desk: Desk): string {
+  const { db } = desk.store;
+  const todos = listTodos(db, 'all', EVERYTHING);
+  const about = new Map(
+    findMessages(
+      db,
+      todos.flatMap(({ messageId }) => messageId ?? []),
+    ).map(({ id, headerId }) => [id, headerId]),
+  );
+  const entries = todos.map((todo): TodoEntry => ({
+    ...todo,
+    about: (todo.messageId && about.get(todo.messageId)) || null,
+  }));
+  return writeTodoFile(entries, desk.now());
+}
+
+export interface TodoImport {
+  added: number;
+  changed: number;
+  same: number;
+}
+
+/**
+ * Takes in the to-dos of a file; one with a UID that is known is changed to what the file says.
+ * @throws Invalid for what is no such file
+ */
+export function importTodos(desk: Desk, text: string): TodoImport {
+  return desk.store.write((tx) => {
+    const now = desk.now(tx);
+    const { zone, working } = meAsPerson(desk, tx);
+    let entries: TodoEntry[];
+    try {
+      entries = readTodoFile(text, zone, now);
+    } catch (error) {
+      if (error instanceof TodoFileError) throw new Invalid(error.message, 'text');
+      throw error;
+    }
+    const result: TodoImport = { added: 0, changed: 0, same: 0 };
+    for (const { about, uid: given, ...entry } of entries) {
+      const id = newId();
+      const uid = given || `${id}@oak-lantern`;
+      const messageId = (about && findByHeaderId(tx, about)?.id) || null;
+      // A reminder that is past would only make noise.
+      const remindAt = entry.remindAt !== null && entry.remindAt > now ? entry.remindAt : null;
+      const dueAt = entry.due && todoInstant(entry.due, 'end', working);
+      const doneAt = entry.state === 'open' ? null : (entry.doneAt ?? now);
+      const row = { ...entry, remindAt, dueAt, doneAt };
+      const seen = findTodoByUid(tx, uid);
+      if (!seen) {
+        insertTodo(tx, { ...row, id, uid, messageId });
+        result.added++;
+      } else {
+        const patch = { ...row, createdAt: seen.createdAt, messageId: messageId ?? seen.messageId };
+        const differs = Object.entries(patch).some(
+          ([key, value]) => JSON.stringify(value) !== JSON.stringify(seen[key as keyof typeof seen]),
+        );
+        if (differs) swapTodo(tx, seen, patch);
+        result[differs ? 'changed' : 'same']++;
+      }
+      if (remindAt !== null && row.state === 'open') noteDue(tx, remindAt);
+    }
+    noteChange(tx, 'return', 'todos');
+    return result;
+  });
+}
