@@ -8,6 +8,7 @@ import { scheduleMessage } from '../usecases/messages/scheduleMessage';
 import { addCorrespondent } from '../usecases/people/correspondents';
 import { saveGroup } from '../usecases/people/groups';
 import { placeInTime } from '../usecases/placeInTime';
+import { addTodo } from '../usecases/todos/todos';
 import { readWeek } from '../core/time/weekText';
 import {
   demoGroups,
@@ -68,9 +69,19 @@ export async function seedDemo(desk: Desk): Promise<void> {
       cameBack: mail.cameBack && {
         since: Date.parse(mail.cameBack.putOff),
         at: Date.parse(mail.cameBack.at),
+        note: mail.cameBack.note,
+        times: mail.cameBack.times,
       },
     });
-    if (mail.snoozedUntil) snooze(desk, id, { until: Date.parse(mail.snoozedUntil) });
+    if (mail.snoozedUntil)
+      snooze(desk, id, {
+        ...{ until: Date.parse(mail.snoozedUntil), words: mail.snoozeWords, note: mail.snoozeNote },
+      });
+    if (mail.todo) {
+      const { what, due, time, remind, sound } = mail.todo;
+      const moment = { date: due, time, zone: myZone };
+      addTodo(desk, id, { what, due: moment, remindAt: Date.parse(remind), sound });
+    }
   }
   for (const { to, subject, text, at, answers } of outgoing) {
     const draft = createDraft(desk, {

@@ -148,8 +148,13 @@ export interface DemoMail {
   date: string;
   /** Until when it is put off, ISO 8601. */
   snoozedUntil?: string;
+  /** Why then, and my note to myself. */
+  snoozeWords?: string;
+  snoozeNote?: string;
   /** When it was put off, and has since come back. */
-  cameBack?: { putOff: string; at: string };
+  cameBack?: { putOff: string; at: string; note?: string; times?: number };
+  /** What is to be done about it: a day and time in my zone, and a reminder (ISO 8601). */
+  todo?: { what: string; due: string; time: string; remind: string; sound?: boolean };
   /** A file that came with it. */
   attachment?: { name: string; type: string; text: string };
   automatic?: boolean;
@@ -162,20 +167,21 @@ export const incoming: DemoMail[] = [
     date: '2026-11-20T10:12:00+00:00',
     text: 'Hi Tamsin,\n\nthe cargo door takes 160 cm, not 165. Can the lens crate lie down, or shall I ask for the bigger aircraft on Thursday?\n\nSunna',
     snoozedUntil: '2026-11-24T19:00:00Z',
+    snoozeWords: 'This evening',
   },
   {
     from: 'bela',
     subject: 'Letter of invitation for the courier',
     date: '2026-11-18T15:40:00+00:00',
     text: 'Tamsin,\n\nthe visa office wants the letter on paper with both stamps. I keep the second stamp until you have signed.\n\nBela',
-    cameBack: { putOff: '2026-11-18T16:02:00Z', at: '2026-11-24T14:00:00Z' },
+    cameBack: { putOff: '2026-11-18T16:02:00Z', at: '2026-11-24T14:00:00Z', note: 'has Keshav signed?' },
   },
   {
     from: 'wekesa',
     subject: 'Bond number for the lorry',
     date: '2026-11-19T16:31:00+03:00',
     text: 'Dear Tamsin,\n\nthe lorry is at Mombasa. Without the bond number I cannot lodge the entry, and storage is charged from Thursday.\n\nRegards,\nOdhiambo Wekesa',
-    cameBack: { putOff: '2026-11-20T09:15:00Z', at: '2026-11-24T09:00:00Z' },
+    cameBack: { putOff: '2026-11-20T09:15:00Z', at: '2026-11-24T09:00:00Z', times: 2 },
   },
   {
     from: 'keshav',
@@ -188,6 +194,7 @@ export const incoming: DemoMail[] = [
     subject: 'Valuation annex',
     date: '2026-11-24T10:20:00-03:30',
     text: 'Hello Tamsin,\n\ncould you resend page 4 with the valuation of the whale-oil lamps? The scan stops in the middle of the table.\n\nThanks,\nMarisol',
+    todo: { what: 'answer', due: '2026-11-24', time: '20:30', remind: '2026-11-24T19:30:00Z', sound: true },
   },
   {
     from: 'luisa',
@@ -238,6 +245,12 @@ export const incoming: DemoMail[] = [
     text: 'Morning! I found six thermal covers in the Keflavik store. Do you want all of them on the lacquer, or two for the lens?\n\nSunna',
   },
   {
+    from: 'keshav',
+    subject: 'Photographs of the crates',
+    date: '2026-11-24T16:05:00+05:45',
+    text: 'Dear Tamsin,\n\nboth crates are nailed. They arrive at your dock on 12 December; somebody has to sign for them.\n\nKeshav',
+  },
+  {
     from: 'bela',
     subject: 'Loans committee moved',
     date: '2026-11-24T13:36:00+00:00',
@@ -249,6 +262,8 @@ export const incoming: DemoMail[] = [
     date: '2026-11-23T14:05:00+03:00',
     text: 'Dear Tamsin,\n\nthe crate list in the packet has eleven lines, the air waybill twelve. Kindly check which one is right.\n\nOdhiambo Wekesa',
     snoozedUntil: '2026-11-25T09:00:00Z',
+    snoozeWords: 'At my next start, tomorrow',
+    snoozeNote: 'ask about the bond',
   },
   {
     from: 'tunde',

@@ -8,7 +8,7 @@ export interface PlaceInTime {
   /** When it arrived, epoch ms. */
   at: number;
   /** When it was put off and when it came back, epoch ms. */
-  cameBack?: { since: number; at: number };
+  cameBack?: { since: number; at: number; note?: string; times?: number };
 }
 
 /** @throws NotFound */
@@ -18,7 +18,10 @@ export function placeInTime(desk: Desk, messageId: string, { at, cameBack }: Pla
     if (!message) throw new NotFound('There is no such message.');
     const returned = cameBack && {
       returnedAt: cameBack.at,
-      returnedWhy: { kind: 'snooze' as const, since: cameBack.since },
+      returnedWhy: {
+        ...{ kind: 'snooze' as const, since: cameBack.since, until: cameBack.at },
+        ...{ note: cameBack.note, times: cameBack.times },
+      },
     };
     swapMessage(tx, message, { at, ...returned });
     noteChange(tx, 'message', messageId);

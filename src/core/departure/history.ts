@@ -42,6 +42,9 @@ const WORDS: Record<string, string> = {
   snoozed: 'Put off',
   'came back': 'Came back',
   'brought back': 'Brought back',
+  archived: 'Archived',
+  'to-do': 'Made a to-do',
+  reminded: 'A reminder went off',
 };
 
 /** One line of history: what happened, and why where that was kept. */

@@ -41,7 +41,7 @@ export function writeTodoFile(todos: readonly TodoEntry[], now: number): string 
   calendar.addPropertyWithValue('prodid', '-//Oak Lantern//To-dos//EN');
   for (const todo of todos) {
     const entry = new ICAL.Component('vtodo');
-    const put = (name: string, value: unknown) => entry.addPropertyWithValue(name, value as string);
+    const put = (name: string, value: unknown) => entry.addPropertyWithValue(name, value);
     put('uid', todo.uid);
     put('dtstamp', utc(now));
     put('created', utc(todo.createdAt));

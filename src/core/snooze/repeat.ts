@@ -61,7 +61,7 @@ export function nextRepeat(repeat: Repeat, after: number): number | undefined {
 
 /** A rule in words: “every 2 weeks on Monday”. @throws RepeatError */
 export function repeatWords(repeat: Pick<Repeat, 'rrule' | 'start'>): string {
-  return toText(floating(repeat) as never).replace(/ at .*UTC.*$/, '');
+  return toText(floating(repeat)).replace(/ at .*UTC.*$/, '');
 }
 
 const DAYS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'];

@@ -1,8 +1,14 @@
 'use client';
 /** The words of a message that is read, not written. */
+import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { MessageJson } from '../../api/types';
+import type { MessageJson, SettingsJson } from '../../api/types';
+import { addressKey } from '../../core/message/address';
+import { foldQuotes } from '../../core/text/quotes';
+import { ask } from '../data/client';
+import { refresh, useSettings } from '../data/queries';
+import { useNotices } from '../shell/Notices';
 import styles from './MessageBody.module.css';
 
 const [LINE, MARGIN, PICTURE, MOST] = [27, 60, 220, 560];
@@ -16,29 +22,107 @@ function heightOf({ text, attachments }: MessageJson): number {
   return Math.min(MOST, MARGIN + lines * LINE + pictures * PICTURE);
 }
 
+const listWords = (parts: string[]) => parts.join(', ').replace(/, ([^,]*)$/, ' and $1');
+
+/** Pictures that would tell their sender that, when and where the message is read: not without being asked. */
+function RemotePictures({
+  message,
+  shown,
+  show,
+}: {
+  message: MessageJson;
+  shown: boolean;
+  show: () => void;
+}) {
+  const client = useQueryClient();
+  const { picturesFrom } = useSettings();
+  const { show: notify, showProblem } = useNotices();
+  const address = addressKey(message.from.address);
+  const { remote, pictures } = message.layout!;
+  if (remote === 0) return null;
+  async function always(on: boolean) {
+    try {
+      const list = on ? [...picturesFrom, address] : picturesFrom.filter((each) => each !== address);
+      client.setQueryData(
+        ['settings'],
+        await ask<SettingsJson>('PATCH', '/settings', { picturesFrom: list }),
+      );
+      refresh(client, ['message']);
+      notify({ words: `Pictures from ${address} are ${on ? 'shown from now on' : 'not fetched any more'}.` });
+    } catch (error) {
+      showProblem(error);
+    }
+  }
+  if (pictures)
+    return (
+      <Button size="small" type="text" onClick={() => void always(false)}>
+        Fetch no more pictures from {address}
+      </Button>
+    );
+  const count = remote === 1 ? 'A picture' : `${remote} pictures`;
+  return (
+    <>
+      <span className="quiet">
+        {count} from elsewhere {shown ? 'fetched this once.' : 'not fetched.'}
+      </span>
+      {!shown && (
+        <Button size="small" onClick={show}>
+          Show once
+        </Button>
+      )}
+      <Button size="small" type="text" onClick={() => void always(true)}>
+        Always from {address}
+      </Button>
+    </>
+  );
+}
+
+function PlainText({ text }: { text: string }) {
+  if (text === '') return <>This message has no text.</>;
+  return foldQuotes(text).map((part, index) =>
+    part.quoted ? (
+      <details key={index} className={styles.quote}>
+        <summary>Quoted text, {part.text.split('\n').length} lines</summary>
+        {part.text}
+      </details>
+    ) : (
+      <span key={index}>{part.text}</span>
+    ),
+  );
+}
+
 /** The message as its writer laid it out, in a frame where nothing runs; or its plain text. */
 export function MessageBody({ message }: { message: MessageJson }) {
   const [plain, setPlain] = useState(!message.html);
+  const [pictures, setPictures] = useState(false);
+  const { layout } = message;
+  const query = pictures ? '?pictures=true' : '';
   return (
     <>
-      {message.html && (
+      {message.html && layout && (
         <p className={styles.layout}>
           <Button size="small" type="text" onClick={() => setPlain(!plain)}>
             {plain ? 'Show as laid out' : 'Show as plain text'}
           </Button>
-          {!plain && <span className="quiet">Pictures from elsewhere are not fetched.</span>}
+          {!plain && <RemotePictures message={message} shown={pictures} show={() => setPictures(true)} />}
+          {!plain && layout.removed.length > 0 && (
+            <span className="quiet">Left out: {listWords(layout.removed)}.</span>
+          )}
         </p>
       )}
       {plain ? (
-        <div className={`pane ${styles.body}`}>{message.text || 'This message has no text.'}</div>
+        <div className={`pane ${styles.body}`}>
+          <PlainText text={message.text} />
+        </div>
       ) : (
         <iframe
+          key={`${query} ${layout?.pictures}`}
           title="The message as laid out"
           className={`pane ${styles.frame}`}
           style={{ height: heightOf(message) }}
           sandbox="allow-popups allow-popups-to-escape-sandbox"
           referrerPolicy="no-referrer"
-          src={`/api/v1/messages/${message.id}/html`}
+          src={`/api/v1/messages/${message.id}/html${query}`}
         />
       )}
     </>

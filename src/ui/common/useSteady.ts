@@ -34,7 +34,7 @@ export function useSteady<T extends { id: string }>(
     };
     const focus = () => {
       const rows = [...element.querySelectorAll<HTMLElement>('[data-row]')];
-      const index = rows.findIndex((row) => row.closest('tr')?.contains(document.activeElement));
+      const index = rows.findIndex((row) => row.closest('tr, li')?.contains(document.activeElement));
       if (index >= 0) focused.current = { row: rows[index]!.dataset.row!, index };
     };
     element.addEventListener('click', press, true);

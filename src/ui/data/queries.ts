@@ -94,12 +94,6 @@ export const useDeparture = (id: string) =>
 export const useDrafts = () =>
   useQuery({ queryKey: ['drafts'], queryFn: () => ask<MessagePageJson>('GET', '/messages?limit=500') });
 
-export const useInbox = () =>
-  useQuery({ queryKey: ['inbox'], queryFn: () => ask<MessagePageJson>('GET', '/inbox?limit=200') });
-
-export const useSnoozed = () =>
-  useQuery({ queryKey: ['snoozed'], queryFn: () => ask<MessagePageJson>('GET', '/snoozed?limit=200') });
-
 export const messageQuery = (id: string | undefined) => ({
   queryKey: ['message', id],
   queryFn: () => ask<MessageJson>('GET', `/messages/${id}`),
@@ -266,8 +260,11 @@ export const useFaults = () =>
 /** Which queries a change of a topic makes old. */
 const STALE: Record<string, string[]> = {
   departure: ['departures', 'message', 'mailboxes', 'health', 'drafts'],
-  message: ['inbox', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
-  return: ['inbox', 'snoozed', 'message'],
+  message: [
+    ...['inbox', 'archive', 'search', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
+    ...['todos', 'imports'],
+  ],
+  return: ['inbox', 'archive', 'search', 'snoozed', 'message', 'todos', 'reminders', 'return-suggestions'],
   settings: ['settings', 'trials', 'preview', 'suggestions', 'phrase', 'best', 'departures'],
   clock: ['clock'],
   health: ['health', 'departures', 'faults', 'clock'],

@@ -3,6 +3,7 @@
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { useState } from 'react';
 import type { MessageJson } from '../../api/types';
 import { adviceFor } from '../../core/departure/advice';
 import { historyWords } from '../../core/departure/history';
@@ -12,6 +13,9 @@ import { landingWords, useWords } from '../common/format';
 import { MessageBody } from '../common/MessageBody';
 import { StatePill } from '../common/StatePill';
 import { useDeparture, useMessage } from '../data/queries';
+import { SnoozeButton } from '../inbox/SnoozeButton';
+import { useMessageActions } from '../inbox/useMessageActions';
+import { TodoButton } from '../returns/TodoButton';
 import { useCommand } from '../shell/commands';
 import { correctionPath } from '../shell/views';
 import { SettleButtons } from './SettleButtons';
@@ -38,8 +42,13 @@ export function DepartureView({ id }: { id: string }) {
   const { data: departure, error } = useDeparture(id);
   const message = useMessage(departure?.messageId).data;
   const actions = useDepartureActions();
+  const returning = useMessageActions();
+  const [panel, setPanel] = useState<'snooze' | 'todo' | null>(null);
   const correct = () => router.push(correctionPath(departure!.messageId));
   const forward = () => router.push(`/write?forwards=${departure!.messageId}`);
+  const left = departure?.state === 'sent';
+  useCommand('KeyS', left ? () => setPanel('snooze') : undefined);
+  useCommand('KeyD', left ? () => setPanel('todo') : undefined);
   useCommand('KeyC', departure && correct);
   useCommand('KeyP', departure && forward);
   const refused = departure?.recipients.filter((reader) => reader.status === 'refused') ?? [];
@@ -80,6 +89,25 @@ export function DepartureView({ id }: { id: string }) {
           >
             Write again to the {refused.length === 1 ? 'one' : refused.length} it did not reach
           </Button>
+        )}
+        {departure.state === 'sent' && (
+          <>
+            <SnoozeButton
+              messages={[message]}
+              open={panel === 'snooze'}
+              onOpenChange={(on) => setPanel(on ? 'snooze' : null)}
+              actions={returning}
+              label={message.snooze ? 'Another moment…' : 'Snooze…'}
+              onDone={() => {}}
+            />
+            <TodoButton
+              message={message}
+              open={panel === 'todo'}
+              onOpenChange={(on) => setPanel(on ? 'todo' : null)}
+              actions={returning}
+              onDone={() => {}}
+            />
+          </>
         )}
         {departure.state === 'unconfirmed' && <SettleButtons departure={departure} actions={actions} />}
       </div>

@@ -1,34 +1,43 @@
 'use client';
-import { useParams } from 'next/navigation';
-import type { ReactNode } from 'react';
-import { useWords } from '../common/format';
-import { useWorkingAt } from '../common/useWorkingAt';
+/** The list at the left, what is open at the right: of the inbox, and of the archive. */
+import { useParams, useRouter } from 'next/navigation';
+import { useCallback, useMemo, useRef, useState, type ReactNode } from 'react';
+import type { InboxOrder, ThreadPlace } from '../data/incoming';
+import { FrameContext } from './frame';
 import styles from './Inbox.module.css';
-import { useInbox } from '../data/queries';
-import { InboxList } from './InboxList';
-import { ReadingPane } from './ReadingPane';
-import { firstOf } from './order';
+import { ThreadList } from './ThreadList';
 
-/** The list at the left, what is open at the right. */
-export function InboxFrame({ children }: { children: ReactNode }) {
+const NAMES = { inbox: 'Inbox', archive: 'Archive' };
+
+export function InboxFrame({ place, children }: { place: ThreadPlace; children: ReactNode }) {
   const { id } = useParams<{ id?: string }>();
-  return (
-    <div className={styles.columns} data-open={Boolean(id)}>
-      <div className={styles.side}>
-        <h1 className="unseen">Inbox</h1>
-        <InboxList />
-      </div>
-      <div className={styles.reading}>{children}</div>
-    </div>
+  const router = useRouter();
+  const [order, setOrder] = useState<InboxOrder>('answer');
+  const [search, setSearch] = useState('');
+  const [first, setFirst] = useState<string | null>(null);
+  const listed = useRef<readonly string[]>([]);
+  const toFocus = useRef<string | null>(null);
+  const goOn = useCallback(
+    (from: readonly string[]) => {
+      const gone = new Set(from);
+      const at = listed.current.findIndex((each) => gone.has(each));
+      const after = listed.current.slice(at + 1).find((each) => !gone.has(each));
+      const next = after ?? listed.current.findLast((each) => !gone.has(each));
+      toFocus.current = next ?? null;
+      router.push(next ? `/${place}/${next}` : `/${place}`);
+    },
+    [router, place],
   );
-}
-
-/** Nothing was chosen: the first of the list is read. */
-export function FirstMessage() {
-  const inbox = useInbox().data;
-  const { now } = useWords();
-  const workingAt = useWorkingAt();
-  const first = inbox && firstOf(inbox.messages, now, workingAt);
-  if (!first) return <p className={styles.nothing}>Nothing to read.</p>;
-  return <ReadingPane key={first.id} id={first.id} />;
+  const frame = useMemo(() => ({ place, listed, toFocus, first, setFirst, goOn }), [place, first, goOn]);
+  return (
+    <FrameContext value={frame}>
+      <div className={styles.columns} data-open={Boolean(id)}>
+        <div className={styles.side}>
+          <h1 className="unseen">{NAMES[place]}</h1>
+          <ThreadList order={order} setOrder={setOrder} search={search} setSearch={setSearch} />
+        </div>
+        <div className={styles.reading}>{children}</div>
+      </div>
+    </FrameContext>
+  );
 }

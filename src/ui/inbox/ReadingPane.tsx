@@ -2,8 +2,8 @@
 /** One message, with the writer's clock first. */
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { useRouter, useSearchParams } from 'next/navigation';
+import { useEffect, useState } from 'react';
 import type { MessageJson, MessageSummaryJson } from '../../api/types';
 import { hasOthers } from '../../core/reply/answering';
 import { atTheirDesk } from '../../core/reply/desk';
@@ -13,9 +13,13 @@ import { recipientsWords, useWords } from '../common/format';
 import { MessageBody } from '../common/MessageBody';
 import { useMessage, useSettings } from '../data/queries';
 import { useWorkingAt } from '../common/useWorkingAt';
+import { TodoButton } from '../returns/TodoButton';
 import { useCommand } from '../shell/commands';
 import styles from './Inbox.module.css';
-import { SnoozeControl } from './SnoozeControl';
+import { useFrame } from './frame';
+import { SnoozeButton } from './SnoozeButton';
+import { returnedWords } from './ThreadRow';
+import { ordinal, useMessageActions, type MessageActions } from './useMessageActions';
 
 function WriterClock({ message }: { message: MessageJson }) {
   const { hourCycle } = useSettings();
@@ -46,7 +50,7 @@ function threadWords(each: MessageSummaryJson): string {
     : `you, to ${recipientsWords(each.to)}`;
 }
 
-function Thread({ thread }: { thread: MessageSummaryJson[] }) {
+function Thread({ thread, place }: { thread: MessageSummaryJson[]; place: string }) {
   const words = useWords();
   if (thread.length === 0) return null;
   return (
@@ -55,7 +59,7 @@ function Thread({ thread }: { thread: MessageSummaryJson[] }) {
       <ul>
         {thread.map((each) => (
           <li key={each.id}>
-            <Link href={each.direction === 'in' ? `/inbox/${each.id}` : `/write/${each.id}`}>
+            <Link href={each.direction === 'in' ? `/${place}/${each.id}` : `/write/${each.id}`}>
               {words.moment(each.at)} · {threadWords(each)}
             </Link>{' '}
             <span className="quiet">{each.preview}</span>
@@ -66,11 +70,83 @@ function Thread({ thread }: { thread: MessageSummaryJson[] }) {
   );
 }
 
+/** What waits for it: why it came back, until when it is put off, what is to be done. */
+function Notes({ message, actions }: { message: MessageJson; actions: MessageActions }) {
+  const words = useWords();
+  const { snooze, returned, todo } = message;
+  return (
+    <>
+      {snooze && (
+        <p className={styles.note}>
+          <span>
+            {message.place === 'snoozed' ? 'Put off: comes back' : 'Comes back again'}{' '}
+            <strong>{words.moment(snooze.until)}</strong>
+            {snooze.words && `, ${snooze.words.charAt(0).toLowerCase()}${snooze.words.slice(1)}`}
+            {snooze.repeat && `, ${snooze.repeat}`}
+            {snooze.times > 1 && `, for the ${ordinal(snooze.times)} time`}
+            {snooze.early && ', or when somebody answers'}.
+            {snooze.note && <em className={styles.own}> {snooze.note}</em>}
+          </span>
+          <Button size="small" onClick={() => void actions.bringBack(message)}>
+            {message.place === 'snoozed' ? 'Bring back now' : 'No more'}
+          </Button>
+        </p>
+      )}
+      {returned && message.place === 'inbox' && (
+        <p className={styles.note}>
+          <span>
+            Came back {words.moment(returned.at)}: {returnedWords(returned, words)}.
+            {returned.kind !== 'to-do' && returned.note && <em className={styles.own}> {returned.note}</em>}
+          </span>
+        </p>
+      )}
+      {todo && (
+        <p className={styles.note}>
+          <span>
+            <strong>{actions.sayTodo(todo)}</strong>
+            {todo.note && <em className={styles.own}> {todo.note}</em>}
+          </span>
+          <Button size="small" onClick={() => void actions.settleTodo(todo, 'done')}>
+            Done
+          </Button>
+          <Button size="small" type="text" onClick={() => void actions.settleTodo(todo, 'dropped')}>
+            Drop
+          </Button>
+        </p>
+      )}
+    </>
+  );
+}
+
+/** What one asked for on the way here: to put it off, or to make a to-do of it. */
+function usePanels(id: string) {
+  const wanted = useSearchParams().get('do');
+  const [open, setOpen] = useState<'snooze' | 'todo' | null>(null);
+  const [seen, setSeen] = useState<string | null>(null);
+  const asked = wanted === 'snooze' || wanted === 'todo' ? wanted : null;
+  if (asked !== null && seen !== `${id} ${asked}`) {
+    setSeen(`${id} ${asked}`);
+    setOpen(asked);
+  }
+  const of = (panel: 'snooze' | 'todo') => ({
+    open: open === panel,
+    onOpenChange: (on: boolean) => {
+      setOpen(on ? panel : null);
+      // Asked for once: the address says only where one is.
+      if (asked) window.history.replaceState(null, '', window.location.pathname);
+    },
+  });
+  return { snooze: of('snooze'), todo: of('todo') };
+}
+
 export function ReadingPane({ id }: { id: string }) {
   const router = useRouter();
   const words = useWords();
+  const { place, goOn } = useFrame();
   const { data: message, error } = useMessage(id);
   const { me, identities } = useSettings();
+  const actions = useMessageActions();
+  const panels = usePanels(id);
   const answer = () => router.push(`/write?answers=${id}`);
   const answerAll = () => router.push(`/write?answers=${id}&all`);
   const forward = () => router.push(`/write?forwards=${id}`);
@@ -80,21 +156,28 @@ export function ReadingPane({ id }: { id: string }) {
       message,
       [me, ...identities].map(({ address }) => address),
     );
-  const mine = message?.direction === 'out';
+  // What I sent stands here where it was put off, or has come back.
+  const elsewhere = message?.direction === 'out' && message.place === null;
   useEffect(() => {
-    if (mine) router.replace(`/write/${id}`);
-  }, [router, mine, id]);
+    if (elsewhere) router.replace(`/write/${id}`);
+  }, [router, elsewhere, id]);
   useCommand('KeyR', message && answer);
   useCommand('KeyE', others ? answerAll : undefined);
   useCommand('KeyP', message && forward);
   if (error) return <p role="alert">{error.message}</p>;
-  if (!message || mine) return <Spin />;
+  if (!message || elsewhere) return <Spin />;
+  const archived = message.place === 'archive';
+  const gone = () => goOn([id]);
   return (
     <article aria-labelledby="subject">
       <h1 id="subject">{message.subject || '(no subject)'}</h1>
-      <WriterClock message={message} />
+      {message.direction === 'in' ? (
+        <WriterClock message={message} />
+      ) : (
+        <p className={styles.clock}>You wrote this to {recipientsWords(message.to)}.</p>
+      )}
       <div className={styles.actions}>
-        <Button type="primary" ghost onClick={answer}>
+        <Button type="primary" ghost onClick={answer} title="R">
           Answer
         </Button>
         {others && (
@@ -102,29 +185,44 @@ export function ReadingPane({ id }: { id: string }) {
             Answer everybody
           </Button>
         )}
+        <SnoozeButton
+          messages={[message]}
+          {...panels.snooze}
+          actions={actions}
+          label={message.snooze ? 'Another moment…' : 'Snooze…'}
+          onDone={() => {
+            if (message.place !== 'snoozed') gone();
+          }}
+        />
+        <TodoButton message={message} {...panels.todo} actions={actions} onDone={() => {}} />
+        <Button
+          title="A"
+          onClick={() =>
+            void (archived
+              ? actions.backToInbox([message])
+              : actions.archive([message]).then((done) => done && gone()))
+          }
+        >
+          {archived ? 'Back to the inbox' : 'Archive'}
+        </Button>
         <Button onClick={forward} title="P">
           Forward
         </Button>
-        <SnoozeControl message={message} />
       </div>
-      {message.snoozedUntil && (
-        <p className={styles.note}>Put off: comes back {words.moment(message.snoozedUntil)}.</p>
-      )}
-      {message.returned && !message.snoozedUntil && (
-        <p className={styles.note}>
-          Came back {words.moment(message.returned.at)}; you put it off {words.moment(message.returned.since)}
-          .
-        </p>
-      )}
+      <Notes message={message} actions={actions} />
       <p className={styles.meta}>
         From {message.from.address} to {recipientsWords(message.to)} · {words.moment(message.at)} ·{' '}
         <a href={`/api/v1/messages/${id}/source`} target="_blank" rel="noreferrer">
           source
+        </a>{' '}
+        ·{' '}
+        <a href={`/api/v1/messages/${id}/source?save=true`} download>
+          save as EML
         </a>
       </p>
       <MessageBody message={message} />
       <Attached attachments={message.attachments} />
-      <Thread thread={message.thread} />
+      <Thread thread={message.thread} place={place} />
     </article>
   );
 }

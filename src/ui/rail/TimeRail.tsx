@@ -8,7 +8,8 @@ import { bundleMarks, type MarkBundle, type RailMark } from '../../core/rail/bun
 import { railFrame, type RailTick } from '../../core/rail/rail';
 import { defaultWeek } from '../../core/time/dayParts';
 import { recipientsWords, useWords } from '../common/format';
-import { usePending, useSettings, useSnoozed } from '../data/queries';
+import { useSnoozed, useTodos } from '../data/incoming';
+import { usePending, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useWidth } from '../common/useWidth';
@@ -67,7 +68,7 @@ function Marks({ placed, above, moment, grip }: MarksProps) {
   return placed.map(({ x, bundle, label }) => {
     const [first] = bundle.marks;
     const several = bundle.marks.length > 1;
-    const href = several ? (above ? '/departures' : '/inbox') : first!.href;
+    const href = several ? (above ? '/departures' : '/returns') : first!.href;
     const movable = grip && !several && first!.movable;
     return (
       <Link
@@ -98,6 +99,7 @@ export function TimeRail() {
   const actions = useDepartureActions();
   const pending = usePending().data?.departures;
   const snoozed = useSnoozed().data?.messages;
+  const todos = useTodos().data?.todos;
 
   const until = now + span * HOUR;
   const scale = useMemo(() => scaleLinear([now, until], [LEFT, width - 12]), [now, until, width]);
@@ -124,12 +126,22 @@ export function TimeRail() {
       if (departure) void actions.move(departure, planAt(at, departure, zone));
     },
   });
-  const returns = (snoozed ?? []).map((each): RailMark => ({
-    id: each.id,
-    at: Math.max(now, Date.parse(each.snoozedUntil!)),
-    label: each.subject,
-    href: `/inbox/${each.id}`,
-  }));
+  const returns = [
+    ...(snoozed ?? []).map((each): RailMark => ({
+      id: each.id,
+      at: Math.max(now, Date.parse(each.snoozedUntil!)),
+      label: each.subject,
+      href: `/inbox/${each.id}`,
+    })),
+    ...(todos ?? [])
+      .filter(({ todo }) => todo.remindAt !== null)
+      .map(({ todo, message }): RailMark => ({
+        id: todo.id,
+        at: Math.max(now, Date.parse(todo.remindAt!)),
+        label: message ? `${todo.what}: ${message.subject}` : todo.what,
+        href: message ? `/inbox/${message.id}` : '/returns',
+      })),
+  ];
   const gap = scale.invert(LEFT + CROWD) - now;
   const shown = (marks: RailMark[], room: number) =>
     place(

@@ -30,6 +30,7 @@ export function Keyboard() {
   const list = useRef<HTMLDialogElement>(null);
 
   useCommand('KeyN', () => router.push(newMessagePath()));
+  useCommand('Slash', () => router.push('/inbox?find'));
   useCommand('?', () => list.current?.showModal());
 
   useEffect(() => {

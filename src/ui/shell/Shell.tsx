@@ -5,6 +5,7 @@ import { LiveUpdates } from '../data/LiveUpdates';
 import { HoldTray } from '../rail/HoldTray';
 import { TimeRail } from '../rail/TimeRail';
 import { OutcomeNotices } from '../departures/OutcomeNotices';
+import { Reminders } from '../returns/Reminders';
 import { Banners } from './Banners';
 import { Keyboard } from './Keyboard';
 import { TopBar } from './TopBar';
@@ -26,6 +27,7 @@ export function Shell({ demo, canSignOut, children }: Props) {
       <LiveUpdates />
       <Banners />
       <OutcomeNotices />
+      <Reminders />
       <div className={styles.band}>
         <TimeRail />
         <HoldTray />

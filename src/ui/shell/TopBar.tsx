@@ -7,7 +7,8 @@ import { dayWords, timeWords } from '../../core/time/words';
 import { zoneCity } from '../../core/time/zones';
 import { countWords } from '../common/format';
 import { ask } from '../data/client';
-import { useClockReading, useInbox, usePending, useSettings } from '../data/queries';
+import { useClockReading, usePending, useSettings } from '../data/queries';
+import { useInboxCount, useSnoozed, useTodos } from '../data/incoming';
 import { useNow } from '../data/useNow';
 import { Mark } from './Mark';
 import { newMessagePath, views } from './views';
@@ -35,9 +36,11 @@ async function signOut() {
 export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolean }) {
   const path = usePathname();
   const router = useRouter();
+  const [snoozed, todos] = [useSnoozed().data?.total, useTodos().data?.open];
   const counts: Record<string, number | undefined> = {
-    Inbox: useInbox().data?.total,
+    Inbox: useInboxCount(),
     Departures: usePending().data?.unsettled,
+    Returns: snoozed === undefined || todos === undefined ? undefined : snoozed + todos,
   };
   const here = (target: string) => (path.startsWith(target) ? 'page' : undefined);
   return (

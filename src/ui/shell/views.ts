@@ -2,7 +2,9 @@
 export const views = [
   { key: '1', name: 'Inbox', path: '/inbox' },
   { key: '2', name: 'Departures', path: '/departures' },
+  { key: '3', name: 'Returns', path: '/returns' },
   { key: '5', name: 'Correspondents', path: '/correspondents' },
+  { key: '7', name: 'Archive', path: '/archive' },
 ] as const;
 
 /** Where a new message is written; a new address each time, so that it begins empty. */

@@ -4,7 +4,8 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { ask } from '../data/client';
-import { useDeparture, useHealth, useInbox } from '../data/queries';
+import { useDeparture, useHealth } from '../data/queries';
+import { useThreads } from '../data/incoming';
 import { useNotices } from '../shell/Notices';
 import styles from './WelcomeView.module.css';
 
@@ -12,7 +13,7 @@ import styles from './WelcomeView.module.css';
 function Progress({ id, before }: { id: string; before: ReadonlySet<string> }) {
   const departure = useDeparture(id).data;
   const trouble = useHealth().data?.mailServer.trouble;
-  const inbox = useInbox().data?.messages;
+  const inbox = useThreads('inbox', 'time').data?.pages[0]?.messages;
   if (!departure) return null;
   const { state, reason, subject, recipients } = departure;
   const back = inbox?.some((each) => each.subject === subject && !before.has(each.id));
@@ -42,7 +43,7 @@ function Progress({ id, before }: { id: string; before: ReadonlySet<string> }) {
 
 export function TestMessage() {
   const { showProblem } = useNotices();
-  const inbox = useInbox().data?.messages;
+  const inbox = useThreads('inbox', 'time').data?.pages[0]?.messages;
   const [sent, setSent] = useState<{ id: string; before: ReadonlySet<string> }>();
   const send = () => {
     const before = new Set((inbox ?? []).map((each) => each.id));

@@ -65,7 +65,7 @@ function checked(
   if (input.start !== undefined) given.start = input.start;
   if (input.due !== undefined) given.due = input.due;
   if (input.remindAt !== undefined) given.remindAt = input.remindAt;
-  if (given.remindAt != null && given.remindAt <= now)
+  if (typeof given.remindAt === 'number' && given.remindAt <= now)
     throw new Invalid('The moment of this reminder is past. Choose a later one.', 'remindAt');
   const followed = followTimes(before, given, { now, zone, who, hourCycle: desk.settings(tx).hourCycle });
   const { start, due } = followed.times;

@@ -2,5 +2,5 @@ import type { ReactNode } from 'react';
 import { InboxFrame } from '../../../ui/inbox/InboxFrame';
 
 export default function InboxLayout({ children }: { children: ReactNode }) {
-  return <InboxFrame>{children}</InboxFrame>;
+  return <InboxFrame place="inbox">{children}</InboxFrame>;
 }

@@ -1,4 +1,4 @@
-import { FirstMessage } from '../../../ui/inbox/InboxFrame';
+import { FirstMessage } from '../../../ui/inbox/FirstMessage';
 
 export default function InboxPage() {
   return <FirstMessage />;

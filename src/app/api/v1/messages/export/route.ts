@@ -9,9 +9,9 @@ export const GET = route<undefined, { ids?: string }>(
     // As it is asked for: a whole archive need not be in memory.
     const stream = new ReadableStream<Uint8Array>({
       pull(controller) {
-        const { value, done } = entries.next();
-        if (done) controller.close();
-        else controller.enqueue(value);
+        const next = entries.next();
+        if (next.done) controller.close();
+        else controller.enqueue(next.value);
       },
     });
     return new Response(stream, {

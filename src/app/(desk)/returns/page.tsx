@@ -1,0 +1,5 @@
+import { ReturnsView } from '../../../ui/returns/ReturnsView';
+
+export default function ReturnsPage() {
+  return <ReturnsView />;
+}

@@ -1,0 +1,49 @@
+'use client';
+/** What can be done with all threads that are chosen. */
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { MessageSummaryJson } from '../../api/types';
+import type { ThreadPlace } from '../data/incoming';
+import { useCommand } from '../shell/commands';
+import styles from './Inbox.module.css';
+import { SnoozeButton } from './SnoozeButton';
+import type { MessageActions } from './useMessageActions';
+
+interface Props {
+  messages: readonly MessageSummaryJson[];
+  place: ThreadPlace;
+  actions: MessageActions;
+  /** @param gone true where they have left the list */
+  done: (gone: boolean) => void;
+}
+
+export function ChosenBar({ messages, place, actions, done }: Props) {
+  const [snoozing, setSnoozing] = useState(false);
+  const put = async () => {
+    if (await (place === 'archive' ? actions.backToInbox : actions.archive)(messages)) done(true);
+  };
+  useCommand('KeyA', () => void put());
+  useCommand('KeyS', () => setSnoozing(true));
+  return (
+    <div role="group" aria-label="With those chosen" className={styles.chosenBar}>
+      <span role="status">{messages.length} chosen</span>
+      <Button size="small" onClick={() => void put()}>
+        {place === 'archive' ? 'Back to the inbox' : 'Archive'}
+      </Button>
+      <SnoozeButton
+        messages={messages}
+        size="small"
+        open={snoozing}
+        onOpenChange={setSnoozing}
+        actions={actions}
+        onDone={() => done(true)}
+      />
+      <Button size="small" href={`/api/v1/messages/export?ids=${messages.map(({ id }) => id).join(',')}`}>
+        Export
+      </Button>
+      <Button size="small" type="text" onClick={() => done(false)}>
+        Clear
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,224 @@
+'use client';
+/** Until when a message is put off: suggestions, words, or an exact moment, each done with one press. */
+import { Button, Checkbox, Input, Popover, Select } from 'antd';
+import { useId, useRef, useState } from 'react';
+import type { MessageSummaryJson } from '../../api/types';
+import { proposeTime } from '../../core/plan/proposal';
+import { isLocal, toLocal } from '../../core/time/wallClock';
+import { repeatWords, usualRepeats } from '../../core/snooze/repeat';
+import { ChoiceField, type Choice, type TypedMeaning } from '../common/ChoiceField';
+import { useWords } from '../common/format';
+import { MomentFields } from '../common/MomentFields';
+import { useSettled } from '../common/useSettled';
+import { useReturnSuggestions, useSnoozePhrase } from '../data/incoming';
+import { useSettings } from '../data/queries';
+import { useNow } from '../data/useNow';
+import styles from './Inbox.module.css';
+import type { MessageActions, SnoozeBody } from './useMessageActions';
+
+interface Props {
+  /** At least one; moments are suggested for the first. */
+  messages: readonly MessageSummaryJson[];
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  actions: MessageActions;
+  onDone: () => void;
+  label?: string;
+  size?: 'small';
+}
+
+const READ_AFTER_MS = 120;
+const MINUTE_MS = 60_000;
+
+function Repeat({
+  value,
+  onChange,
+  local,
+}: {
+  value: string | null;
+  onChange: (rule: string | null) => void;
+  local: string;
+}) {
+  const id = useId();
+  const options = usualRepeats(local).map((rrule) => ({
+    value: rrule,
+    label: repeatWords({ rrule, start: local }),
+  }));
+  return (
+    <div className={styles.option}>
+      <label htmlFor={id}>Again and again</label>
+      <Select
+        id={id}
+        size="small"
+        value={value ?? ''}
+        options={[{ value: '', label: 'no, once' }, ...options]}
+        onChange={(rule) => onChange(rule || null)}
+        popupMatchSelectWidth={false}
+        className={styles.repeat}
+      />
+    </div>
+  );
+}
+
+function SnoozeForm({
+  messages,
+  put,
+}: {
+  messages: readonly MessageSummaryJson[];
+  put: (body: SnoozeBody) => void;
+}) {
+  const [message] = messages;
+  const { zone } = useSettings();
+  const words = useWords();
+  const minute = Math.floor(useNow(MINUTE_MS) / MINUTE_MS);
+  const [text, setText] = useState('');
+  const [note, setNote] = useState(message!.snooze?.note ?? '');
+  const [alone, setAlone] = useState(message!.snooze ? !message!.snooze.wholeThread : false);
+  const [early, setEarly] = useState(message!.snooze?.early ?? true);
+  const [repeat, setRepeat] = useState<string | null>(null);
+  const [exact, setExact] = useState(false);
+  const [moment, setMoment] = useState(() => proposeTime(words.now, zone));
+  const noteId = useId();
+  const typed = useSettled(text.trim(), READ_AFTER_MS);
+  const suggestions = useReturnSuggestions(message!.id, minute).data?.snoozes ?? [];
+  const read = useSnoozePhrase(message!.id, typed, minute);
+  const result = typed !== '' && typed === text.trim() ? read.data : undefined;
+
+  const options = { note, wholeThread: !alone, early, repeat };
+  const choices = suggestions.map((each): Choice => ({
+    words: each.words,
+    detail: words.moment(each.at),
+    // Suggestions are each message's own: several go by the moment.
+    choose: () =>
+      put({ ...options, ...(messages.length === 1 ? { suggestion: each.words } : { until: each.at }) }),
+  }));
+  const meaning: TypedMeaning | undefined =
+    result?.kind === 'understood'
+      ? {
+          readings: result.readings.flatMap((each): Choice[] =>
+            each.plan.kind === 'at'
+              ? [
+                  {
+                    words: each.words,
+                    detail: '',
+                    choose: () =>
+                      put({
+                        ...options,
+                        until: {
+                          local: (each.plan as { local: string }).local,
+                          zone: (each.plan as { zone: string }).zone,
+                        },
+                      }),
+                  },
+                ]
+              : [],
+          ),
+        }
+      : result?.kind === 'not-understood'
+        ? { problem: result.why }
+        : undefined;
+  const theirs = message!.from.zone;
+  const near = [
+    { zone, whose: 'you' },
+    ...(theirs && theirs !== zone
+      ? [{ zone: theirs, whose: message!.from.name, place: message!.from.place ?? undefined }]
+      : []),
+  ];
+  const first = suggestions[0]?.at ? toLocal(Date.parse(suggestions[0].at), zone).slice(0, 16) : moment.local;
+  return (
+    <div className={styles.panel}>
+      <ChoiceField
+        label="Put off until, in words"
+        placeholder="tomorrow 9:10 · friday, theirs · in 3 h"
+        text={text}
+        onText={setText}
+        meaning={meaning}
+        suggestions={choices}
+        onOnly={(reading) => reading.choose()}
+        autoFocus
+        compact
+      />
+      {exact ? (
+        <form
+          className={styles.exact}
+          onSubmit={(event) => {
+            event.preventDefault();
+            put({ ...options, until: { local: moment.local, zone: moment.zone } });
+          }}
+        >
+          <MomentFields
+            id="snooze"
+            value={moment}
+            near={near}
+            onChange={(next) => setMoment({ kind: 'at', ...next })}
+          />
+          <Button type="primary" htmlType="submit" disabled={!isLocal(moment.local)}>
+            Put off until then
+          </Button>
+        </form>
+      ) : (
+        <Button type="link" size="small" className={styles.toExact} onClick={() => setExact(true)}>
+          An exact date and time…
+        </Button>
+      )}
+      <div className={styles.options}>
+        <div className={styles.option}>
+          <label htmlFor={noteId}>Note to myself</label>
+          <Input
+            id={noteId}
+            size="small"
+            maxLength={2000}
+            value={note}
+            placeholder="ask about the bond"
+            onChange={(event) => setNote(event.target.value)}
+          />
+        </div>
+        <Repeat value={repeat} onChange={setRepeat} local={isLocal(first) ? first : moment.local} />
+        <Checkbox checked={early} onChange={(event) => setEarly(event.target.checked)}>
+          Back before that when somebody answers
+        </Checkbox>
+        {messages.length === 1 && (
+          <Checkbox checked={alone} onChange={(event) => setAlone(event.target.checked)}>
+            This message alone, not its thread
+          </Checkbox>
+        )}
+      </div>
+    </div>
+  );
+}
+
+export function SnoozeButton({ messages, open, onOpenChange, actions, onDone, label, size }: Props) {
+  const opener = useRef<HTMLButtonElement>(null);
+  const put = (body: SnoozeBody) =>
+    void actions.snooze(messages, body).then((done) => {
+      if (!done) return;
+      onOpenChange(false);
+      opener.current?.focus();
+      onDone();
+    });
+  return (
+    <Popover
+      open={open}
+      onOpenChange={onOpenChange}
+      trigger="click"
+      destroyOnHidden
+      placement="bottomLeft"
+      title={messages.length === 1 ? 'Put off until' : `Put ${messages.length} threads off until`}
+      content={
+        <div
+          onKeyDown={(event) => {
+            if (event.key !== 'Escape') return;
+            onOpenChange(false);
+            opener.current?.focus();
+          }}
+        >
+          <SnoozeForm messages={messages} put={put} />
+        </div>
+      }
+    >
+      <Button ref={opener} size={size} aria-expanded={open} title="S">
+        {label ?? 'Snooze…'}
+      </Button>
+    </Popover>
+  );
+}

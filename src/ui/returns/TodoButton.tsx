@@ -1,0 +1,128 @@
+'use client';
+/** A to-do on a message: by one key from what is offered, or in particular. */
+import { Button, Popover } from 'antd';
+import { useRef, useState } from 'react';
+import type { MessageSummaryJson, ReturnSuggestionsJson } from '../../api/types';
+import { toLocal } from '../../core/time/wallClock';
+import { momentOfTodo, TODO_KINDS } from '../../core/todo/todo';
+import { useWords } from '../common/format';
+import { useReturnSuggestions } from '../data/incoming';
+import { useSettings } from '../data/queries';
+import { useNow } from '../data/useNow';
+import type { MessageActions } from '../inbox/useMessageActions';
+import styles from './Returns.module.css';
+import { TodoForm } from './TodoForm';
+
+interface Props {
+  message: MessageSummaryJson;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  actions: MessageActions;
+  onDone: () => void;
+}
+
+const MINUTE_MS = 60_000;
+type Quick = ReturnSuggestionsJson['todos'][number];
+
+function QuickTodos({
+  message,
+  keep,
+}: {
+  message: MessageSummaryJson;
+  keep: (quick: Quick, what: string) => void;
+}) {
+  const words = useWords();
+  const { zone, hourCycle } = useSettings();
+  const minute = Math.floor(useNow(MINUTE_MS) / MINUTE_MS);
+  const [what, setWhat] = useState<string>('answer');
+  const quick = useReturnSuggestions(message.id, minute).data?.todos ?? [];
+  const list = useRef<HTMLDivElement>(null);
+  return (
+    <div
+      ref={list}
+      className={styles.quick}
+      onKeyDown={(event) => {
+        const chosen = /^[1-9]$/.test(event.key) ? quick[Number(event.key) - 1] : undefined;
+        if (!chosen || event.target instanceof HTMLInputElement) return;
+        event.preventDefault();
+        keep(chosen, what);
+      }}
+    >
+      <div role="group" aria-label="What is to be done, for these" className={styles.kinds}>
+        {TODO_KINDS.map((kind) => (
+          <Button
+            key={kind}
+            size="small"
+            type={kind === what ? 'primary' : 'default'}
+            ghost={kind === what}
+            aria-pressed={kind === what}
+            onClick={() => setWhat(kind)}
+          >
+            {kind}
+          </Button>
+        ))}
+      </div>
+      <ol>
+        {quick.map((each, index) => (
+          <li key={each.words}>
+            <button
+              type="button"
+              className={styles.offer}
+              autoFocus={index === 0}
+              onClick={() => keep(each, what)}
+            >
+              <span className={styles.number}>{index + 1}</span>
+              <span>{each.words}</span>
+              <span className="quiet">
+                {each.due && momentOfTodo(each.due, hourCycle, toLocal(words.now, zone))}
+                {each.remindAt && `, reminder ${words.moment(each.remindAt)}`}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+export function TodoButton({ message, open, onOpenChange, actions, onDone }: Props) {
+  const opener = useRef<HTMLButtonElement>(null);
+  const close = () => {
+    onOpenChange(false);
+    opener.current?.focus();
+  };
+  const keep = (body: Parameters<MessageActions['keepTodo']>[1]) =>
+    void actions.keepTodo(message, body).then((done) => {
+      if (!done) return;
+      close();
+      onDone();
+    });
+  return (
+    <Popover
+      open={open}
+      onOpenChange={onOpenChange}
+      trigger="click"
+      destroyOnHidden
+      placement="bottomLeft"
+      title={message.todo ? 'The to-do' : 'To do about it'}
+      content={
+        <div className={styles.todo} onKeyDown={(event) => event.key === 'Escape' && close()}>
+          {!message.todo && (
+            <>
+              <QuickTodos
+                message={message}
+                keep={(quick, what) => keep({ what, due: quick.due, remindAt: quick.remindAt })}
+              />
+              <hr />
+            </>
+          )}
+          <TodoForm todo={message.todo} keep={keep} />
+        </div>
+      }
+    >
+      <Button ref={opener} aria-expanded={open} title="D">
+        {message.todo ? 'Change to-do…' : 'To-do…'}
+      </Button>
+    </Popover>
+  );
+}
