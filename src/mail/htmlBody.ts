@@ -94,8 +94,11 @@ const ATTRIBUTES = [
 /** Nested deeper than this is an attack, not a letter. */
 const DEEPEST = 250;
 const REMOTE = /^\s*(?:https?:)?\/\//i;
+const OWN = /^\s*(?:cid:|data:image\/(?:png|jpeg|gif|webp)[;,])/i;
 /** In styles: addresses, and whatever is hidden behind escapes so that it is no address at first sight. */
 const STYLE_REMOTE = /(?:url|image-set|image|src)\s*\([^)]*\)|@import[^;]*;?|@font-face\s*\{[^}]*\}/gi;
+
+const STYLE_ELEMENT = /(<style\b[^>]*>)([\s\S]*?)<\/style>/gi;
 
 const localStyle = (style: string) =>
   style.includes('\\')
@@ -103,7 +106,7 @@ const localStyle = (style: string) =>
     : style.replace(STYLE_REMOTE, (each) => (/data:image/i.test(each) ? each : 'none'));
 
 function cleaned(html: string, remote: boolean): string {
-  return sanitize(html, {
+  const clean = sanitize(html, {
     allowedTags: TAGS,
     allowedAttributes: {
       '*': ATTRIBUTES,
@@ -124,7 +127,8 @@ function cleaned(html: string, remote: boolean): string {
       }),
       img: (tagName, attribs) => {
         const { src = '', ...rest } = attribs;
-        const shown = remote || !REMOTE.test(src);
+        // What is neither here nor wholly elsewhere would be looked for among our own pages.
+        const shown = OWN.test(src) || (remote && REMOTE.test(src));
         return { tagName, attribs: shown ? { ...rest, src } : { ...rest, alt: rest.alt || 'picture' } };
       },
       '*': (tagName, attribs) => ({
@@ -132,8 +136,10 @@ function cleaned(html: string, remote: boolean): string {
         attribs: attribs.style && !remote ? { ...attribs, style: localStyle(attribs.style) } : attribs,
       }),
     },
-    textFilter: (text, tagName) => (tagName === 'style' && !remote ? localStyle(text) : text),
   });
+  return remote
+    ? clean
+    : clean.replace(STYLE_ELEMENT, (_, open: string, style: string) => `${open}${localStyle(style)}</style>`);
 }
 
 /** Quotes fold; only the outermost, what they quote themselves comes along. */

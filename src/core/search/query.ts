@@ -92,6 +92,8 @@ export function readQuery(text: string, today: string): SearchQuery {
     const key = rawKey?.toLowerCase();
     const value = quoted ?? bare ?? '';
     const wrong = (why: string) => query.problems.push({ part, why });
+    // A key whose word has not been typed yet.
+    if (!key && bare && bare.endsWith(':') && FIELDS[bare.slice(0, -1).toLowerCase()]) continue;
     if (!key && bare === 'NOT') {
       not = true;
       continue;

@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest';
+import { tempDesk } from '../../../test/support/desk';
+import { mailOf } from '../../../test/support/mail';
+import { mboxEntry } from '../../core/formats/mbox';
+import type { Desk } from '../desk';
+import { Invalid, NotFound, Refused } from '../errors';
+import { listThreads } from '../incoming/inbox';
+import { readSource } from '../messages/readMessage';
+import { search } from '../search/search';
+import { exportMbox } from './exportMail';
+import { beginImport, readAside, readImports, receiveImport } from './importMail';
+
+const archived = (desk: Desk) => listThreads(desk, { place: 'archive', order: 'time', limit: 500 }).messages;
+const mailbox = (count: number, from = 0) =>
+  Buffer.concat(
+    Array.from({ length: count }, (_, n) => {
+      const date = new Date(Date.UTC(2025, 0, 1 + n)).toUTCString().replace('GMT', '+0000');
+      return mboxEntry(mailOf({ id: `m${from + n}`, subject: `No. ${from + n}`, date }), 'a@x.example', 0);
+    }),
+  );
+
+async function takeIn(desk: Desk, bytes: Buffer, piece: number, name = 'old.mbox') {
+  let row = beginImport(desk, { name, size: bytes.length, format: 'mbox' });
+  while (row.received < bytes.length)
+    row = await receiveImport(desk, row.id, row.received, bytes.subarray(row.received, row.received + piece));
+  return row;
+}
+
+describe('taking in a mailbox file', () => {
+  it('keeps every message once, at its own date, in its thread, to be found; in pieces of any size', async () => {
+    for (const piece of [97, 1000, 1_000_000]) {
+      const { desk } = tempDesk();
+      expect(await takeIn(desk, mailbox(20), piece)).toMatchObject({ added: 20, same: 0, unreadable: 0 });
+      const all = archived(desk);
+      expect(all.map(({ subject }) => subject)).toEqual(
+        Array.from({ length: 20 }, (_, n) => `No. ${19 - n}`),
+      );
+      expect(all[0]!.at).toBe(Date.UTC(2025, 0, 20));
+      expect(search(desk, 'subject:7', 9).hits).toHaveLength(1);
+    }
+  });
+
+  it('goes on where it stopped, and takes nothing twice', async () => {
+    const { desk } = tempDesk();
+    const bytes = mailbox(10);
+    const row = beginImport(desk, { name: 'old.mbox', size: bytes.length, format: 'mbox' });
+    await receiveImport(desk, row.id, 0, bytes.subarray(0, 1500));
+    await expect(receiveImport(desk, row.id, 0, bytes.subarray(0, 1500))).rejects.toThrow(Refused);
+    const again = beginImport(desk, { name: 'old.mbox', size: bytes.length, format: 'mbox' });
+    expect([again.id, again.received]).toEqual([row.id, 1500]);
+    expect(await takeIn(desk, bytes, 400)).toMatchObject({ added: 10, same: 0 });
+    // The same mail in another file is here already.
+    expect(await takeIn(desk, Buffer.concat([bytes, mailbox(2, 10)]), 5000, 'copy.mbox')).toMatchObject({
+      ...{ added: 2, same: 10 },
+    });
+    expect(archived(desk)).toHaveLength(12);
+  });
+
+  it('keeps aside what is no message, whole, with the reason', async () => {
+    const { desk } = tempDesk();
+    const junk = 'this is no message\nat all\n';
+    const bytes = Buffer.concat([mailbox(1), mboxEntry(Buffer.from(junk), 'x', 0), mailbox(1, 1)]);
+    expect(await takeIn(desk, bytes, 64)).toMatchObject({ added: 2, unreadable: 1 });
+    const { aside } = readImports(desk);
+    expect(aside).toMatchObject([
+      { name: 'old.mbox', reason: expect.stringContaining('header fields') as string },
+    ]);
+    expect(readAside(desk, aside[0]!.id).bytes.toString()).toBe(junk);
+    expect(() => readAside(desk, 'none')).toThrow(NotFound);
+  });
+
+  it('refuses more than was announced, and what nobody announced', async () => {
+    const { desk } = tempDesk();
+    const { id } = beginImport(desk, { name: 'a.eml', size: 10, format: 'eml' });
+    await expect(receiveImport(desk, id, 0, Buffer.alloc(11))).rejects.toThrow(Invalid);
+    await expect(receiveImport(desk, 'none', 0, Buffer.alloc(1))).rejects.toThrow(NotFound);
+  });
+
+  it('of one EML file, into the inbox where that is wanted; a date that cannot be is now', async () => {
+    const { desk } = tempDesk();
+    const bytes = mailOf({ id: 'a', date: 'Thu, 1 Jan 2099 00:00:00 +0000' });
+    const { id } = beginImport(desk, { name: 'a.eml', size: bytes.length, format: 'eml' });
+    await receiveImport(desk, id, 0, bytes, 'inbox');
+    const [message] = listThreads(desk, { place: 'inbox', order: 'time', limit: 9 }).messages;
+    expect(message!.at).toBe(desk.now());
+  });
+});
+
+it('what is given out can be taken in elsewhere as the same', async () => {
+  const { desk } = tempDesk();
+  await takeIn(desk, mailbox(250), 10_000);
+  const file = Buffer.concat([...exportMbox(desk)]);
+  const other = tempDesk().desk;
+  expect(await takeIn(other, file, 7777)).toMatchObject({ added: 250, unreadable: 0 });
+  const [first] = archived(other);
+  const [same] = archived(desk);
+  expect(readSource(other, first!.id).equals(readSource(desk, same!.id))).toBe(true);
+  expect([...exportMbox(desk, [same!.id, 'none'])]).toHaveLength(1);
+});
