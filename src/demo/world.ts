@@ -245,10 +245,10 @@ export const incoming: DemoMail[] = [
     text: 'Morning! I found six thermal covers in the Keflavik store. Do you want all of them on the lacquer, or two for the lens?\n\nSunna',
   },
   {
-    from: 'keshav',
-    subject: 'Photographs of the crates',
-    date: '2026-11-24T16:05:00+05:45',
-    text: 'Dear Tamsin,\n\nboth crates are nailed. They arrive at your dock on 12 December; somebody has to sign for them.\n\nKeshav',
+    from: 'sunna',
+    subject: 'Both crates by sea',
+    date: '2026-11-24T10:20:00+00:00',
+    text: 'Hi Tamsin,\n\nboth crates are booked. They arrive at your dock on 12 December; somebody has to sign for them.\n\nSunna',
   },
   {
     from: 'bela',

@@ -154,7 +154,7 @@ function folded(html: string): string {
 /** What of the HTML of a message is not shown as it came. */
 export function layoutOf(html: string): Layout {
   const remote =
-    (html.match(/<img\b[^>]*?\bsrc\s*=\s*["']?\s*(?:https?:)?\/\//gi) ?? []).length +
+    (html.match(/<img\b[^>]{0,2000}?\bsrc\s*=\s*["']?\s*(?:https?:)?\/\//gi) ?? []).length +
     (html.match(/url\(\s*["']?\s*(?:https?:)?\/\//gi) ?? []).length;
   const removed = COUNTED.map(({ pattern, words }) => ({ count: html.match(pattern)?.length ?? 0, words }))
     .filter(({ count }) => count > 0)
@@ -183,7 +183,7 @@ export function htmlBody(html: string, pictures: readonly BodyPicture[], remote:
     HEAD +
     folded(cleaned(html, remote)).replace(
       /\bcid:([^"'\s>)]+)/gi,
-      (whole, id: string) => known.get(idOf(id)) ?? whole,
+      (_, id: string) => known.get(idOf(id)) ?? '',
     )
   );
 }

@@ -1,5 +1,6 @@
 /** The readable plain form of HTML. */
 import { convert } from 'html-to-text';
+import sanitize from 'sanitize-html';
 
 /** What is nested deeper, or longer, is no letter; of it the bare words are taken. */
 const DEEPEST = 200;
@@ -19,8 +20,7 @@ function isTooDeep(html: string): boolean {
   return false;
 }
 
-const bareWords = (html: string) =>
-  html.replace(/<(style|script)\b[\s\S]*?<\/\1\s*>/gi, ' ').replace(/<[^>]*>/g, ' ');
+const bareWords = (html: string) => sanitize(html, { allowedTags: [], allowedAttributes: {} });
 
 /** Text of an HTML body: links keep their targets, pictures are left out, lines are not re-wrapped. */
 export function plainText(whole: string): string {

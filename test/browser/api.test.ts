@@ -66,11 +66,14 @@ it('answers in the shapes it describes', async () => {
   const { body: people } = await product.api<{ correspondents: { id: string }[] }>('GET', '/correspondents');
   const ids: Record<string, string> = {
     '/messages/{id}': inbox.messages[0]!.id,
+    '/messages/{id}/suggestions': inbox.messages[0]!.id,
     '/departures/{id}': page.departures[0]!.id,
     '/correspondents/{id}': people.correspondents[0]!.id,
     '/postoffice/mailboxes/{address}': 'bela@wrenfield.example',
   };
-  const queries: Record<string, string> = { '/holidays': '?country=DE' };
+  const queries: Record<string, string> = {
+    ...{ '/holidays': '?country=DE', '/search': '?q=crate', '/search/suggestions': '?q=cra' },
+  };
   const read = operations.filter((operation) => operation.method === 'get' && operation.answer);
   expect(read.length).toBeGreaterThan(10);
   for (const { path, answer } of read) {

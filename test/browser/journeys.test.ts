@@ -20,7 +20,7 @@ const focusedName = (page: Page) =>
   page.evaluate(
     () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent,
   );
-const announced = (page: Page) => textOf(page, '[role="status"]');
+const announced = (page: Page) => textOf(page, '[data-announcements]');
 
 describe('with the mouse', () => {
   it('writes, holds, writes another meanwhile, takes the first back whole; only the other arrives', async () => {
@@ -248,9 +248,11 @@ describe('by keyboard alone', () => {
     const message = body.messages.find((each) => each.subject === 'Thermal covers')!;
     const page = await open(`/inbox/${message.id}`);
     await find(page, 'heading', 'Thermal covers');
-    await page.keyboard.press('KeyS');
-    await press(page, 'button', 'Put off until then');
-    await sees(page, /Put off: comes back .* 09:00\./);
+    await press(page, 'button', 'Snooze…');
+    await sees(page, 'At my next start', '.ant-popover');
+    await page.locator('.ant-popover [role="option"] ::-p-text(At my next start)').click();
+    await sees(page, /Put off: “Thermal covers” comes back .* 09:00\./);
+    await page.goto(`${product.origin}/inbox/${message.id}`);
     const { body: snoozed } = await product.api<MessagePageJson>('GET', '/snoozed');
     const moment = snoozed.messages.find((each) => each.id === message.id)!.snoozedUntil!;
     await advance({ set: moment });

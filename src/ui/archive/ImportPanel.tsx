@@ -179,7 +179,7 @@ export function ImportPanel() {
       {data && data.aside.length > 0 && (
         <>
           <h3>Kept aside: could not be read</h3>
-          <ul className={styles.done}>
+          <ul className={`linked ${styles.done}`}>
             {data.aside.slice(0, 100).map((each) => (
               <li key={each.id}>
                 {each.name}: {each.reason}{' '}

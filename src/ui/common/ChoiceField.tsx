@@ -3,9 +3,10 @@
  * One field for a moment in words. Below it stand the readings of what is typed, or, while nothing is, numbered
  * suggestions: one listbox, reached by arrow keys, by number, or by pointer.
  */
-import { Input } from 'antd';
+import { Input, type InputRef } from 'antd';
 import { useId, useState, type KeyboardEvent } from 'react';
 import styles from './ChoiceField.module.css';
+import { useFirstFocus } from './useFirstFocus';
 import { useSettled } from './useSettled';
 
 export interface Choice {
@@ -30,6 +31,7 @@ interface Props {
   suggestions: readonly Choice[];
   /** Enter on the one reading there is; without it, it is in force as it stands. */
   onOnly?: (reading: Choice) => void;
+  /** It takes the focus once it can be seen. */
   autoFocus?: boolean;
   /** The moment stands beside the words, not below them. */
   compact?: boolean;
@@ -42,6 +44,7 @@ export function ChoiceField(props: Props) {
   const { label, placeholder, text, onText, meaning, suggestions, onOnly, autoFocus, compact } = props;
   const id = useId();
   const [active, setActive] = useState(-1);
+  const field = useFirstFocus<InputRef>(autoFocus ?? false);
   const typed = text.trim() !== '';
   const readings = meaning && 'readings' in meaning ? meaning.readings : [];
   const numbered = /^[1-9]$/.test(text.trim()) ? suggestions[Number(text.trim()) - 1] : undefined;
@@ -88,6 +91,7 @@ export function ChoiceField(props: Props) {
         {label}
       </label>
       <Input
+        ref={field}
         id={`${id}-field`}
         role="combobox"
         aria-expanded={options.length > 0}
@@ -97,7 +101,6 @@ export function ChoiceField(props: Props) {
         aria-invalid={problem ? true : undefined}
         status={problem ? 'error' : undefined}
         autoComplete="off"
-        autoFocus={autoFocus}
         placeholder={placeholder}
         maxLength={200}
         value={text}

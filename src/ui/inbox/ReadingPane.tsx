@@ -73,7 +73,10 @@ function Thread({ thread, place }: { thread: MessageSummaryJson[]; place: string
 /** What waits for it: why it came back, until when it is put off, what is to be done. */
 function Notes({ message, actions }: { message: MessageJson; actions: MessageActions }) {
   const words = useWords();
-  const { snooze, returned, todo } = message;
+  const { snooze, todo } = message;
+  // Of a thread something else may have come back than what is read of it.
+  const back = [message, ...message.thread].find((each) => each.returned && each.place === 'inbox');
+  const returned = back?.returned;
   return (
     <>
       {snooze && (
@@ -92,7 +95,7 @@ function Notes({ message, actions }: { message: MessageJson; actions: MessageAct
           </Button>
         </p>
       )}
-      {returned && message.place === 'inbox' && (
+      {returned && (
         <p className={styles.note}>
           <span>
             Came back {words.moment(returned.at)}: {returnedWords(returned, words)}.
@@ -128,6 +131,7 @@ function usePanels(id: string) {
     setSeen(`${id} ${asked}`);
     setOpen(asked);
   }
+  if (asked === null && seen !== null) setSeen(null);
   const of = (panel: 'snooze' | 'todo') => ({
     open: open === panel,
     onOpenChange: (on: boolean) => {

@@ -5,7 +5,6 @@ import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { useSettled } from '../common/useSettled';
 import { useSearchSuggestions } from '../data/incoming';
-import { useCommand } from '../shell/commands';
 import styles from './Inbox.module.css';
 
 interface Props {
@@ -21,7 +20,6 @@ export function SearchField({ text, onText }: Props) {
   const field = useRef<InputRef>(null);
   const wanted = useSearchParams().has('find');
   const suggestions = useSearchSuggestions(useSettled(text, RESTS_MS)).data ?? [];
-  useCommand('Slash', () => field.current?.focus({ cursor: 'all' }));
   useEffect(() => {
     if (wanted) field.current?.focus();
   }, [wanted]);
@@ -52,6 +50,7 @@ export function SearchField({ text, onText }: Props) {
         ref={field}
         aria-label="Find messages"
         placeholder="Find: words, from:, state:snoozed …"
+        data-find
         allowClear
         maxLength={500}
       />

@@ -106,10 +106,10 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
     virtual.scrollToIndex(index);
     const timer = requestAnimationFrame(() => {
       const row = frame.current?.querySelector<HTMLElement>(`[data-row="${wanted}"]`);
-      if (row && openId === wanted) {
-        row.focus();
-        toFocus.current = null;
-      }
+      if (!row || openId !== wanted) return;
+      toFocus.current = null;
+      // Whoever writes somewhere by now is not called away.
+      if (!document.activeElement?.matches('input, textarea, [contenteditable="true"]')) row.focus();
     });
     return () => cancelAnimationFrame(timer);
   }, [rows, openId, toFocus, virtual]);

@@ -6,6 +6,7 @@ import type { MessageSummaryJson, ReturnSuggestionsJson } from '../../api/types'
 import { toLocal } from '../../core/time/wallClock';
 import { momentOfTodo, TODO_KINDS } from '../../core/todo/todo';
 import { useWords } from '../common/format';
+import { useFirstFocus } from '../common/useFirstFocus';
 import { useReturnSuggestions } from '../data/incoming';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
@@ -36,10 +37,9 @@ function QuickTodos({
   const minute = Math.floor(useNow(MINUTE_MS) / MINUTE_MS);
   const [what, setWhat] = useState<string>('answer');
   const quick = useReturnSuggestions(message.id, minute).data?.todos ?? [];
-  const list = useRef<HTMLDivElement>(null);
+  const first = useFirstFocus<HTMLButtonElement>(quick.length > 0);
   return (
     <div
-      ref={list}
       className={styles.quick}
       onKeyDown={(event) => {
         const chosen = /^[1-9]$/.test(event.key) ? quick[Number(event.key) - 1] : undefined;
@@ -68,7 +68,7 @@ function QuickTodos({
             <button
               type="button"
               className={styles.offer}
-              autoFocus={index === 0}
+              ref={index === 0 ? first : undefined}
               onClick={() => keep(each, what)}
             >
               <span className={styles.number}>{index + 1}</span>

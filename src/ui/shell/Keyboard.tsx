@@ -30,7 +30,11 @@ export function Keyboard() {
   const list = useRef<HTMLDialogElement>(null);
 
   useCommand('KeyN', () => router.push(newMessagePath()));
-  useCommand('Slash', () => router.push('/inbox?find'));
+  useCommand('Slash', () => {
+    const field = document.querySelector<HTMLInputElement>('[data-find]');
+    if (field) field.select();
+    else router.push('/inbox?find');
+  });
   useCommand('?', () => list.current?.showModal());
 
   useEffect(() => {

@@ -1,0 +1,365 @@
+/** Deciding on what came in: by keyboard alone, and with mail made to do harm. */
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { describe, expect, it, onTestFinished } from 'vitest';
+import type { Page } from 'puppeteer-core';
+import type { MessageJson, SearchJson, ThreadPageJson } from '../../src/api/types';
+import { axe, fill, find, has, press, sees, textOf } from '../support/browser';
+import { demoPages } from '../support/demo';
+import { hostileMail } from '../support/hostile';
+import { deliver } from '../support/lmtp';
+import { mailOf } from '../support/mail';
+import type { Product } from '../support/product';
+import { until } from '../support/until';
+
+let product: Product;
+const { open, advance } = demoPages(async (demo) => {
+  product = demo.product;
+  // What happens is what a test does.
+  await product.api('POST', '/clock', { rate: 0 });
+});
+
+const ME = 'registrar@wrenfield.example';
+const inbox = async () => (await product.api<ThreadPageJson>('GET', '/inbox?limit=500')).body;
+const message = async (id: string) => (await product.api<MessageJson>('GET', `/messages/${id}`)).body;
+const found = async (q: string) =>
+  (await product.api<SearchJson>('GET', `/search?q=${encodeURIComponent(q)}`)).body.hits.map(
+    (hit) => hit.message,
+  );
+const receive = async (subject: string, more: object = {}) => {
+  const bytes = mailOf({ id: subject.replace(/\W/g, ''), subject, to: ME, ...more });
+  expect(await deliver(product.lmtpPort, 'h@x.example', ME, bytes.toString())).toBe(true);
+  return (await found(`subject:"${subject}"`))[0]!;
+};
+/** The row in focus, by its subject. */
+const focusedSubject = (page: Page) =>
+  page.evaluate(() => document.activeElement?.getAttribute('data-row') ?? '');
+const openSubject = (page: Page) => page.$eval('#subject', (each) => each.textContent).catch(() => '');
+const notice = (page: Page, words: string | RegExp) => sees(page, words, '[aria-label="Notice"]');
+
+/** Opens the inbox and puts the focus on a message’s row. */
+async function inboxAt(id: string): Promise<Page> {
+  const page = await open('/inbox');
+  await until('its row', async () => page.$(`[data-row="${id}"]`));
+  await page.$eval(`[data-row="${id}"]`, (row) => (row as HTMLElement).focus());
+  return page;
+}
+
+describe('by keyboard alone', () => {
+  it('ten messages are dealt with, each with one key, the next one in focus; and taken back', async () => {
+    const before = (await inbox()).messages;
+    const page = await inboxAt(before[0]!.id);
+    await page.keyboard.press('Enter');
+    await until('it to be open', async () => (await openSubject(page)) === before[0]!.subject);
+    const dealt: string[] = [];
+    for (let n = 0; n < 10; n++) {
+      const rows = (await inbox()).messages;
+      const current = rows.find(({ id }) => page.url().includes(id)) ?? rows[0]!;
+      dealt.push(current.id);
+      if (n % 3 === 2) {
+        await page.keyboard.press('s');
+        const field = await find(page, 'combobox', 'Put off until, in words');
+        await until('the field to have the focus', () =>
+          field.evaluate((each) => each === document.activeElement),
+        );
+        await sees(page, 'At my next start', '.ant-popover');
+        await page.keyboard.type('2');
+        await page.keyboard.press('Enter');
+      } else await page.keyboard.press('a');
+      await until(`no. ${n} to be gone`, async () =>
+        (await inbox()).messages.every(({ id }) => id !== current.id),
+      );
+      // The next one is open, and its row has the focus: the keys go on without a look for it.
+      await until('the next in focus', async () => {
+        const focused = await focusedSubject(page);
+        return focused !== '' && focused !== current.id && page.url().includes(focused);
+      });
+    }
+    expect(new Set(dealt).size).toBe(10);
+    expect((await inbox()).total).toBe(before.length - 10);
+    // The last one comes back by the notice.
+    await press(page, 'button', 'Undo');
+    await until('the last to be back', async () =>
+      (await inbox()).messages.some(({ id }) => id === dealt[9]),
+    );
+    const states = await Promise.all(dealt.slice(0, 9).map(async (id) => (await message(id)).place));
+    expect(states.filter((place) => place === 'snoozed')).toHaveLength(3);
+    await product.api('POST', '/messages/bulk', {
+      ids: dealt.filter((_, n) => n % 3 !== 2),
+      action: 'inbox',
+    });
+  });
+
+  it('several are chosen and archived together, and put back', async () => {
+    const [a, b] = [await receive('Chosen one'), await receive('Chosen two')];
+    const page = await inboxAt(a.id);
+    await page.keyboard.press('Space');
+    await page.$eval(`[data-row="${b.id}"]`, (row) => (row as HTMLElement).focus());
+    await page.keyboard.press('Space');
+    await sees(page, '2 chosen');
+    await page.keyboard.press('a');
+    await notice(page, 'Archived: 2 threads.');
+    expect([(await message(a.id)).place, (await message(b.id)).place]).toEqual(['archive', 'archive']);
+    await press(page, 'button', 'Undo');
+    await until('both to be back', async () => (await message(b.id)).place === 'inbox');
+  });
+
+  it('one is put off by a phrase, found meanwhile, comes back on the second, and is said to', async () => {
+    const { id } = await receive('Bond papers');
+    const page = await inboxAt(id);
+    await page.keyboard.press('s');
+    await sees(page, 'Put off until', '.ant-popover');
+    await fill(page, 'textbox', 'Note to myself', 'ask about the bond');
+    const field = await find(page, 'combobox', 'Put off until, in words');
+    await field.focus();
+    await page.keyboard.type('tomorrow 9:10');
+    await sees(page, 'at 09:10 your time', '.ant-popover');
+    await page.keyboard.press('Enter');
+    await notice(page, /Put off: “Bond papers” comes back .*09:10/);
+    const kept = await message(id);
+    expect(kept).toMatchObject({ place: 'snoozed', snooze: { note: 'ask about the bond', times: 1 } });
+
+    await page.keyboard.press('/');
+    await page.keyboard.type('bond state:snoozed');
+    await sees(page, /1 found|2 found|3 found/);
+    await sees(page, 'Bond papers', '[aria-label="Messages found"]');
+    await sees(page, /until .*09:10/, '[aria-label="Messages found"]');
+    expect(await axe(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+
+    const returns = await open('/returns');
+    await sees(returns, 'Bond papers', '[aria-label="What comes back"]');
+    await advance({ set: kept.snoozedUntil! });
+    await sees(page, 'Bond papers: ask about the bond', '[aria-label="Reminders"]');
+    const back = await message(id);
+    expect([back.place, back.returned!.at]).toEqual(['inbox', kept.snoozedUntil]);
+    await until('it to stand on top', async () => (await inbox()).messages[0]!.id === id);
+    expect(await textOf(page, '[data-announcements]')).toContain('Bond papers');
+  });
+
+  it('one that is put off comes back early when somebody answers, saying who', async () => {
+    const { id } = await receive('Early bird');
+    await product.api('POST', `/messages/${id}/snooze`, { phrase: 'in 5 days' });
+    const page = await open('/inbox');
+    await find(page, 'combobox', 'Find messages');
+    await receive('Re: Early bird', { re: 'Earlybird', from: 'Mina Vale <mina@x.example>' });
+    await sees(page, 'Mina Vale has answered', '[aria-label="Reminders"]');
+    expect((await message(id)).returned).toMatchObject({ kind: 'answer', from: 'Mina Vale' });
+    await sees(page, 'Mina Vale has answered, before', '[aria-label="Messages"]');
+  });
+
+  it('a to-do is made by one key, says what follows, reminds at its moment, and is done', async () => {
+    const { id } = await receive('Crates by sea', { text: 'They arrive on 18 December.' });
+    const page = await inboxAt(id);
+    await page.keyboard.press('Enter');
+    await until('it to be open', async () => (await openSubject(page)) === 'Crates by sea');
+    await page.keyboard.press('d');
+    await sees(page, 'Before Fri 18 Dec, which it speaks of', '.ant-popover');
+    await until('an offer in focus', () =>
+      page.evaluate(() => /day ends/.test(document.activeElement?.textContent ?? '')),
+    );
+    await page.keyboard.press('2');
+    await notice(page, /To-do: Answer by/);
+    const { todo } = await message(id);
+    await sees(page, /Answer by .* · reminder/, 'article');
+
+    await page.keyboard.press('d');
+    const due = await find(page, 'textbox', 'Due day');
+    await due.focus();
+    await page.keyboard.down('Control');
+    await page.keyboard.press('KeyA');
+    await page.keyboard.up('Control');
+    await page.keyboard.type('16 Dec 2026');
+    await page.keyboard.press('Enter');
+    await notice(page, /The reminder moves along, to Wed 16 Dec/);
+    const moved = (await message(id)).todo!;
+    expect(moved.id).toBe(todo!.id);
+    await advance({ set: moved.remindAt! });
+    await sees(page, 'answer: Crates by sea', '[aria-label="Reminders"]');
+    expect((await message(id)).returned).toMatchObject({ at: moved.remindAt, kind: 'to-do' });
+
+    const returns = await open('/returns');
+    await sees(returns, 'Answer by Wed 16 Dec', '[aria-label="To-dos"]');
+    expect(await axe(returns)).toEqual([]);
+    const done = await returns.$(`tr:has([data-row="${moved.id}"]) button[aria-label="Done: answer"]`);
+    await done!.focus();
+    await returns.keyboard.press('Enter');
+    await notice(returns, 'Done: answer.');
+    await until('it to be done', async () => (await message(id)).todo === null);
+  });
+
+  it('what went off while nobody looked is gathered into one notice', async () => {
+    const ids = await Promise.all(['Gather one', 'Gather two', 'Gather three'].map((each) => receive(each)));
+    for (const { id } of ids) await product.api('POST', `/messages/${id}/snooze`, { phrase: 'in 2 h' });
+    await advance({ advance: 'PT3H' });
+    const page = await open('/departures');
+    await sees(page, '3 came back or are to be done', '[aria-label="Reminders"]');
+    const announced = await page.$eval('[data-announcements]', (each) =>
+      each.getAttribute('data-announcements'),
+    );
+    expect(Number(announced)).toBeLessThanOrEqual(1);
+    await press(page, 'button', 'Close');
+    await page.reload();
+    await find(page, 'button', 'Write');
+    expect(await has(page, 'region', 'Reminders')).toBe(false);
+  });
+
+  it('what I sent can be put off, and comes into the inbox', async () => {
+    const { body: left } = await product.api<{ departures: { id: string; messageId: string }[] }>(
+      'GET',
+      '/departures?state=sent&order=latest&limit=1',
+    );
+    const { id, messageId } = left.departures[0]!;
+    const page = await open(`/departures/${id}`);
+    await sees(page, 'History');
+    await page.keyboard.press('s');
+    const field = await find(page, 'combobox', 'Put off until, in words');
+    await field.focus();
+    await page.keyboard.type('in 2 h');
+    await sees(page, 'your time', '.ant-popover');
+    await page.keyboard.press('Enter');
+    await notice(page, /Put off:/);
+    await advance({ set: (await message(messageId)).snoozedUntil! });
+    const back = await open(`/inbox/${messageId}`);
+    await sees(back, 'You wrote this to', 'article');
+    await sees(back, 'you put this off', 'article');
+  });
+});
+
+it('on a narrow screen every row has its actions in reach, and a sweep does the same', async () => {
+  const page = await open('/inbox');
+  await page.setViewport({ width: 390, height: 844, hasTouch: true, isMobile: true });
+  await page.reload();
+  const row = await until('a row', () => page.$('[data-row]'));
+  const id = await row.evaluate((each) => each.getAttribute('data-row')!);
+  await sees(page, 'Archive');
+  const box = (await row.boundingBox())!;
+  const y = box.y + 20;
+  await page.touchscreen.touchStart(box.x + 60, y);
+  for (let x = 80; x < 240; x += 20) await page.touchscreen.touchMove(box.x + x, y);
+  await page.touchscreen.touchEnd();
+  await until('it to be archived', async () => (await message(id)).place === 'archive');
+  expect(await axe(page)).toEqual([]);
+});
+
+describe('past mail', () => {
+  it('is taken in from files, found, and archived mail is put back', async () => {
+    const page = await open('/archive');
+    const input = await until('the field', () => page.$('input[aria-label="Mail files"]'));
+    const { mkdtempSync, writeFileSync } = await import('node:fs');
+    const { tmpdir } = await import('node:os');
+    const { join } = await import('node:path');
+    const folder = mkdtempSync(join(tmpdir(), 'oak-mail-'));
+    const file = join(folder, 'old.mbox');
+    const one = (n: number) =>
+      `From a@x Tue Nov 24 14:24:00 2026\n${mailOf({
+        id: `old${n}`,
+        subject: `Old ${n}`,
+        date: `Tue, ${n + 1} Sep 2020 10:00:00 +0000`,
+      })
+        .toString()
+        .replaceAll('\r\n', '\n')}\n\n`;
+    writeFileSync(file, one(1) + one(2) + 'From x\nnot a message\n\n' + one(3));
+    await (input as import('puppeteer-core').ElementHandle<HTMLInputElement>).uploadFile(file);
+    await sees(page, /old\.mbox: 3 taken in, 1 could not be read/);
+    await sees(page, 'none of the header fields');
+    expect(await axe(page)).toEqual([]);
+    await page.keyboard.press('/');
+    await page.keyboard.type('old before:2021-01-01');
+    await sees(page, '3 found');
+  });
+});
+
+describe('mail made to do harm', () => {
+  it('runs nothing, asks nobody for anything, and is all there', async () => {
+    const visits: string[] = [];
+    const far = createServer((visit, answer) => {
+      visits.push(visit.url!);
+      answer.end();
+    });
+    await new Promise<void>((resolve) => far.listen(0, '127.0.0.1', resolve));
+    onTestFinished(() => void far.close());
+    const origin = `http://127.0.0.1:${(far.address() as AddressInfo).port}`;
+    const all = hostileMail(origin).filter(
+      // The longest are read elsewhere; here it is about what a browser does.
+      ({ bytes }) => bytes.length > 0 && bytes.length < 300_000,
+    );
+    const before = (await inbox()).total;
+    for (const { bytes } of all)
+      await deliver(product.lmtpPort, 'm@evil.example', ME, bytes.toString('latin1'));
+
+    const page = await open('/inbox');
+    const away: string[] = [];
+    page.on('request', (request) => {
+      const url = request.url();
+      if (!url.startsWith(product.origin) && !/^(data|about|blob):/.test(url)) away.push(url);
+    });
+    const ids: string[] = [];
+    for (let cursor: string | null = ''; cursor !== null;) {
+      const { body }: { body: ThreadPageJson } = await product.api<ThreadPageJson>(
+        'GET',
+        `/inbox?order=time&limit=500${cursor && `&cursor=${cursor}`}`,
+      );
+      for (const { id } of body.messages) ids.push(id);
+      cursor = body.cursor;
+    }
+    // Some answer each other by their ids, and are threads together.
+    expect(ids.length - before).toBeGreaterThan(180);
+    const inHtml: string[] = [];
+    for (const id of ids) if ((await message(id)).layout) inHtml.push(id);
+    expect(inHtml.length).toBeGreaterThan(120);
+    // In frames as the reading pane has them, many at a time; then some in the reading pane itself.
+    for (let from = 0; from < inHtml.length; from += 20)
+      await page.evaluate(
+        (some) =>
+          Promise.all(
+            some.map(
+              (id) =>
+                new Promise((resolve) => {
+                  const frame = document.createElement('iframe');
+                  frame.setAttribute('sandbox', 'allow-popups allow-popups-to-escape-sandbox');
+                  frame.src = `/api/v1/messages/${id}/html`;
+                  frame.onload = () => setTimeout(() => (frame.remove(), resolve(null)), 60);
+                  document.body.append(frame);
+                }),
+            ),
+          ).then(() => undefined),
+        inHtml.slice(from, from + 20),
+      );
+    for (const id of inHtml.slice(0, 12)) {
+      await page.goto(`${product.origin}/inbox/${id}`, { waitUntil: 'load' });
+      await until('the frame', () => page.frames().find((each) => each.url().includes('/html')));
+    }
+    expect(await page.evaluate(() => 'stolen' in window)).toBe(false);
+    expect(page.url()).toContain('/inbox/');
+    expect(visits).toEqual([]);
+    expect(away).toEqual([]);
+  }, 240_000);
+
+  it('has its pictures fetched when that is asked, once or for their sender', async () => {
+    const visits: string[] = [];
+    const far = createServer((visit, answer) => {
+      visits.push(visit.url!);
+      answer.end();
+    });
+    await new Promise<void>((resolve) => far.listen(0, '127.0.0.1', resolve));
+    onTestFinished(() => void far.close());
+    const origin = `http://127.0.0.1:${(far.address() as AddressInfo).port}`;
+    const source = [
+      ...['From: News <news@x.example>', `To: ${ME}`, 'Subject: Pictured', 'MIME-Version: 1.0'],
+      ...['Content-Type: text/html', '', `<p>Look</p><img src="${origin}/p.png"><script>1</script>`],
+    ].join('\r\n');
+    await deliver(product.lmtpPort, 'news@x.example', ME, source);
+    const { id } = (await found('subject:pictured'))[0]!;
+    const page = await open(`/inbox/${id}`);
+    await sees(page, 'A picture from elsewhere not fetched.');
+    await sees(page, 'Left out: 1 script.');
+    expect(visits).toEqual([]);
+    await press(page, 'button', 'Show once');
+    await until('the picture to be asked for', () => visits.length > 0);
+    await press(page, 'button', 'Always from news@x.example');
+    await notice(page, 'shown from now on');
+    await page.reload();
+    await sees(page, 'Fetch no more pictures from news@x.example');
+  });
+});
