@@ -9,6 +9,7 @@ const LAYERS = {
   engine: ['usecases', 'core'],
   server: ['api', 'usecases', 'core'],
   demo: ['usecases', 'core'],
+  cli: ['usecases', 'core'],
   launcher: ['demo', 'usecases', 'core'],
   ui: ['api', 'core'],
   app: ['ui', 'api', 'usecases', 'spelling', 'core'],

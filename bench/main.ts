@@ -5,6 +5,7 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { checks } from './checks';
+import { ingest, large } from './incoming';
 import { memory } from './memory';
 import { moment } from './moment';
 import { preview } from './preview';
@@ -17,7 +18,18 @@ process.env.OAK_ZONE = 'Europe/Lisbon';
 
 const only = process.argv[2];
 const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
-  ...{ throughput, lateness, start: startToFirstRelease, size, memory, preview, moment, checks },
+  ...{
+    throughput,
+    lateness,
+    start: startToFirstRelease,
+    size,
+    memory,
+    preview,
+    moment,
+    checks,
+    ingest,
+    large,
+  },
 };
 const rows: Row[] = [];
 for (const [name, measure] of Object.entries(parts)) {

@@ -25,6 +25,7 @@ if (process.argv[1] === fileURLToPath(import.meta.url)) {
       launcher: 'src/launcher/main.ts',
       engine: 'src/engine/main.ts',
       web: 'src/server/main.ts',
+      cli: 'src/cli/main.ts',
       postoffice: 'postoffice/main.ts',
     },
   });

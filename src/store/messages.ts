@@ -58,8 +58,12 @@ export function summaryRowsOfThread(db: Reading, threadId: string, limit: number
     .reverse();
 }
 
+const insert = builtBy((db, columns) =>
+  db.insert(messages).values(placeholders<typeof messages.$inferInsert>(columns)).returning().prepare(),
+);
+
 export function insertMessage(tx: Tx, message: typeof messages.$inferInsert): Message {
-  return tx.insert(messages).values(message).returning().get();
+  return insert(tx, columnsOf(message)).get(message);
 }
 
 const swap = builtBy((db, columns) =>
@@ -100,22 +104,42 @@ export function recipientsOf(db: Reading, messageIds: string[]): Recipient[] {
   return rows.sort((a, b) => FIELD_ORDER[a.field] - FIELD_ORDER[b.field] || a.position - b.position);
 }
 
+const dropRecipients = built((db) =>
+  db
+    .delete(recipients)
+    .where(
+      and(
+        eq(recipients.messageId, sql.placeholder('messageId')),
+        eq(recipients.field, sql.placeholder('field')),
+      ),
+    )
+    .prepare(),
+);
+const insertRecipient = built((db) =>
+  db
+    .insert(recipients)
+    .values(placeholders<typeof recipients.$inferInsert>('messageId field position name address groupId'))
+    .prepare(),
+);
+
 export function setRecipients(
   tx: Tx,
   messageId: string,
   field: RecipientField,
   list: readonly { name: string; address: string; group?: string }[],
 ): void {
-  tx.delete(recipients)
-    .where(and(eq(recipients.messageId, messageId), eq(recipients.field, field)))
-    .run();
-  list.forEach(({ name, address, group }, position) => {
-    tx.insert(recipients).values({ messageId, field, position, name, address, groupId: group }).run();
-  });
+  dropRecipients(tx).run({ messageId, field });
+  list.forEach(({ name, address, group }, position) =>
+    insertRecipient(tx).run({ messageId, field, position, name, address, groupId: group ?? null }),
+  );
 }
 
+const insertBytes = built((db) =>
+  db.insert(sources).values(placeholders<typeof sources.$inferInsert>('messageId bytes')).prepare(),
+);
+
 export function insertSource(tx: Tx, messageId: string, bytes: Buffer): void {
-  tx.insert(sources).values({ messageId, bytes }).run();
+  insertBytes(tx).run({ messageId, bytes });
 }
 
 export function sourceOf(db: Reading, messageId: string): Buffer | undefined {
@@ -159,13 +183,29 @@ export function messageIdsAfter(db: Reading, id: string, limit: number): string[
     .map((row) => row.id);
 }
 
+const byHeaderId = built((db) =>
+  db
+    .select()
+    .from(messages)
+    .where(eq(messages.headerId, sql.placeholder('headerId')))
+    .prepare(),
+);
+
 export function findByHeaderId(db: Reading, headerId: string): Message | undefined {
-  return db.select().from(messages).where(eq(messages.headerId, headerId)).get();
+  return byHeaderId(db).get({ headerId });
 }
+
+const insertReference = built((db) =>
+  db
+    .insert(messageReferences)
+    .values(placeholders<typeof messageReferences.$inferInsert>('headerId messageId'))
+    .onConflictDoNothing()
+    .prepare(),
+);
 
 export function setReferences(tx: Tx, messageId: string, headerIds: string[]): void {
   for (const headerId of headerIds) {
-    tx.insert(messageReferences).values({ headerId, messageId }).onConflictDoNothing().run();
+    insertReference(tx).run({ headerId, messageId });
   }
 }
 

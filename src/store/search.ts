@@ -2,6 +2,8 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { SearchField, SearchState, SearchTerm } from '../core/search/query';
 import { PENDING_STATES } from '../core/departure/states';
+import type { Database } from 'better-sqlite3';
+import { built } from './built';
 import type { Reading, Tx } from './store';
 
 /** Stands in `files` of every message with something attached. */
@@ -14,46 +16,58 @@ const MOST_TEXT = 500_000;
 interface DueRow {
   id: string;
   row: number | null;
-  subject: string | null;
-  sender: string | null;
-  body: string | null;
   at: number | null;
 }
+
+/** What keeping the index takes, built once. */
+const keeping = built((db) => {
+  const client = (db as unknown as { $client: Database }).$client;
+  return {
+    due: client.prepare<[], DueRow>(`
+      SELECT words_due.message_id AS id, word_rows.row AS row, m.at AS at
+      FROM words_due LEFT JOIN word_rows ON word_rows.message_id = words_due.message_id
+      LEFT JOIN messages m ON m.id = words_due.message_id AND m.deleted_at IS NULL`),
+    drop: client.prepare('DELETE FROM message_words WHERE rowid = ?'),
+    dropRow: client.prepare('DELETE FROM word_rows WHERE row = ?'),
+    top: client.prepare<[number, number], { top: number | null }>(
+      'SELECT max(row) AS top FROM word_rows WHERE row >= ? AND row < ?',
+    ),
+    taken: client.prepare('SELECT 1 FROM word_rows WHERE row = ?'),
+    insertRow: client.prepare('INSERT INTO word_rows (row, message_id) VALUES (?, ?)'),
+    insert: client.prepare(`
+      INSERT INTO message_words (rowid, subject, sender, readers, body, files)
+      SELECT @row, m.subject, m.from_name || ' ' || m.from_address,
+        (SELECT group_concat(name || ' ' || address, ' ') FROM recipients WHERE message_id = m.id AND field <> 'replyTo'),
+        substr(m.text, 1, ${MOST_TEXT}),
+        (SELECT group_concat(name || CASE WHEN content_id IS NULL THEN ' ${HAS_FILE}' ELSE '' END, ' ')
+          FROM attachments WHERE message_id = m.id AND removed_at IS NULL)
+      FROM messages m WHERE m.id = @id`),
+    done: client.prepare('DELETE FROM words_due'),
+  };
+});
 
 /**
  * Indexes anew whatever has changed since. Rows are numbered by a message's moment, so the index itself has them in
  * order of time.
  */
 export function indexWords(tx: Tx): void {
-  const due = tx.all<DueRow>(sql`
-    SELECT words_due.message_id AS id, word_rows.row AS "row", m.subject AS subject,
-      m.from_name || ' ' || m.from_address AS sender, substr(m.text, 1, ${MOST_TEXT}) AS body, m.at AS at
-    FROM words_due LEFT JOIN word_rows ON word_rows.message_id = words_due.message_id
-    LEFT JOIN messages m ON m.id = words_due.message_id AND m.deleted_at IS NULL`);
+  const keep = keeping(tx);
+  const due = keep.due.all();
   if (due.length === 0) return;
-  for (const { id, row, subject, sender, body, at } of due) {
+  for (const { id, row, at } of due) {
     if (row !== null) {
-      tx.run(sql`DELETE FROM message_words WHERE rowid = ${row}`);
-      tx.run(sql`DELETE FROM word_rows WHERE row = ${row}`);
+      keep.drop.run(row);
+      keep.dropRow.run(row);
     }
     if (at === null) continue;
     const low = Math.max(0, at) * ROOM;
-    const taken = tx.get<{ top: number | null }>(
-      sql`SELECT max(row) AS top FROM word_rows WHERE row >= ${low} AND row < ${low + ROOM}`,
-    );
-    let next = (taken?.top ?? low - 1) + 1;
+    let next = (keep.top.get(low, low + ROOM)?.top ?? low - 1) + 1;
     // More than a thousand of one millisecond: wherever there is room after it.
-    while (next >= low + ROOM && tx.get(sql`SELECT 1 FROM word_rows WHERE row = ${next}`)) next++;
-    tx.run(sql`INSERT INTO word_rows (row, message_id) VALUES (${next}, ${id})`);
-    tx.run(sql`
-      INSERT INTO message_words (rowid, subject, sender, readers, body, files) VALUES (
-        ${next}, ${subject}, ${sender},
-        (SELECT group_concat(name || ' ' || address, ' ') FROM recipients WHERE message_id = ${id} AND field <> 'replyTo'),
-        ${body},
-        (SELECT group_concat(name || CASE WHEN content_id IS NULL THEN ' ' || ${HAS_FILE} ELSE '' END, ' ')
-          FROM attachments WHERE message_id = ${id} AND removed_at IS NULL))`);
+    while (next >= low + ROOM && keep.taken.get(next)) next++;
+    keep.insertRow.run(next, id);
+    keep.insert.run({ row: next, id });
   }
-  tx.run(sql`DELETE FROM words_due`);
+  keep.done.run();
 }
 
 /** True where something waits to be indexed. */

@@ -1,14 +1,18 @@
 /** Threads: which one a message belongs to, and the pages of those in one place. */
 import { and, desc, eq, gt, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm';
 import { departures, frozen, messageReferences, messages, recipients, threads } from './schema';
-import { built } from './built';
+import { built, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
 export type Thread = typeof threads.$inferSelect;
 export type Place = NonNullable<Thread['place']>;
 
+const insert = built((db) =>
+  db.insert(threads).values(placeholders<typeof threads.$inferInsert>('id subject')).prepare(),
+);
+
 export function insertThread(tx: Tx, id: string, subject: string): void {
-  tx.insert(threads).values({ id, subject }).run();
+  insert(tx).run({ id, subject });
 }
 
 export function findThreads(db: Reading, ids: readonly string[]): Thread[] {
@@ -21,36 +25,41 @@ export function findThreads(db: Reading, ids: readonly string[]): Thread[] {
     : [];
 }
 
-/**
- * The threads a message touches: those holding a message it names, or one that names it. Oldest thread first by
- * its first message.
- */
-export function relatedThreads(db: Reading, headerId: string | undefined, named: string[]): string[] {
+const related = built((db) => {
+  const ids = sql`(SELECT value FROM json_each(${sql.placeholder('named')}))`;
   const naming = db
     .select({ id: messageReferences.messageId })
     .from(messageReferences)
-    .where(eq(messageReferences.headerId, headerId ?? ''));
-  const ids = named.length ? named : [''];
+    .where(eq(messageReferences.headerId, sql.placeholder('headerId')));
   // Each copy of a message left under an id of its own.
   const copies = db
     .select({ id: departures.messageId })
     .from(frozen)
     .innerJoin(departures, eq(departures.id, frozen.departureId))
-    .where(inArray(frozen.headerId, ids));
-  const rows = db
+    .where(sql`${frozen.headerId} IN ${ids}`);
+  return db
     .select({ threadId: messages.threadId })
     .from(messages)
     .where(
       or(
-        and(isNotNull(messages.headerId), inArray(messages.headerId, ids)),
+        and(isNotNull(messages.headerId), sql`${messages.headerId} IN ${ids}`),
         inArray(messages.id, naming),
         inArray(messages.id, copies),
       ),
     )
     .groupBy(messages.threadId)
     .orderBy(sql`min(${messages.at})`)
-    .all();
-  return rows.map((row) => row.threadId);
+    .prepare();
+});
+
+/**
+ * The threads a message touches: those holding a message it names, or one that names it. Oldest thread first by
+ * its first message.
+ */
+export function relatedThreads(db: Reading, headerId: string | undefined, named: string[]): string[] {
+  return related(db)
+    .all({ headerId: headerId ?? '', named: JSON.stringify(named) })
+    .map((row) => row.threadId);
 }
 
 /** Moves all messages of the other threads into the first and drops them. */

@@ -32,8 +32,10 @@ export function Keyboard() {
   useCommand('KeyN', () => router.push(newMessagePath()));
   useCommand('Slash', () => {
     const field = document.querySelector<HTMLInputElement>('[data-find]');
-    if (field) field.select();
-    else router.push('/inbox?find');
+    if (field) {
+      field.focus();
+      field.select();
+    } else router.push('/inbox?find');
   });
   useCommand('?', () => list.current?.showModal());
 
@@ -48,6 +50,13 @@ export function Keyboard() {
       bindings[`Alt+Shift+${code}`] = (event) => guarded(event, true);
     };
     for (const { code } of keyHelp) bind(code, () => runCommand(code));
+    // Wherever the keyboard has it: by itself, with Shift, or among the digits.
+    for (const slash of ['/', 'Shift+/'])
+      bindings[slash] = (event) => {
+        if (event.defaultPrevented || inField(event)) return;
+        event.preventDefault();
+        runCommand('Slash');
+      };
     bindings['Shift+?'] = (event) => {
       if (inField(event)) return;
       event.preventDefault();
