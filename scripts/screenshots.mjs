@@ -151,6 +151,11 @@ const { id: held } = await api('POST', '/messages', {
 await api('POST', `/messages/${held}/schedule`, { plan: { kind: 'now' } });
 await picture('inbox', `/inbox/${ewan.id}`);
 await picture('inbox-narrow', '/inbox', { size: NARROW });
+const sea = messages.find(({ subject }) => subject === 'Both crates by sea');
+await picture('snooze', `/inbox/${sea.id}?do=snooze`, {
+  steps: (page) => page.waitForFunction(() => document.body.innerText.includes('The day before Sat 12 Dec')),
+});
+await picture('returns', '/returns');
 await picture('departures', '/departures');
 await picture('departures-drafts', '/departures?part=drafts', {
   steps: async (page) => (await page.$$('tbody input[type=checkbox]')).at(0)?.click(),

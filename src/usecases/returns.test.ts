@@ -199,7 +199,7 @@ describe('a to-do', () => {
     expect(listReminders(desk)).toEqual([]);
   });
 
-  it('is done, taken up again, dropped; those open come by when they are due, undated last', async () => {
+  it('is done, taken up again, dropped; those open come by when they are due, undated last', () => {
     const undated = addTodo(desk, null, { what: 'call' });
     const late = addTodo(desk, null, { what: 'decide', due });
     const early = addTodo(desk, null, { what: 'answer', due: { ...due, date: '2026-11-23' } });
@@ -217,7 +217,7 @@ describe('a to-do', () => {
     expect(() => settleTodo(desk, late.id, 'done')).toThrow(NotFound);
   });
 
-  it('does not remind of what is settled', async () => {
+  it('does not remind of what is settled', () => {
     const { id } = addTodo(desk, null, { what: 'call', remindAt: NOW + HOUR });
     settleTodo(desk, id, 'done');
     expect(goTo(NOW + 2 * HOUR)).toBe(0);

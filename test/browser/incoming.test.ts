@@ -1,6 +1,9 @@
 /** Deciding on what came in: by keyboard alone, and with mail made to do harm. */
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import type { MessageJson, SearchJson, ThreadPageJson } from '../../src/api/types';
@@ -246,10 +249,7 @@ describe('past mail', () => {
   it('is taken in from files, found, and archived mail is put back', async () => {
     const page = await open('/archive');
     const input = await until('the field', () => page.$('input[aria-label="Mail files"]'));
-    const { mkdtempSync, writeFileSync } = await import('node:fs');
-    const { tmpdir } = await import('node:os');
-    const { join } = await import('node:path');
-    const folder = mkdtempSync(join(tmpdir(), 'oak-mail-'));
+        const folder = mkdtempSync(join(tmpdir(), 'oak-mail-'));
     const file = join(folder, 'old.mbox');
     const one = (n: number) =>
       `From a@x Tue Nov 24 14:24:00 2026\n${mailOf({
@@ -260,7 +260,7 @@ describe('past mail', () => {
         .toString()
         .replaceAll('\r\n', '\n')}\n\n`;
     writeFileSync(file, one(1) + one(2) + 'From x\nnot a message\n\n' + one(3));
-    await (input as import('puppeteer-core').ElementHandle<HTMLInputElement>).uploadFile(file);
+    await (input).uploadFile(file);
     await sees(page, /old\.mbox: 3 taken in, 1 could not be read/);
     await sees(page, 'none of the header fields');
     expect(await axe(page)).toEqual([]);

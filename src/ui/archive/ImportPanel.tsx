@@ -192,7 +192,7 @@ export function ImportPanel() {
         </>
       )}
       <p>
-        <Button size="small" href="/api/v1/messages/export">
+        <Button size="small" href="/api/v1/messages/export" className={styles.out}>
           Give out all mail as mbox
         </Button>
       </p>

@@ -38,7 +38,11 @@ export function ChosenBar({ messages, place, actions, done }: Props) {
         actions={actions}
         onDone={() => done(true)}
       />
-      <Button size="small" href={`/api/v1/messages/export?ids=${messages.map(({ id }) => id).join(',')}`}>
+      <Button
+        size="small"
+        className={styles.out}
+        href={`/api/v1/messages/export?ids=${messages.map(({ id }) => id).join(',')}`}
+      >
         Export
       </Button>
       <Button size="small" type="text" onClick={() => done(false)}>

@@ -31,6 +31,8 @@ export function SearchField({ text, onText }: Props) {
       onChange={onText}
       defaultActiveFirstOption={false}
       popupMatchSelectWidth={320}
+      // Beside its field, not at the end of the page: whoever listens finds it there.
+      getPopupContainer={(field) => field.parentElement!}
       options={shown.map((each) => ({
         value: text.replace(LAST, '') + each.text,
         label: (
