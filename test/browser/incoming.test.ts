@@ -42,7 +42,7 @@ const notice = (page: Page, words: string | RegExp) => sees(page, words, '[aria-
 
 /** Opens the inbox and puts the focus on a message’s row. */
 async function inboxAt(id: string): Promise<Page> {
-  const page = await open('/inbox');
+  const page = await open(`/inbox/${id}`);
   await until('its row', async () => page.$(`[data-row="${id}"]`));
   await page.$eval(`[data-row="${id}"]`, (row) => (row as HTMLElement).focus());
   return page;
@@ -54,6 +54,7 @@ describe('by keyboard alone', () => {
     const page = await inboxAt(before[0]!.id);
     await page.keyboard.press('Enter');
     await until('it to be open', async () => (await openSubject(page)) === before[0]!.subject);
+    await page.$eval(`[data-row="${before[0]!.id}"]`, (row) => (row as HTMLElement).focus());
     const dealt: string[] = [];
     for (let n = 0; n < 10; n++) {
       const rows = (await inbox()).messages;
@@ -249,7 +250,7 @@ describe('past mail', () => {
   it('is taken in from files, found, and archived mail is put back', async () => {
     const page = await open('/archive');
     const input = await until('the field', () => page.$('input[aria-label="Mail files"]'));
-        const folder = mkdtempSync(join(tmpdir(), 'oak-mail-'));
+    const folder = mkdtempSync(join(tmpdir(), 'oak-mail-'));
     const file = join(folder, 'old.mbox');
     const one = (n: number) =>
       `From a@x Tue Nov 24 14:24:00 2026\n${mailOf({
@@ -260,7 +261,7 @@ describe('past mail', () => {
         .toString()
         .replaceAll('\r\n', '\n')}\n\n`;
     writeFileSync(file, one(1) + one(2) + 'From x\nnot a message\n\n' + one(3));
-    await (input).uploadFile(file);
+    await input.uploadFile(file);
     await sees(page, /old\.mbox: 3 taken in, 1 could not be read/);
     await sees(page, 'none of the header fields');
     expect(await axe(page)).toEqual([]);

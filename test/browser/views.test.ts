@@ -35,7 +35,7 @@ beforeAll(async () => {
     write: ['/write', 'Leaves now, held 90 s'],
     'one that is pending': [`/write/${pending.departures[0]!.messageId}`, 'Save, still leaves'],
     returns: ['/returns', 'Coming back'],
-    archive: ['/archive', 'Past mail'],
+    archive: ['/archive/past', 'Drop EML or mbox files here'],
     correspondents: ['/correspondents', 'Keshav Rai'],
     'a correspondent': [`/correspondents?person=${people.correspondents[0]!.id}`, 'Working week'],
     groups: ['/correspondents?panel=groups', 'Lenders'],

@@ -1,8 +1,9 @@
 'use client';
 /** The list at the left, what is open at the right: of the inbox, and of the archive. */
-import { useParams, useRouter } from 'next/navigation';
+import { useParams, usePathname, useRouter } from 'next/navigation';
 import { useCallback, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { InboxOrder, ThreadPlace } from '../data/incoming';
+import { PAST_MAIL } from '../shell/views';
 import { FrameContext } from './frame';
 import styles from './Inbox.module.css';
 import { ThreadList } from './ThreadList';
@@ -11,6 +12,7 @@ const NAMES = { inbox: 'Inbox', archive: 'Archive' };
 
 export function InboxFrame({ place, children }: { place: ThreadPlace; children: ReactNode }) {
   const { id } = useParams<{ id?: string }>();
+  const path = usePathname();
   const router = useRouter();
   const [order, setOrder] = useState<InboxOrder>('answer');
   const [search, setSearch] = useState('');
@@ -31,7 +33,7 @@ export function InboxFrame({ place, children }: { place: ThreadPlace; children: 
   const frame = useMemo(() => ({ place, listed, toFocus, first, setFirst, goOn }), [place, first, goOn]);
   return (
     <FrameContext value={frame}>
-      <div className={styles.columns} data-open={Boolean(id)}>
+      <div className={styles.columns} data-open={Boolean(id) || path === PAST_MAIL}>
         <div className={styles.side}>
           <h1 className="unseen">{NAMES[place]}</h1>
           <ThreadList order={order} setOrder={setOrder} search={search} setSearch={setSearch} />

@@ -2,6 +2,7 @@
 /** The threads of a place, grouped by what an answer would do now, or what was found. Only rows in view are drawn. */
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Select, Spin } from 'antd';
+import Link from 'next/link';
 import { useParams, useRouter, useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useWords } from '../common/format';
@@ -12,6 +13,7 @@ import { WaitingChanges } from '../common/WaitingChanges';
 import { useSearch, useThreads, type InboxOrder } from '../data/incoming';
 import { usePending } from '../data/queries';
 import { useCommand } from '../shell/commands';
+import { PAST_MAIL } from '../shell/views';
 import { ChosenBar } from './ChosenBar';
 import styles from './Inbox.module.css';
 import { useFrame } from './frame';
@@ -96,6 +98,16 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   useEffect(() => {
     if (hasNextPage && !isFetchingNextPage && lastShown > rows.length - NEAR_END) void fetchNextPage();
   }, [hasNextPage, isFetchingNextPage, fetchNextPage, lastShown, rows.length]);
+
+  // What is open is in view in the list, however one came to it.
+  const inView = useRef<string | undefined>(undefined);
+  useEffect(() => {
+    if (inView.current === openId) return;
+    const index = rows.findIndex((row) => row.kind !== 'group' && row.message.id === openId);
+    if (index < 0) return;
+    inView.current = openId;
+    virtual.scrollToIndex(index);
+  }, [rows, openId, virtual]);
 
   // The message one has gone on to takes the focus, once its row is there.
   useEffect(() => {
@@ -187,6 +199,11 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
             onChange={setOrder}
             popupMatchSelectWidth={false}
           />
+        )}
+        {place === 'archive' && !finding && (
+          <Link href={PAST_MAIL} className={styles.past}>
+            Past mail in and out
+          </Link>
         )}
         {finding && found.data && (
           <p role="status" className={styles.count}>

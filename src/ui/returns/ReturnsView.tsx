@@ -76,7 +76,10 @@ function SnoozedRow({ message, actions }: { message: MessageSummaryJson; actions
           actions={actions}
           onDone={() => {}}
         />
-        <RowButton onClick={() => void actions.bringBack(message)} aria-label={`Bring “${subject}” back now`}>
+        <RowButton
+          onClick={() => void actions.bringBack(message)}
+          aria-label={`Bring back now: “${subject}”`}
+        >
           Bring back now
         </RowButton>
       </td>

@@ -12,3 +12,6 @@ export const newMessagePath = () => `/write?new=${Date.now().toString(36)}`;
 
 /** Where a message in the same thread is written to those who have, or should have, an earlier one. */
 export const correctionPath = (messageId: string) => `/write?corrects=${messageId}`;
+
+/** Where past mail is taken in and given out. */
+export const PAST_MAIL = '/archive/past';

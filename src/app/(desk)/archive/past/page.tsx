@@ -1,0 +1,5 @@
+import { ImportPanel } from '../../../../ui/archive/ImportPanel';
+
+export default function PastMailPage() {
+  return <ImportPanel />;
+}
