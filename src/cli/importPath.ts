@@ -33,6 +33,7 @@ async function importFile(
     await file.read(head, 0, head.length, 0);
     const mbox = head.toString('latin1') === 'From ' || /\.(mbox|mbx)$/i.test(path);
     let row = beginImport(desk, { name, size, format: mbox ? 'mbox' : 'eml' });
+    // Of one that goes on, what was taken in before is not counted again.
     const before = { added: row.added, same: row.same, unreadable: row.unreadable };
     while (row.received < size) {
       const piece = Buffer.alloc(Math.min(PIECE, size - row.received));

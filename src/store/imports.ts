@@ -1,5 +1,5 @@
 /** Files of past mail that are taken in, and what of them was kept aside. */
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import { imports, setAside } from './schema';
 import type { Reading, Tx } from './store';
 
@@ -27,6 +27,14 @@ export const listImports = (db: Reading, limit: number): Import[] =>
 
 export const keepAside = (tx: Tx, row: typeof setAside.$inferInsert): void =>
   void tx.insert(setAside).values(row).run();
+
+/** True where exactly this of that file is kept aside already. */
+export const isAside = (db: Reading, name: string, bytes: Buffer): boolean =>
+  db
+    .select({ one: sql`1` })
+    .from(setAside)
+    .where(and(eq(setAside.name, name), eq(setAside.bytes, bytes)))
+    .get() !== undefined;
 
 export const listSetAside = (db: Reading, limit: number): Omit<SetAside, 'bytes'>[] =>
   db

@@ -195,6 +195,16 @@ export function findByHeaderId(db: Reading, headerId: string): Message | undefin
   return byHeaderId(db).get({ headerId });
 }
 
+/** The message of exactly these bytes, from this address at this moment: for one that has no Message-ID. */
+export function findTwin(db: Reading, address: string, at: number, bytes: Buffer): Message | undefined {
+  return db
+    .select()
+    .from(messages)
+    .where(and(eq(sql`lower(${messages.fromAddress})`, address.toLowerCase()), eq(messages.at, at)))
+    .all()
+    .find((each) => sourceOf(db, each.id)?.equals(bytes));
+}
+
 const insertReference = built((db) =>
   db
     .insert(messageReferences)

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -76,6 +76,30 @@ describe('the real thing', () => {
     expect(page.thread.map((each) => each.direction)).toEqual(['out']);
     expect((await product.api('GET', '/postoffice/mailboxes')).status).toBe(404);
     expect(await product.stop()).toBe(0);
+  });
+
+  it('has past mail taken in and given out from the command line while it runs', async () => {
+    const product = await start('real', ME);
+    const folder = tempData();
+    const [old, out] = [join(folder, 'old.mbox'), join(folder, 'out.mbox')];
+    writeFileSync(
+      old,
+      'From a@x\nFrom: a@x.example\nMessage-ID: <a@x>\nSubject: Old\n\nx\n\nFrom b@x\njunk\n',
+    );
+    const oak = (...args: string[]) =>
+      spawnSync(process.execPath, ['scripts/oak.mjs', ...args, '--data', product.dataDir], {
+        env: cleanEnv(),
+        encoding: 'utf8',
+        timeout: 30_000,
+      });
+    expect(oak('import', old).stdout).toBe(
+      '1 taken in, 0 were here already, 1 could not be read and were kept aside\n',
+    );
+    const { body } = await product.api<MessagePageJson>('GET', '/archive');
+    expect(body.messages.map(({ subject }) => subject)).toEqual(['Old']);
+    expect(oak('export', out).stdout).toBe(`1 messages in ${out}\n`);
+    expect(readFileSync(out, 'utf8')).toContain('Subject: Old');
+    expect(oak('import', join(folder, 'nowhere')).status).toBe(1);
   });
 
   it('starts without a mail server; departures wait until there is one', async () => {

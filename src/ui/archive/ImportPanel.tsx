@@ -18,21 +18,29 @@ interface Running {
   size: number;
 }
 
-/** What the browser says of a file it was given by dropping a folder. */
-async function filesOf(entry: FileSystemEntry): Promise<File[]> {
-  if (entry.isFile)
-    return [
-      await new Promise<File>((resolve, reject) => (entry as FileSystemFileEntry).file(resolve, reject)),
-    ];
+/** A file with the path it has in what was given: two of one name are two. */
+interface Given {
+  path: string;
+  file: File;
+}
+
+/** What stands in a file or folder that was dropped. */
+async function givenIn(entry: FileSystemEntry): Promise<Given[]> {
+  if (entry.isFile) {
+    const file = await new Promise<File>((resolve, reject) =>
+      (entry as FileSystemFileEntry).file(resolve, reject),
+    );
+    return [{ path: entry.fullPath.replace(/^\//, ''), file }];
+  }
   const reader = (entry as FileSystemDirectoryEntry).createReader();
-  const files: File[] = [];
+  const all: Given[] = [];
   for (;;) {
     // A folder is given a hundred entries at a time.
     const some = await new Promise<FileSystemEntry[]>((resolve, reject) =>
       reader.readEntries(resolve, reject),
     );
-    if (some.length === 0) return files;
-    for (const each of some) files.push(...(await filesOf(each)));
+    if (some.length === 0) return all;
+    for (const each of some) all.push(...(await givenIn(each)));
   }
 }
 
@@ -51,10 +59,9 @@ export function ImportPanel() {
   const files = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
 
-  async function takeInOne(file: File, place: string) {
+  async function takeInOne({ path: name, file }: Given, place: string) {
     if (file.size === 0) return;
     const format = formatOf(file, await file.slice(0, 5).text());
-    const name = file.webkitRelativePath || file.name;
     let { id, received } = await ask<ImportJson>('POST', '/imports', { name, size: file.size, format });
     while (received < file.size && !stopped.current) {
       setRunning({ name, done: received, size: file.size });
@@ -67,14 +74,14 @@ export function ImportPanel() {
       ));
     }
   }
-  async function takeIn(list: readonly File[]) {
+  async function takeIn(list: readonly Given[]) {
     stopped.current = false;
     setProblem(null);
     try {
-      for (const [index, file] of list.entries()) {
+      for (const [index, given] of list.entries()) {
         if (stopped.current) break;
         setLeft(list.length - index);
-        await takeInOne(file, intoInbox ? 'inbox' : 'archive');
+        await takeInOne(given, intoInbox ? 'inbox' : 'archive');
       }
     } catch (error) {
       setProblem(`${(error as Error).message} Take the same files in again: it goes on where it stopped.`);
@@ -88,12 +95,15 @@ export function ImportPanel() {
     event.preventDefault();
     setOver(false);
     const entries = [...event.dataTransfer.items].flatMap((item) => item.webkitGetAsEntry() ?? []);
-    const all: File[] = [];
-    for (const entry of entries) all.push(...(await filesOf(entry)));
+    const all: Given[] = [];
+    for (const entry of entries) all.push(...(await givenIn(entry)));
     await takeIn(all);
   }
   const picked = (input: HTMLInputElement) => {
-    const list = [...(input.files ?? [])];
+    const list = [...(input.files ?? [])].map((file) => ({
+      path: file.webkitRelativePath || file.name,
+      file,
+    }));
     input.value = '';
     void takeIn(list);
   };

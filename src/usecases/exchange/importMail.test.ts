@@ -56,6 +56,19 @@ describe('taking in a mailbox file', () => {
     expect(archived(desk)).toHaveLength(12);
   });
 
+  it('takes two files of one name and size for two, and what has no id twice for once', async () => {
+    const { desk } = tempDesk();
+    const take = async (bytes: Buffer) => {
+      const { id } = beginImport(desk, { name: 'a.eml', size: bytes.length, format: 'eml' });
+      return receiveImport(desk, id, 0, bytes);
+    };
+    const date = 'Tue, 3 Nov 2026 10:00:00 +0000';
+    expect(await take(mailOf({ subject: 'One', date }))).toMatchObject({ added: 1, same: 0 });
+    expect(await take(mailOf({ subject: 'Two', date }))).toMatchObject({ added: 1, same: 0 });
+    expect(await take(mailOf({ subject: 'One', date }))).toMatchObject({ added: 0, same: 1 });
+    expect(archived(desk)).toHaveLength(2);
+  });
+
   it('keeps aside what is no message, whole, with the reason', async () => {
     const { desk } = tempDesk();
     const junk = 'this is no message\nat all\n';

@@ -6,6 +6,7 @@ import {
   findImport,
   findImportOf,
   findSetAside,
+  isAside,
   insertImport,
   keepAside,
   listImports,
@@ -15,7 +16,7 @@ import {
   type SetAside,
 } from '../../store/imports';
 import { noteChange } from '../../store/journal';
-import { findByHeaderId } from '../../store/messages';
+import { findByHeaderId, findTwin } from '../../store/messages';
 import type { Tx } from '../../store/store';
 import type { Place } from '../../store/threads';
 import { newId, type Desk } from '../desk';
@@ -53,13 +54,17 @@ export function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly Read
   const counts: Counts = { added: 0, same: 0, unreadable: 0 };
   for (const one of batch) {
     if ('reason' in one) {
-      keepAside(tx, { id: newId(), name, reason: one.reason, bytes: one.bytes, at: now });
+      if (!isAside(tx, name, one.bytes))
+        keepAside(tx, { id: newId(), name, reason: one.reason, bytes: one.bytes, at: now });
       counts.unreadable++;
-    } else if (one.mail.messageId && findByHeaderId(tx, one.mail.messageId)) counts.same++;
+      continue;
+    }
+    // A date that is missing, or cannot be, is now.
+    const { date, messageId, from } = one.mail;
+    const at = date !== undefined && date > 0 && date <= now ? date : now;
+    const known = messageId ? findByHeaderId(tx, messageId) : findTwin(tx, from.address, at, one.bytes);
+    if (known) counts.same++;
     else {
-      // A date that is missing, or cannot be, is now.
-      const { date } = one.mail;
-      const at = date !== undefined && date > 0 && date <= now ? date : now;
       keepIncoming(tx, one.mail, one.bytes, { at, now, place, what: `taken in from ${name}` });
       counts.added++;
     }
@@ -74,11 +79,16 @@ export interface ImportInput {
   format: 'mbox' | 'eml';
 }
 
-/** Begins to take in a file, or goes on with one of the same name and size. */
+/**
+ * Begins to take in a file, or goes on with one of the same name and size that was not finished. One that was is gone
+ * through again: what is here already is passed over, and another file may happen to have that name and size.
+ */
 export function beginImport(desk: Desk, { name, size, format }: ImportInput): Import {
   return desk.store.write((tx) => {
     const before = findImportOf(tx, name, size);
-    if (before) return before;
+    if (before && before.received < before.size) return before;
+    const anew = { received: 0, rest: null, added: 0, same: 0, unreadable: 0 };
+    if (before) return updateImport(tx, before.id, { ...anew, format, createdAt: desk.now(tx) });
     return insertImport(tx, { id: newId(), name, size, format, createdAt: desk.now(tx) });
   });
 }
