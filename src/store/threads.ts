@@ -15,16 +15,6 @@ export function insertThread(tx: Tx, id: string, subject: string): void {
   insert(tx).run({ id, subject });
 }
 
-export function findThreads(db: Reading, ids: readonly string[]): Thread[] {
-  return ids.length
-    ? db
-        .select()
-        .from(threads)
-        .where(inArray(threads.id, [...ids]))
-        .all()
-    : [];
-}
-
 const related = built((db) => {
   const ids = sql`(SELECT value FROM json_each(${sql.placeholder('named')}))`;
   const naming = db

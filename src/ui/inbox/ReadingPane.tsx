@@ -168,10 +168,17 @@ export function ReadingPane({ id }: { id: string }) {
   useCommand('KeyR', message && answer);
   useCommand('KeyE', others ? answerAll : undefined);
   useCommand('KeyP', message && forward);
+  const archived = message?.place === 'archive';
+  const gone = () => goOn([id]);
+  const put = () =>
+    void (archived
+      ? actions.backToInbox([message])
+      : actions.archive([message!]).then((done) => done && gone()));
+  useCommand('KeyA', message && put);
+  useCommand('KeyS', message && (() => panels.snooze.onOpenChange(true)));
+  useCommand('KeyD', message && (() => panels.todo.onOpenChange(true)));
   if (error) return <p role="alert">{error.message}</p>;
   if (!message || elsewhere) return <Spin />;
-  const archived = message.place === 'archive';
-  const gone = () => goOn([id]);
   return (
     <article aria-labelledby="subject">
       <h1 id="subject">{message.subject || '(no subject)'}</h1>
@@ -199,14 +206,7 @@ export function ReadingPane({ id }: { id: string }) {
           }}
         />
         <TodoButton message={message} {...panels.todo} actions={actions} onDone={() => {}} />
-        <Button
-          title="A"
-          onClick={() =>
-            void (archived
-              ? actions.backToInbox([message])
-              : actions.archive([message]).then((done) => done && gone()))
-          }
-        >
+        <Button title="A" onClick={put}>
           {archived ? 'Back to the inbox' : 'Archive'}
         </Button>
         <Button onClick={forward} title="P">

@@ -32,7 +32,7 @@ export function SearchField({ text, onText }: Props) {
       defaultActiveFirstOption={false}
       popupMatchSelectWidth={320}
       // Beside its field, not at the end of the page: whoever listens finds it there.
-      getPopupContainer={(field) => field.parentElement!}
+      getPopupContainer={(field: HTMLElement) => field.parentElement!}
       options={shown.map((each) => ({
         value: text.replace(LAST, '') + each.text,
         label: (

@@ -56,7 +56,7 @@ interface Props {
 }
 
 export function ThreadList({ order, setOrder, search, setSearch }: Props) {
-  const { place, listed, toFocus, setFirst, goOn } = useFrame();
+  const { place, listed, toFocus, first, setFirst, goOn } = useFrame();
   const { id: openId } = useParams<{ id?: string }>();
   const router = useRouter();
   const words = useWords();
@@ -65,6 +65,8 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   const focused = useRef<MessageRow | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   useFocusHeld();
+  // Beside the archive nothing is read until it is chosen.
+  const shown = place === 'inbox' ? first : null;
 
   const q = useSettled(search.trim(), RESTS_MS);
   const finding = q !== '';
@@ -80,8 +82,10 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   const messages = useMemo(() => steady.rows.map(({ message }) => message), [steady.rows]);
 
   useEffect(() => {
-    listed.current = messages.map(({ id }) => id);
-    setFirst(messages[0]?.id ?? null);
+    const ids = messages.map(({ id }) => id);
+    listed.current = ids;
+    // What has come in above does not take the place of what is being read.
+    setFirst((before) => (before && ids.includes(before) ? before : (ids[0] ?? null)));
   }, [listed, messages, setFirst]);
 
   // eslint-disable-next-line react-hooks/incompatible-library -- it changes what it gives; nothing here is memoised on it
@@ -128,9 +132,9 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
 
   const current = useCallback((): MessageRow | undefined => {
     const inList = frame.current?.contains(document.activeElement) ? focused.current : null;
-    const id = inList?.message.id ?? openId ?? messages[0]?.id;
+    const id = inList?.message.id ?? openId ?? shown;
     return steady.rows.find(({ message }) => message.id === id);
-  }, [steady.rows, messages, openId]);
+  }, [steady.rows, shown, openId]);
 
   const onPlace = useCallback(
     (row: MessageRow) => {
@@ -158,18 +162,18 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   }, []);
   const picked = useMemo(() => messages.filter(({ id }) => chosen.has(id)), [messages, chosen]);
 
+  // What is chosen goes first; what is open and not in the list answers to its keys itself.
   const act = (what: (row: MessageRow) => void) => () => {
     const row = current();
-    if (row) what(row);
+    if (!row) return false;
+    what(row);
+    return true;
   };
-  // What is chosen goes first; what is open answers to its own keys.
-  useCommand('KeyA', picked.length === 0 ? act(onPlace) : undefined);
-  const elsewhere = (what: 'snooze' | 'todo') => () => {
-    const row = current();
-    if (row) router.push(`/${place}/${row.message.id}?do=${what}`);
-  };
-  useCommand('KeyS', picked.length === 0 ? elsewhere('snooze') : undefined);
-  useCommand('KeyD', picked.length === 0 ? elsewhere('todo') : undefined);
+  const todo = ({ message }: MessageRow) => router.push(`/${place}/${message.id}?do=todo`);
+  const none = picked.length === 0;
+  useCommand('KeyA', none ? act(onPlace) : undefined);
+  useCommand('KeyS', none ? act(onSnooze) : undefined);
+  useCommand('KeyD', none ? act(todo) : undefined);
 
   function onKeyDown(event: KeyboardEvent<HTMLElement>) {
     const row = document.activeElement?.getAttribute('data-row');
@@ -267,7 +271,7 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
                   row={row}
                   words={words}
                   href={`/${place}/${row.message.id}`}
-                  open={row.message.id === (openId ?? messages[0]?.id)}
+                  open={row.message.id === (openId ?? shown)}
                   chosen={chosen.has(row.message.id)}
                   {...{ choose, onSnooze, onPlace, onFocus }}
                 />

@@ -20,10 +20,13 @@ export const keyHelp = [
 
 export type CommandCode = (typeof keyHelp)[number]['code'];
 
-const stack: { code: CommandCode; act: () => void }[] = [];
+/** Returns false where it is not its business after all. */
+type Act = () => unknown;
+
+const stack: { code: CommandCode; act: Act }[] = [];
 
 /** Has `act` answer to a key while the component is on screen; undefined leaves the key to others. */
-export function useCommand(code: CommandCode, act: (() => void) | undefined): void {
+export function useCommand(code: CommandCode, act: Act | undefined): void {
   const latest = useRef(act);
   useEffect(() => {
     latest.current = act;
@@ -39,7 +42,7 @@ export function useCommand(code: CommandCode, act: (() => void) | undefined): vo
 
 /** @returns false where nothing answers to the key at the moment */
 export function runCommand(code: CommandCode): boolean {
-  const entry = stack.findLast((each) => each.code === code);
-  entry?.act();
-  return entry !== undefined;
+  return stack
+    .filter((each) => each.code === code)
+    .some((_, index, all) => all.at(-1 - index)!.act() !== false);
 }

@@ -3,7 +3,7 @@ import { atTheirDesk, INBOX_GROUPS, type InboxGroup } from '../../core/reply/des
 import { allCorrespondents } from '../../store/correspondents';
 import { lastSeq } from '../../store/journal';
 import { findSummaryRows } from '../../store/messages';
-import { waiting } from '../../store/returns';
+import { countWaiting, waiting } from '../../store/returns';
 import {
   countThreads,
   threadsIn,
@@ -137,5 +137,5 @@ export function listSnoozed(desk: Desk, limit: number): { messages: MessageSumma
     desk,
     rows.map(({ messageId }) => messageId),
   );
-  return { messages, total: rows.length };
+  return { messages, total: countWaiting(desk.store.db) };
 }
