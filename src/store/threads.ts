@@ -1,6 +1,6 @@
 /** Threads: which one a message belongs to, and the pages of those in one place. */
-import { and, desc, eq, gt, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm';
-import { departures, frozen, messageReferences, messages, recipients, threads } from './schema';
+import { and, desc, eq, gt, inArray, sql, type SQL } from 'drizzle-orm';
+import { messages, recipients, threads } from './schema';
 import { built, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
@@ -17,26 +17,15 @@ export function insertThread(tx: Tx, id: string, subject: string): void {
 
 const related = built((db) => {
   const ids = sql`(SELECT value FROM json_each(${sql.placeholder('named')}))`;
-  const naming = db
-    .select({ id: messageReferences.messageId })
-    .from(messageReferences)
-    .where(eq(messageReferences.headerId, sql.placeholder('headerId')));
+  // One after another: asked for together, each would be looked for in all messages.
+  const named = sql`SELECT id FROM messages WHERE header_id IN ${ids}`;
+  const naming = sql`SELECT message_id FROM message_references WHERE header_id = ${sql.placeholder('headerId')}`;
   // Each copy of a message left under an id of its own.
-  const copies = db
-    .select({ id: departures.messageId })
-    .from(frozen)
-    .innerJoin(departures, eq(departures.id, frozen.departureId))
-    .where(sql`${frozen.headerId} IN ${ids}`);
+  const copies = sql`SELECT d.message_id FROM frozen f JOIN departures d ON d.id = f.departure_id WHERE f.header_id IN ${ids}`;
   return db
     .select({ threadId: messages.threadId })
     .from(messages)
-    .where(
-      or(
-        and(isNotNull(messages.headerId), sql`${messages.headerId} IN ${ids}`),
-        inArray(messages.id, naming),
-        inArray(messages.id, copies),
-      ),
-    )
+    .where(sql`${messages.id} IN (${named} UNION ${naming} UNION ${copies})`)
     .groupBy(messages.threadId)
     .orderBy(sql`min(${messages.at})`)
     .prepare();

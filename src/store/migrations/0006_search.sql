@@ -7,7 +7,7 @@ CREATE TRIGGER `messages_summed_on_insert` AFTER INSERT ON `messages` BEGIN
 			LIMIT 1),
 		`returned_id` = (
 			SELECT m.`id` FROM `messages` m
-			WHERE m.`thread_id` = NEW.`thread_id` AND m.`place` = 'inbox' AND m.`returned_at` IS NOT NULL
+			WHERE m.`thread_id` = NEW.`thread_id` AND +m.`place` = 'inbox' AND m.`returned_at` IS NOT NULL
 			ORDER BY m.`returned_at` DESC LIMIT 1),
 		`count` = (
 			SELECT count(*) FROM `messages` m
@@ -25,7 +25,7 @@ AFTER UPDATE OF `thread_id`, `place`, `at`, `returned_at`, `deleted_at`, `from_a
 			LIMIT 1),
 		`returned_id` = (
 			SELECT m.`id` FROM `messages` m
-			WHERE m.`thread_id` = `threads`.`id` AND m.`place` = 'inbox' AND m.`returned_at` IS NOT NULL
+			WHERE m.`thread_id` = `threads`.`id` AND +m.`place` = 'inbox' AND m.`returned_at` IS NOT NULL
 			ORDER BY m.`returned_at` DESC LIMIT 1),
 		`count` = (
 			SELECT count(*) FROM `messages` m
@@ -41,7 +41,7 @@ UPDATE `threads` SET
 		LIMIT 1),
 	`returned_id` = (
 		SELECT m.`id` FROM `messages` m
-		WHERE m.`thread_id` = `threads`.`id` AND m.`place` = 'inbox' AND m.`returned_at` IS NOT NULL
+		WHERE m.`thread_id` = `threads`.`id` AND +m.`place` = 'inbox' AND m.`returned_at` IS NOT NULL
 		ORDER BY m.`returned_at` DESC LIMIT 1),
 	`count` = (
 		SELECT count(*) FROM `messages` m
