@@ -119,6 +119,15 @@ describe('putting off', () => {
     moveClock(desk, { set: departure!.due });
     await claimDeparture(desk, departure!.id);
     const until = desk.now() + HOUR;
+    // Undone, what was put off together with it is in the inbox again, and it is where it was.
+    const { headerId } = readMessage(desk, draft.id);
+    const answer = await receive({ id: 'answer', headers: [`References: ${headerId}`] });
+    expect(readMessage(desk, answer).threadId).toBe(draft.threadId);
+    snooze(desk, draft.id, { until });
+    expect(placeOf(answer)).toBe('snoozed');
+    endSnooze(desk, draft.id, true);
+    expect([placeOf(draft.id), placeOf(answer)]).toEqual([null, 'inbox']);
+    archive(desk, [answer]);
     snooze(desk, draft.id, { until });
     goTo(until);
     expect(inboxOf(desk).messages.map(({ id, direction }) => [id, direction])).toEqual([[draft.id, 'out']]);

@@ -21,13 +21,14 @@ const SHOWN = 6;
 
 const hrefOf = ({ messageId }: ReminderJson) => (messageId ? `/inbox/${messageId}` : '/returns');
 
-/** Windows of one browser agree who speaks: the first that takes the word of a reminder. */
-async function takeWord(id: number): Promise<boolean> {
-  const key = 'oak reminders told';
+/** Windows of one browser agree who speaks of a reminder: the first that takes the word. */
+async function takeWord({ id, at }: ReminderJson): Promise<boolean> {
+  const key = 'oak reminder told';
   if (!('locks' in navigator)) return true;
   return navigator.locks.request(key, () => {
-    if (Number(localStorage.getItem(key) ?? 0) >= id) return false;
-    localStorage.setItem(key, String(id));
+    const word = `${id} ${at}`;
+    if (localStorage.getItem(key) === word) return false;
+    localStorage.setItem(key, word);
     return true;
   });
 }
@@ -68,9 +69,9 @@ export function Reminders() {
 
   useEffect(() => {
     const fresh = (untold ?? []).filter(({ id }) => id > last.current);
-    const newest = fresh.at(-1)?.id;
-    if (newest === undefined) return;
-    last.current = newest;
+    const newest = fresh.at(-1);
+    if (!newest) return;
+    last.current = newest.id;
 
     setShown((before) => [...before, ...fresh]);
     announce(said(fresh));
@@ -79,7 +80,7 @@ export function Reminders() {
       notifyOutside(fresh, (href) => window.location.assign(href));
       if (fresh.some(({ sound }) => sound)) chime();
     });
-    void ask('POST', '/reminders/told', { upTo: newest }).catch(() => {
+    void ask('POST', '/reminders/told', { upTo: newest.id }).catch(() => {
       // Told again after a reload: better than not at all.
     });
   }, [untold, announce]);

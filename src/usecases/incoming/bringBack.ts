@@ -51,8 +51,9 @@ export function endReturn(
   updateReturn(tx, row.id, { state });
   noteChange(tx, 'return', row.id);
   const message = findMessage(tx, row.messageId)!;
+  // Those were in the inbox, wherever the message itself was.
   if (row.wholeThread)
-    for (const each of putOffTogether(tx, message)) placeMessage(tx, each, { place: place ?? 'archive' });
+    for (const each of putOffTogether(tx, message)) placeMessage(tx, each, { place: 'inbox' });
   return placeMessage(tx, message, { place, ...patch });
 }
 
