@@ -21,7 +21,9 @@ export function withHeadings(rows: readonly MessageRow[]): Row[] {
   let group: string | null = null;
   for (const row of rows) {
     const own = row.kind === 'thread' ? row.message.group : null;
-    if (own !== null && own !== group) all.push({ kind: 'group', id: `group ${own}`, name: own });
+    if (own !== null && own !== group)
+      // While changes wait to be shown, a group may stand in two places.
+      all.push({ kind: 'group', id: `group ${own} ${row.id}`, name: own });
     group = own;
     all.push(row);
   }
