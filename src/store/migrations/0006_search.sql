@@ -88,3 +88,5 @@ CREATE TRIGGER `attachments_words_on_delete` AFTER DELETE ON `attachments` BEGIN
 END;
 --> statement-breakpoint
 INSERT OR IGNORE INTO `words_due` SELECT `id` FROM `messages`;
+--> statement-breakpoint
+UPDATE `returns` SET `from_place` = 'inbox';
