@@ -97,7 +97,9 @@ describe('putting off', () => {
       zone: 'Europe/Lisbon',
     };
     const first = Date.parse('2026-12-07T09:00:00Z');
-    snooze(desk, a, { until: first, repeat });
+    snooze(desk, a, { until: first - HOUR, repeat });
+    // Given another moment, it repeats as before.
+    snooze(desk, a, { until: first });
     goTo(first);
     expect(readMessage(desk, a)).toMatchObject({ place: 'inbox', snooze: { times: 2 } });
     archive(desk, [a]);

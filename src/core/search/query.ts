@@ -2,6 +2,7 @@
  * What is typed into the search field: words, and keys named as IMAP SEARCH names them (RFC 9051 §6.4.4); `with:`
  * and `state:` are our own.
  */
+import { plusDays } from '../time/dayParts';
 import { readTypedDate } from '../time/typed';
 
 /** Where a word is looked for. */
@@ -72,15 +73,11 @@ const MOST_TERMS = 20;
 /** A date without a year is the last one that was. */
 function pastDate(typed: string, today: string): string | undefined {
   const named = { today: 0, yesterday: 1 }[typed.toLowerCase()];
-  if (named !== undefined)
-    return new Date(Date.parse(`${today}T00:00Z`) - named * 86_400_000).toISOString().slice(0, 10);
+  if (named !== undefined) return plusDays(today, -named);
   const date = readTypedDate(typed.replace(/_/g, ' '), today);
   if (!date || date <= today || typed.includes(date.slice(0, 4))) return date;
   return `${Number(date.slice(0, 4)) - 1}${date.slice(4)}`;
 }
-
-const dayAfter = (date: string) =>
-  new Date(Date.parse(`${date}T00:00Z`) + 86_400_000).toISOString().slice(0, 10);
 
 /** @param today `2026-11-24` on my calendar */
 export function readQuery(text: string, today: string): SearchQuery {
@@ -106,7 +103,7 @@ export function readQuery(text: string, today: string): SearchQuery {
       }
       if (key !== 'before') query.since = date;
       if (key === 'before') query.before = date;
-      if (key === 'on') query.before = dayAfter(date);
+      if (key === 'on') query.before = plusDays(date, 1);
     } else if (key === 'with') {
       if (value === 'file') query.withFile = true;
       else wrong('After with: comes file.');

@@ -4,7 +4,7 @@ import type { Person } from '../people/person';
 import { defaultWeek, workOn } from '../time/dayParts';
 import { readWeek } from '../time/weekText';
 import { toInstant, toLocal } from '../time/wallClock';
-import { nextRepeat, RepeatError, repeatWords, usualRepeats } from './repeat';
+import { nextRepeat, RepeatError, repeatWords, USUAL_REPEATS, usualRepeat } from './repeat';
 import { backByAnswer, MOST_SNOOZES, suggestSnoozes, type SnoozeContext } from './suggest';
 
 const person = (zone: string, week = defaultWeek, name?: string): Person => ({
@@ -161,9 +161,23 @@ describe('a repeated snooze', () => {
     );
   });
 
+  it('has my working days, and the last day of months that lack its own', () => {
+    expect(usualRepeat('every working day', '2026-12-08T10:00', WEEKS[1]!)).toBe(
+      'FREQ=WEEKLY;BYDAY=TU,WE,TH,FR,SA',
+    );
+    const monthly = every(usualRepeat('every month', '2027-01-31T09:00', defaultWeek), '2027-01-31T09:00');
+    const days: string[] = [];
+    let after = toInstant('2027-01-31T09:00', monthly.zone).at;
+    for (let n = 0; n < 3; n++) {
+      after = nextRepeat(monthly, after)!;
+      days.push(toLocal(after, monthly.zone).slice(0, 10));
+    }
+    expect(days).toEqual(['2027-02-28', '2027-03-31', '2027-04-30']);
+  });
+
   it('is said in words', () => {
-    const words = usualRepeats('2026-12-07T09:00').map((rrule) =>
-      repeatWords({ rrule, start: '2026-12-07T09:00' }),
+    const words = USUAL_REPEATS.map((kind) =>
+      repeatWords({ rrule: usualRepeat(kind, '2026-12-07T09:00', defaultWeek), start: '2026-12-07T09:00' }),
     );
     expect(words[0]).toMatch(/^every day/);
     expect(words[3]).toMatch(/^every 2 weeks on Monday/);

@@ -3,7 +3,7 @@ import { Temporal } from 'temporal-polyfill';
 import type { Person } from '../people/person';
 import { ownParts } from '../checks/finding';
 import { datesIn, dateOfDay, dayNumberOf } from '../text/namedDates';
-import { datesFrom, localAt, workOn, type Working } from '../time/dayParts';
+import { datesFrom, localAt, plusDays, workOn, type Working } from '../time/dayParts';
 import { partMinute } from '../time/partOfDay';
 import { toInstant, toLocal } from '../time/wallClock';
 import { dayWords, momentWords, timeWords, type HourCycle } from '../time/words';
@@ -43,7 +43,7 @@ const daysBetween = (from: TodoMoment, to: TodoMoment) =>
 
 const laterBy = (moment: TodoMoment, days: number): TodoMoment => ({
   ...moment,
-  date: Temporal.PlainDate.from(moment.date).add({ days }).toString(),
+  date: plusDays(moment.date, days),
 });
 
 /** A to-do's times after one was changed, and what else moved because of that, in words. */

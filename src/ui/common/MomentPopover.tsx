@@ -1,11 +1,12 @@
 'use client';
 /** A button that unfolds the choice of a moment. */
-import { Button, Popover, type ButtonProps } from 'antd';
-import { useRef, useState } from 'react';
+import { Button, type ButtonProps } from 'antd';
+import { useState } from 'react';
 import { isLocal } from '../../core/time/wallClock';
 import type { NearZone } from '../write/ZonePicker';
 import styles from './MomentFields.module.css';
 import { MomentFields, type LocalMoment } from './MomentFields';
+import { PanelPopover } from './PanelPopover';
 
 interface FormProps {
   /** Begins the ids of the fields. */
@@ -45,23 +46,11 @@ interface Props extends Omit<FormProps, 'onChosen'> {
 }
 
 export function MomentPopover({ title, button, open, onOpenChange, onChosen, ...form }: Props) {
-  const opener = useRef<HTMLButtonElement>(null);
-  const choose = async (moment: LocalMoment) => {
-    if (!(await onChosen(moment))) return;
-    onOpenChange(false);
-    opener.current?.focus();
-  };
   return (
-    <Popover
-      open={open}
-      onOpenChange={onOpenChange}
-      trigger="click"
-      destroyOnHidden
-      placement="bottomLeft"
-      title={title}
-      content={<MomentForm {...form} onChosen={(moment) => void choose(moment)} />}
-    >
-      <Button ref={opener} aria-expanded={open} {...button} />
-    </Popover>
+    <PanelPopover {...{ title, button, open, onOpenChange }}>
+      {(close) => (
+        <MomentForm {...form} onChosen={(moment) => void onChosen(moment).then((done) => done && close())} />
+      )}
+    </PanelPopover>
   );
 }

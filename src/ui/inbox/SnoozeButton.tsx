@@ -1,14 +1,16 @@
 'use client';
 /** Until when a message is put off: suggestions, words, or an exact moment, each done with one press. */
-import { Button, Checkbox, Input, Popover, Select } from 'antd';
-import { useId, useRef, useState } from 'react';
+import { Button, Checkbox, Input, Select } from 'antd';
+import { useId, useState } from 'react';
 import type { MessageSummaryJson } from '../../api/types';
 import { proposeTime } from '../../core/plan/proposal';
 import { isLocal, toLocal } from '../../core/time/wallClock';
-import { repeatWords, usualRepeats } from '../../core/snooze/repeat';
+import { USUAL_REPEATS, usualRepeat, type UsualRepeat } from '../../core/snooze/repeat';
+import { defaultWeek } from '../../core/time/dayParts';
 import { ChoiceField, type Choice, type TypedMeaning } from '../common/ChoiceField';
 import { useWords } from '../common/format';
 import { MomentFields } from '../common/MomentFields';
+import { PanelPopover } from '../common/PanelPopover';
 import { useSettled } from '../common/useSettled';
 import { useReturnSuggestions, useSnoozePhrase } from '../data/incoming';
 import { useSettings } from '../data/queries';
@@ -30,29 +32,32 @@ interface Props {
 const READ_AFTER_MS = 120;
 const MINUTE_MS = 60_000;
 
-function Repeat({
-  value,
-  onChange,
-  local,
-}: {
-  value: string | null;
-  onChange: (rule: string | null) => void;
-  local: string;
-}) {
+/** As it is, once, or one of the usual ways. */
+type RepeatChoice = UsualRepeat | 'as it is' | 'once';
+
+interface RepeatProps {
+  value: RepeatChoice;
+  onChange: (value: RepeatChoice) => void;
+  /** How it repeats already, in words. */
+  before: string | null;
+}
+
+function Repeat({ value, onChange, before }: RepeatProps) {
   const id = useId();
-  const options = usualRepeats(local).map((rrule) => ({
-    value: rrule,
-    label: repeatWords({ rrule, start: local }),
-  }));
+  const options: { value: RepeatChoice; label: string }[] = [
+    ...(before ? [{ value: 'as it is' as const, label: before }] : []),
+    { value: 'once', label: 'no, once' },
+    ...USUAL_REPEATS.map((kind) => ({ value: kind, label: kind })),
+  ];
   return (
     <div className={styles.option}>
       <label htmlFor={id}>Again and again</label>
       <Select
         id={id}
         size="small"
-        value={value ?? ''}
-        options={[{ value: '', label: 'no, once' }, ...options]}
-        onChange={(rule) => onChange(rule || null)}
+        value={value}
+        options={options}
+        onChange={onChange}
         popupMatchSelectWidth={false}
         className={styles.repeat}
       />
@@ -68,14 +73,15 @@ function SnoozeForm({
   put: (body: SnoozeBody) => void;
 }) {
   const [message] = messages;
-  const { zone } = useSettings();
+  const { zone, week } = useSettings();
   const words = useWords();
   const minute = Math.floor(useNow(MINUTE_MS) / MINUTE_MS);
   const [text, setText] = useState('');
   const [note, setNote] = useState(message!.snooze?.note ?? '');
   const [alone, setAlone] = useState(message!.snooze ? !message!.snooze.wholeThread : false);
   const [early, setEarly] = useState(message!.snooze?.early ?? true);
-  const [repeat, setRepeat] = useState<string | null>(null);
+  const repeats = message!.snooze?.repeat ?? null;
+  const [repeat, setRepeat] = useState<RepeatChoice>(repeats ? 'as it is' : 'once');
   const [exact, setExact] = useState(false);
   const [moment, setMoment] = useState(() => proposeTime(words.now, zone));
   const noteId = useId();
@@ -84,35 +90,31 @@ function SnoozeForm({
   const read = useSnoozePhrase(message!.id, typed, minute);
   const result = typed !== '' && typed === text.trim() ? read.data : undefined;
 
-  const options = { note, wholeThread: !alone, early, repeat };
+  /** What goes along with a moment; a rule counts from it. @param local on the clock it repeats on */
+  const options = (local: string): SnoozeBody => ({
+    ...{ note, wholeThread: !alone, early },
+    ...(repeat !== 'as it is' && {
+      repeat: repeat === 'once' ? null : usualRepeat(repeat, local, week ?? defaultWeek),
+    }),
+  });
   const choices = suggestions.map((each): Choice => ({
     words: each.words,
     detail: words.moment(each.at),
     // Suggestions are each message's own: several go by the moment.
     choose: () =>
-      put({ ...options, ...(messages.length === 1 ? { suggestion: each.words } : { until: each.at }) }),
+      put({
+        ...options(toLocal(Date.parse(each.at), zone)),
+        ...(messages.length === 1 ? { suggestion: each.words } : { until: each.at }),
+      }),
   }));
   const meaning: TypedMeaning | undefined =
     result?.kind === 'understood'
       ? {
-          readings: result.readings.flatMap((each): Choice[] =>
-            each.plan.kind === 'at'
-              ? [
-                  {
-                    words: each.words,
-                    detail: '',
-                    choose: () =>
-                      put({
-                        ...options,
-                        until: {
-                          local: (each.plan as { local: string }).local,
-                          zone: (each.plan as { zone: string }).zone,
-                        },
-                      }),
-                  },
-                ]
-              : [],
-          ),
+          readings: result.readings.flatMap(({ plan, words: said }): Choice[] => {
+            if (plan.kind !== 'at') return [];
+            const until = { local: plan.local, zone: plan.zone };
+            return [{ words: said, detail: '', choose: () => put({ ...options(plan.local), until }) }];
+          }),
         }
       : result?.kind === 'not-understood'
         ? { problem: result.why }
@@ -124,7 +126,6 @@ function SnoozeForm({
       ? [{ zone: theirs, whose: message!.from.name, place: message!.from.place ?? undefined }]
       : []),
   ];
-  const first = suggestions[0]?.at ? toLocal(Date.parse(suggestions[0].at), zone).slice(0, 16) : moment.local;
   return (
     <div className={styles.panel}>
       <ChoiceField
@@ -143,7 +144,7 @@ function SnoozeForm({
           className={styles.exact}
           onSubmit={(event) => {
             event.preventDefault();
-            put({ ...options, until: { local: moment.local, zone: moment.zone } });
+            put({ ...options(moment.local), until: { local: moment.local, zone: moment.zone } });
           }}
         >
           <MomentFields
@@ -173,7 +174,7 @@ function SnoozeForm({
             onChange={(event) => setNote(event.target.value)}
           />
         </div>
-        <Repeat value={repeat} onChange={setRepeat} local={isLocal(first) ? first : moment.local} />
+        <Repeat value={repeat} onChange={setRepeat} before={repeats} />
         <Checkbox checked={early} onChange={(event) => setEarly(event.target.checked)}>
           Back before that when somebody answers
         </Checkbox>
@@ -188,37 +189,25 @@ function SnoozeForm({
 }
 
 export function SnoozeButton({ messages, open, onOpenChange, actions, onDone, label, size }: Props) {
-  const opener = useRef<HTMLButtonElement>(null);
-  const put = (body: SnoozeBody) =>
-    void actions.snooze(messages, body).then((done) => {
-      if (!done) return;
-      onOpenChange(false);
-      opener.current?.focus();
-      onDone();
-    });
   return (
-    <Popover
+    <PanelPopover
       open={open}
       onOpenChange={onOpenChange}
-      trigger="click"
-      destroyOnHidden
-      placement="bottomLeft"
       title={messages.length === 1 ? 'Put off until' : `Put ${messages.length} threads off until`}
-      content={
-        <div
-          onKeyDown={(event) => {
-            if (event.key !== 'Escape') return;
-            onOpenChange(false);
-            opener.current?.focus();
-          }}
-        >
-          <SnoozeForm messages={messages} put={put} />
-        </div>
-      }
+      button={{ size, title: 'S', children: label ?? 'Snooze…' }}
     >
-      <Button ref={opener} size={size} aria-expanded={open} title="S">
-        {label ?? 'Snooze…'}
-      </Button>
-    </Popover>
+      {(close) => (
+        <SnoozeForm
+          messages={messages}
+          put={(body) =>
+            void actions.snooze(messages, body).then((done) => {
+              if (!done) return;
+              close();
+              onDone();
+            })
+          }
+        />
+      )}
+    </PanelPopover>
   );
 }

@@ -3,10 +3,9 @@
 import Link from 'next/link';
 import { memo, useRef, type TouchEvent } from 'react';
 import type { ReturnedJson, SearchHitJson } from '../../api/types';
-import { todoWords } from '../../core/todo/todo';
 import { recipientsWords, type Words } from '../common/format';
 import { RowButton, RowCheck } from '../common/RowParts';
-import { useSettings } from '../data/queries';
+import { useTodoWords } from '../common/useTodoWords';
 import styles from './Inbox.module.css';
 import type { MessageRow } from './rows';
 import { ordinal } from './useMessageActions';
@@ -81,7 +80,7 @@ function useSweep(right: () => void, left: () => void) {
 
 export const ThreadRow = memo(function ThreadRow(props: Props) {
   const { row, words, href, open, chosen, choose, onSnooze, onPlace, onFocus } = props;
-  const { zone, hourCycle } = useSettings();
+  const sayTodo = useTodoWords();
   const { message } = row;
   const { returned, snooze, todo } = message;
   const subject = message.subject || '(no subject)';
@@ -95,12 +94,6 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
     () => onSnooze(row),
   );
   const archived = message.place === 'archive';
-  const todoSaid =
-    todo &&
-    todoWords(
-      { ...todo, remindAt: todo.remindAt === null ? null : Date.parse(todo.remindAt) },
-      { now: words.now, zone, hourCycle },
-    );
   const when = snooze
     ? `until ${words.moment(snooze.until)}`
     : returned
@@ -145,8 +138,8 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
             `put off${snooze.note ? `: ${snooze.note}` : ''}`
           ) : returned ? (
             [noteOf(returned), returnedWords(returned, words)].filter(Boolean).join(' · ')
-          ) : todoSaid ? (
-            todoSaid
+          ) : todo ? (
+            sayTodo(todo)
           ) : (
             message.preview
           )}

@@ -3,10 +3,10 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { MessageJson, MessageSummaryJson, MovedJson, TodoChangedJson, TodoJson } from '../../api/types';
-import { todoWords } from '../../core/todo/todo';
 import { useWords } from '../common/format';
+import { useTodoWords } from '../common/useTodoWords';
 import { ask } from '../data/client';
-import { refresh, useSettings } from '../data/queries';
+import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 
 export type Subject = Pick<MessageSummaryJson, 'id' | 'subject'>;
@@ -31,7 +31,7 @@ const named = (messages: readonly Subject[]) =>
 export function useMessageActions() {
   const client = useQueryClient();
   const { show, showProblem } = useNotices();
-  const { zone, hourCycle } = useSettings();
+  const sayTodo = useTodoWords();
   const words = useWords();
   return useMemo(() => {
     /** Does it, says what went wrong, and has everything read again. @returns whether it was done */
@@ -92,12 +92,6 @@ export function useMessageActions() {
     const changeSnooze = (id: string, change: { note?: string; early?: boolean }) =>
       attempt(async () => void (await ask('PATCH', `/messages/${id}/snooze`, change)));
 
-    const sayTodo = (todo: TodoJson) =>
-      todoWords(
-        { ...todo, remindAt: todo.remindAt === null ? null : Date.parse(todo.remindAt) },
-        { now: words.now, zone, hourCycle },
-      );
-
     /** On a message, or by itself where there is none. */
     const keepTodo = (message: Subject | null, body: TodoBody) =>
       attempt(async () => {
@@ -137,7 +131,7 @@ export function useMessageActions() {
       ...{ archive, backToInbox, snooze, bringBack, changeSnooze },
       ...{ keepTodo, changeTodo, settleTodo, sayTodo },
     };
-  }, [client, show, showProblem, words, zone, hourCycle]);
+  }, [client, show, showProblem, words, sayTodo]);
 }
 
 export type MessageActions = ReturnType<typeof useMessageActions>;

@@ -1,16 +1,17 @@
 'use client';
 /** A to-do on a message: by one key from what is offered, or in particular. */
-import { Button, Popover } from 'antd';
-import { useRef, useState } from 'react';
+import { Button } from 'antd';
+import { useState } from 'react';
 import type { MessageSummaryJson, ReturnSuggestionsJson } from '../../api/types';
 import { toLocal } from '../../core/time/wallClock';
 import { momentOfTodo, TODO_KINDS } from '../../core/todo/todo';
 import { useWords } from '../common/format';
+import { PanelPopover } from '../common/PanelPopover';
 import { useFirstFocus } from '../common/useFirstFocus';
 import { useReturnSuggestions } from '../data/incoming';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
-import type { MessageActions } from '../inbox/useMessageActions';
+import type { MessageActions, TodoBody } from '../inbox/useMessageActions';
 import styles from './Returns.module.css';
 import { TodoForm } from './TodoForm';
 
@@ -86,43 +87,35 @@ function QuickTodos({
 }
 
 export function TodoButton({ message, open, onOpenChange, actions, onDone }: Props) {
-  const opener = useRef<HTMLButtonElement>(null);
-  const close = () => {
-    onOpenChange(false);
-    opener.current?.focus();
-  };
-  const keep = (body: Parameters<MessageActions['keepTodo']>[1]) =>
-    void actions.keepTodo(message, body).then((done) => {
-      if (!done) return;
-      close();
-      onDone();
-    });
   return (
-    <Popover
+    <PanelPopover
       open={open}
       onOpenChange={onOpenChange}
-      trigger="click"
-      destroyOnHidden
-      placement="bottomLeft"
       title={message.todo ? 'The to-do' : 'To do about it'}
-      content={
-        <div className={styles.todo} onKeyDown={(event) => event.key === 'Escape' && close()}>
-          {!message.todo && (
-            <>
-              <QuickTodos
-                message={message}
-                keep={(quick, what) => keep({ what, due: quick.due, remindAt: quick.remindAt })}
-              />
-              <hr />
-            </>
-          )}
-          <TodoForm todo={message.todo} keep={keep} />
-        </div>
-      }
+      button={{ title: 'D', children: message.todo ? 'Change to-do…' : 'To-do…' }}
     >
-      <Button ref={opener} aria-expanded={open} title="D">
-        {message.todo ? 'Change to-do…' : 'To-do…'}
-      </Button>
-    </Popover>
+      {(close) => {
+        const keep = (body: TodoBody) =>
+          void actions.keepTodo(message, body).then((done) => {
+            if (!done) return;
+            close();
+            onDone();
+          });
+        return (
+          <div className={styles.todo}>
+            {!message.todo && (
+              <>
+                <QuickTodos
+                  message={message}
+                  keep={(quick, what) => keep({ what, due: quick.due, remindAt: quick.remindAt })}
+                />
+                <hr />
+              </>
+            )}
+            <TodoForm todo={message.todo} keep={keep} />
+          </div>
+        );
+      }}
+    </PanelPopover>
   );
 }

@@ -20,7 +20,7 @@ export interface SnoozeInput {
   wholeThread?: boolean;
   /** A new answer brings it back before (the usual). */
   early?: boolean;
-  /** The rule by which it comes again and again; its first moment is `until`. */
+  /** The rule by which it comes again and again, null for once; not given, it stays as it was. */
   repeat?: Repeat | null;
 }
 
@@ -59,7 +59,9 @@ export function snooze(desk: Desk, messageId: string, input: SnoozeInput): Retur
     if (before) updateReturn(tx, before.id, { state: 'ended' });
     const row = insertReturn(tx, {
       ...{ id: newId(), messageId, kind: 'snooze', due: until, state: 'waiting', createdAt: now },
-      ...{ words, wholeThread, early, repeat: repeat ?? null },
+      ...{ words, wholeThread, early },
+      // Moved, it goes on as it was unless that is said otherwise.
+      repeat: repeat === undefined ? (before?.repeat ?? null) : repeat,
       note: note ?? before?.note ?? '',
       // Given another moment it has not been put off once more.
       times: before ? before.times : timesPutOff(tx, messageId) + 1,

@@ -62,6 +62,7 @@ function place(field: Why['field'], text: string, { words, exact }: SearchTerm):
 
 /** Why a message was found; what its row shows anyway, its subject and writer, comes last. */
 function whyFound(desk: Desk, id: string, terms: readonly SearchTerm[]): Why | null {
+  if (terms.every(({ not }) => not)) return null;
   const { db } = desk.store;
   const message = findMessage(db, id)!;
   const readers = recipientsOf(db, [id])

@@ -26,7 +26,8 @@ export const POST = route<Asked>(
     const { note, wholeThread, early, repeat: rrule, ...when } = body;
     const { until, words } = snoozeMoment(desk, params.id!, when);
     const zone = typeof body.until === 'object' ? body.until.zone : desk.settings().zone;
-    const repeat = rrule ? { rrule, start: toLocal(until, zone).slice(0, 16), zone } : null;
+    const repeat =
+      typeof rrule === 'string' ? { rrule, start: toLocal(until, zone).slice(0, 16), zone } : rrule;
     snooze(desk, params.id!, { until, words, note, wholeThread, early, repeat });
     return answer(desk, params.id!);
   },

@@ -1,0 +1,34 @@
+'use client';
+/** A button that unfolds a panel; Escape, or what is done in it, folds it and gives the focus back to the button. */
+import { Button, Popover, type ButtonProps } from 'antd';
+import { useState, type ReactNode } from 'react';
+
+interface Props {
+  title: string;
+  button: ButtonProps;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  /** @param close folds it again */
+  children: (close: () => void) => ReactNode;
+}
+
+export function PanelPopover({ title, button, open, onOpenChange, children }: Props) {
+  const [opener, setOpener] = useState<HTMLElement | null>(null);
+  const close = () => {
+    onOpenChange(false);
+    opener?.focus();
+  };
+  return (
+    <Popover
+      open={open}
+      onOpenChange={onOpenChange}
+      trigger="click"
+      destroyOnHidden
+      placement="bottomLeft"
+      title={title}
+      content={<div onKeyDown={(event) => event.key === 'Escape' && close()}>{children(close)}</div>}
+    >
+      <Button ref={setOpener} aria-expanded={open} {...button} />
+    </Popover>
+  );
+}
