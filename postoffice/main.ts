@@ -14,6 +14,8 @@ const {
   POSTOFFICE_LMTP_PORT,
 } = process.env;
 
+// Its mailboxes are as private as any.
+process.umask(0o077);
 mkdirSync(POSTOFFICE_DATA, { recursive: true });
 const store = new PostOfficeStore(join(POSTOFFICE_DATA, 'postoffice.db'));
 const options = {

@@ -8,6 +8,8 @@
 // Changes come in bursts; one look after each is enough. Counted here, since windows in the background have slow
 // timers.
 const GATHER_MS = 30;
+// How soon a connection that was refused is tried again.
+const AGAIN_MS = 1000;
 
 const ports = new Set();
 const topics = new Set();
@@ -46,24 +48,46 @@ function share(path) {
   return answer;
 }
 
-const source = new EventSource('/api/v1/events');
-source.addEventListener('change', (event) => {
-  topics.add(JSON.parse(event.data).topic);
-  if (!gathering) setTimeout(flush, GATHER_MS);
-  gathering = true;
-});
-for (const type of ['hello', 'reset', 'error']) {
-  source.addEventListener(type, () => {
-    if (type === 'hello') open = true;
-    if (type === 'error') open = false;
-    reading = new Map();
-    // What was read while there was no connection may be from before a change that nobody told.
-    tell(type === 'hello' ? { type, fresh: true } : { type });
-  });
+// Signed in no more: every window goes to sign in, and whoever signs in again begins anew.
+function signOut() {
+  open = false;
+  source.close();
+  tell({ type: 'signed-out' });
 }
+
+// The browser gives up for good where the answer is no stream. That is a session that has ended, or a server that is
+// starting again.
+async function lookWhy() {
+  const { status } = await read('/api/v1/clock');
+  if (status === 401) signOut();
+  else if (source.readyState === EventSource.CLOSED) connect();
+}
+
+let source;
+function connect() {
+  source = new EventSource('/api/v1/events');
+  source.addEventListener('change', (event) => {
+    topics.add(JSON.parse(event.data).topic);
+    if (!gathering) setTimeout(flush, GATHER_MS);
+    gathering = true;
+  });
+  source.addEventListener('signed-out', signOut);
+  for (const type of ['hello', 'reset', 'error']) {
+    source.addEventListener(type, () => {
+      if (type === 'hello') open = true;
+      if (type === 'error') open = false;
+      if (type === 'error' && source.readyState === EventSource.CLOSED) setTimeout(lookWhy, AGAIN_MS);
+      reading = new Map();
+      // What was read while there was no connection may be from before a change that nobody told.
+      tell(type === 'hello' ? { type, fresh: true } : { type });
+    });
+  }
+}
+connect();
 
 self.onconnect = ({ ports: [port] }) => {
   ports.add(port);
+  if (source.readyState === EventSource.CLOSED) connect();
   // A window asks for a path, or says that it closes.
   port.onmessage = ({ data }) => {
     if (data === 'bye') ports.delete(port);

@@ -48,6 +48,7 @@ const departure = all({
   pausedFor: Joi.valid(...PAUSE_CAUSES, null),
   holdLeft: orNull(Joi.number()),
   waitsForServer: Joi.boolean(),
+  waitsForDisk: Joi.boolean(),
   at: instant,
   local: Joi.string(),
   zone: Joi.string(),
@@ -299,13 +300,23 @@ export const answers: Record<string, Schema> = {
     ),
   }),
   Board: all({ rows: Joi.array().items(all({ id: Joi.string(), parts: stripParts })) }),
+  Sessions: all({
+    sessions: Joi.array().items(
+      all({
+        ...{ id: Joi.string(), createdAt: instant, seenAt: instant, until: instant },
+        ...{ from: text, agent: text, current: Joi.boolean() },
+      }),
+    ),
+  }),
   Health: all({
     engine: all({ running: Joi.boolean(), seenAt: orNull(instant) }),
+    disk: all({ trouble: orNull(text), waiting: Joi.number() }),
     mailServer: all({
       configured: Joi.boolean(),
       trouble: orNull(text),
       since: orNull(instant),
       nextTry: orNull(instant),
+      trying: Joi.boolean(),
       waiting: Joi.number(),
     }),
   }),

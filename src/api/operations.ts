@@ -50,6 +50,9 @@ export const operations: Operation[] = [
   },
   { method: 'post', path: '/session', summary: 'Sign in with {passphrase}; sets a cookie', status: 204 },
   { method: 'delete', path: '/session', summary: 'Sign out', status: 204 },
+  { method: 'get', path: '/sessions', summary: 'Who is signed in', answer: 'Sessions' },
+  { method: 'delete', path: '/sessions', summary: 'End all sessions but the one that asks', status: 204 },
+  { method: 'delete', path: '/sessions/{id}', summary: 'End a session at once', status: 204 },
   { method: 'get', path: '/zones', summary: 'All time zones with their present offsets', answer: 'Zones' },
   {
     method: 'post',

@@ -174,6 +174,8 @@ export interface DepartureJson {
   holdLeft: number | null;
   /** Its moment has come, and it waits for a mail server that cannot be reached. */
   waitsForServer: boolean;
+  /** Its moment has come, and nothing can be written to the disk; `reason` says why. */
+  waitsForDisk: boolean;
   /** When it leaves, or left. */
   at: string;
   local: string;
@@ -520,11 +522,34 @@ export interface MailboxJson {
 }
 
 /** Whether the product is at work, and what keeps it from working. */
+/** Someone signed in. Times are real, whatever clock rules. */
+export interface SessionJson {
+  id: string;
+  createdAt: string;
+  seenAt: string;
+  until: string;
+  /** The address it was begun from, and what the browser said of itself. */
+  from: string;
+  agent: string;
+  /** The one that asks. */
+  current: boolean;
+}
+
+export interface SessionsJson {
+  sessions: SessionJson[];
+}
+
 export interface HealthJson {
   engine: {
     running: boolean;
     /** When it last gave a sign of life, in real time. */
     seenAt: string | null;
+  };
+  disk: {
+    /** What keeps the engine from writing anything down, in words; null while nothing does. */
+    trouble: string | null;
+    /** Departures whose moment has come and that wait for it. */
+    waiting: number;
   };
   mailServer: {
     /** False where none is set: departures wait. */
@@ -533,6 +558,8 @@ export interface HealthJson {
     trouble: string | null;
     since: string | null;
     nextTry: string | null;
+    /** It is being tried at this moment. */
+    trying: boolean;
     /** How many departures wait for it. */
     waiting: number;
   };
@@ -560,7 +587,7 @@ export interface FaultsJson {
 
 /** One live update, as the `data` of a server-sent event. */
 export interface ChangeJson {
-  topic: 'departure' | 'message' | 'return' | 'settings' | 'clock' | 'correspondent' | 'health';
+  topic: 'departure' | 'message' | 'return' | 'settings' | 'clock' | 'correspondent' | 'health' | 'session';
   ref: string;
 }
 

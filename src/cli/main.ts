@@ -5,6 +5,7 @@ import { resolve } from 'node:path';
 import { once } from 'node:events';
 import { openDesk, type Desk } from '../usecases/desk';
 import { exportMbox } from '../usecases/exchange/exportMail';
+import { closeToOthers } from '../usecases/ownFolder';
 import { importPath } from './importPath';
 
 /** What stops a command, in words. */
@@ -22,6 +23,7 @@ function deskAt(folder: string | undefined): Desk {
   }
 }
 
+closeToOthers();
 const program = new Command('oak').description('Oak Lantern from the command line.');
 
 program

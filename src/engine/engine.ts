@@ -3,10 +3,12 @@
  * sandbox clock. All of its state is in the database; the process can end at any moment.
  */
 import type { Logger } from 'pino';
+import { followClockSet, restartHolds } from '../usecases/clock/clockSet';
 import { shareClock, type OutsideWorld } from '../usecases/clock/outsideWorld';
 import { allDone, delayUntil, giveSignOfLife } from '../usecases/clock/sandbox';
 import { excuseSilence, expireLeases } from '../usecases/departures/editLease';
 import type { Desk } from '../usecases/desk';
+import { diskTrouble, tellDiskTrouble, type DiskTrouble } from '../usecases/diskTrouble';
 import { followCommits, forgetOldChanges } from '../usecases/followChanges';
 import { bringBackDue } from '../usecases/incoming/bringBack';
 import { openIntake, type Intake } from '../usecases/incoming/openIntake';
@@ -16,6 +18,7 @@ import { finishAttempt, recordStage, recoverUnfinished } from '../usecases/relea
 import { pauseTooLate } from '../usecases/release/lateStarts';
 import type { MailServer } from '../usecases/release/mailServer';
 import { tryServerSoon } from '../usecases/release/serverTrouble';
+import { MachineClock } from './machineClock';
 
 export interface EngineParts {
   desk: Desk;
@@ -56,8 +59,9 @@ export class Engine {
   private timer: NodeJS.Timeout | undefined;
   private housekeeping: NodeJS.Timeout | undefined;
   private heartbeat: NodeJS.Timeout | undefined;
-  /** Real minus monotonic time at the last heartbeat, ms. */
-  private offset = Date.now() - performance.now();
+  private readonly machine = new MachineClock();
+  /** What keeps it from writing, as last told. */
+  private disk: DiskTrouble | undefined;
   private follower: { stop(): void } | undefined;
   private intake: Intake | undefined;
   private ticking = false;
@@ -86,6 +90,8 @@ export class Engine {
       kept: (message) => log.info({ message }, 'mail came in'),
       failed: (error) => log.error({ err: error }, 'mail could not be kept'),
     });
+    this.tellDisk(undefined, true);
+    restartHolds(desk);
     for (const departure of recoverUnfinished(desk))
       log.warn({ departure: departure.id }, 'found unfinished');
     // It may be another server by now, or be well again.
@@ -129,6 +135,7 @@ export class Engine {
         await this.tick();
       } catch (error) {
         this.tickFailed = true;
+        this.tellDisk(diskTrouble(error));
         this.parts.log.error({ err: error }, 'tick failed');
       }
     }
@@ -136,6 +143,8 @@ export class Engine {
 
   private async tick(): Promise<void> {
     const { desk, mailServer, outside } = this.parts;
+    // Before anything is called due: by a clock that was just set, a hold could be.
+    this.followMachine();
     bringBackDue(desk);
     if (mailServer) {
       pauseTooLate(desk);
@@ -145,6 +154,7 @@ export class Engine {
       this.fill();
     }
     if (this.inFlight.size > 0) return;
+    if (this.ready.length === 0) this.tellDisk(undefined);
     const now = desk.now();
     if (outside && (this.outsideDue === null || this.outsideDue <= now)) {
       await this.tellTime();
@@ -179,18 +189,29 @@ export class Engine {
     try {
       giveSignOfLife(desk);
       this.heartbeats++;
-      const offset = Date.now() - performance.now();
-      const skipped = offset - this.offset;
-      this.offset = offset;
-      if (Math.abs(skipped) > CLOCK_JUMP_MS) {
-        log.warn({ skipped }, 'the clock of this machine was set, or it slept');
-        excuseSilence(desk, skipped);
-        this.wake();
-      }
+      if (this.followMachine()) this.wake();
       expireLeases(desk);
     } catch (error) {
       log.error({ err: error }, 'heartbeat failed');
     }
+  }
+
+  /** Notices that the clock of the machine was set, or that it slept. @returns true where it was */
+  private followMachine(): boolean {
+    const { desk, log } = this.parts;
+    const { skipped, set } = this.machine.look();
+    if (Math.abs(skipped) <= CLOCK_JUMP_MS) return false;
+    log.warn({ skipped, set }, 'the clock of this machine was set, or it slept');
+    excuseSilence(desk, skipped);
+    if (Math.abs(set) > CLOCK_JUMP_MS) followClockSet(desk, set);
+    return true;
+  }
+
+  /** @param anew tells it although it was told before */
+  private tellDisk(trouble: DiskTrouble | undefined, anew = false): void {
+    if (trouble === this.disk && !anew) return;
+    this.disk = trouble;
+    tellDiskTrouble(this.parts.desk, trouble);
   }
 
   /** The next moment anything is to happen here or outside, epoch ms. */
@@ -218,6 +239,7 @@ export class Engine {
   private begin({ id, due }: { id: string; due: number }): void {
     const done = this.release(id)
       .catch((error: unknown) => {
+        this.tellDisk(diskTrouble(error));
         this.parts.log.error({ err: error, departure: id }, 'release failed');
         // It is still due; a rest keeps a lasting fault from becoming a busy loop.
         return this.rest();
@@ -244,6 +266,7 @@ export class Engine {
     const { desk, log, mailServer } = this.parts;
     const claim = await claimDeparture(desk, id);
     if (!claim) return;
+    this.tellDisk(undefined);
     let departure = claim.departure;
     const result = await mailServer!.release(claim.envelope, claim.bytes, async (stage) => {
       departure = await recordStage(desk, departure, stage);
@@ -259,6 +282,7 @@ export class Engine {
       try {
         return await work();
       } catch (error) {
+        this.tellDisk(diskTrouble(error));
         this.parts.log.error({ err: error }, 'an answer of the mail server could not be kept');
         if (this.stopped) return undefined;
         await this.rest();

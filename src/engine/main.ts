@@ -2,7 +2,8 @@
 import pino from 'pino';
 import { openOutsideWorld } from '../usecases/clock/outsideWorld';
 import { openDesk } from '../usecases/desk';
-import { holdEngineLock } from '../usecases/holdEngineLock';
+import { holdLock } from '../usecases/holdLock';
+import { closeToOthers } from '../usecases/ownFolder';
 import { openMailServer } from '../usecases/release/mailServer';
 import { Engine } from './engine';
 
@@ -10,7 +11,8 @@ const dataDir = process.env.OAK_DATA!;
 const log = pino({ name: 'engine', level: process.env.OAK_LOG ?? 'info' }, pino.destination(2));
 
 async function main(): Promise<void> {
-  const lock = await holdEngineLock(dataDir);
+  closeToOthers();
+  const lock = await holdLock(dataDir, 'engine');
   const { OAK_SMTP_URL, OAK_LMTP_PORT, OAK_POSTOFFICE_URL } = process.env;
   const engine = new Engine({
     desk: openDesk(dataDir),

@@ -8,7 +8,8 @@ import { UnknownZoneError } from '../core/time/zones';
 import { moveClock, readClock, setClockDown, takeClockUp } from '../usecases/clock/sandbox';
 import { openDesk, type Desk } from '../usecases/desk';
 import { checkMailServerAddress } from '../usecases/release/mailServer';
-import { prepareData, UnusableData } from '../usecases/prepareData';
+import { closeToOthers } from '../usecases/ownFolder';
+import { prepareData, takeFolder, UnusableData } from '../usecases/prepareData';
 import { Children, type ChildSpec } from './children';
 import { assertFree, freePort } from './ports';
 
@@ -80,11 +81,16 @@ const SHORTEST_PASSPHRASE = 12;
 
 /** Who can be reached by others than this machine needs a passphrase worth the name. */
 function assertGuarded(): void {
-  const { OAK_PASSPHRASE, OAK_ORIGIN } = process.env;
+  const { OAK_PASSPHRASE, OAK_ORIGIN, OAK_PROXY } = process.env;
   if (OAK_PASSPHRASE && OAK_PASSPHRASE.length < SHORTEST_PASSPHRASE)
     throw new Error(`OAK_PASSPHRASE is too short: use at least ${SHORTEST_PASSPHRASE} characters.`);
   if (OAK_ORIGIN && !/^https?:\/\/[^/]+\/?$/.test(OAK_ORIGIN))
     throw new Error('OAK_ORIGIN is not an address. Write it as https://lantern.place.example.');
+  for (const proxy of OAK_PROXY?.split(/[\s,]+/).filter(Boolean) ?? [])
+    if (!/^(loopback|linklocal|uniquelocal|[\da-f.:]+(\/\d{1,3})?)$/i.test(proxy))
+      throw new Error(
+        `OAK_PROXY: “${proxy}” is no address. Write addresses or networks, as 127.0.0.1 or 10.0.0.0/8, commas between.`,
+      );
   if (OAK_PASSPHRASE || /^(127(\.\d+){3}|::1|localhost)$/i.test(host)) return;
   throw new Error(
     `OAK_HOST=${host} would let everyone there read the mail. Set OAK_PASSPHRASE too, or leave OAK_HOST out and reach this machine by a tunnel.`,
@@ -92,11 +98,15 @@ function assertGuarded(): void {
 }
 
 async function main(): Promise<void> {
+  closeToOthers();
   assertGuarded();
   await assertFree(port, host, 'OAK_PORT', command);
   await assertFree(lmtpPort, '127.0.0.1', 'OAK_LMTP_PORT', command);
   if (process.env.OAK_SMTP_URL && !isDemo) checkMailServerAddress(process.env.OAK_SMTP_URL);
+  const locks = await takeFolder(dataDir);
+  if (locks.open) say(locks.open);
   const isNew = await prepare();
+  locks.engine.release();
   const children = new Children(say);
   let stopping: Promise<void> | undefined;
   const stop = () => {
@@ -104,6 +114,7 @@ async function main(): Promise<void> {
       say('Stopping…');
       await children.stop();
       withDesk(setClockDown);
+      locks.launcher.release();
       say('Stopped.');
       process.exit(0);
     })();

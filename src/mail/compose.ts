@@ -1,9 +1,11 @@
 /** An outgoing message as the bytes that go over the wire (RFC 5322, MIME by RFC 2045 and 2047). */
 import MailComposer from 'nodemailer/lib/mail-composer';
+import type { Attachment } from 'nodemailer/lib/mailer';
 import { randomUUID } from 'node:crypto';
 import type { Mailbox } from '../core/message/address';
 import type { Importance, Sensitivity } from '../core/message/details';
 import { parseMessageIds } from '../core/reply/threading';
+import { LONGEST_LINE, parameter, phrase, plainParameter, textValue } from './headerValues';
 
 type Addressee = Omit<Mailbox, 'group'>;
 
@@ -58,15 +60,45 @@ const asPage = (html: string) =>
     ? html
     : `<!doctype html><html><head><meta charset="utf-8"></head><body>${html}</body></html>`;
 
+/** Written by us, to the letter; lines are folded at spaces. */
+const prepared = (value: string) => ({ prepared: true, foldLines: true, value });
+
+/**
+ * Whether bytes can stand in a message without an encoding: 7 bits, lines of at most 998 characters, and CR and LF
+ * only together (RFC 2045 §2.7). LF alone is put right on the way.
+ */
+const isSevenBit = (bytes: Buffer) =>
+  bytes
+    .toString('latin1')
+    .split(/\r?\n/)
+    // eslint-disable-next-line no-control-regex
+    .every((line) => line.length <= LONGEST_LINE && !/[\u0000\r\u0080-\u00ff]/.test(line));
+
+/**
+ * A type as it may stand here. What is made of parts of its own may not be encoded as one (RFC 2045 §6.4, RFC 2046
+ * §5.2.1), and no server has to take 8 bits (RFC 6152 §3): what needs encoding goes as a file of bytes.
+ */
+function typeFor({ type, bytes }: OutgoingAttachment): { type: string; encoding: '7bit' | 'base64' } {
+  if (type === 'message/rfc822' && isSevenBit(bytes)) return { type, encoding: '7bit' };
+  const isComposite = /^(message|multipart)\//.test(type);
+  return { type: isComposite ? 'application/octet-stream' : type, encoding: 'base64' };
+}
+
 /** What the HTML shows stands with it (RFC 2387); the rest is attached (RFC 2183). */
-const asPart = ({ name, type, contentId, bytes }: OutgoingAttachment) => ({
-  ...{ filename: name, contentType: type, content: bytes },
-  ...(contentId
-    ? { cid: contentId, contentDisposition: 'inline' as const }
-    : { contentDisposition: 'attachment' as const }),
-  // A message that is passed on stays as it is (RFC 2046 §5.2.1); everything else may hold any byte.
-  ...(type !== 'message/rfc822' && { contentTransferEncoding: 'base64' as const }),
-});
+function asPart(attachment: OutgoingAttachment): Attachment {
+  const { name, contentId, bytes } = attachment;
+  const { type, encoding } = typeFor(attachment);
+  const disposition = `${contentId ? 'inline' : 'attachment'}${parameter('filename', name)}`;
+  return {
+    filename: false,
+    contentType: `${type}${plainParameter('name', name)}`,
+    content: bytes,
+    ...(contentId && { cid: contentId }),
+    contentTransferEncoding: encoding,
+    // It takes any header value here; its types know of the usual ones only.
+    contentDisposition: prepared(disposition) as unknown as 'attachment',
+  };
+}
 
 /**
  * A new Message-ID (RFC 5322 §3.6.4). It is random, so it tells nothing of when the message was written.
@@ -76,12 +108,15 @@ export function newMessageId(address: string): string {
   return `<${randomUUID()}@${address.slice(address.lastIndexOf('@') + 1)}>`;
 }
 
+/** A line with an id holds the name of the field besides. */
+const LONGEST_ID = LONGEST_LINE - 'In-Reply-To: '.length;
+
 /**
  * Ids as they may stand in a header: they come from messages of strangers. Anything but printable ASCII would have to
- * be encoded, which an id cannot be (RFC 5322 §3.6.4).
+ * be encoded, and what is too long for a line folded, which an id cannot be (RFC 5322 §3.6.4).
  */
 const cleanIds = (ids: readonly string[]) =>
-  ids.flatMap(parseMessageIds).filter((id) => /^[\x21-\x7e]+$/.test(id));
+  ids.flatMap(parseMessageIds).filter((id) => /^[\x21-\x7e]+$/.test(id) && id.length <= LONGEST_ID);
 
 /**
  * Composes the message. Date and Message-ID are given, since both belong to the release; hidden recipients are
@@ -94,12 +129,12 @@ export function composeMessage(
   messageId: string,
   released: number,
 ): Promise<Buffer> {
-  return new MailComposer({
+  const root = new MailComposer({
     from: message.from,
     to: message.to,
     cc: message.cc,
     replyTo: message.replyTo.length ? message.replyTo : undefined,
-    subject: message.subject,
+    subject: textValue(message.subject),
     text: message.text,
     html: message.html ? asPage(message.html) : undefined,
     attachments: message.attachments?.map(asPart),
@@ -111,7 +146,8 @@ export function composeMessage(
     newline: '\r\n',
     disableFileAccess: true,
     disableUrlAccess: true,
-  })
-    .compile()
-    .build();
+  }).compile();
+  // Its own way puts encoded words that somebody has typed into quotes, where they are decoded all the same.
+  Object.assign(root, { _encodeAddressName: phrase });
+  return root.build();
 }

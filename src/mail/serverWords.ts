@@ -29,8 +29,38 @@ const CONNECTION: Record<string, string> = {
   ETIMEDOUT: 'it does not answer',
 };
 
-/** One line, without the line breaks of a multi-line reply. */
-export const oneLineReply = (text: string) => text.replace(/\s*\r?\n\s*/g, ' ').trim();
+/** A server that knows no STARTTLS where it is required. */
+const NO_STARTTLS = /^ETLS 50[0-3]/;
+
+/** Characters of a server's words that are kept; RFC 5321 §4.5.3.1.5 allows 512 a line. */
+const LONGEST_REPLY = 600;
+
+/** Control characters, and marks that turn the direction of what follows (UAX 9). */
+// eslint-disable-next-line no-control-regex
+const CONTROL = /[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/g;
+
+/** Half of a character that was cut in two. */
+const HALF = /[\ud800-\udbff]$/;
+
+/** A sign for a control character: Unicode has pictures of the oldest ones, others are named by their number. */
+function pictured(letter: string): string {
+  const code = letter.charCodeAt(0);
+  if (code < 0x20) return String.fromCharCode(0x2400 + code);
+  if (code === 0x7f) return '\u2421';
+  return `[U+${code.toString(16).toUpperCase().padStart(4, '0')}]`;
+}
+
+/**
+ * What a server said, as it may be shown: in one line, what cannot be seen as a sign for it, and what is endless cut.
+ */
+export function shownReply(text: string): string {
+  const line = text
+    .slice(0, LONGEST_REPLY * 4)
+    .replace(/\s*\r?\n\s*/g, ' ')
+    .trim()
+    .replace(CONTROL, pictured);
+  return line.length > LONGEST_REPLY ? `${line.slice(0, LONGEST_REPLY).replace(HALF, '')}…` : line;
+}
 
 /**
  * @param label host and port
@@ -38,11 +68,14 @@ export const oneLineReply = (text: string) => text.replace(/\s*\r?\n\s*/g, ' ').
  */
 export function serverWords(label: string, error: ConnectionError): string {
   const { code, originalCode, response } = error;
-  const said = response ? ` It says: “${oneLineReply(response)}”.` : '';
+  const said = response ? ` It says: “${shownReply(response)}”.` : '';
   const certificate = CERTIFICATE[originalCode ?? ''] ?? CERTIFICATE[code ?? ''];
   if (certificate) return `The mail server ${label} cannot be trusted: its certificate ${certificate}.`;
   if (code === 'EAUTH') {
     return `The mail server ${label} does not accept the user name or password in OAK_SMTP_URL.${said}`;
+  }
+  if (NO_STARTTLS.test(`${code} ${response}`) || /required STARTTLS/.test(error.message)) {
+    return `The mail server ${label} offers no encryption, and the password in OAK_SMTP_URL is not sent without. Write smtps:// where it takes that, or name the host in OAK_SMTP_PLAIN to send it all the same.${said}`;
   }
   if (code === 'ETLS') {
     return `The mail server ${label} offers encryption and then fails at it, and nothing is sent unencrypted.${said}`;
@@ -51,5 +84,5 @@ export function serverWords(label: string, error: ConnectionError): string {
   const known = CONNECTION[originalCode ?? ''] ?? CONNECTION[code ?? ''];
   if (known) return `The mail server ${label} cannot be reached: ${known}.`;
   if (response) return `The mail server ${label} takes no mail now.${said}`;
-  return `The mail server ${label} cannot be reached: ${error.message.replace(/\.$/, '')}.`;
+  return `The mail server ${label} cannot be reached: ${shownReply(error.message).replace(/\.$/, '')}.`;
 }

@@ -2,8 +2,8 @@
 import SMTPConnection, { type SMTPEnvelope } from 'nodemailer/lib/smtp-connection';
 import { Readable } from 'node:stream';
 import PQueue from 'p-queue';
-import { replyStatus, type AttemptStage, type RecipientOutcome } from '../core/departure/outcome';
-import { oneLineReply, serverWords, type ConnectionError } from './serverWords';
+import { isVerdict, replyStatus, type AttemptStage, type RecipientOutcome } from '../core/departure/outcome';
+import { serverWords, shownReply, type ConnectionError } from './serverWords';
 import type { SmtpServer } from './smtpUrl';
 
 /** What one attempt came to. */
@@ -56,6 +56,23 @@ function smtpEnvelope({ from, addresses, receiptId }: Envelope, bytes: Buffer): 
   return envelope;
 }
 
+/** How long an attempt may take in all, however the server fills the time, ms. */
+export interface Patience {
+  /** Until the final dot; the message's own length comes on top. */
+  toDot: number;
+  /** From the final dot to the answer. */
+  afterDot: number;
+}
+
+/** RFC 5321 §4.5.3.2 asks for minutes at each step, and for ten after the final dot. */
+const PATIENCE: Patience = { toDot: 5 * 60_000, afterDot: 10 * 60_000 };
+/** Bytes a second that a line out of the desert carries. */
+const SLOWEST = 10_000;
+/** What takes longer leaves its place among the connections to others. */
+const SLOW_MS = 30_000;
+/** So many of those there are at most, as a multiple of the connections. */
+const SLOW_ONES = 3;
+
 const CHUNK = 16 * 1024;
 /** An unused connection is closed after this long; servers close theirs soon after. */
 const IDLE_MS = 10_000;
@@ -95,7 +112,7 @@ function stagedStream(bytes: Buffer, onStage: OnStage): Readable {
   });
 }
 
-const wordsOf = (error: SmtpError) => oneLineReply(error.response ?? error.message);
+const wordsOf = (error: SmtpError) => shownReply(error.response ?? error.message);
 
 const verdict = (address: string, error: SmtpError): RecipientOutcome => ({
   address,
@@ -114,9 +131,12 @@ function success(addresses: string[], info: SendInfo): RecipientOutcome[] {
   const refused = new Map((info.rejectedErrors ?? []).map((each) => [each.recipient, each]));
   return addresses.map((address) => {
     const refusal = refused.get(address);
-    return refusal ? verdict(address, refusal) : { address, status: 'accepted', answer: info.response };
+    return refusal ? verdict(address, refusal) : { address, status: 'accepted', answer: shownReply(info.response) };
   });
 }
+
+/** How many messages are on their way at once, where nothing else is said. */
+export const CONNECTIONS = 5;
 
 export class SmtpPool {
   private readonly idle: SMTPConnection[] = [];
@@ -126,7 +146,8 @@ export class SmtpPool {
   constructor(
     private readonly server: SmtpServer,
     /** How many messages may be on their way at once. */
-    readonly connections = 5,
+    readonly connections = CONNECTIONS,
+    private readonly patience = PATIENCE,
   ) {
     this.queue = new PQueue({ concurrency: connections });
   }
@@ -136,7 +157,22 @@ export class SmtpPool {
    * @param onStage where it rejects, the message is not handed over
    */
   release(envelope: Envelope, bytes: Buffer, onStage: OnStage): Promise<AttemptResult> {
-    return this.queue.add(() => this.attempt(envelope, bytes, onStage));
+    return this.queue.add(() => this.besides(this.attempt(envelope, bytes, onStage)));
+  }
+
+  /** One that takes long keeps nobody waiting but itself. */
+  private async besides(attempt: Promise<AttemptResult>): Promise<AttemptResult> {
+    let slow = false;
+    const timer = setTimeout(() => {
+      slow = this.queue.concurrency < this.connections * (1 + SLOW_ONES);
+      if (slow) this.queue.concurrency++;
+    }, SLOW_MS);
+    try {
+      return await attempt;
+    } finally {
+      clearTimeout(timer);
+      if (slow) this.queue.concurrency--;
+    }
   }
 
   /** Opens connections ahead of time, so that `count` can go out at once; what goes wrong is found out then. */
@@ -180,9 +216,11 @@ export class SmtpPool {
         return { outcomes, unanswered: false, unreachable: caught.message };
       }
       const error = caught as SmtpError;
-      const unanswered = progress.stage === 'final-dot' && !error.responseCode;
+      const unanswered = progress.stage === 'final-dot' && !isVerdict(error.responseCode);
       return { outcomes: failure(addresses, error), unanswered };
     }
+    if (!isVerdict(Number(/^\d{3}(?!\d)/.exec(info.response)?.[0])))
+      return { outcomes: failure(addresses, noVerdict(info.response)), unanswered: true };
     const outcomes = success(addresses, info);
     return info.noReceipts
       ? { outcomes, unanswered: false, noReceipts: true }
@@ -197,7 +235,16 @@ export class SmtpPool {
   ): Promise<SendInfo> {
     // send() alters the envelope it is given.
     const over = async (connection: SMTPConnection) => {
-      const info = await send(connection, smtpEnvelope(envelope, bytes), stagedStream(bytes, follow));
+      const deadline = new Deadline(this.patience.toDot + (bytes.length / SLOWEST) * 1000);
+      const info = await send(
+        connection,
+        smtpEnvelope(envelope, bytes),
+        stagedStream(bytes, async (stage) => {
+          await follow(stage);
+          if (stage === 'final-dot') deadline.begin(this.patience.afterDot);
+        }),
+        deadline,
+      );
       this.keep(connection);
       return { ...info, noReceipts: envelope.receiptId !== undefined && !passesReceipts(connection) };
     };
@@ -220,18 +267,25 @@ export class SmtpPool {
     const { options, auth } = this.server;
     return new Promise((resolve, reject) => {
       const connection = new SMTPConnection(options);
-      connection.once('error', reject);
+      const deadline = new Deadline(this.patience.toDot);
+      const fail = (error: Error) => {
+        deadline.end();
+        reject(error);
+        connection.close();
+      };
+      deadline.onPassed = fail;
+      connection.once('error', fail);
       connection.connect((error) => {
-        if (error) return reject(error);
+        if (error) return fail(error);
         const ready = () => {
-          connection.off('error', reject);
+          deadline.end();
+          connection.off('error', fail);
           resolve(connection);
         };
         if (!auth) return ready();
         connection.login({ credentials: auth }, (refused) => {
-          if (!refused) return ready();
-          connection.close();
-          reject(refused);
+          if (refused) fail(refused);
+          else ready();
         });
       });
     });
@@ -255,16 +309,50 @@ export class SmtpPool {
   }
 }
 
-function send(connection: SMTPConnection, envelope: SMTPEnvelope, stream: Readable) {
+const noVerdict = (response: string): SmtpError =>
+  Object.assign(new Error('No answer to the message'), { response });
+
+const minutes = (ms: number) => (ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`);
+
+/** A moment that passes however busy a server seems: time-outs of the connection begin anew with every byte. */
+class Deadline {
+  onPassed: (error: Error) => void = () => {};
+  private timer: NodeJS.Timeout | undefined;
+
+  constructor(ms: number) {
+    this.begin(ms);
+  }
+
+  /** Counts anew from here. */
+  begin(ms: number): void {
+    this.end();
+    this.timer = setTimeout(
+      () => this.onPassed(new Error(`The mail server did not come to an end within ${minutes(ms)}`)),
+      ms,
+    );
+  }
+
+  end(): void {
+    clearTimeout(this.timer);
+  }
+}
+
+function send(connection: SMTPConnection, envelope: SMTPEnvelope, stream: Readable, deadline: Deadline) {
   return new Promise<SendInfo>((resolve, reject) => {
     const fail = (error: Error) => {
+      deadline.end();
       reject(error);
       // Only now: closing ends the connection, and the end is a failure of its own.
       connection.close();
     };
+    deadline.onPassed = fail;
     connection.once('error', fail);
     // A server that hangs up cleanly in mid-transaction raises no error.
     connection.once('end', () => fail(new Error('The mail server closed the connection.')));
-    connection.send(envelope, stream, (error, info) => (error ? fail(error) : resolve(info)));
+    connection.send(envelope, stream, (error, info) => {
+      if (error) return fail(error);
+      deadline.end();
+      resolve(info);
+    });
   });
 }

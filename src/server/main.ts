@@ -2,117 +2,76 @@
 import next from 'next';
 import pino from 'pino';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
-import { problem } from '../api/problem';
 import { openDesk, type Desk } from '../usecases/desk';
-import { sessionSecret } from '../usecases/sessionSecret';
+import { diskWords } from '../usecases/diskTrouble';
+import { closeToOthers } from '../usecases/ownFolder';
+import { answer, plainNotFound } from './answer';
+import { Door, type Admitted } from './door';
 import { localHost, ownHosts, refusal } from './guard';
 import { LiveUpdates } from './liveUpdates';
+import { openFiles } from './openFiles';
 import { EVERY_ANSWER, newNonce, pagePolicy } from './policy';
-import { Sessions } from './sessions';
+import { readTarget } from './target';
 
 const { OAK_DATA, OAK_HOST = '127.0.0.1', OAK_PORT = '4180', OAK_LOG = 'info' } = process.env;
-const { OAK_PASSPHRASE, OAK_ORIGIN } = process.env;
+const { OAK_PASSPHRASE, OAK_ORIGIN, OAK_PROXY = '' } = process.env;
 const port = Number(OAK_PORT);
 const log = pino({ name: 'web', level: OAK_LOG }, pino.destination(2));
 
-/** Seen without having signed in: the page to do so, and what it is made of. */
-const OPEN = /^\/(sign-in$|_next\/static\/|mark\.svg$)/;
-const MAX_PASSPHRASE = 10_000;
-
-function answer(
-  response: ServerResponse,
-  status: number,
-  detail: string,
-  headers: Record<string, string> = {},
-): void {
-  response.writeHead(status, { 'content-type': 'application/problem+json', ...headers });
-  response.end(JSON.stringify(problem(status, detail)));
-}
-
-async function readPassphrase(request: IncomingMessage): Promise<string> {
-  let text = '';
-  for await (const chunk of request) {
-    text += String(chunk);
-    if (text.length > MAX_PASSPHRASE) return '';
-  }
-  try {
-    const { passphrase } = JSON.parse(text) as { passphrase?: unknown };
-    return typeof passphrase === 'string' ? passphrase : '';
-  } catch {
-    return '';
-  }
-}
-
-/** `/api/v1/session`: signs in and out. */
-async function session(
-  sessions: Sessions,
-  request: IncomingMessage,
-  response: ServerResponse,
-): Promise<void> {
-  if (request.method === 'DELETE') {
-    response.writeHead(204, { 'set-cookie': sessions.signOut() }).end();
-    return;
-  }
-  if (request.method !== 'POST') return answer(response, 405, 'POST signs in, DELETE signs out.');
-  const signed = sessions.signIn(await readPassphrase(request), request.socket.remoteAddress ?? '');
-  if (signed.ok) {
-    response.writeHead(204, { 'set-cookie': signed.cookie }).end();
-    return;
-  }
-  if ('wrong' in signed) return answer(response, 401, 'This is not the passphrase.');
-  const seconds = Math.ceil(signed.waitMs / 1000);
-  answer(response, 429, `Too many wrong tries. Wait ${seconds} s, then try again.`, {
-    'retry-after': String(seconds),
-  });
-}
-
-/** Deals with a request of someone who has to sign in first. @returns true where it is done with */
-async function turnAway(
-  sessions: Sessions,
-  path: string,
-  request: IncomingMessage,
-  response: ServerResponse,
-): Promise<boolean> {
-  if (path === '/api/v1/session') {
-    await session(sessions, request, response);
-    return true;
-  }
-  if (OPEN.test(path) || sessions.admits(request.headers, request.socket.remoteAddress ?? '')) return false;
-  if (path.startsWith('/api/')) {
-    answer(response, 401, 'Sign in first, or send the passphrase as a bearer token.', {
-      'www-authenticate': 'Bearer realm="Oak Lantern"',
-    });
-  } else response.writeHead(303, { location: '/sign-in' }).end();
-  return true;
-}
+/** Tells the routes which session asks; nobody else may say so. */
+const SESSION_HEADER = 'x-oak-session';
 
 /** True for what a person opens, as against data and parts of pages. */
 const isPage = (path: string, request: IncomingMessage) =>
-  request.method === 'GET' &&
-  !path.startsWith('/api/') &&
-  !path.startsWith('/_next/') &&
-  (request.headers.accept ?? '').includes('text/html');
+  request.method === 'GET' && !path.startsWith('/api/') && (request.headers.accept ?? '').includes('text/html');
 
 async function main(): Promise<void> {
+  closeToOthers();
   const desk = openDesk(OAK_DATA!);
   // Route handlers share it: see theDesk().
   (globalThis as { oakDesk?: Desk }).oakDesk = desk;
-  const app = next({ dev: false, dir: process.cwd(), hostname: OAK_HOST, port });
+  const dir = process.cwd();
+  // It would answer requests to change the protocol, past everything here: there it gets none.
+  const httpServer = createServer();
+  const app = next({ dev: false, dir, hostname: OAK_HOST, port, httpServer });
   await app.prepare();
   const handle = app.getRequestHandler();
-  const live = new LiveUpdates(desk);
   const hosts = ownHosts(OAK_HOST, port, OAK_ORIGIN);
-  const sessions = OAK_PASSPHRASE
-    ? new Sessions(OAK_PASSPHRASE, sessionSecret(desk), OAK_ORIGIN?.startsWith('https:') ?? false)
+  const files = openFiles(dir);
+  const door = OAK_PASSPHRASE
+    ? new Door(desk, files, {
+        passphrase: OAK_PASSPHRASE,
+        secure: OAK_ORIGIN?.startsWith('https:') ?? false,
+        proxies: OAK_PROXY.split(/[\s,]+/).filter(Boolean),
+      })
     : undefined;
+  const live = new LiveUpdates(desk, (session) => door?.sessions.stands(session) ?? true);
 
   async function serve(request: IncomingMessage, response: ServerResponse): Promise<void> {
     for (const [name, value] of Object.entries(EVERY_ANSWER)) response.setHeader(name, value);
+    const target = readTarget(request.url ?? '');
+    if (target?.host !== undefined) request.headers.host = target.host;
     const why = refusal(request, new Set([...hosts, localHost(request.socket.localAddress, port)]));
     if (why) return answer(response, 403, why);
-    const path = request.url?.split('?')[0] ?? '/';
-    if (sessions && (await turnAway(sessions, path, request, response))) return;
-    if (path === '/api/v1/events' && request.method === 'GET') return live.listen(request, response);
+    if (target) request.url = target.path + target.search;
+    delete request.headers[SESSION_HEADER];
+    const who = door ? await door.admit(target, request, response) : ('open' as const);
+    if (who) await serveAdmitted(target, who, request, response);
+  }
+
+  async function serveAdmitted(
+    target: ReturnType<typeof readTarget>,
+    who: Admitted | 'open',
+    request: IncomingMessage,
+    response: ServerResponse,
+  ): Promise<void> {
+    if (!target) return answer(response, 400, 'This address can be read in more than one way.');
+    const { path } = target;
+    const session = who === 'open' ? undefined : who.session;
+    if (session !== undefined) request.headers[SESSION_HEADER] = session;
+    if (path === '/api/v1/events' && request.method === 'GET') return live.listen(request, response, session);
+    // What is no file of ours would be answered with a page of ours.
+    if (path.startsWith('/_next/') && !files.has(path)) return plainNotFound(response);
     // Before anything can be sent it has to be known by whom.
     const begins = isPage(path, request) && !/^\/(welcome|settings|sign-in)/.test(path);
     if (begins && !desk.settings().me.address) {
@@ -130,10 +89,14 @@ async function main(): Promise<void> {
   const server = createServer((request, response) => {
     serve(request, response).catch((error: unknown) => {
       log.error({ err: error }, 'request failed');
+      const disk = diskWords(error);
       if (response.headersSent) response.destroy();
+      else if (disk) answer(response, 507, disk);
       else answer(response, 500, 'Nothing was changed. Try again; if it stays like this, look at the log.');
     });
   });
+  // Nothing here changes its protocol.
+  server.on('upgrade', (_request, socket) => socket.destroy());
   server.listen(port, OAK_HOST, () => process.send?.({ ready: true }));
 
   const stop = () => {

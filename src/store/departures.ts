@@ -391,6 +391,15 @@ export function departureOfHeader(db: Reading, headerId: string): Departure | un
   return row?.departure;
 }
 
+/** What left under a Message-ID, with the message it is of; the bytes are empty where no copy was kept. */
+export const frozenUnder = (db: Reading, headerId: string): { messageId: string; bytes: Buffer }[] =>
+  db
+    .select({ messageId: departures.messageId, bytes: frozen.bytes })
+    .from(frozen)
+    .innerJoin(departures, eq(departures.id, frozen.departureId))
+    .where(eq(frozen.headerId, headerId))
+    .all();
+
 /** Forgets the bytes of what left, and keeps the id it left under. */
 export function emptyFrozen(tx: Tx, messageId: string): void {
   const ids = tx.select({ id: departures.id }).from(departures).where(eq(departures.messageId, messageId));

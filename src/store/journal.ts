@@ -1,5 +1,5 @@
 /** The journal and the list of changes; both are written in the transaction of what they tell. */
-import { desc, eq, gt, lte } from 'drizzle-orm';
+import { and, desc, eq, gt, lte } from 'drizzle-orm';
 import { changes, journal } from './schema';
 import { built, placeholders } from './built';
 import type { Reading, Tx } from './store';
@@ -21,6 +21,17 @@ export function record(tx: Tx, entry: NewEntry): void {
 /** The history of one message and its departures, oldest first. */
 export function historyOf(db: Reading, messageId: string): JournalEntry[] {
   return db.select().from(journal).where(eq(journal.messageId, messageId)).orderBy(journal.id).all();
+}
+
+/** When a departure last came into a state, epoch ms; undefined where it never did. */
+export function lastInto(db: Reading, messageId: string, departureId: string, state: string): number | undefined {
+  return db
+    .select({ at: journal.at })
+    .from(journal)
+    .where(and(eq(journal.messageId, messageId), eq(journal.departureId, departureId), eq(journal.to, state)))
+    .orderBy(desc(journal.id))
+    .limit(1)
+    .get()?.at;
 }
 
 /** When the last thing happened, epoch ms. */

@@ -15,8 +15,8 @@ export function loadTrouble(db: Reading): MailServerTrouble | undefined {
 }
 
 export function saveTrouble(tx: Tx, trouble: MailServerTrouble): void {
-  const { since, tries, nextTry } = trouble;
-  const row = { trouble: trouble.trouble, since, tries, nextTry };
+  const { since, tries, nextTry, tryingSince } = trouble;
+  const row = { trouble: trouble.trouble, since, tries, nextTry, tryingSince };
   tx.insert(mailServer)
     .values({ id: 1, ...row })
     .onConflictDoUpdate({ target: mailServer.id, set: row })

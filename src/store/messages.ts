@@ -135,11 +135,12 @@ export function setRecipients(
 }
 
 const insertBytes = built((db) =>
-  db.insert(sources).values(placeholders<typeof sources.$inferInsert>('messageId bytes')).prepare(),
+  db.insert(sources).values(placeholders<typeof sources.$inferInsert>('messageId bytes digest')).prepare(),
 );
 
-export function insertSource(tx: Tx, messageId: string, bytes: Buffer): void {
-  insertBytes(tx).run({ messageId, bytes });
+/** @param digest of one without a Message-ID, else null */
+export function insertSource(tx: Tx, messageId: string, bytes: Buffer, digest: string | null): void {
+  insertBytes(tx).run({ messageId, bytes, digest });
 }
 
 export function sourceOf(db: Reading, messageId: string): Buffer | undefined {
@@ -195,15 +196,36 @@ export function findByHeaderId(db: Reading, headerId: string): Message | undefin
   return byHeaderId(db).get({ headerId });
 }
 
-/** The message of exactly these bytes, from this address at this moment: for one that has no Message-ID. */
-export function findTwin(db: Reading, address: string, at: number, bytes: Buffer): Message | undefined {
-  return db
-    .select()
-    .from(messages)
-    .where(and(eq(sql`lower(${messages.fromAddress})`, address.toLowerCase()), eq(messages.at, at)))
+/** All of them: ids are given by those who write. */
+export const allByHeaderId = (db: Reading, headerId: string): Message[] => byHeaderId(db).all({ headerId });
+
+const byDigest = built((db) =>
+  db
+    .select({ message: messages })
+    .from(sources)
+    .innerJoin(messages, eq(messages.id, sources.messageId))
+    .where(eq(sources.digest, sql.placeholder('digest')))
+    .prepare(),
+);
+
+/** The messages without a Message-ID that are known by this digest. */
+export const allByDigest = (db: Reading, digest: string): Message[] =>
+  byDigest(db)
+    .all({ digest })
+    .map(({ message }) => message);
+
+/** The messages without a Message-ID that nobody has made a digest of. */
+export const undigested = (db: Reading): string[] =>
+  db
+    .select({ id: sources.messageId })
+    .from(sources)
+    .innerJoin(messages, eq(messages.id, sources.messageId))
+    .where(and(isNull(messages.headerId), isNull(sources.digest)))
     .all()
-    .find((each) => sourceOf(db, each.id)?.equals(bytes));
-}
+    .map(({ id }) => id);
+
+export const setDigest = (tx: Tx, messageId: string, digest: string): void =>
+  void tx.update(sources).set({ digest }).where(eq(sources.messageId, messageId)).run();
 
 const insertReference = built((db) =>
   db

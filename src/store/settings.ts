@@ -81,6 +81,8 @@ export function keepMeta(tx: Tx, key: string, value: string): void {
   tx.insert(meta).values({ key, value }).onConflictDoNothing().run();
 }
 
+export const dropMeta = (tx: Tx, key: string): void => void tx.delete(meta).where(eq(meta.key, key)).run();
+
 /** What the database was made as; undefined for a new one. */
 export const storeKind = (db: Reading) => readMeta(db, 'kind') as StoreKind | undefined;
 

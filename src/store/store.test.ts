@@ -10,7 +10,7 @@ import { until } from '../../test/support/until';
 import { findDeparture, swapDeparture } from './departures';
 import { changesAfter, lastSeq, noteChange, record } from './journal';
 import { markStoreKind, readSettings, storeKind, writeSettings } from './settings';
-import { takeEngineLock } from './engineLock';
+import { takeLock } from './lock';
 
 function withDeparture() {
   const { desk, dir } = tempDesk();
@@ -131,14 +131,14 @@ it('the engine’s lock keeps another process out, and is free when its holder i
     const lock = new Database(${JSON.stringify(`${dir}/engine.lock`)}, { timeout: 0 });
     lock.exec('BEGIN EXCLUSIVE');
     process.kill(process.pid, 'SIGKILL');`;
-  const lock = takeEngineLock(dir)!;
+  const lock = takeLock(dir, 'engine')!;
   expect(spawnSync(process.execPath, ['-e', hold], { encoding: 'utf8' }).stderr).toContain(
     'database is locked',
   );
-  expect(takeEngineLock(dir)).toBeUndefined();
+  expect(takeLock(dir, 'engine')).toBeUndefined();
   lock.release();
   expect(spawnSync(process.execPath, ['-e', hold]).signal).toBe('SIGKILL');
-  const again = takeEngineLock(dir);
+  const again = takeLock(dir, 'engine');
   expect(again).toBeDefined();
   again!.release();
 });

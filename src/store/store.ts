@@ -46,7 +46,7 @@ function connect(path: string): Database.Database {
 
 /** Brings the file up to the present schema, making it where it is missing. One process at a time. */
 export function migrateStore(path: string): void {
-  mkdirSync(dirname(path), { recursive: true });
+  mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
   const sqlite = connect(path);
   try {
     migrate(drizzle(sqlite, { schema, casing: 'snake_case' }), { migrationsFolder: migrationsFolder() });

@@ -1,6 +1,11 @@
 /** What a failure of the disk or of the database file means, in words for the person. */
 
-export type DiskTrouble = 'full' | 'read-only' | 'failing' | 'damaged' | 'busy';
+import { notedTrouble, noteTrouble } from '../store/heartbeat';
+import type { Desk } from './desk';
+
+export const DISK_TROUBLES = ['full', 'read-only', 'failing', 'damaged', 'busy'] as const;
+
+export type DiskTrouble = (typeof DISK_TROUBLES)[number];
 
 const CODES: [RegExp, DiskTrouble][] = [
   [/^(SQLITE_FULL|ENOSPC|EDQUOT)/, 'full'],
@@ -29,6 +34,26 @@ export function diskTrouble(error: unknown): DiskTrouble | undefined {
   }
   return undefined;
 }
+
+/** Why nothing leaves, comes in or comes back, for whoever waits for it. */
+export const ENGINE_DISK_WORDS: Record<DiskTrouble, string> = {
+  full: 'The disk is full, so nothing leaves, comes in or comes back. Make room; it goes on by itself.',
+  'read-only':
+    'The data folder cannot be written to, so nothing leaves, comes in or comes back. Make it writable; it goes on by itself.',
+  failing: 'The disk does not take what is written to it, so nothing leaves, comes in or comes back. Look after it.',
+  damaged:
+    'The database file is damaged, so nothing leaves, comes in or comes back. Stop Oak Lantern and bring back the last backup.',
+  busy: 'The database is kept busy by another program, so nothing leaves, comes in or comes back until it ends.',
+};
+
+/** For the engine: tells everyone what keeps it from writing; without an argument, that nothing does. */
+export function tellDiskTrouble(desk: Desk, trouble?: DiskTrouble): void {
+  noteTrouble(desk.dataDir, trouble ? DISK_TROUBLES.indexOf(trouble) + 1 : 0);
+}
+
+/** What keeps the engine from writing; undefined while nothing does. */
+export const diskTroubleNow = ({ dataDir }: Desk): DiskTrouble | undefined =>
+  DISK_TROUBLES[notedTrouble(dataDir) - 1];
 
 /** For someone whose change could not be kept; undefined for a failure of another kind. */
 export function diskWords(error: unknown): string | undefined {

@@ -3,6 +3,8 @@ import { countDue } from '../store/departures';
 import { lastBeat } from '../store/heartbeat';
 import { loadTrouble } from '../store/mailServer';
 import type { Desk } from './desk';
+import { diskTroubleNow, ENGINE_DISK_WORDS } from './diskTrouble';
+import { isBeingTried } from './release/serverTrouble';
 
 export interface Health {
   engine: {
@@ -10,15 +12,29 @@ export interface Health {
     /** When it last gave a sign of life, real epoch ms; null where it never did. */
     seenAt: number | null;
   };
+  /** What keeps the engine from writing anything down, and so from releasing anything. */
+  disk: {
+    trouble: string | null;
+    /** Departures whose moment has come and that wait for it. */
+    waiting: number;
+  };
   mailServer: {
     configured: boolean;
     trouble: string | null;
     /** Epoch ms. */
     since: number | null;
     nextTry: number | null;
+    /** It is being tried at this moment. */
+    trying: boolean;
     /** Departures whose moment has come and that wait for it. */
     waiting: number;
   };
+}
+
+/** Changes whenever something does that no commit tells of. */
+export function healthMark(desk: Desk): string {
+  const { engine, disk, mailServer } = readHealth(desk, true);
+  return JSON.stringify([engine.running, disk, mailServer.trying]);
 }
 
 /** @param configured whether a mail server is set */
@@ -26,13 +42,19 @@ export function readHealth(desk: Desk, configured: boolean): Health {
   const { db } = desk.store;
   const trouble = loadTrouble(db);
   const waits = trouble !== undefined || !configured;
+  const disk = diskTroubleNow(desk);
   return {
+    disk: {
+      trouble: disk ? ENGINE_DISK_WORDS[disk] : null,
+      waiting: disk ? countDue(db, desk.now()) : 0,
+    },
     engine: { running: desk.engineRuns(), seenAt: lastBeat(desk.dataDir) || null },
     mailServer: {
       configured,
       trouble: trouble?.trouble ?? null,
       since: trouble?.since ?? null,
       nextTry: trouble?.nextTry ?? null,
+      trying: trouble !== undefined && isBeingTried(trouble),
       waiting: waits ? countDue(db, desk.now()) : 0,
     },
   };

@@ -7,7 +7,7 @@ import { retryDeparture } from '../../src/usecases/departures/changeDeparture';
 import { takeBack } from '../../src/usecases/departures/takeBack';
 import { readDeparture } from '../../src/usecases/departures/departureView';
 import type { Desk } from '../../src/usecases/desk';
-import { holdEngineLock } from '../../src/usecases/holdEngineLock';
+import { holdLock } from '../../src/usecases/holdLock';
 import { receiveMail } from '../../src/usecases/incoming/receiveMail';
 import { snooze } from '../../src/usecases/incoming/snooze';
 import { createDraft } from '../../src/usecases/messages/createDraft';
@@ -253,8 +253,8 @@ it('takes mail in by LMTP, for me alone', async () => {
 
 it('is the only one', async () => {
   const { dir } = tempDesk();
-  const lock = await holdEngineLock(dir);
-  const second = holdEngineLock(dir);
+  const lock = await holdLock(dir, 'engine');
+  const second = holdLock(dir, 'engine');
   lock.release();
   const held = await second;
   expect(held).toBeDefined();

@@ -25,6 +25,7 @@ const ALLOWED: Record<DepartureState, Partial<Record<DepartureEvent, DepartureSt
     'too-late': 'paused',
     'wrote-first': 'paused',
     'server-down': 'scheduled',
+    'clock-set': 'held',
     claim: 'releasing',
     'take-back': 'draft',
     drop: 'ended',

@@ -22,6 +22,7 @@ const WORDS: Record<string, string> = {
   resume: 'Its clock runs again',
   'hold-again': 'Held again',
   'server-down': 'Its moment came while the mail server could not be reached',
+  'clock-set': 'The clock of this machine was set, and the hold goes on for what was left of it',
   claim: 'Release began',
   accepted: 'Accepted by the mail server',
   refused: 'Refused by the mail server',

@@ -32,6 +32,13 @@ export function replyStatus(code: number | undefined): RecipientOutcome['status'
 }
 
 /**
+ * Whether an answer after the final dot says what became of the message: 2yz, 4yz and 5yz do (RFC 5321 §4.3.2). Any
+ * other leaves it open whether the server has it.
+ */
+export const isVerdict = (code: number | undefined): boolean =>
+  code !== undefined && [2, 4, 5].includes(Math.floor(code / 100));
+
+/**
  * What is safe to do with an attempt found unfinished at start: only after the final dot may the server have
  * the message.
  */

@@ -32,6 +32,7 @@ export const DEPARTURE_EVENTS = [
   'resume',
   'hold-again',
   'server-down',
+  'clock-set',
   'claim',
   'accepted',
   'deferred',
@@ -54,6 +55,7 @@ export const DEPARTURE_EVENTS = [
  * - `wrote-first`: a recipient has written before it left.
  * - `resume`: its clock runs again. `hold-again`: it is held again, for what was left of the hold.
  * - `server-down`: its moment has come while the mail server cannot be reached.
+ * - `clock-set`: the clock of the machine was set; a hold goes on for what was left of it.
  * - `claim`: the engine begins the release at the due moment.
  * - `accepted` / `deferred` / `refused` / `lost`: what the attempt came to. `lost` is a connection that ended
  *   after the final dot without an answer.
@@ -121,6 +123,7 @@ const pending: Record<DepartureEvent, Cell> = {
   resume: no(NOT_PAUSED),
   'hold-again': no(NOT_PAUSED),
   'server-down': 'scheduled',
+  'clock-set': no('Only a hold runs on elapsed time.'),
   claim: 'releasing',
   ...attemptOutcomes,
   ...nothingInDoubt,
@@ -144,6 +147,7 @@ const finished = (why: string): Record<DepartureEvent, Cell> => ({
   resume: no(why),
   'hold-again': no(why),
   'server-down': no(why),
+  'clock-set': no(why),
   claim: no(why),
   ...attemptOutcomes,
   ...nothingInDoubt,
@@ -162,7 +166,7 @@ const TABLE: Record<DepartureState, Record<DepartureEvent, Cell>> = {
     'take-back': no('It is already a draft.'),
     drop: 'ended',
   },
-  held: { ...pending, edit: 'held' },
+  held: { ...pending, edit: 'held', 'clock-set': 'held' },
   scheduled: pending,
   paused: {
     ...pending,
@@ -176,6 +180,7 @@ const TABLE: Record<DepartureState, Record<DepartureEvent, Cell>> = {
     resume: 'scheduled',
     'hold-again': 'held',
     'server-down': no(PAUSED),
+    'clock-set': no(PAUSED),
     claim: no(PAUSED),
   },
   releasing: {

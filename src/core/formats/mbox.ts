@@ -71,8 +71,8 @@ export function splitMbox(bytes: Uint8Array, last: boolean): MboxPiece {
   const ends = last ? [...starts.slice(1), bytes.length] : starts.slice(1);
   ends.forEach((end, index) => {
     const start = starts[index]!;
-    const heading = startsWith(bytes, start, FROM) ? bytes.indexOf(LF, start) + 1 : start;
-    const from = heading > start || !startsWith(bytes, start, FROM) ? heading : end;
+    // A file without a single end of line is given out as it is, to be looked at.
+    const from = startsWith(bytes, start, FROM) ? bytes.indexOf(LF, start) + 1 || start : start;
     const message = unquoted(withoutLastBlank(bytes.subarray(from, end)));
     if (message.length > 0) messages.push(message);
   });

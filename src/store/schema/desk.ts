@@ -1,5 +1,5 @@
 /** The tables of the desk itself: what it is, its settings, its clock, what happened and what changed. */
-import { index, integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 /** What the database is; written once when it is made. */
 export const meta = sqliteTable('meta', { key: text().primaryKey(), value: text().notNull() });
@@ -29,6 +29,8 @@ export const mailServer = sqliteTable('mail_server', {
   /** Attempts made since then. */
   tries: integer().notNull(),
   nextTry: integer().notNull(),
+  /** When one began to try that has not come to an end, real epoch ms; null while none does. */
+  tryingSince: integer(),
 });
 
 /** Everything that happened to a message or departure; shown as its history. */
@@ -51,7 +53,25 @@ export const journal = sqliteTable(
 export const changes = sqliteTable('changes', {
   seq: integer().primaryKey({ autoIncrement: true }),
   topic: text({
-    enum: ['departure', 'message', 'return', 'settings', 'clock', 'correspondent', 'health'],
+    enum: ['departure', 'message', 'return', 'settings', 'clock', 'correspondent', 'health', 'session'],
   }).notNull(),
   ref: text().notNull(),
 });
+
+/** Who is signed in. Times are real epoch ms, whatever clock rules here. */
+export const sessions = sqliteTable(
+  'sessions',
+  {
+    /** Names it to its owner; good for nothing else. */
+    id: text().primaryKey(),
+    /** Of what the browser shows for it: whoever reads this file is not signed in by that. */
+    hash: text().notNull(),
+    createdAt: integer().notNull(),
+    seenAt: integer().notNull(),
+    until: integer().notNull(),
+    /** The address it was begun from, and what the browser said of itself. */
+    from: text().notNull(),
+    agent: text().notNull(),
+  },
+  (table) => [uniqueIndex('sessions_hash').on(table.hash)],
+);

@@ -171,9 +171,19 @@ export const messageLinks = sqliteTable(
 );
 
 /** The bytes of an incoming message, as they arrived. */
-export const sources = sqliteTable('sources', {
-  messageId: text()
-    .primaryKey()
-    .references(() => messages.id, { onDelete: 'cascade' }),
-  bytes: blob({ mode: 'buffer' }).notNull(),
-});
+export const sources = sqliteTable(
+  'sources',
+  {
+    messageId: text()
+      .primaryKey()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+    bytes: blob({ mode: 'buffer' }).notNull(),
+    /** What a message without a Message-ID is known by: a digest of what it says. */
+    digest: text(),
+  },
+  (table) => [
+    index('sources_digest')
+      .on(table.digest)
+      .where(sql`digest IS NOT NULL`),
+  ],
+);

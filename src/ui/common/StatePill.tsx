@@ -17,6 +17,7 @@ const PAUSED: Record<PauseCause, string> = {
 export function stateWords(departure: DepartureJson, exact: (at: string) => string): string {
   const accepted = departure.recipients.filter((reader) => reader.status === 'accepted').length;
   const all = departure.recipients.length;
+  if (departure.waitsForDisk) return 'Waits for the disk';
   switch (departure.state) {
     case 'held':
       return `Held until ${exact(departure.at)}`;

@@ -23,6 +23,7 @@ export function LiveUpdates() {
     };
     const stop = listen((event) => {
       if (event.type === 'hello') found(event.fresh);
+      if (event.type === 'signed-out') window.location.assign('/sign-in');
       if (event.type === 'reset') void client.invalidateQueries();
       if (event.type === 'error') losing ??= setTimeout(() => setLost(true), PATIENCE_MS);
       if (event.type === 'changes') refresh(client, event.topics);

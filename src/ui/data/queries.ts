@@ -20,6 +20,7 @@ import type {
   MessagePageJson,
   PhraseJson,
   PreviewJson,
+  SessionsJson,
   SettingsJson,
   StripJson,
   SuggestionJson,
@@ -234,6 +235,12 @@ export function useMetAddresses(words: string) {
   });
 }
 
+export const useSessions = () =>
+  useQuery({
+    queryKey: ['sessions'],
+    queryFn: async () => (await ask<SessionsJson>('GET', '/sessions')).sessions,
+  });
+
 export const useGroups = () =>
   useQuery({
     queryKey: ['groups'],
@@ -267,6 +274,7 @@ const STALE: Record<string, string[]> = {
   return: ['inbox', 'archive', 'search', 'snoozed', 'message', 'todos', 'reminders', 'return-suggestions'],
   settings: ['settings', 'trials', 'preview', 'suggestions', 'phrase', 'best', 'departures'],
   clock: ['clock'],
+  session: ['sessions'],
   health: ['health', 'departures', 'faults', 'clock'],
   correspondent: [
     ...['correspondents', 'groups', 'departures', 'inbox', 'message'],

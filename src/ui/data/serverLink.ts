@@ -2,10 +2,13 @@
 /** The browser's one link to the server, shared by all its windows: events, and reading that is done once for all. */
 import type { ChangeJson } from '../../api/types';
 
-/** What the connection says: that it is there, what has changed, that everything may have, or that it is lost. */
+/**
+ * What the connection says: that it is there, what has changed, that everything may have, that it is lost, or that
+ * nobody is signed in any more.
+ */
 export type ServerEvent =
   /** `fresh` where the connection was made only now: what was read before may have changed since. */
-  { type: 'hello'; fresh: boolean } | { type: 'reset' | 'error' } | { type: 'changes'; topics: string[] };
+  { type: 'hello'; fresh: boolean } | { type: 'reset' | 'error' | 'signed-out' } | { type: 'changes'; topics: string[] };
 
 /** As it came; status 0 where nobody answered. */
 export interface Answer {
@@ -34,7 +37,7 @@ function openShared(): Link {
       return;
     }
     if (data.type === 'hello') connected = data;
-    if (data.type === 'error') connected = undefined;
+    if (data.type === 'error' || data.type === 'signed-out') connected = undefined;
     for (const tell of listeners) tell(data);
   };
   window.addEventListener('pagehide', () => port.postMessage('bye'));
@@ -52,7 +55,7 @@ function openShared(): Link {
   };
 }
 
-const PLAIN = ['reset', 'error'] as const;
+const PLAIN = ['reset', 'error', 'signed-out'] as const;
 
 /** Where there are no shared workers, a connection of this window's own. */
 function openAlone(): Link {

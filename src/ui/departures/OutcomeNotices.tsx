@@ -9,7 +9,7 @@ import { useNotices } from '../shell/Notices';
 
 /** What is news about it; undefined where nothing is. */
 function news(departure: DepartureJson, words: Words): string | undefined {
-  const { state, attempts, reason, pausedFor, waitsForServer } = departure;
+  const { state, attempts, reason, pausedFor, waitsForServer, waitsForDisk } = departure;
   if (state === 'failed') return `failed. ${reason ?? ''}`;
   if (state === 'unconfirmed') return 'may or may not have arrived; say which in Departures.';
   if (state === 'paused' && pausedFor === 'late')
@@ -17,7 +17,7 @@ function news(departure: DepartureJson, words: Words): string | undefined {
   if (state === 'paused' && pausedFor === 'wrote-first')
     return `paused, since they wrote first. ${reason ?? ''}`;
   // A server out of reach has its own word at the top.
-  if (state === 'scheduled' && attempts > 0 && !waitsForServer)
+  if (state === 'scheduled' && attempts > 0 && !waitsForServer && !waitsForDisk)
     return `delayed, tried again ${words.moment(departure.at)}. ${reason ?? ''}`;
   return undefined;
 }

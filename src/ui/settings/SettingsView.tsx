@@ -16,6 +16,7 @@ import { Checks } from './Checks';
 import { HoldRules } from './holds/HoldRules';
 import { QuietHours } from './QuietHours';
 import styles from './SettingsView.module.css';
+import { SignedIn } from './SignedIn';
 import { useApply } from './useApply';
 import { Writing } from './Writing';
 
@@ -198,6 +199,7 @@ export function SettingsView() {
       <Me />
       <Work />
       <Looks />
+      <SignedIn />
       <section className={`pane ${styles.block}`} aria-labelledby="test">
         <h2 id="test">Mail server</h2>
         <p className="quiet">A message to yourself shows whether mail leaves, and whether it comes in.</p>

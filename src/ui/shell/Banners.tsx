@@ -27,11 +27,14 @@ function ServerTrouble({ mailServer }: { mailServer: HealthJson['mailServer'] })
     <div role="alert" className={styles.banner}>
       <p>
         {mailServer.trouble} {waitWords(mailServer.waiting)} Out of reach since{' '}
-        {words.moment(mailServer.since!)}, tried again at {words.moment(mailServer.nextTry!)}.
+        {words.moment(mailServer.since!)},{' '}
+        {mailServer.trying ? 'being tried right now.' : `tried again at ${words.moment(mailServer.nextTry!)}.`}
       </p>
-      <Button size="small" onClick={() => void retry()}>
-        Try now
-      </Button>
+      {!mailServer.trying && (
+        <Button size="small" onClick={() => void retry()}>
+          Try now
+        </Button>
+      )}
     </div>
   );
 }
@@ -39,7 +42,7 @@ function ServerTrouble({ mailServer }: { mailServer: HealthJson['mailServer'] })
 export function Banners() {
   const health = useHealth().data;
   if (!health) return null;
-  const { engine, mailServer } = health;
+  const { engine, disk, mailServer } = health;
   return (
     <>
       {!engine.running && (
@@ -47,6 +50,15 @@ export function Banners() {
           <p>
             The engine is not running: nothing leaves, comes in or comes back. It is started again by itself;
             if this stays, stop Oak Lantern and start it again. What you write meanwhile is kept.
+          </p>
+        </div>
+      )}
+      {disk.trouble && (
+        <div role="alert" className={styles.banner}>
+          <p>
+            {disk.trouble}{' '}
+            {disk.waiting > 0 &&
+              `${disk.waiting} ${disk.waiting === 1 ? 'message is' : 'messages are'} past the moment to leave.`}
           </p>
         </div>
       )}

@@ -20,6 +20,7 @@ import { receiptsOf } from '../../store/receipts';
 import { findMessages } from '../../store/messages';
 import { loadTrouble } from '../../store/mailServer';
 import type { Desk } from '../desk';
+import { diskTroubleNow, ENGINE_DISK_WORDS } from '../diskTrouble';
 import { Invalid, NotFound } from '../errors';
 import { receiversOf } from '../messages/envelope';
 import { readersAt } from '../people/readers';
@@ -56,6 +57,8 @@ export interface DepartureView {
   holdLeft: number | null;
   /** Its moment has come, and it waits for a mail server that cannot be reached. */
   waitsForServer: boolean;
+  /** Its moment has come, and nothing can be written down. */
+  waitsForDisk: boolean;
   /** When it was meant to leave. */
   meant: number;
   /** When it leaves: the moment meant, or the next attempt's. */
@@ -121,9 +124,11 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       ];
     });
   const down = loadTrouble(db) !== undefined;
+  const disk = diskTroubleNow(desk);
   const now = desk.now();
   return departures.map((departure) => {
     const readers = readersOf(departure);
+    const overdue = PENDING_STATES.includes(departure.state) && departure.due <= now;
     return {
       id: departure.id,
       revision: departure.revision,
@@ -134,10 +139,11 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
         (departure.heldBy && heldByWords(departure.heldBy)) ??
         whyThen(departure.plan, zone, hourCycle, readers),
       state: departure.state,
-      reason: departure.reason,
+      reason: disk && overdue ? ENGINE_DISK_WORDS[disk] : departure.reason,
       pausedFor: departure.pausedFor,
       holdLeft: departure.holdLeft,
-      waitsForServer: down && PENDING_STATES.includes(departure.state) && departure.due <= now,
+      waitsForServer: down && !disk && overdue,
+      waitsForDisk: disk !== undefined && overdue,
       meant: departure.meant,
       due: departure.due,
       attempts: departure.attempts,

@@ -1,6 +1,7 @@
 /** What comes back about a message that has left: receipts of its delivery and of its being seen. */
 import { addressKey } from '../../core/message/address';
 import { RECEIPT_WORDS, type MessageReport } from '../../core/reply/report';
+import { shownReply } from '../../mail/serverWords';
 import { departureOfHeader } from '../../store/departures';
 import { noteChange, record } from '../../store/journal';
 import { insertReceipt, receiptsOf } from '../../store/receipts';
@@ -15,10 +16,10 @@ export function keepReceipts(tx: Tx, report: MessageReport | undefined, now: num
     const address = addressKey(written);
     // Some servers report twice.
     if (before.some((each) => each.address === address && each.action === action)) continue;
-    insertReceipt(tx, { departureId: departure.id, address, action, words, at: now });
+    insertReceipt(tx, { departureId: departure.id, address, action, words: shownReply(words), at: now });
     record(tx, {
       ...{ at: now, messageId: departure.messageId, departureId: departure.id },
-      ...{ what: 'receipt', why: `${written || 'somebody'}: ${RECEIPT_WORDS[action]}` },
+      ...{ what: 'receipt', why: `${shownReply(written) || 'somebody'}: ${RECEIPT_WORDS[action]}` },
     });
   }
   noteChange(tx, 'departure', departure.id);

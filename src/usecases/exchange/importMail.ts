@@ -16,12 +16,12 @@ import {
   type SetAside,
 } from '../../store/imports';
 import { noteChange } from '../../store/journal';
-import { findByHeaderId, findTwin } from '../../store/messages';
 import type { Tx } from '../../store/store';
 import type { Place } from '../../store/threads';
 import { newId, type Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
 import { keepIncoming } from '../incoming/keepIncoming';
+import { knownAlready } from '../incoming/knownAlready';
 
 export type { Import } from '../../store/imports';
 
@@ -33,7 +33,12 @@ const LONGEST = 64 * 1024 * 1024;
 /** What was read of one message of a file. */
 export type ReadOne = { bytes: Buffer; mail: IncomingMessage } | { bytes: Buffer; reason: string };
 
+const [LF, CR] = [10, 13];
+
 export async function readOne(bytes: Buffer): Promise<ReadOne> {
+  // Nothing in it would be where it belongs: all of it is one line.
+  if (bytes.includes(CR) && !bytes.includes(LF))
+    return { bytes, reason: 'Its lines end with CR alone; a message has CRLF, a mailbox file LF (RFC 4155).' };
   try {
     return { bytes, mail: await readStrictly(bytes) };
   } catch (error) {
@@ -48,7 +53,7 @@ export interface Counts {
   unreadable: number;
 }
 
-/** Keeps what was read; one that is here already, by its Message-ID, is passed over. */
+/** Keeps what was read; one that is here already, or that left from here, is passed over. */
 export function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly ReadOne[], place: Place): Counts {
   const now = desk.now(tx);
   const counts: Counts = { added: 0, same: 0, unreadable: 0 };
@@ -60,10 +65,9 @@ export function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly Read
       continue;
     }
     // A date that is missing, or cannot be, is now.
-    const { date, messageId, from } = one.mail;
+    const { date, messageId } = one.mail;
     const at = date !== undefined && date > 0 && date <= now ? date : now;
-    const known = messageId ? findByHeaderId(tx, messageId) : findTwin(tx, from.address, at, one.bytes);
-    if (known) counts.same++;
+    if (knownAlready(tx, messageId, one.bytes)) counts.same++;
     else {
       keepIncoming(tx, one.mail, one.bytes, { at, now, place, what: `taken in from ${name}` });
       counts.added++;

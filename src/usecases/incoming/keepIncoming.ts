@@ -3,6 +3,7 @@ import { addressKey } from '../../core/message/address';
 import { linkedPages } from '../../core/message/links';
 import { ancestors, baseSubject, isAnswerSubject } from '../../core/reply/threading';
 import type { IncomingMessage } from '../../mail/parse';
+import { saysTheSame } from '../../mail/saysTheSame';
 import { insertAttachment } from '../../store/attachments';
 import { noteChange, record } from '../../store/journal';
 import { noteLinks } from '../../store/links';
@@ -76,7 +77,7 @@ export function keepIncoming(tx: Tx, mail: IncomingMessage, bytes: Buffer, keepi
     place,
     createdAt: now,
   });
-  insertSource(tx, message.id, bytes);
+  insertSource(tx, message.id, bytes, mail.messageId ? null : saysTheSame(bytes));
   for (const attachment of mail.attachments)
     insertAttachment(tx, { ...attachment, id: newId(), messageId: message.id, received: attachment.size });
   noteLinks(tx, message.id, linkedPages(mail.text, mail.html));

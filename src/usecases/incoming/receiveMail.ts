@@ -2,7 +2,7 @@
 import type { ReportedRecipient } from '../../core/reply/report';
 import { ancestors } from '../../core/reply/threading';
 import { readMail } from '../../mail/readMail';
-import { findByHeaderId, sourceOf, type Message } from '../../store/messages';
+import type { Message } from '../../store/messages';
 import { keepReceipts } from '../departures/keepReceipts';
 import { settleByEvidence } from '../departures/settleByEvidence';
 import { pauseForWriter } from '../departures/theyWroteFirst';
@@ -10,6 +10,7 @@ import type { Desk } from '../desk';
 import { noteWriting } from '../people/zoneGuess';
 import { keepIncoming } from './keepIncoming';
 import { bringBackEarly } from './bringBack';
+import { handedOverBefore } from './knownAlready';
 
 const isGood = ({ action }: ReportedRecipient) => action !== 'failed' && action !== 'delayed';
 
@@ -20,8 +21,8 @@ const isGood = ({ action }: ReportedRecipient) => action !== 'failed' && action 
 export async function receiveMail(desk: Desk, bytes: Buffer): Promise<Message> {
   const mail = await readMail(bytes);
   return desk.store.write((tx) => {
-    const same = mail.messageId ? findByHeaderId(tx, mail.messageId) : undefined;
-    if (same && sourceOf(tx, same.id)?.equals(bytes)) return same;
+    const same = handedOverBefore(tx, mail.messageId, bytes);
+    if (same) return same;
     const now = desk.now(tx);
     const named = ancestors(mail);
     // A receipt is looked at beside the message it is about; in the inbox it would only be in the way.

@@ -15,6 +15,7 @@ import { Refused, Stale } from '../errors';
 import { attachedTo } from '../messages/attachments';
 import { receivers } from '../messages/envelope';
 import { whyStopped } from '../messages/whyStopped';
+import { noteTrial } from './serverTrouble';
 
 /** A departure ready to be handed to the mail server. */
 export interface Claim {
@@ -99,6 +100,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
       attempts: seen.attempts + 1,
       firstAttemptAt: seen.firstAttemptAt ?? released,
     });
+    noteTrial(tx, released);
     if (!before) {
       freeze(tx, id, headerId, bytes);
       // Copies of one message leave side by side: the first of them marks it, the others only look that it is the same.

@@ -1,7 +1,6 @@
 /** What is due, and when the next thing will be. */
 import {
   countDueBy,
-  departuresInState,
   dueDepartures,
   nextDepartureDue,
   nextUntried,
@@ -12,6 +11,7 @@ import { loadTrouble } from '../../store/mailServer';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { nextBack } from '../incoming/bringBack';
+import { isBeingTried } from './serverTrouble';
 
 /** The earlier of two moments, either of which may be missing. */
 export function earlier(a: number | null, b: number | null): number | null {
@@ -46,8 +46,7 @@ export function dueNow(desk: Desk, limit: number): Pick<Departure, 'id' | 'due'>
   const trouble = loadTrouble(db);
   if (!trouble) return dueDepartures(db, now, limit);
   // One that is on its way already is the one that tries: a second beside it would learn the same.
-  const tried = departuresInState(db, 'releasing').length > 0;
-  return trouble.nextTry <= now && !tried ? dueDepartures(db, now, 1) : [];
+  return trouble.nextTry <= now && !isBeingTried(trouble) ? dueDepartures(db, now, 1) : [];
 }
 
 /** How many will be due by a moment, counted up to `limit`. */

@@ -6,7 +6,7 @@ export type MailServer = SmtpPool;
 
 /** @throws Error in words where the address cannot be used */
 export function openMailServer(url: string): MailServer {
-  return new SmtpPool(parseSmtpUrl(url));
+  return new SmtpPool(parseSmtpUrl(url, process.env.OAK_SMTP_PLAIN));
 }
 
 /** @throws Error in words where the address cannot be used */

@@ -147,8 +147,9 @@ export function presentMessage(desk: Desk, view: MessageView): MessageJson {
   };
 }
 
-export function presentHealth({ engine, mailServer }: Health): HealthJson {
+export function presentHealth({ engine, disk, mailServer }: Health): HealthJson {
   return {
+    disk,
     engine: { running: engine.running, seenAt: isoOrNull(engine.seenAt) },
     mailServer: {
       ...mailServer,

@@ -1,0 +1,21 @@
+/** What is open to everyone: the page to sign in and the files it is made of, by their exact names. */
+import { readdirSync } from 'node:fs';
+import { join, sep } from 'node:path';
+
+export const SIGN_IN = '/sign-in';
+
+/** Everything else in `public` is closed. */
+const PUBLIC = ['/mark.svg'];
+
+/**
+ * The paths of the files a build has made for browsers, as they are asked for.
+ * @param dir of the product
+ */
+export function openFiles(dir: string): ReadonlySet<string> {
+  const made = join(dir, '.next', 'static');
+  const files = readdirSync(made, { withFileTypes: true, recursive: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => join(entry.parentPath, entry.name).slice(made.length).split(sep));
+  const paths = files.map((parts) => `/_next/static${parts.map(encodeURIComponent).join('/')}`);
+  return new Set([...paths, ...PUBLIC]);
+}

@@ -1,0 +1,33 @@
+/** Whether a message that comes in, by whatever way, is here already. */
+import { saysTheSame } from '../../mail/saysTheSame';
+import { frozenUnder } from '../../store/departures';
+import { allByDigest, allByHeaderId, findMessage, sourceOf, type Message } from '../../store/messages';
+import type { Reading } from '../../store/store';
+
+/**
+ * The incoming messages that may be the same: of its Message-ID, which two may claim; of what has none, those that say
+ * the same.
+ */
+function candidates(db: Reading, headerId: string | undefined, bytes: Buffer) {
+  const found = headerId === undefined ? allByDigest(db, saysTheSame(bytes)) : allByHeaderId(db, headerId);
+  return found.flatMap((message) => {
+    const source = sourceOf(db, message.id);
+    return source ? [{ message, source }] : [];
+  });
+}
+
+/** The incoming message of exactly these bytes: a server that had no answer hands one over again. */
+export const handedOverBefore = (
+  db: Reading,
+  headerId: string | undefined,
+  bytes: Buffer,
+): Message | undefined => candidates(db, headerId, bytes).find(({ source }) => source.equals(bytes))?.message;
+
+/** The message, come in or sent from here, that says the same as one in a file. */
+export function knownAlready(db: Reading, headerId: string | undefined, bytes: Buffer): Message | undefined {
+  const digest = saysTheSame(bytes);
+  const same = candidates(db, headerId, bytes).find(({ source }) => saysTheSame(source) === digest);
+  if (same || headerId === undefined) return same?.message;
+  const left = frozenUnder(db, headerId).find((copy) => saysTheSame(copy.bytes) === digest);
+  return left && findMessage(db, left.messageId);
+}
