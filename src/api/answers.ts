@@ -199,7 +199,14 @@ const message = summary.keys({
   html: orNull(text),
   headerId: orNull(Joi.string()),
   plan: plan.allow(null),
-  layout: orNull(all({ remote: Joi.number(), removed: Joi.array().items(text), pictures: Joi.boolean() })),
+  layout: orNull(
+    all({
+      remote: Joi.number(),
+      removed: Joi.array().items(text),
+      misleading: Joi.number(),
+      pictures: Joi.boolean(),
+    }),
+  ),
   departures: Joi.array().items(departure),
   thread: Joi.array().items(summary),
   history: Joi.array().items(

@@ -5,6 +5,8 @@ import { LANGUAGES } from '../core/checks/language';
 import { IMPORTANCES, SENSITIVITIES } from '../core/message/details';
 import { CHECK_IDS } from '../core/checks/finding';
 import { DEPARTURE_STATES } from '../core/departure/states';
+import { isLocal } from '../core/time/wallClock';
+import { canonicalZone, type UnknownZoneError } from '../core/time/zones';
 
 const ADDRESS = 998; // a whole header line, RFC 5322 §2.1.1
 
@@ -16,13 +18,32 @@ const addressInput = Joi.alternatives(
 
 const addressList = Joi.array().items(addressInput).max(MAX_RECIPIENTS);
 
-export const local = Joi.string()
-  .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$/)
-  .message('{{#label}} is not a date and time. Write it as 2026-12-01T08:30')
+/** A string that is looked at with more than a pattern; `why` says what is wrong with it, if anything is. */
+const looked = (schema: Joi.StringSchema, why: (value: string) => string | undefined) =>
+  schema.custom((value: string, helpers) => {
+    const words = why(value);
+    return words === undefined ? value : helpers.message({ custom: words });
+  });
+
+export const local = looked(
+  Joi.string()
+    .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$/)
+    .message('{{#label}} is not a date and time. Write it as 2026-12-01T08:30'),
+  (value) => (isLocal(value) ? undefined : `“${value}” is no date and time that exists`),
+)
   .description('Wall-clock time without offset')
   .example('2026-12-01T08:30');
 
-export const zone = Joi.string().max(64).description('IANA time zone').example('Asia/Kathmandu');
+export const zone = looked(Joi.string().max(64), (value) => {
+  try {
+    canonicalZone(value);
+    return undefined;
+  } catch (error) {
+    return (error as UnknownZoneError).message;
+  }
+})
+  .description('IANA time zone')
+  .example('Asia/Kathmandu');
 
 /** A plan. */
 const occurrence = Joi.valid('first', 'second')
@@ -238,10 +259,12 @@ export const settleRequest = Joi.object({
   arrived: Joi.boolean().required().description('true: it arrived; false: it did not, send it again'),
 });
 
-export const date = Joi.string()
-  .pattern(/^\d{4}-\d{2}-\d{2}$/)
-  .message('{{#label}} is not a date. Write it as 2026-12-01')
-  .example('2026-12-01');
+export const date = looked(
+  Joi.string()
+    .pattern(/^\d{4}-\d{2}-\d{2}$/)
+    .message('{{#label}} is not a date. Write it as 2026-12-01'),
+  (value) => (isLocal(`${value}T00:00`) ? undefined : `“${value}” is no day that exists`),
+).example('2026-12-01');
 const span = Joi.object({
   from: Joi.number().integer().min(0).max(1439).required(),
   to: Joi.number().integer().min(1).max(1440).required(),

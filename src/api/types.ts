@@ -430,6 +430,8 @@ export interface MessageJson extends MessageSummaryJson, MessageDetails {
     remote: number;
     /** What was taken out: “2 scripts”. */
     removed: string[];
+    /** Links whose words name another address than the one they lead to; each says so in the HTML. */
+    misleading: number;
     /** Its sender's pictures are fetched. */
     pictures: boolean;
   } | null;

@@ -8,6 +8,8 @@ export class ValidationProblem extends Error {
   }
 }
 
+const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1).replace(/\.$/, '')}.`;
+
 /**
  * The value with defaults filled in.
  * @param convert reads numbers and booleans from text, for query strings
@@ -20,7 +22,7 @@ export function validate<T>(schema: Schema, value: unknown, convert = false): T 
   throw new ValidationProblem(
     result.error.details.map((detail) => ({
       path: detail.path.join('.'),
-      detail: `${detail.message.charAt(0).toUpperCase()}${detail.message.slice(1)}.`,
+      detail: sentence(detail.message),
     })),
   );
 }

@@ -1,6 +1,7 @@
 /** The HTML of a message as it is shown in a frame of its own: only what is harmless of it. */
 import sanitize from 'sanitize-html';
 import { PICTURE_TYPES } from '../core/message/attachment';
+import { misleadingLinks, withTargets } from './linkTargets';
 
 const HEAD =
   '<!doctype html><meta charset="utf-8"><base target="_blank"><style>body{font:15px/1.5 sans-serif;margin:12px;overflow-wrap:anywhere}summary{color:#6b6252;cursor:pointer}img{max-width:100%;height:auto}</style>';
@@ -18,6 +19,8 @@ export interface Layout {
   remote: number;
   /** What was taken out, in words: “2 scripts”. */
   removed: string[];
+  /** Links whose words name another address than the one they lead to. */
+  misleading: number;
 }
 
 /** What never gets into the frame, and what people call it. */
@@ -159,7 +162,7 @@ export function layoutOf(html: string): Layout {
   const removed = COUNTED.map(({ pattern, words }) => ({ count: html.match(pattern)?.length ?? 0, words }))
     .filter(({ count }) => count > 0)
     .map(({ count, words }) => words(count));
-  return { remote, removed };
+  return { remote, removed, misleading: misleadingLinks(html).length };
 }
 
 /**
@@ -181,7 +184,7 @@ export function htmlBody(html: string, pictures: readonly BodyPicture[], remote:
   };
   return (
     HEAD +
-    folded(cleaned(html, remote)).replace(
+    withTargets(folded(cleaned(html, remote))).replace(
       /\bcid:([^"'\s>)]+)/gi,
       (_, id: string) => known.get(idOf(id)) ?? '',
     )

@@ -37,12 +37,15 @@ export function openLmtpIntake(port: number, handlers: LmtpHandlers): Promise<Lm
     authOptional: true,
     disabledCommands: ['AUTH', 'STARTTLS'],
     disableReverseLookup: true,
-    onRcptTo(address, _session, done) {
-      done(
-        handlers.accepts(address.address)
-          ? undefined
-          : smtpReply(550, `5.1.1 No mailbox ${address.address} here`),
-      );
+    onRcptTo(address, session, done) {
+      if (!handlers.accepts(address.address))
+        return done(smtpReply(550, `5.1.1 No mailbox ${address.address} here`));
+      // One named twice is answered twice (RFC 2033 §4.2); the server would count it once.
+      const { rcptTo } = session.envelope;
+      const same = (each: { address: string }) =>
+        each.address.toLowerCase() === address.address.toLowerCase();
+      if (rcptTo.some(same)) rcptTo.push(address);
+      done();
     },
     onData(stream, session, done) {
       const chunks: Buffer[] = [];

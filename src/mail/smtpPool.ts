@@ -131,7 +131,9 @@ function success(addresses: string[], info: SendInfo): RecipientOutcome[] {
   const refused = new Map((info.rejectedErrors ?? []).map((each) => [each.recipient, each]));
   return addresses.map((address) => {
     const refusal = refused.get(address);
-    return refusal ? verdict(address, refusal) : { address, status: 'accepted', answer: shownReply(info.response) };
+    return refusal
+      ? verdict(address, refusal)
+      : { address, status: 'accepted', answer: shownReply(info.response) };
   });
 }
 
@@ -312,7 +314,8 @@ export class SmtpPool {
 const noVerdict = (response: string): SmtpError =>
   Object.assign(new Error('No answer to the message'), { response });
 
-const minutes = (ms: number) => (ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`);
+const minutes = (ms: number) =>
+  ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`;
 
 /** A moment that passes however busy a server seems: time-outs of the connection begin anew with every byte. */
 class Deadline {

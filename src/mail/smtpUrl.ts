@@ -30,7 +30,12 @@ export function parseSmtpUrl(value: string, plain = ''): SmtpServer {
   const port = Number(url.port || (secure ? 465 : 587));
   const host = url.hostname.replace(/^\[|\]$/g, '');
   const user = decodeURIComponent(url.username);
-  const trusted = LOOPBACK.test(host) || plain.toLowerCase().split(/[\s,]+/).includes(host.toLowerCase());
+  const trusted =
+    LOOPBACK.test(host) ||
+    plain
+      .toLowerCase()
+      .split(/[\s,]+/)
+      .includes(host.toLowerCase());
   return {
     // RFC 5321 §4.5.3.2 asks for patience: minutes for most answers, ten for the one after the final dot.
     options: {

@@ -23,7 +23,9 @@ const SESSION_HEADER = 'x-oak-session';
 
 /** True for what a person opens, as against data and parts of pages. */
 const isPage = (path: string, request: IncomingMessage) =>
-  request.method === 'GET' && !path.startsWith('/api/') && (request.headers.accept ?? '').includes('text/html');
+  request.method === 'GET' &&
+  !path.startsWith('/api/') &&
+  (request.headers.accept ?? '').includes('text/html');
 
 async function main(): Promise<void> {
   closeToOthers();

@@ -31,7 +31,10 @@ export function sourceOf(address: string): string {
   const after = tail ? tail.split(':') : [];
   const gap = tail === undefined ? 0 : Math.max(0, 8 - before.length - after.length);
   const groups = [...before, ...Array<string>(gap).fill('0'), ...after];
-  return groups.slice(0, 4).map((group) => group.replace(/^0+(?=.)/, '')).join(':');
+  return groups
+    .slice(0, 4)
+    .map((group) => group.replace(/^0+(?=.)/, ''))
+    .join(':');
 }
 
 export class Patience {

@@ -24,7 +24,12 @@ export function historyOf(db: Reading, messageId: string): JournalEntry[] {
 }
 
 /** When a departure last came into a state, epoch ms; undefined where it never did. */
-export function lastInto(db: Reading, messageId: string, departureId: string, state: string): number | undefined {
+export function lastInto(
+  db: Reading,
+  messageId: string,
+  departureId: string,
+  state: string,
+): number | undefined {
   return db
     .select({ at: journal.at })
     .from(journal)

@@ -40,7 +40,8 @@ export const ENGINE_DISK_WORDS: Record<DiskTrouble, string> = {
   full: 'The disk is full, so nothing leaves, comes in or comes back. Make room; it goes on by itself.',
   'read-only':
     'The data folder cannot be written to, so nothing leaves, comes in or comes back. Make it writable; it goes on by itself.',
-  failing: 'The disk does not take what is written to it, so nothing leaves, comes in or comes back. Look after it.',
+  failing:
+    'The disk does not take what is written to it, so nothing leaves, comes in or comes back. Look after it.',
   damaged:
     'The database file is damaged, so nothing leaves, comes in or comes back. Stop Oak Lantern and bring back the last backup.',
   busy: 'The database is kept busy by another program, so nothing leaves, comes in or comes back until it ends.',

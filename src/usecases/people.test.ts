@@ -61,26 +61,26 @@ describe('files', () => {
     ],
   };
 
-  it.each(['vcard', 'csv'] as const)('%s: what is written out comes back the same', (format) => {
+  it.each(['vcard', 'csv'] as const)('%s: what is written out comes back the same', async (format) => {
     const { desk } = tempDesk();
     addCorrespondent(desk, full);
     const file = exportCorrespondents(desk, format);
     const { desk: other } = tempDesk();
-    expect(importCorrespondents(other, format, file, true)).toMatchObject({
+    expect(await importCorrespondents(other, format, file, true)).toMatchObject({
       added: 1,
       rows: [{ what: 'add' }],
     });
     const [back] = listCorrespondents(other);
     expect(back).toMatchObject(full);
-    expect(importCorrespondents(other, format, file, true)).toMatchObject({ added: 0, same: 1 });
+    expect(await importCorrespondents(other, format, file, true)).toMatchObject({ added: 0, same: 1 });
   });
 
-  it('a preview changes nothing, and says what would', () => {
+  it('a preview changes nothing, and says what would', async () => {
     const { desk } = tempDesk();
     addCorrespondent(desk, { name: 'Ana', addresses: ['ana@x.example'] });
     const csv =
       'Name,E-mail,Time zone,Work\nAna,ana@x.example,Asia/Tokyo,\nBea,bea@x.example,Mars/Base,\nCid,cid@x.example,,Mo-Fr 9-17\n,,,\nDora,not an address,,\n';
-    const looked = importCorrespondents(desk, 'csv', csv, false);
+    const looked = await importCorrespondents(desk, 'csv', csv, false);
     expect(looked.rows.map(({ row, what, detail }) => `${row} ${what}: ${detail}`)).toEqual([
       '2 change: time zone',
       '3 error: There is no time zone called “Mars/Base”.',
@@ -89,14 +89,14 @@ describe('files', () => {
     ]);
     expect(listCorrespondents(desk)).toHaveLength(1);
     expect(listCorrespondents(desk)[0]!.zone).toBeNull();
-    importCorrespondents(desk, 'csv', csv, true);
+    await importCorrespondents(desk, 'csv', csv, true);
     expect(listCorrespondents(desk).map(({ name, zone }) => `${name} ${zone}`)).toEqual([
       'Ana Asia/Tokyo',
       'Cid null',
     ]);
   });
 
-  it('reads the cards of others: folded lines, an earlier version, a zone as a hint, a card that is broken', () => {
+  it('reads the cards of others: folded lines, an earlier version, a zone as a hint, a card that is broken', async () => {
     const { desk } = tempDesk();
     const cards = [
       'BEGIN:VCARD\nVERSION:4.0\nFN:Keshav\n  Rai\nEMAIL:mailto:keshav@x.example\nTZ:Asia/Kathmandu\nBDAY:--0412\nADR:;;;Patan;;;Nepal\nEND:VCARD',
@@ -104,7 +104,7 @@ describe('files', () => {
       'BEGIN:VCARD\nVERSION:4.0\nFN:Broken\nthis line is none\nEND:VCARD',
       'BEGIN:VCARD\nVERSION:4.0\nKIND:group\nFN:Crates\nMEMBER:mailto:keshav@x.example\nMEMBER:mailto:who@x.example\nEND:VCARD',
     ].join('\n');
-    const { rows, ...counts } = importCorrespondents(desk, 'vcard', cards, true);
+    const { rows, ...counts } = await importCorrespondents(desk, 'vcard', cards, true);
     expect(counts).toEqual({ added: 2, changed: 0, same: 0, groups: 1 });
     expect(rows.find(({ what }) => what === 'error')).toMatchObject({ row: 3, name: 'Broken' });
     expect(rows.find(({ what }) => what === 'group')!.detail).toBe('1 members, 1 not known here');
@@ -119,24 +119,24 @@ describe('files', () => {
     expect(listGroups(desk)).toMatchObject([{ name: 'Crates', members: [keshav.id] }]);
   });
 
-  it('groups come back with their members', () => {
+  it('groups come back with their members', async () => {
     const { desk } = tempDesk();
     const { id } = addCorrespondent(desk, full);
     saveGroup(desk, { name: 'Lenders', members: [id] });
     const { desk: other } = tempDesk();
-    importCorrespondents(other, 'vcard', exportCorrespondents(desk, 'vcard'), true);
+    await importCorrespondents(other, 'vcard', exportCorrespondents(desk, 'vcard'), true);
     // Ids are its own here; members are found by address.
     expect(listGroups(other)).toMatchObject([{ name: 'Lenders' }]);
     expect(listGroups(other)[0]!.members).toEqual([listCorrespondents(other)[0]!.id]);
   });
 
-  it('no cell of a table becomes a formula', () => {
+  it('no cell of a table becomes a formula', async () => {
     const { desk } = tempDesk();
     addCorrespondent(desk, { name: '=HYPERLINK("x")', addresses: ['a@x.example'] });
     const csv = exportCorrespondents(desk, 'csv');
     expect(csv).toContain(`"'=HYPERLINK(""x"")"`);
     const { desk: other } = tempDesk();
-    importCorrespondents(other, 'csv', csv, true);
+    await importCorrespondents(other, 'csv', csv, true);
     expect(listCorrespondents(other)[0]!.name).toBe('=HYPERLINK("x")');
   });
 });

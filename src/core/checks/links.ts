@@ -1,5 +1,5 @@
 /** Links that lead nowhere, that are spoken of and missing, or that were copied from mail with somebody else. */
-import { leadsSomewhere, linkedPages } from '../message/links';
+import { leadsElsewhere, leadsSomewhere, linkedPages } from '../message/links';
 import { inText, ownParts, type Finding } from './finding';
 import type { CheckedMessage, MessageContext } from './checkedMessage';
 
@@ -19,6 +19,9 @@ export function linkFindings({ text, links }: CheckedMessage, { foreignLinks }: 
       const where = href ? `leads to “${href}”, which is nowhere` : 'is a link without a target';
       return [inText('link', 'ask', from, words, where)];
     }
+    const elsewhere = leadsElsewhere(words, href);
+    if (elsewhere)
+      return [inText('link', 'ask', from, words, `names another address than ${elsewhere}, where it leads`)];
     return [];
   });
   if (own.length === 0 && !parts.some((part) => URL_IN_TEXT.test(part.text)))

@@ -2,6 +2,7 @@
 import Papa from 'papaparse';
 import { isZone } from '../time/zones';
 import { readWeek, writeWeek } from '../time/weekText';
+import { wordTable } from '../text/wordTable';
 import { countryCode } from './countries';
 import type { FileEntry, FilePerson } from './person';
 
@@ -17,13 +18,16 @@ export const CSV_COLUMNS = [
   'dates',
 ] as const;
 
-/** Spreadsheets run what begins like this; the apostrophe makes it words (and is taken off on reading). */
-const FORMULA = /^[=+@\t\r-]/;
+/**
+ * Spreadsheets run what begins with such a sign, in full width too, and some look for it behind spaces and line ends;
+ * the apostrophe makes it words, and is taken off on reading, where one of ours stands.
+ */
+const FORMULA = /^'*[\s=+@\uff1d\uff0b\uff20\uff0d-]/;
 const safe = (text: string) => (FORMULA.test(text) ? `'${text}` : text);
-const unsafe = (text: string) => (/^'[=+@\t\r-]/.test(text) ? text.slice(1) : text);
+const unsafe = (text: string) => (text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text);
 
 /** Names other programs give the columns. */
-const ALIASES: Record<string, (typeof CSV_COLUMNS)[number]> = {
+const ALIASES = wordTable<(typeof CSV_COLUMNS)[number]>({
   ...{
     'full name': 'name',
     'display name': 'name',
@@ -32,7 +36,7 @@ const ALIASES: Record<string, (typeof CSV_COLUMNS)[number]> = {
     mail: 'email',
   },
   ...{ 'e-mail address': 'email', timezone: 'zone', 'time zone': 'zone', tz: 'zone', city: 'place' },
-};
+});
 
 const column = (header: string) => {
   const name = header.trim().toLowerCase();

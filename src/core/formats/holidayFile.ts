@@ -17,12 +17,18 @@ const MOST_LENGTH = 31;
  * @throws HolidayFileError
  */
 export function readHolidayFile(text: string, from: number, until: number): Record<string, string> {
-  let calendar: ICAL.Component;
+  let days: Record<string, string>;
   try {
-    calendar = new ICAL.Component(ICAL.parse(text) as never);
+    days = daysOf(new ICAL.Component(ICAL.parse(text) as never), from, until);
   } catch {
-    throw new HolidayFileError('This is not an iCalendar file.');
+    throw new HolidayFileError('This is not an iCalendar file, or one with dates that cannot be.');
   }
+  if (Object.keys(days).length === 0)
+    throw new HolidayFileError('The file holds no all-day events in these years, so no holidays.');
+  return days;
+}
+
+function daysOf(calendar: ICAL.Component, from: number, until: number): Record<string, string> {
   const days: Record<string, string> = {};
   for (const component of calendar.getAllSubcomponents('vevent')) {
     const event = new ICAL.Event(component);
@@ -45,7 +51,5 @@ export function readHolidayFile(text: string, from: number, until: number): Reco
       }
     }
   }
-  if (Object.keys(days).length === 0)
-    throw new HolidayFileError('The file holds no all-day events in these years, so no holidays.');
   return days;
 }

@@ -41,7 +41,9 @@ export function writeTodoFile(todos: readonly TodoEntry[], now: number): string 
   calendar.addPropertyWithValue('prodid', '-//Oak Lantern//To-dos//EN');
   for (const todo of todos) {
     const entry = new ICAL.Component('vtodo');
-    const put = (name: string, value: unknown) => entry.addPropertyWithValue(name, value);
+    // The library escapes the ends of lines, if they are LF (RFC 5545 §3.3.11).
+    const put = (name: string, value: unknown) =>
+      entry.addPropertyWithValue(name, typeof value === 'string' ? value.replace(/\r\n?/g, '\n') : value);
     put('uid', todo.uid);
     put('dtstamp', utc(now));
     put('created', utc(todo.createdAt));
@@ -56,7 +58,7 @@ export function writeTodoFile(todos: readonly TodoEntry[], now: number): string 
     if (todo.remindAt !== null) {
       const alarm = new ICAL.Component('valarm');
       alarm.addPropertyWithValue('action', todo.sound ? 'AUDIO' : 'DISPLAY');
-      if (!todo.sound) alarm.addPropertyWithValue('description', todo.what);
+      if (!todo.sound) alarm.addPropertyWithValue('description', todo.what.replace(/[\r\n]+/g, ' '));
       const trigger = new ICAL.Property('trigger');
       trigger.setParameter('value', 'DATE-TIME');
       trigger.resetType('date-time');
@@ -71,6 +73,7 @@ export function writeTodoFile(todos: readonly TodoEntry[], now: number): string 
 
 function momentFrom(value: unknown, zone: string): TodoMoment | null {
   if (!(value instanceof ICAL.Time)) return null;
+  realTime(value);
   if (value.isDate) return { date: value.toString().slice(0, 10), time: null, zone };
   // A floating time is mine; one in a zone the file describes is an instant (RFC 5545 §3.3.5).
   const floating = value.zone === ICAL.Timezone.localTimezone;
@@ -82,7 +85,7 @@ function remindAt(entry: ICAL.Component, times: Omit<TodoTimes, 'remindAt'>): nu
   const alarm = entry.getFirstSubcomponent('valarm');
   const property = alarm?.getFirstProperty('trigger');
   const trigger = property?.getFirstValue() as unknown;
-  if (trigger instanceof ICAL.Time) return trigger.toJSDate().getTime();
+  if (trigger instanceof ICAL.Time) return realTime(trigger).toJSDate().getTime();
   if (!(trigger instanceof ICAL.Duration)) return null;
   // Relative to the start, or with RELATED=END to what is due (RFC 5545 §3.8.6.3).
   const related = String(property?.getParameter('related') ?? 'START').toUpperCase();
@@ -99,7 +102,7 @@ function readEntry(entry: ICAL.Component, zone: string, now: number): TodoEntry 
   const time = (name: string) => momentFrom(entry.getFirstPropertyValue(name), zone);
   const instant = (name: string) => {
     const value = entry.getFirstPropertyValue(name) as unknown;
-    return value instanceof ICAL.Time ? value.toJSDate().getTime() : null;
+    return value instanceof ICAL.Time ? realTime(value).toJSDate().getTime() : null;
   };
   const [start, due] = [time('dtstart'), time('due')];
   const status = text('status').toUpperCase();
@@ -118,6 +121,25 @@ function readEntry(entry: ICAL.Component, zone: string, now: number): TodoEntry 
   };
 }
 
+/** How a person finds the to-do that is meant. */
+function nameOf(entry: ICAL.Component, index: number): string {
+  try {
+    return `To-do ${index + 1}, “${String(entry.getFirstPropertyValue('summary') ?? '').slice(0, 80)}”,`;
+  } catch {
+    return `To-do ${index + 1}`;
+  }
+}
+
+/** @throws where it is none: the library reads what looks like a date as one */
+function realTime(time: ICAL.Time): ICAL.Time {
+  const { year, month, day, hour, minute, second } = time;
+  const date = new Date(Date.UTC(year, month - 1, day));
+  const real = date.getUTCMonth() === month - 1 && date.getUTCDate() === day && year > 0;
+  if (!real || hour > 23 || minute > 59 || second > 60)
+    throw new RangeError(`no such time: ${time.toString()}`);
+  return time;
+}
+
 /**
  * @param zone mine, for times that name none
  * @throws TodoFileError
@@ -133,5 +155,13 @@ export function readTodoFile(text: string, zone: string, now: number): TodoEntry
   }
   const entries = calendars.flatMap((calendar) => calendar.getAllSubcomponents('vtodo'));
   if (entries.length === 0) throw new TodoFileError('The file holds no to-dos.');
-  return entries.map((entry) => readEntry(entry, zone, now));
+  return entries.map((entry, index) => {
+    try {
+      return readEntry(entry, zone, now);
+    } catch {
+      throw new TodoFileError(
+        `${nameOf(entry, index)} holds a date, a time or an alarm that cannot be: nothing of the file was taken in.`,
+      );
+    }
+  });
 }

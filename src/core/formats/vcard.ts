@@ -109,10 +109,15 @@ export function readVcards(text: string): FileEntry[] {
 
 const two = (n: number) => String(n).padStart(2, '0');
 
+/** The library escapes the ends of lines, if they are LF (RFC 6350 §3.4). */
+const escapable = (text: string) => text.replace(/\r\n?/g, '\n');
+
 function add(card: ICAL.Component, name: string, value: string | string[], type?: string): void {
   const property = new ICAL.Property(name, card);
-  if (type) property.resetType(type);
-  property.setValue(value);
+  // Of what it does not know, the library takes the words as they are; they are text (§6.10), to be escaped.
+  const known = type ?? (name.startsWith('x-') ? 'text' : undefined);
+  if (known) property.resetType(known);
+  property.setValue(Array.isArray(value) ? value.map(escapable) : escapable(value));
   card.addProperty(property);
 }
 

@@ -1,6 +1,8 @@
 /** Amounts and the words for numbers. */
 
-export const NUMBERS: Record<string, number> = { a: 1, an: 1, one: 1, couple: 2 };
+import { wordTable } from '../text/wordTable';
+
+export const NUMBERS = wordTable({ a: 1, an: 1, one: 1, couple: 2 });
 [...['two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']].forEach(
   (name, index) => (NUMBERS[name] = index + 2),
 );

@@ -1,16 +1,17 @@
 /** Days: by weekday, by date, and by how far away they are. */
+import { wordTable } from '../text/wordTable';
 import { amount } from './amounts';
 import type { DaySpec } from './parts';
 import type { Match, Rule } from './rule';
 
-const WEEKDAYS: Record<string, number> = {};
+const WEEKDAYS = wordTable<number>();
 ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'].forEach((name, index) => {
   WEEKDAYS[name] = index + 1;
   WEEKDAYS[name.slice(0, 3)] = index + 1;
 });
 Object.assign(WEEKDAYS, { tues: 2, weds: 3, thur: 4, thurs: 4 });
 
-const MONTHS: Record<string, number> = {};
+const MONTHS = wordTable<number>();
 [
   ...['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september'],
   ...['october', 'november', 'december'],
@@ -20,7 +21,7 @@ const MONTHS: Record<string, number> = {};
 });
 MONTHS.sept = 9;
 
-const DAYS: Record<string, number> = {};
+const DAYS = wordTable<number>();
 for (const unit of ['d', 'day', 'days', "day's", "days'"]) DAYS[unit] = 1;
 for (const unit of ['w', 'wk', 'wks', 'week', 'weeks', "week's", "weeks'"]) DAYS[unit] = 7;
 for (const unit of ['fortnight', 'fortnights']) DAYS[unit] = 14;

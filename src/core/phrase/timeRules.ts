@@ -1,9 +1,10 @@
 /** Times of day, and delays of hours and minutes. */
+import { wordTable } from '../text/wordTable';
 import { amount, NUMBERS } from './amounts';
 import type { Part, TimeSpec } from './parts';
 import type { Match, Rule } from './rule';
 
-const MINUTES: Record<string, number> = {};
+const MINUTES = wordTable<number>();
 for (const unit of ['m', 'min', 'mins', 'minute', 'minutes', "min's"]) MINUTES[unit] = 1;
 for (const unit of ['h', 'hr', 'hrs', 'hour', 'hours', "hour's", "hours'"]) MINUTES[unit] = 60;
 
@@ -92,6 +93,8 @@ export const clock: Rule = (words, at) => {
   return [time(hour, minute, certain ? 'said' : bare ? 'bare' : 'written', 1 + oclock)];
 };
 
+const PAST_OR_TO = wordTable({ half: 30, quarter: 15, five: 5, ten: 10, twenty: 20 });
+
 /** “half past nine”, “quarter to 5”, “nine o'clock”, “ten past four”. */
 const spoken: Rule = (words, at) => {
   const hourAt = (index: number) => {
@@ -99,8 +102,7 @@ const spoken: Rule = (words, at) => {
     const hour = /^\d{1,2}$/.test(word) ? Number(word) : NUMBERS[word];
     return hour !== undefined && hour >= 1 && hour <= 12 && word !== 'a' && word !== 'an' ? hour : undefined;
   };
-  const minutes: Record<string, number> = { half: 30, quarter: 15, five: 5, ten: 10, twenty: 20 };
-  const found = minutes[words[at]!];
+  const found = PAST_OR_TO[words[at]!];
   const way = words[at + 1];
   const hour = hourAt(at + 2);
   const half = HALF.test(words[at + 3] ?? '') ? words[at + 3] : undefined;

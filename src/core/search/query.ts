@@ -3,6 +3,7 @@
  * and `state:` are our own.
  */
 import { plusDays } from '../time/dayParts';
+import { wordTable } from '../text/wordTable';
 import { readTypedDate } from '../time/typed';
 
 /** Where a word is looked for. */
@@ -63,10 +64,10 @@ function stateWords(state: SearchState): string {
 }
 
 const TOKEN = /(-?)(?:([a-z]+):)?(?:"([^"]*)"?|([^\s"]+))/giu;
-const FIELDS: Record<string, SearchField> = {
+const FIELDS = wordTable<SearchField>({
   ...{ from: 'from', to: 'to', cc: 'to', bcc: 'to' },
   ...{ subject: 'subject', body: 'body', text: 'anywhere', file: 'file' },
-};
+});
 /** More would be no search but a text. */
 const MOST_TERMS = 20;
 

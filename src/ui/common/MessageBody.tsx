@@ -108,6 +108,13 @@ export function MessageBody({ message }: { message: MessageJson }) {
           {!plain && layout.removed.length > 0 && (
             <span className="quiet">Left out: {listWords(layout.removed)}.</span>
           )}
+          {!plain && layout.misleading > 0 && (
+            <strong className={styles.misleading}>
+              {layout.misleading === 1
+                ? 'A link names another address than the one it leads to, which stands behind it.'
+                : `${layout.misleading} links name other addresses than those they lead to, which stand behind them.`}
+            </strong>
+          )}
         </p>
       )}
       {plain ? (

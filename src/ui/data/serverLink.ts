@@ -8,7 +8,9 @@ import type { ChangeJson } from '../../api/types';
  */
 export type ServerEvent =
   /** `fresh` where the connection was made only now: what was read before may have changed since. */
-  { type: 'hello'; fresh: boolean } | { type: 'reset' | 'error' | 'signed-out' } | { type: 'changes'; topics: string[] };
+  | { type: 'hello'; fresh: boolean }
+  | { type: 'reset' | 'error' | 'signed-out' }
+  | { type: 'changes'; topics: string[] };
 
 /** As it came; status 0 where nobody answered. */
 export interface Answer {

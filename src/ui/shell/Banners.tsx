@@ -28,7 +28,9 @@ function ServerTrouble({ mailServer }: { mailServer: HealthJson['mailServer'] })
       <p>
         {mailServer.trouble} {waitWords(mailServer.waiting)} Out of reach since{' '}
         {words.moment(mailServer.since!)},{' '}
-        {mailServer.trying ? 'being tried right now.' : `tried again at ${words.moment(mailServer.nextTry!)}.`}
+        {mailServer.trying
+          ? 'being tried right now.'
+          : `tried again at ${words.moment(mailServer.nextTry!)}.`}
       </p>
       {!mailServer.trying && (
         <Button size="small" onClick={() => void retry()}>

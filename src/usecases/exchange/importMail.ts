@@ -38,7 +38,10 @@ const [LF, CR] = [10, 13];
 export async function readOne(bytes: Buffer): Promise<ReadOne> {
   // Nothing in it would be where it belongs: all of it is one line.
   if (bytes.includes(CR) && !bytes.includes(LF))
-    return { bytes, reason: 'Its lines end with CR alone; a message has CRLF, a mailbox file LF (RFC 4155).' };
+    return {
+      bytes,
+      reason: 'Its lines end with CR alone; a message has CRLF, a mailbox file LF (RFC 4155).',
+    };
   try {
     return { bytes, mail: await readStrictly(bytes) };
   } catch (error) {

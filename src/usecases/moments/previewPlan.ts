@@ -13,7 +13,7 @@ import { Invalid } from '../errors';
 import { contentOf, emptyContent, holdFor } from '../holds/holdFor';
 import { readAddresses, type AddressInput } from '../messages/draftInput';
 import { membersAsMailboxes } from '../people/groups';
-import { readersAt, type KnownReader } from '../people/readers';
+import { readersAt, workingIn, type KnownReader } from '../people/readers';
 
 /** One recipient asked about: an address, or a group. */
 export interface AskedRecipient {
@@ -63,9 +63,11 @@ export function askedReaders(desk: Desk, recipients: readonly AskedRecipient[]):
   recipients.forEach((asked, index) => {
     const path = `recipients.${index}`;
     for (const reader of readersAt(desk, desk.store.db, mailboxesOf(desk, asked, path))) {
-      const given = asked.zone ? { zone: zoneAt(`${path}.zone`, asked.zone), place: undefined } : {};
       const key = addressKey(reader.address);
-      if (!byKey.has(key)) byKey.set(key, { ...reader, ...given });
+      if (byKey.has(key)) continue;
+      const zone = asked.zone && zoneAt(`${path}.zone`, asked.zone);
+      const working = reader.working ?? (zone ? workingIn(desk.store.db, zone, desk.now()) : undefined);
+      byKey.set(key, zone ? { ...reader, zone, working, place: undefined } : reader);
     }
   });
   return [...byKey.values()];

@@ -19,7 +19,7 @@ import { groupsOf, messagesNaming } from '../../store/groups';
 import { departuresWaitingFor } from '../../store/departures';
 import { noteChange } from '../../store/journal';
 import { answerDelays } from '../../store/messages';
-import type { Tx } from '../../store/store';
+import type { Reading, Tx } from '../../store/store';
 import { applyEvent } from '../departures/applyEvent';
 import { newId, type Desk } from '../desk';
 import { Invalid, NotFound } from '../errors';
@@ -82,6 +82,18 @@ export function readCorrespondent(desk: Desk, id: string): CorrespondentView {
   return viewsOf(desk, [person], answerDelays(desk.store.db, person.addresses))[0]!;
 }
 
+/** Who is known already: what a person's input is checked against. */
+export interface Known {
+  person(id: string): Correspondent | undefined;
+  /** Who writes from an address, in lower case. */
+  at(address: string): { id: string; name: string } | undefined;
+}
+
+export const knownIn = (db: Reading): Known => ({
+  person: (id) => findCorrespondent(db, id),
+  at: (address) => correspondentAt(db, address),
+});
+
 function checkDates(dates: readonly PersonalDate[]): void {
   dates.forEach(({ month, day }, index) => {
     const last = new Date(Date.UTC(2024, month, 0)).getUTCDate();
@@ -89,9 +101,18 @@ function checkDates(dates: readonly PersonalDate[]): void {
   });
 }
 
-function checked(tx: Tx, input: CorrespondentInput, id: string | undefined): Partial<Correspondent> {
+/**
+ * What was given, in its usual form.
+ * @param id of whom it is about; undefined of somebody new
+ * @throws Invalid
+ */
+export function checkedPerson(
+  known: Known,
+  input: CorrespondentInput,
+  id: string | undefined,
+): Partial<Correspondent> {
   const { name, addresses, dates, place } = input;
-  const good: Partial<Correspondent> = checkedPlace(input, id ? findCorrespondent(tx, id) : undefined);
+  const good: Partial<Correspondent> = checkedPlace(input, id ? known.person(id) : undefined);
   if (place !== undefined) good.place = place;
   if (name !== undefined) good.name = oneLine(name);
   if (addresses) {
@@ -99,7 +120,7 @@ function checked(tx: Tx, input: CorrespondentInput, id: string | undefined): Par
       const path = `addresses.${index}`;
       try {
         const address = addressKey(parseMailbox(text).address);
-        const owner = correspondentAt(tx, address);
+        const owner = known.at(address);
         if (owner && owner.id !== id)
           throw new Invalid(`${address} belongs to ${owner.name || 'another correspondent'}.`, path);
         return address;
@@ -113,6 +134,8 @@ function checked(tx: Tx, input: CorrespondentInput, id: string | undefined): Par
     checkDates(dates);
     good.dates = [...dates];
   }
+  if (id === undefined && !good.name && !good.addresses?.length)
+    throw new Invalid('A correspondent needs a name or an address.', 'name');
   return good;
 }
 
@@ -142,12 +165,8 @@ function followZone(desk: Desk, tx: Tx, id: string): void {
 /** {@link addCorrespondent} within a transaction. */
 export function addWithin(tx: Tx, input: CorrespondentInput): string {
   const id = newId();
-  const good = checked(tx, input, undefined);
-  const name = good.name ?? '';
-  const addresses = good.addresses ?? [];
-  if (!name && addresses.length === 0)
-    throw new Invalid('A correspondent needs a name or an address.', 'name');
-  insertCorrespondent(tx, { ...good, id, name, addresses });
+  const good = checkedPerson(knownIn(tx), input, undefined);
+  insertCorrespondent(tx, { ...good, id, name: good.name ?? '', addresses: good.addresses ?? [] });
   renewGuess(tx, id, input.zoneHint);
   noteChange(tx, 'correspondent', id);
   return id;
@@ -156,7 +175,7 @@ export function addWithin(tx: Tx, input: CorrespondentInput): string {
 /** {@link changeCorrespondent} within a transaction. */
 export function changeWithin(desk: Desk, tx: Tx, id: string, input: CorrespondentInput): void {
   if (!findCorrespondent(tx, id)) throw new NotFound('There is no such correspondent.');
-  updateCorrespondent(tx, id, checked(tx, input, id));
+  updateCorrespondent(tx, id, checkedPerson(knownIn(tx), input, id));
   renewGuess(tx, id, input.zoneHint);
   if (input.addresses) followGroups(desk, tx, id);
   if (input.zone) followZone(desk, tx, id);

@@ -4,20 +4,16 @@ import { readCsv, writeCsv } from '../../core/formats/csv';
 import { HolidayFileError, readHolidayFile } from '../../core/formats/holidayFile';
 import type { FileEntry, FileGroup, FilePerson } from '../../core/formats/person';
 import { readVcards, writeVcards } from '../../core/formats/vcard';
-import {
-  allCorrespondents,
-  correspondentAt,
-  findCorrespondent,
-  type Correspondent,
-} from '../../store/correspondents';
-import { allGroups, findGroup, putGroup } from '../../store/groups';
+import { allCorrespondents, type Correspondent } from '../../store/correspondents';
+import { allGroups } from '../../store/groups';
 import { replaceHolidays } from '../../store/holidays';
 import { noteChange } from '../../store/journal';
-import type { Tx } from '../../store/store';
-import { newId, type Desk } from '../desk';
-import { Invalid } from '../errors';
+import type { Desk } from '../desk';
+import { diskWords } from '../diskTrouble';
+import { Invalid, Refused } from '../errors';
 import { oneLine } from '../messages/draftInput';
-import { addWithin, changeWithin, type CorrespondentInput } from './correspondents';
+import { scratchBook, writingBook, type Book } from './book';
+import type { CorrespondentInput, Known } from './correspondents';
 import { hasCalendar } from './holidayCalendar';
 
 export type ExchangeFormat = 'vcard' | 'csv';
@@ -38,15 +34,12 @@ export interface ImportResult {
   rows: ImportRow[];
 }
 
-/** Thrown to leave everything as it was after a preview. */
-class OnlyLooked extends Error {}
-
-function findSame(tx: Tx, person: FilePerson): Correspondent | undefined {
-  const own = person.id && findCorrespondent(tx, person.id);
+function findSame(known: Known, person: FilePerson): Correspondent | undefined {
+  const own = person.id && known.person(person.id);
   if (own) return own;
   for (const address of person.addresses ?? []) {
-    const row = correspondentAt(tx, address);
-    if (row) return findCorrespondent(tx, row.id);
+    const row = known.at(addressKey(address));
+    if (row) return known.person(row.id);
   }
   return undefined;
 }
@@ -81,48 +74,42 @@ const fieldWords = (changed: CorrespondentInput) =>
     .map((field) => FIELD_WORDS[field] ?? field)
     .join(', ');
 
-function takePerson(
-  desk: Desk,
-  tx: Tx,
-  row: number,
-  { id: _id, ...person }: FilePerson,
-  full: FilePerson,
-): ImportRow {
+function takePerson(book: Book, row: number, full: FilePerson): ImportRow {
+  const { id: _id, ...person } = full;
   const name = person.name || person.addresses?.[0] || '';
-  const known = findSame(tx, full);
+  const known = findSame(book, full);
   if (!known) {
-    addWithin(tx, person);
+    book.add(person);
     return { row, name, what: 'add', detail: person.addresses?.join(', ') ?? '' };
   }
   const changed = differences(known, person);
   if (Object.keys(changed).length === 0) return { row, name, what: 'same', detail: '' };
-  changeWithin(desk, tx, known.id, changed);
+  book.change(known.id, changed);
   return { row, name, what: 'change', detail: fieldWords(changed) };
 }
 
-function takeGroup(tx: Tx, row: number, group: FileGroup): ImportRow {
+function takeGroup(book: Book, row: number, group: FileGroup): ImportRow {
   const name = oneLine(group.name);
   if (!name) throw new Invalid('A group needs a name.', 'name');
   const members = group.members.flatMap((member) => {
-    const person = findCorrespondent(tx, member) ?? correspondentAt(tx, member);
+    const person = book.person(member) ?? book.at(addressKey(member));
     return person ? [person.id] : [];
   });
+  const groups = book.groups();
   const known =
-    (group.id && findGroup(tx, group.id)) ||
-    allGroups(tx).find((each) => each.name.toLowerCase() === name.toLowerCase());
+    groups.find(({ id }) => id === group.id) ??
+    groups.find((each) => each.name.toLowerCase() === name.toLowerCase());
   const missing = group.members.length - members.length;
-  putGroup(tx, { id: known ? known.id : newId(), name, members });
+  book.putGroup({ name, members }, known?.id);
   const left = missing ? `, ${missing} not known here` : '';
   return { row, name, what: 'group', detail: `${members.length} members${left}` };
 }
 
-function take(desk: Desk, tx: Tx, entry: FileEntry): ImportRow {
+function take(book: Book, entry: FileEntry): ImportRow {
   const { row } = entry;
   if ('problem' in entry) return { row, name: entry.name, what: 'error', detail: entry.problem };
   try {
-    return 'group' in entry
-      ? takeGroup(tx, row, entry.group)
-      : takePerson(desk, tx, row, entry.person, entry.person);
+    return 'group' in entry ? takeGroup(book, row, entry.group) : takePerson(book, row, entry.person);
   } catch (error) {
     if (!(error instanceof Invalid)) throw error;
     const name = ('group' in entry ? entry.group.name : entry.person.name) ?? '';
@@ -130,32 +117,53 @@ function take(desk: Desk, tx: Tx, entry: FileEntry): ImportRow {
   }
 }
 
+/** So many rows are looked at, or written, in one go; in between others have their turn. */
+const BATCH = 200;
+
+async function inBatches(
+  entries: readonly FileEntry[],
+  takeBatch: (batch: readonly FileEntry[]) => ImportRow[],
+): Promise<ImportRow[]> {
+  const rows: ImportRow[] = [];
+  for (let from = 0; from < entries.length; from += BATCH) {
+    try {
+      rows.push(...takeBatch(entries.slice(from, from + BATCH)));
+    } catch (error) {
+      if (from === 0) throw error;
+      const why = diskWords(error) ?? 'Something went wrong here.';
+      throw new Refused(`${why} The first ${from} were taken in; import the file again to go on.`);
+    }
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+  return rows;
+}
+
 /**
  * Reads a file of correspondents: known ones are found by address and changed, others added. A row that cannot be
- * used is named and left out; the rest goes in.
- * @param commit false: only says what would change
- * @throws Invalid where nothing in it can be read
+ * used is named and left out; the rest goes in, some at a time, so that nothing else waits for a large file.
+ * @param commit false: only says what would change, and writes nothing
+ * @throws (rejects) Invalid where nothing in it can be read; Refused where it could not go on, with how far it came
  */
-export function importCorrespondents(
+export async function importCorrespondents(
   desk: Desk,
   format: ExchangeFormat,
   text: string,
   commit: boolean,
-): ImportResult {
+): Promise<ImportResult> {
   const entries = format === 'vcard' ? readVcards(text) : readCsv(text);
   if (entries.length === 0) throw new Invalid('The file holds no correspondents.', 'text');
   // Groups last: their members may stand after them.
   const ordered = [...entries].sort((a, b) => Number('group' in a) - Number('group' in b));
-  const rows: ImportRow[] = [];
-  try {
-    desk.store.write((tx) => {
-      for (const entry of ordered) rows.push(take(desk, tx, entry));
-      if (!commit) throw new OnlyLooked();
-      noteChange(tx, 'correspondent', 'import');
-    });
-  } catch (error) {
-    if (!(error instanceof OnlyLooked)) throw error;
-  }
+  const scratch = scratchBook(desk.store.db);
+  const rows = await inBatches(ordered, (batch) =>
+    commit
+      ? desk.store.write((tx) => {
+          const book = writingBook(desk, tx);
+          noteChange(tx, 'correspondent', 'import');
+          return batch.map((entry) => take(book, entry));
+        })
+      : batch.map((entry) => take(scratch, entry)),
+  );
   const count = (what: ImportRow['what']) => rows.filter((each) => each.what === what).length;
   return { added: count('add'), changed: count('change'), same: count('same'), groups: count('group'), rows };
 }

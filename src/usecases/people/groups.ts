@@ -3,7 +3,7 @@ import type { Mailbox } from '../../core/message/address';
 import { findCorrespondents } from '../../store/correspondents';
 import { allGroups, deleteGroup, findGroup, messagesNaming, putGroup, type Group } from '../../store/groups';
 import { noteChange } from '../../store/journal';
-import type { Reading } from '../../store/store';
+import type { Reading, Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
 import { oneLine } from '../messages/draftInput';
@@ -22,25 +22,32 @@ export function membersAsMailboxes(db: Reading, groupId: string): Mailbox[] {
   );
 }
 
+export interface GroupInput {
+  name: string;
+  members: readonly string[];
+}
+
 /**
  * Makes or changes a group. What is pending to it goes to its members as they are now.
  * @throws Invalid, NotFound
  */
-export function saveGroup(desk: Desk, input: { name: string; members: string[] }, id?: string): Group {
+export const saveGroup = (desk: Desk, input: GroupInput, id?: string): Group =>
+  desk.store.write((tx) => saveGroupWithin(desk, tx, input, id));
+
+/** {@link saveGroup} within a transaction. */
+export function saveGroupWithin(desk: Desk, tx: Tx, input: GroupInput, id?: string): Group {
   const name = oneLine(input.name);
   if (!name) throw new Invalid('A group needs a name.', 'name');
-  return desk.store.write((tx) => {
-    if (id !== undefined && !findGroup(tx, id)) throw new NotFound('There is no such group.');
-    if (allGroups(tx).some((other) => other.id !== id && other.name.toLowerCase() === name.toLowerCase()))
-      throw new Invalid(`There is a group called “${name}” already.`, 'name');
-    if (findCorrespondents(tx, input.members).length !== new Set(input.members).size)
-      throw new Invalid('One of its members is no correspondent.', 'members');
-    const group = { id: id ?? newId(), name, members: [...new Set(input.members)] };
-    putGroup(tx, group);
-    for (const message of messagesNaming(tx, group.id)) replanReaders(desk, tx, message);
-    noteChange(tx, 'correspondent', group.id);
-    return group;
-  });
+  if (id !== undefined && !findGroup(tx, id)) throw new NotFound('There is no such group.');
+  if (allGroups(tx).some((other) => other.id !== id && other.name.toLowerCase() === name.toLowerCase()))
+    throw new Invalid(`There is a group called “${name}” already.`, 'name');
+  if (findCorrespondents(tx, input.members).length !== new Set(input.members).size)
+    throw new Invalid('One of its members is no correspondent.', 'members');
+  const group = { id: id ?? newId(), name, members: [...new Set(input.members)] };
+  putGroup(tx, group);
+  for (const message of messagesNaming(tx, group.id)) replanReaders(desk, tx, message);
+  noteChange(tx, 'correspondent', group.id);
+  return group;
 }
 
 /** @throws NotFound; Refused where something pending goes to it */

@@ -24,13 +24,19 @@ export const countryOf = ({
   zone: string | null;
 }): string | null => country ?? (zone ? (countryOfZone(zone) ?? null) : null);
 
-export function workingOf(db: Reading, person: CorrespondentRow, now: number): Working {
+type Placed = Pick<CorrespondentRow, 'zone' | 'country' | 'region' | 'week' | 'leave'>;
+
+export function workingOf(db: Reading, person: Placed, now: number): Working {
   return {
     week: person.week ?? defaultWeek,
     leave: person.leave,
     holidays: holidaysIn(db, countryOf(person), person.region, now),
   };
 }
+
+/** Of a stranger whose zone is all that is known: office hours, and the holidays of its country. */
+export const workingIn = (db: Reading, zone: string, now: number): Working =>
+  workingOf(db, { zone, country: null, region: null, week: null, leave: [] }, now);
 
 /** The readers at these addresses, in their order; of strangers only the address is known. */
 export function readersAt(desk: Desk, db: Reading, mailboxes: readonly Mailbox[]): KnownReader[] {

@@ -3,6 +3,6 @@ import { importCorrespondents, type ExchangeFormat } from '../../../../../usecas
 import { json, route } from '../../respond';
 
 export const POST = route<{ format: ExchangeFormat; text: string; commit: boolean }>(
-  ({ desk, body }) => json(importCorrespondents(desk, body.format, body.text, body.commit)),
+  async ({ desk, body }) => json(await importCorrespondents(desk, body.format, body.text, body.commit)),
   { body: importRequest },
 );
