@@ -1,6 +1,7 @@
 import fc from 'fast-check';
+import PostalMime from 'postal-mime';
 import { describe, expect, it } from 'vitest';
-import { composeMessage, newMessageId, type OutgoingMessage } from './compose';
+import { composeMessage, newMessageId, type OutgoingAttachment, type OutgoingMessage } from './compose';
 import { parseMessage } from './parse';
 import { plainText } from './plainText';
 
@@ -126,6 +127,123 @@ describe('composing', () => {
       const headers = headersOf(await compose({ subject }));
       expect(headers).not.toMatch(/^bcc:/im);
       expect(headers).toMatch(/^Date:/m);
+    },
+  );
+});
+
+describe('what is typed reaches the reader as typed', () => {
+  const TYPED = [
+    '=?utf-8?Q?Pay_now?=',
+    'x =?utf-8?B?SGk=?= y',
+    '=?',
+    'two  spaces',
+    ' leading',
+    'a'.repeat(900),
+    'ö'.repeat(400),
+  ];
+
+  it.each(TYPED)('%s, as subject and as name', async (typed) => {
+    const person = { name: typed, address: 'x@y.example' };
+    const bytes = await compose({
+      subject: typed,
+      from: person,
+      to: [person],
+      cc: [person],
+      replyTo: [person],
+    });
+    // Nothing that looks like an encoded word is left but ours, and ours stand in no quotes (RFC 2047 §5).
+    expect(headersOf(bytes)).not.toMatch(/"[^"]*=\?[^"]*"/);
+    const back = await parseMessage(bytes);
+    expect(back.subject).toBe(typed.replace(/\s+/g, ' ').trim());
+    for (const { name } of [back.from, ...back.to, ...back.cc, ...back.replyTo])
+      expect(name.replace(/\s+/g, ' ').trim()).toBe(typed.replace(/\s+/g, ' ').trim());
+  });
+
+  it('no line is longer than 998, whatever stands in it (RFC 5322 §2.1.1)', async () => {
+    const long = fc.oneof(
+      fc.constantFrom('a'.repeat(3000), 'é'.repeat(1500), `${'x'.repeat(997)} y`, '=?'.repeat(600)),
+      fc.string({ unit: 'grapheme', minLength: 800, maxLength: 1500 }),
+    );
+    const id = fc.integer({ min: 1, max: 3000 }).map((length) => `<${'i'.repeat(length)}@x.example>`);
+    await fc.assert(
+      fc.asyncProperty(long, long, long, id, id, async (subject, name, file, inReplyTo, reference) => {
+        const bytes = await compose({
+          ...{ subject, inReplyTo, references: [reference, '<b@x>'], to: [{ name, address: 'x@y.example' }] },
+          attachments: [{ name: file, type: 'text/plain', contentId: null, bytes: Buffer.from('x') }],
+        });
+        for (const line of bytes.toString('latin1').split('\r\n'))
+          expect(line.length).toBeLessThanOrEqual(998);
+        const back = await parseMessage(bytes);
+        expect(back.references).toContain('<b@x>');
+        for (const each of [back.inReplyTo, ...back.references])
+          expect([undefined, inReplyTo, reference, '<b@x>']).toContain(each);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('attachments', () => {
+  const attach = async (patch: Partial<OutgoingAttachment>) => {
+    const attachment = {
+      name: 'x.pdf',
+      type: 'application/pdf',
+      contentId: null,
+      bytes: Buffer.from('x'),
+      ...patch,
+    };
+    const bytes = await compose({ attachments: [attachment] });
+    const source = bytes.toString('latin1');
+    // eslint-disable-next-line no-control-regex
+    expect(source).toMatch(/^[\x00-\x7f]*$/);
+    const part = source.slice(source.lastIndexOf('\r\n----')).length
+      ? source.split(/\r\n----[^\r]*\r\n/).at(-2)!
+      : '';
+    return { bytes, part, back: (await PostalMime.parse(bytes)).attachments };
+  };
+
+  it.each([
+    ...[
+      'plain.pdf',
+      'Kistenmaße.pdf',
+      '梱包リスト.pdf',
+      '=?utf-8?Q?invoice=2Eexe?=.pdf',
+      'a "quoted" \\ name; x=y.pdf',
+    ],
+    ...[`${'long name '.repeat(15)}.pdf`, `${'ß'.repeat(85)}.pdf`, "it's 100% (new)*.pdf", '😀.pdf'],
+  ])('%s keeps its name (RFC 2231)', async (name) => {
+    const { back, part } = await attach({ name });
+    // Some readers, this one too, decode encoded words where they may not stand; what we write is read by the letter.
+    if (!name.includes('=?')) expect(back[0]!.filename).toBe(name);
+    const pieces = [...part.matchAll(/filename\*(?:\d+\*)?=(?:utf-8'')?([^;\r]*)/g)].map((match) => match[1]);
+    if (pieces.length > 0) expect(decodeURIComponent(pieces.join(''))).toBe(name);
+    expect(part).not.toMatch(/=\?utf-8/i);
+  });
+
+  const MESSAGE = 'From: a@x.example\r\nSubject: Inner\r\n\r\nhello\r\n';
+
+  it('a message passed on stays as it is, where no server has to be asked for more than 7 bits', async () => {
+    const { part } = await attach({ name: 'm.eml', type: 'message/rfc822', bytes: Buffer.from(MESSAGE) });
+    expect(part).toMatch(/^Content-Type: message\/rfc822/im);
+    expect(part).toMatch(/^Content-Transfer-Encoding: 7bit/im);
+    expect(part).toContain(MESSAGE.trimEnd());
+  });
+
+  it.each([
+    ['message/rfc822', Buffer.from(`${MESSAGE}é`)],
+    ['message/rfc822', Buffer.from(`${MESSAGE}${'x'.repeat(999)}`)],
+    ['message/rfc822', Buffer.from(`${MESSAGE}a\rb`)],
+    ['message/rfc822', Buffer.from(`${MESSAGE}\0`)],
+    ['multipart/mixed', Buffer.from('--b\r\n\r\nx\r\n--b--')],
+    ['message/partial', Buffer.from('x')],
+    ['message/external-body', Buffer.from('x')],
+  ])(
+    '%s that would need an encoding goes as a file of bytes, whole (RFC 2046 §5.2.1, RFC 6152)',
+    async (type, bytes) => {
+      const { part, back } = await attach({ name: 'm.eml', type, bytes });
+      expect(part).toMatch(/^Content-Type: application\/octet-stream/im);
+      expect(part).toMatch(/^Content-Transfer-Encoding: base64/im);
+      expect(Buffer.from(back[0]!.content as ArrayBuffer).equals(bytes)).toBe(true);
     },
   );
 });

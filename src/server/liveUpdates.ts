@@ -58,7 +58,9 @@ export class LiveUpdates {
     for (const [listener, session] of this.listeners) {
       if (session === undefined || this.stands(session)) continue;
       this.listeners.delete(listener);
-      listener.end(SIGNED_OUT);
+      // Taken before the end: afterwards it belongs to the next request.
+      const { socket } = listener;
+      listener.end(SIGNED_OUT, () => socket?.destroySoon());
     }
   }
 

@@ -6,8 +6,8 @@ import { setTimeout as sleep } from 'node:timers/promises';
 
 /** So many wrong tries cost nothing. */
 const FREE_TRIES = 5;
-const FIRST_PAUSE_MS = 250;
-const LONGEST_PAUSE_MS = 1000;
+/** Short enough that somebody who is right beside many who guess is in soon, long enough to make guessing hopeless. */
+const PAUSE_MS = 200;
 /** Wrong tries are forgotten after this long without one. */
 const FORGET_MS = 60 * 60_000;
 
@@ -53,7 +53,7 @@ export class Patience {
     const lane = this.laneOf(source);
     if (!lane || lane.wrong < FREE_TRIES) return;
     lane.waiting++;
-    const mine = lane.end.then(() => (gone() ? undefined : this.pause(this.pauseOf(lane))));
+    const mine = lane.end.then(() => (gone() ? undefined : this.pause(PAUSE_MS)));
     lane.end = mine;
     await mine;
     lane.waiting--;
@@ -68,7 +68,7 @@ export class Patience {
     lane.wrong++;
     lane.last = now;
     this.lanes.set(source, lane);
-    return lane.wrong < FREE_TRIES ? 0 : Math.ceil((this.pauseOf(lane) * (lane.waiting + 1)) / 1000);
+    return lane.wrong < FREE_TRIES ? 0 : Math.ceil((PAUSE_MS * (lane.waiting + 1)) / 1000);
   }
 
   right(source: string): void {
@@ -79,9 +79,5 @@ export class Patience {
   private laneOf(source: string): Lane | undefined {
     const lane = this.lanes.get(source);
     return lane && this.now() - lane.last <= FORGET_MS ? lane : undefined;
-  }
-
-  private pauseOf({ wrong }: Lane): number {
-    return Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** Math.max(0, wrong - FREE_TRIES));
   }
 }

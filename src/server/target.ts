@@ -9,6 +9,7 @@ export interface Target {
   host?: string;
 }
 
+// eslint-disable-next-line no-control-regex
 const CONTROL = /[\u0000-\u001f\u007f]/;
 
 /** False for what a careless reader would take apart another way than a careful one. */

@@ -1,9 +1,19 @@
 /** Correspondents: what their mail says of their zone, what they answer, and files of them. */
-import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import Papa from 'papaparse';
+import { describe, expect, it, onTestFinished, vi } from 'vitest';
 import { tempDesk } from '../../test/support/desk';
+import { readCsv, writeCsv } from '../core/formats/csv';
+import { readVcards, writeVcards } from '../core/formats/vcard';
 import { readWeek } from '../core/time/weekText';
 import { changeSettings } from './changeSettings';
+import { deliveriesOf } from '../store/departures';
+import { noteChange } from '../store/journal';
+import { readDeparture } from './departures/departureView';
+import { openDesk } from './desk';
 import { receiveMail } from './incoming/receiveMail';
+import { createDraft } from './messages/createDraft';
+import { scheduleMessage } from './messages/scheduleMessage';
 import {
   addCorrespondent,
   changeCorrespondent,
@@ -128,6 +138,146 @@ describe('files', () => {
     // Ids are its own here; members are found by address.
     expect(listGroups(other)).toMatchObject([{ name: 'Lenders' }]);
     expect(listGroups(other)[0]!.members).toEqual([listCorrespondents(other)[0]!.id]);
+  });
+
+  it('a preview of a large file holds no lock, and neither it nor the taking in keeps the rest waiting', async () => {
+    const { desk, dir } = tempDesk();
+    const other = openDesk(dir);
+    onTestFinished(() => other.store.close());
+    const rows = Array.from({ length: 3000 }, (_, n) => `Person ${n},p${n}@x.example`).join('\n');
+    for (const commit of [false, true]) {
+      let [written, turns, done] = [0, 0, false];
+      const looked = importCorrespondents(desk, 'csv', `name,email\n${rows}`, commit).finally(
+        () => (done = true),
+      );
+      while (!done) {
+        // Whoever else writes gets the lock at once: of a preview always, of the taking in between its parts.
+        other.store.write((tx) => noteChange(tx, 'health', 'x'));
+        written++;
+        await new Promise((resolve) => setImmediate(resolve));
+        turns++;
+      }
+      const result = await looked;
+      expect(result).toMatchObject({ added: 3000 });
+      expect(Math.min(written, turns)).toBeGreaterThan(10);
+      expect(listCorrespondents(desk)).toHaveLength(commit ? 3000 : 0);
+    }
+  });
+
+  it('a preview sees what the rows before would have done, as the taking in does', async () => {
+    const { desk } = tempDesk();
+    addCorrespondent(desk, { name: 'Ana', addresses: ['ana@x.example'] });
+    const csv = [
+      'name,email,zone',
+      'Bea,bea@x.example,',
+      'Beatriz,BEA@x.example,Asia/Tokyo',
+      'Beatriz,bea@x.example;ana@x.example,',
+      'Ana,ana@x.example;new@x.example,',
+      'Ana,new@x.example,',
+      'Cid,bea@x.example;new@x.example,',
+    ].join('\n');
+    const looked = await importCorrespondents(desk, 'csv', csv, false);
+    expect(listCorrespondents(desk)).toHaveLength(1);
+    expect(await importCorrespondents(desk, 'csv', csv, true)).toEqual(looked);
+    expect(looked.rows.map(({ what }) => what)).toEqual([
+      'add',
+      'change',
+      'error',
+      'change',
+      'same',
+      'error',
+    ]);
+  });
+
+  it('where the disk fills up on the way, it says how far it came, and going on finishes it', async () => {
+    const { desk } = tempDesk();
+    const csv = `name,email\n${Array.from({ length: 900 }, (_, n) => `Person ${n},p${n}@x.example`).join('\n')}`;
+    const write = desk.store.write.bind(desk.store);
+    let calls = 0;
+    vi.spyOn(desk.store, 'write').mockImplementation((work) => {
+      if (++calls === 3) throw Object.assign(new Error('full'), { code: 'SQLITE_FULL' });
+      return write(work);
+    });
+    await expect(importCorrespondents(desk, 'csv', csv, true)).rejects.toThrow(
+      /disk is full.*first 400 were taken in/s,
+    );
+    vi.restoreAllMocks();
+    expect(await importCorrespondents(desk, 'csv', csv, true)).toMatchObject({ added: 500, same: 400 });
+  });
+
+  it('a group taken in from a file goes to its new members at once, as one that is saved does', async () => {
+    const { desk } = tempDesk();
+    const [ana, bea] = ['ana', 'bea'].map(
+      (name) => addCorrespondent(desk, { name, addresses: [`${name}@x.example`] }).id,
+    );
+    const group = saveGroup(desk, { name: 'Lenders', members: [ana!] });
+    const { id } = createDraft(desk, { to: [{ group: group.id }], subject: 'x', text: 'x' });
+    const [departure] = scheduleMessage(desk, id, { kind: 'at', local: '2026-12-01T09:00', zone: 'Etc/UTC' });
+    const card = `BEGIN:VCARD\nVERSION:4.0\nKIND:group\nFN:lenders\nMEMBER:mailto:bea@x.example\nEND:VCARD`;
+    expect(await importCorrespondents(desk, 'vcard', card, true)).toMatchObject({ groups: 1 });
+    expect(listGroups(desk)).toEqual([{ id: group.id, name: 'lenders', members: [bea] }]);
+    expect(readDeparture(desk, departure!.id).readers.map(({ address }) => address)).toEqual([
+      'bea@x.example',
+    ]);
+    expect(deliveriesOf(desk.store.db, [departure!.id]).map(({ address }) => address)).toEqual([
+      'bea@x.example',
+    ]);
+  });
+
+  it('whatever words stand in a card or a cell, they come back, and nothing else with them', () => {
+    const piece = fc.constantFrom(
+      ...[
+        '\n',
+        '\r',
+        '\r\n',
+        ',',
+        ';',
+        '\\',
+        '"',
+        "'",
+        '=1+1',
+        '＝1',
+        '-',
+        ' ',
+        '\t',
+        ':',
+        'END:VCARD',
+        '\r\nX-OAK-ZONE:Asia/Tokyo\r\n',
+      ],
+      ...['é', '😀', 'BEGIN:VCARD', '@', '+', '\\n', '\\,', '/2026'],
+    );
+    const words = fc.array(piece, { minLength: 1, maxLength: 8 }).map((pieces) => pieces.join(''));
+    fc.assert(
+      fc.property(words, words, words, (anywhere, note, what) => {
+        // The library takes a backslash at the end of a part of an address for one before its semicolon.
+        const place = anywhere.replaceAll('\\', '/');
+        const date = { month: 12, day: 1 };
+        const person = {
+          ...{ name: 'Ana', addresses: ['ana@x.example'], place, region: note },
+          leave: [{ from: '2026-12-01', to: '2026-12-02', note }],
+          dates: [{ what, ...date }],
+        };
+        const card = writeVcards(
+          [{ id: 'one', ...person }],
+          [{ id: 'two', name: what, members: ['one', note] }],
+        );
+        expect(card.match(/^BEGIN:VCARD\r$/gm)).toHaveLength(2);
+        expect(card.replace(/\r\n/g, '')).not.toMatch(/[\r\n]/);
+        const entries = readVcards(card);
+        expect(entries).toHaveLength(2);
+        const lf = (text: string) => text.replace(/\r\n?/g, '\n');
+        expect(entries[0]).toMatchObject({ person: { place: lf(place), region: lf(note) } });
+        expect(entries[0]).not.toHaveProperty('person.zone');
+        const csv = writeCsv([{ name: 'Ana', addresses: ['ana@x.example'], place }]);
+        const [row] = Papa.parse<string[]>(csv).data.slice(1);
+        // A spreadsheet finds nothing to run, whatever it passes over at the beginning.
+        for (const cell of row!) expect(cell.trim()).not.toMatch(/^[=+@＝＋＠－-]/);
+        const [entry, ...more] = readCsv(csv);
+        expect(more).toEqual([]);
+        expect(entry && 'person' in entry && (entry.person.place ?? '').trim()).toBe(place.trim());
+      }),
+      { numRuns: 300 },
+    );
   });
 
   it('no cell of a table becomes a formula', async () => {

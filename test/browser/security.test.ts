@@ -54,19 +54,6 @@ describe('with a passphrase', () => {
     await sees(window, 'Passphrase');
     expect(window.problems).toEqual([]);
   });
-
-  it('guessing is slowed down', async () => {
-    const product = await start('real', { ...ME, OAK_PASSPHRASE: PASSPHRASE });
-    const guess = () => product.api<ProblemJson>('POST', '/session', { passphrase: 'guess' });
-    const statuses: number[] = [];
-    for (let count = 0; count < 7; count++) statuses.push((await guess()).status);
-    expect(statuses.slice(0, 5)).toEqual([401, 401, 401, 401, 401]);
-    expect(statuses.at(-1)).toBe(429);
-    const told = await guess();
-    expect(Number(told.headers.get('retry-after'))).toBeGreaterThan(0);
-    expect(told.body.detail).toMatch(/^Too many wrong tries\. Wait \d+ s/);
-    expect((await product.api('POST', '/session', { passphrase: PASSPHRASE })).status).toBe(429);
-  });
 });
 
 it('a foreign name and a foreign page get nothing, by page or API', async () => {

@@ -3,18 +3,20 @@ import pino from 'pino';
 import { describe, expect, it, onTestFinished, vi } from 'vitest';
 import { NO_FAULTS } from '../../postoffice/faults';
 import { Engine } from '../../src/engine/engine';
-import { loadTrouble } from '../../src/store/mailServer';
+import { changeSettings } from '../../src/usecases/changeSettings';
+import { loadTrouble, saveTrouble } from '../../src/store/mailServer';
 import { openOutsideWorld } from '../../src/usecases/clock/outsideWorld';
 import { moveClock, readClock } from '../../src/usecases/clock/sandbox';
 import { listDepartures, readDeparture } from '../../src/usecases/departures/departureView';
 import { openForEditing } from '../../src/usecases/departures/editLease';
 import { openDesk, type Desk } from '../../src/usecases/desk';
-import { readHealth } from '../../src/usecases/health';
+import { healthMark, readHealth } from '../../src/usecases/health';
 import { receiveMail } from '../../src/usecases/incoming/receiveMail';
 import { snooze } from '../../src/usecases/incoming/snooze';
 import { createDraft } from '../../src/usecases/messages/createDraft';
 import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
 import { openMailServer } from '../../src/usecases/release/mailServer';
+import { tryServerNow } from '../../src/usecases/release/serverTrouble';
 import { NOW, tempDesk, inboxOf } from '../support/desk';
 import { startPostOffice } from '../support/postOffice';
 import { freePort } from '../support/product';
@@ -113,6 +115,38 @@ describe('a mail server', () => {
     expect(loadTrouble(desk.store.db)).toBeUndefined();
   });
 
+  it('that hangs on one attempt keeps neither the next from trying, nor the button from telling the truth', async () => {
+    const { desk } = tempDesk();
+    // Out of reach at first; then it takes connections, and answers nothing on the first.
+    const port = await freePort();
+    await startEngine(desk, `smtp://127.0.0.1:${port}`);
+    const departures = [1, 2, 3].map((n) => at(desk, NOW + 1000, `${n}`));
+    moveClock(desk, { set: NOW + 10_000 });
+    await until('trouble', () => loadTrouble(desk.store.db));
+    let asked = 0;
+    const release: (() => void)[] = [];
+    const sink = await startSink(port, {
+      onMailFrom: (_address, _session, done) => (asked++ === 0 ? void release.push(() => done()) : done()),
+    });
+    tryServerNow(desk);
+    await until('one to hang', () => asked === 1);
+    expect(readHealth(desk, true).mailServer).toMatchObject({ trying: true, waiting: 2 });
+    expect(() => tryServerNow(desk)).toThrow(/being tried right now/);
+    // Half a minute later it may be tried beside the one that hangs.
+    const trouble = loadTrouble(desk.store.db)!;
+    desk.store.write((tx) => saveTrouble(tx, { ...trouble, tryingSince: Date.now() - 31_000 }));
+    expect(readHealth(desk, true).mailServer.trying).toBe(false);
+    tryServerNow(desk);
+    await sink.until(2);
+    expect(loadTrouble(desk.store.db)).toBeUndefined();
+    release[0]!();
+    await sink.until(3);
+    await until('all to be sent', () =>
+      departures.every(({ id }) => readDeparture(desk, id).state === 'sent'),
+    );
+    expect(subjects(sink.received).sort()).toEqual(['1', '2', '3']);
+  });
+
   it('that refuses the password is said to, and no message fails for it', async () => {
     const { desk } = tempDesk();
     const sink = await startSink(0, {
@@ -189,6 +223,45 @@ it('an answer that the disk does not take is kept as soon as it does', async () 
   expect(readDeparture(other, id).readers[0]!.answer).toContain('Taken');
 });
 
+it('while the disk is full, what is overdue says why, on every view; and leaves once there is room', async () => {
+  const { desk, dir } = tempDesk();
+  const other = openDesk(dir);
+  onTestFinished(() => other.store.close());
+  const sink = await startSink();
+  await startEngine(desk, sink.url);
+  // Long enough that its bytes need room of their own.
+  const { id: messageId } = createDraft(desk, {
+    to: ['a@x.example'],
+    subject: 'x',
+    text: 'long '.repeat(100_000),
+  });
+  const plan = {
+    kind: 'at',
+    local: new Date(NOW + HOUR).toISOString().slice(0, 19),
+    zone: 'Etc/UTC',
+  } as const;
+  const { id } = scheduleMessage(desk, messageId, plan)[0]!;
+  expect(readHealth(other, true).disk).toEqual({ trouble: null, waiting: 0 });
+  const quiet = healthMark(other);
+  const pages = desk.store.db.get<{ page_count: number }>('PRAGMA page_count').page_count;
+  desk.store.db.run(`PRAGMA max_page_count = ${pages}`);
+  moveClock(other, { set: NOW + HOUR });
+  await until('it to be said', () => readHealth(other, true).disk.trouble !== null);
+  expect(readHealth(other, true).disk).toEqual({
+    trouble: expect.stringMatching(/^The disk is full/) as string,
+    waiting: 1,
+  });
+  expect(healthMark(other)).not.toBe(quiet);
+  expect(readDeparture(other, id)).toMatchObject({
+    ...{ state: 'scheduled', waitsForDisk: true, waitsForServer: false },
+    reason: expect.stringMatching(/^The disk is full/) as string,
+  });
+  desk.store.db.run('PRAGMA max_page_count = 1000000');
+  await until('it to leave', () => readDeparture(other, id).state === 'sent');
+  expect(readHealth(other, true).disk.trouble).toBeNull();
+  expect(readDeparture(other, id).reason).toBeNull();
+});
+
 describe('the clock of the machine', () => {
   const shift = (by: number) => {
     vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + by, shouldAdvanceTime: true });
@@ -221,6 +294,53 @@ describe('the clock of the machine', () => {
     expect(looks).toEqual(new Set(['scheduled']));
     vi.useRealTimers();
     await until('it to leave', () => readDeparture(desk, id).state === 'sent');
+  });
+
+  const heldFor = (desk: Desk, holdSeconds: number) => {
+    changeSettings(desk, { holdSeconds });
+    const { id } = createDraft(desk, { to: ['a@x.example'], subject: 'held', text: 'x' });
+    return scheduleMessage(desk, id, { kind: 'now' })[0]!;
+  };
+
+  it.each([
+    ['back by a day', -24 * HOUR],
+    ['forward by a day', 24 * HOUR],
+  ])('set %s leaves a hold its seconds: no day more, and no second less', async (_way, by) => {
+    const { desk } = tempDesk('real');
+    const sink = await startSink();
+    const engine = await startEngine(desk, sink.url);
+    const begun = performance.now();
+    const { id } = heldFor(desk, 10);
+    shift(by);
+    // Several heartbeats, each of which might release it.
+    await until('heartbeats', () => engine.heartbeats >= 4);
+    expect(readDeparture(desk, id)).toMatchObject({ state: 'held' });
+    expect(Math.abs(readDeparture(desk, id).due - Date.now())).toBeLessThan(10_000);
+    await until('it to leave', () => readDeparture(desk, id).state === 'sent', 20_000);
+    expect(performance.now() - begun).toBeGreaterThan(9000);
+    expect(Math.abs(readDeparture(desk, id).leftAt! - Date.now())).toBeLessThan(5000);
+  });
+
+  it('set back while nothing ran leaves a hold its length, counted anew', async () => {
+    const { desk } = tempDesk('real');
+    const { id } = heldFor(desk, 10);
+    shift(-24 * HOUR);
+    const sink = await startSink();
+    await startEngine(desk, sink.url);
+    const { due } = readDeparture(desk, id);
+    expect(due - Date.now()).toBeGreaterThan(5000);
+    expect(due - Date.now()).toBeLessThan(10_500);
+  });
+
+  it('set back in a sandbox does not stop its clock', async () => {
+    const { desk } = tempDesk();
+    const sink = await startSink();
+    const engine = await startEngine(desk, sink.url);
+    moveClock(desk, { rate: 60 });
+    shift(-24 * HOUR);
+    await until('heartbeats', () => engine.heartbeats >= 3);
+    const before = desk.now();
+    await until('the clock to go on', () => desk.now() > before + 30_000);
   });
 
   it('that jumps over a sleep does not end what is open for editing', async () => {

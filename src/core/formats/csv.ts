@@ -60,7 +60,11 @@ function listOf(text: string, pattern: RegExp, what: string): RegExpExecArray[] 
 
 /** @throws Error with words for the person */
 function personOf(row: Readonly<Record<string, string>>): FilePerson {
-  const cell = (name: (typeof CSV_COLUMNS)[number]) => unsafe((row[name] ?? '').trim());
+  const cell = (name: (typeof CSV_COLUMNS)[number]) => {
+    const text = row[name] ?? '';
+    const guarded = unsafe(text);
+    return guarded === text ? text.trim() : guarded;
+  };
   const person: FilePerson = {};
   if (cell('name')) person.name = cell('name');
   const addresses = cell('email')
@@ -91,10 +95,18 @@ function personOf(row: Readonly<Record<string, string>>): FilePerson {
   return person;
 }
 
+/** What stands between the headings stands between the cells; cells may hold anything. */
+function delimiterOf(text: string): string {
+  const headings = text.slice(0, text.search(/[\r\n]|$/));
+  const count = (each: string) => headings.split(each).length;
+  return [',', ';', '\t'].reduce((best, each) => (count(each) > count(best) ? each : best));
+}
+
 /** One entry a row; `row` is the line number of the table, the headings being row 1. */
 export function readCsv(text: string): FileEntry[] {
   const { data, meta } = Papa.parse<Record<string, string>>(text, {
     header: true,
+    delimiter: delimiterOf(text),
     transformHeader: column,
   });
   if (!meta.fields?.includes('name') && !meta.fields?.includes('email')) {

@@ -84,15 +84,32 @@ function groupOf(card: ICAL.Component): FileGroup {
   };
 }
 
-/** Cards apart, so that one that cannot be read spoils no other. */
-const cardsIn = (text: string): string[] =>
-  text.replace(/\r?\n/g, '\r\n').match(/BEGIN:VCARD\r\n[\s\S]*?END:VCARD/gi) ?? [];
+/** Cards apart, so that one that cannot be read spoils no other; one without an end ends where the next begins. */
+function cardsIn(text: string): { source: string; ended: boolean }[] {
+  const cards: { source: string; ended: boolean }[] = [];
+  let lines: string[] | undefined;
+  const end = (ended: boolean) => {
+    if (lines) cards.push({ source: lines.join('\r\n'), ended });
+    lines = undefined;
+  };
+  for (const line of text.split(/\r?\n/)) {
+    if (/^BEGIN:VCARD\s*$/i.test(line)) {
+      end(false);
+      lines = [];
+    }
+    lines?.push(line);
+    if (/^END:VCARD\s*$/i.test(line)) end(true);
+  }
+  end(false);
+  return cards;
+}
 
 /** One entry a card, in the order of the file; `row` counts cards from 1. */
 export function readVcards(text: string): FileEntry[] {
-  return cardsIn(text).map((source, index): FileEntry => {
+  return cardsIn(text).map(({ source, ended }, index): FileEntry => {
     const row = index + 1;
     const name = /\r\nFN[^:\r]*:([^\r]*)/i.exec(source)?.[1] ?? '';
+    if (!ended) return { row, name, problem: 'This card has no END:VCARD: the file may be cut off.' };
     try {
       const parsed: unknown = ICAL.parse(source);
       const jcard = (

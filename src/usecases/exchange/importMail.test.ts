@@ -1,11 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { tempDesk } from '../../../test/support/desk';
+import { NOW, tempDesk } from '../../../test/support/desk';
 import { mailOf } from '../../../test/support/mail';
 import { mboxEntry } from '../../core/formats/mbox';
+import { moveClock } from '../clock/sandbox';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
 import { listThreads } from '../incoming/inbox';
+import { receiveMail } from '../incoming/receiveMail';
+import { createDraft } from '../messages/createDraft';
 import { readSource } from '../messages/readMessage';
+import { scheduleMessage } from '../messages/scheduleMessage';
+import { prepareData } from '../prepareData';
+import { claimDeparture } from '../release/claimDeparture';
+import { finishAttempt } from '../release/finishAttempt';
 import { search } from '../search/search';
 import { exportMbox } from './exportMail';
 import { beginImport, readAside, readImports, receiveImport } from './importMail';
@@ -109,4 +116,91 @@ it('what is given out can be taken in elsewhere as the same', async () => {
   const [same] = archived(desk);
   expect(readSource(other, first!.id).equals(readSource(desk, same!.id))).toBe(true);
   expect([...exportMbox(desk, [same!.id, 'none'])]).toHaveLength(1);
+});
+
+describe('what is here already', () => {
+  const letter = (text: string, more = '') =>
+    `From: h@x.example\r\nMessage-ID: <one@x.example>\r\nDate: Tue, 24 Nov 2026 10:00:00 +0000\r\n${more}\r\n${text}\r\n`;
+  const unnamed = letter('hi').replace(/Message-ID: [^\r]*\r\n/, '');
+  const asFile = (source: string) => Buffer.from(mboxEntry(Buffer.from(source), 'h@x.example', 0));
+
+  it('a different message under a known Message-ID is another one, by whatever way it comes', async () => {
+    const { desk } = tempDesk();
+    await receiveMail(desk, Buffer.from(letter('hi')));
+    expect(await takeIn(desk, asFile(letter('not hi')), 999, 'a.mbox')).toMatchObject({ added: 1, same: 0 });
+    expect(await takeIn(desk, asFile(letter('hi', 'Subject: x\r\n')), 999, 'b.mbox')).toMatchObject({
+      added: 1,
+      same: 0,
+    });
+    await receiveMail(desk, Buffer.from(letter('hello')));
+    expect(search(desk, 'from:h@x.example', 9).hits).toHaveLength(4);
+    // And all of them are known now, however their lines end and whatever way they took.
+    const seen = [
+      letter('hi'),
+      letter('not hi'),
+      letter('hello', 'Received: by a; b\r\n c\r\n'),
+      letter('hi', 'Subject: x\r\n'),
+    ];
+    for (const [index, source] of seen.entries())
+      expect(await takeIn(desk, asFile(source), 999, `${index}.mbox`), source).toMatchObject({
+        added: 0,
+        same: 1,
+      });
+  });
+
+  it('one without a Message-ID is known by what it says, whichever way it came first', async () => {
+    const { desk } = tempDesk();
+    const first = await receiveMail(desk, Buffer.from(unnamed));
+    expect((await receiveMail(desk, Buffer.from(unnamed))).id).toBe(first.id);
+    expect(await takeIn(desk, asFile(unnamed), 999)).toMatchObject({ added: 0, same: 1 });
+    const { desk: other } = tempDesk();
+    expect(await takeIn(other, asFile(`${unnamed}PS\r\n`), 999)).toMatchObject({ added: 1 });
+    expect(await takeIn(other, asFile(unnamed), 999, 'b.mbox')).toMatchObject({ added: 1 });
+    await takeIn(other, asFile(unnamed), 999, 'c.mbox');
+    expect(archived(other).reduce((sum, { count }) => sum + count, 0)).toBe(2);
+  });
+
+  it('one that came before such was looked for is known from the next start on', async () => {
+    const { desk, dir } = tempDesk();
+    const { id } = await receiveMail(desk, Buffer.from(unnamed));
+    desk.store.db.run(`UPDATE sources SET digest = NULL WHERE message_id = '${id}'`);
+    expect(prepareData(dir, 'sandbox')).toBe(false);
+    expect(await takeIn(desk, asFile(unnamed), 999)).toMatchObject({ added: 0, same: 1 });
+  });
+
+  it('what left from here is known in a file; a copy of it that comes in is mail all the same', async () => {
+    const { desk } = tempDesk();
+    const { id } = createDraft(desk, {
+      to: ['a@x.example', 'registrar@wrenfield.example'],
+      subject: 'x',
+      text: 'x',
+    });
+    const [departure] = scheduleMessage(desk, id, { kind: 'at', local: '2026-11-24T15:00', zone: 'Etc/UTC' });
+    moveClock(desk, { set: NOW + 3_600_000 });
+    const { bytes } = (await claimDeparture(desk, departure!.id))!;
+    await finishAttempt(desk, departure!.id, {
+      outcomes: [
+        { address: 'a@x.example', status: 'accepted', answer: '250' },
+        { address: 'registrar@wrenfield.example', status: 'accepted', answer: '250' },
+      ],
+      unanswered: false,
+    });
+    expect(await takeIn(desk, Buffer.from(mboxEntry(bytes, 'me', 0)), 999)).toMatchObject({
+      added: 0,
+      same: 1,
+    });
+    expect((await receiveMail(desk, bytes)).direction).toBe('in');
+  });
+});
+
+it('a mailbox file whose lines end with CR alone is set aside, counted, and given back whole', async () => {
+  const { desk } = tempDesk();
+  const bytes = Buffer.from('From a\rFrom: a@x.example\rSubject: A\r\rhello\r\rFrom b\rSubject: B\r\ry\r');
+  for (const piece of [7, 10_000]) {
+    const row = await takeIn(desk, bytes, piece, `${piece}.mbox`);
+    expect(row).toMatchObject({ added: 0, same: 0, unreadable: 1 });
+  }
+  const [aside] = readImports(desk).aside;
+  expect(aside!.reason).toMatch(/lines end with CR alone/);
+  expect(readAside(desk, aside!.id).bytes.equals(bytes)).toBe(true);
 });

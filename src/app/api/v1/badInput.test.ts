@@ -106,7 +106,9 @@ function valuesOf(schema: Json): fc.Arbitrary<unknown> {
       // Now and then something that is right, so that the fields beside it are looked at too.
       const right = known.filter((each) => RIGHT.includes(each));
       if (right.length > 0) return fc.oneof(fc.constantFrom(...right), fc.constantFrom(...known));
-      return known.length > 0 ? fc.constantFrom(...known) : fc.constant(String(schema.examples ?? 'x'));
+      return known.length > 0
+        ? fc.constantFrom(...known)
+        : fc.constant((schema.examples as unknown[] | undefined)?.[0] ?? 'x');
     }
   }
 }
