@@ -12,9 +12,9 @@ import styles from './SettingsView.module.css';
 
 /** “Firefox on Linux”, as far as the browser says. */
 function browserWords(agent: string): string {
-  if (!agent) return 'A program';
-  const { browser, os } = Bowser.parse(agent);
-  return [browser.name ?? 'A program', os.name && `on ${os.name}`].filter(Boolean).join(' ');
+  // It throws for an empty one.
+  const { browser, os } = Bowser.parse(agent || 'unknown');
+  return [browser.name || 'A program', os.name && `on ${os.name}`].filter(Boolean).join(' ');
 }
 
 /** Shown where a passphrase is asked for. */
