@@ -36,6 +36,16 @@ const lateness = Joi.object({
   minutes: Joi.number().optional(),
 });
 
+const snapshot = all({
+  state: Joi.valid('held', 'scheduled', 'paused'),
+  plan,
+  ...{ meant: instant, due: instant },
+  pausedFor: Joi.valid(...PAUSE_CAUSES, null),
+  holdLeft: orNull(Joi.number()),
+  reason: orNull(text),
+  heldBy: orNull(all({ rule: orNull(all({ name: text, why: text })), quiet: orNull(instant) })),
+});
+
 const departure = all({
   id: Joi.string(),
   revision: Joi.number(),
@@ -49,6 +59,7 @@ const departure = all({
   holdLeft: orNull(Joi.number()),
   waitsForServer: Joi.boolean(),
   waitsForDisk: Joi.boolean(),
+  snapshot: orNull(snapshot),
   at: instant,
   local: Joi.string(),
   zone: Joi.string(),
@@ -336,7 +347,7 @@ export const answers: Record<string, Schema> = {
     unsettled: Joi.number(),
   }),
   Bulk: all({
-    done: Joi.array().items(all({ id: Joi.string(), messageId: Joi.string(), plan })),
+    done: Joi.array().items(all({ id: Joi.string(), snapshot: orNull(snapshot) })),
     failed: Joi.array().items(all({ id: Joi.string(), subject: text, why: text })),
   }),
   Attachment: attachment,

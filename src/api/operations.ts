@@ -196,6 +196,7 @@ export const operations: Operation[] = [
     body: schemas.bulkRequest,
     answer: 'Bulk',
   },
+  action('restore', 'Make it again what it was: the undo of whatever was done', schemas.restoreRequest),
   action('take-back', 'Take it back; it is a draft again', schemas.takeBackRequest),
   action('release', 'Let it go now'),
   action('pause', 'Stop its clock'),

@@ -4,7 +4,7 @@ import { HOLD_SECONDS, MAX_BODY, MAX_RECIPIENTS, MAX_SUBJECT } from '../core/mes
 import { LANGUAGES } from '../core/checks/language';
 import { IMPORTANCES, SENSITIVITIES } from '../core/message/details';
 import { CHECK_IDS } from '../core/checks/finding';
-import { DEPARTURE_STATES } from '../core/departure/states';
+import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
 import { isLocal } from '../core/time/wallClock';
 import { canonicalZone, type UnknownZoneError } from '../core/time/zones';
 
@@ -205,11 +205,38 @@ const whichCopies = Joi.valid('this', 'all').description('Of several copies of o
 export const departurePatch = Joi.object({
   plan,
   copies: whichCopies,
+  goOn: Joi.boolean().description('One that stands still is set going with its new moment'),
   ifTheyWriteFirst: choices.ifTheyWriteFirst,
   ifOff: choices.ifOff,
 }).or('plan', 'ifTheyWriteFirst', 'ifOff');
 
 export const takeBackRequest = Joi.object({ copies: whichCopies });
+
+const instant = Joi.string().isoDate();
+
+/** As a departure or a bulk answer gave it. */
+const snapshot = Joi.object({
+  state: Joi.valid('held', 'scheduled', 'paused').required(),
+  plan: plan.required(),
+  meant: instant.required(),
+  due: instant.required(),
+  pausedFor: Joi.valid(...PAUSE_CAUSES, null).required(),
+  holdLeft: Joi.number().integer().min(0).allow(null).required(),
+  reason: Joi.string().max(10_000).allow('', null).required(),
+  heldBy: Joi.object({
+    rule: Joi.object({
+      name: Joi.string().max(200).required(),
+      why: Joi.string().max(10_000).allow('').required(),
+    })
+      .allow(null)
+      .required(),
+    quiet: instant.allow(null).required(),
+  })
+    .allow(null)
+    .required(),
+});
+
+export const restoreRequest = Joi.object({ snapshot: snapshot.required() });
 
 export const bulkRequest = Joi.object({
   ids: Joi.array().items(Joi.string().max(64)).min(1).max(200).required(),
@@ -236,7 +263,7 @@ export const bulkRequest = Joi.object({
       then: Joi.any().default(0),
       otherwise: Joi.forbidden(),
     }),
-  plans: Joi.object().pattern(Joi.string(), plan).description('Of restore: by id').when('action', {
+  snapshots: Joi.object().pattern(Joi.string(), snapshot).description('Of restore: by id').when('action', {
     is: 'restore',
     then: Joi.required(),
     otherwise: Joi.forbidden(),

@@ -176,6 +176,8 @@ export interface DepartureJson {
   waitsForServer: boolean;
   /** Its moment has come, and nothing can be written to the disk; `reason` says why. */
   waitsForDisk: boolean;
+  /** What it is, for the undo of whatever is done to it; null where there is no coming back to it. */
+  snapshot: SnapshotJson | null;
   /** When it leaves, or left. */
   at: string;
   local: string;
@@ -202,9 +204,22 @@ export interface DeparturePageJson {
 }
 
 /** What became of one thing done to several departures. */
+/** What a departure was; given back to `restore`, it is that again. */
+export interface SnapshotJson {
+  state: 'held' | 'scheduled' | 'paused';
+  plan: Plan;
+  meant: string;
+  due: string;
+  pausedFor: PauseCause | null;
+  /** Ms. */
+  holdLeft: number | null;
+  reason: string | null;
+  heldBy: { rule: { name: string; why: string } | null; quiet: string | null } | null;
+}
+
 export interface BulkJson {
-  /** With the plan and the message each had before. */
-  done: { id: string; messageId: string; plan: Plan }[];
+  /** With what each was before; null where it was in no state to come back to. */
+  done: { id: string; snapshot: SnapshotJson | null }[];
   failed: { id: string; subject: string; why: string }[];
 }
 

@@ -11,6 +11,7 @@ import type { Desk } from '../usecases/desk';
 import { diskTrouble, tellDiskTrouble, type DiskTrouble } from '../usecases/diskTrouble';
 import { followCommits, forgetOldChanges } from '../usecases/followChanges';
 import { bringBackDue } from '../usecases/incoming/bringBack';
+import { Resting } from '../usecases/incoming/resting';
 import { openIntake, type Intake } from '../usecases/incoming/openIntake';
 import { claimDeparture } from '../usecases/release/claimDeparture';
 import { dueNow, dueSoon, earlier, holdBackQueue, nextDue } from '../usecases/release/dueWork';
@@ -60,6 +61,10 @@ export class Engine {
   private housekeeping: NodeJS.Timeout | undefined;
   private heartbeat: NodeJS.Timeout | undefined;
   private readonly machine = new MachineClock();
+  /** Until when nothing was running, by the clock in force, epoch ms: a start, or the end of a sleep. */
+  private idleUntil = 0;
+  /** What could not come back. */
+  private readonly resting = new Resting();
   /** What keeps it from writing, as last told. */
   private disk: DiskTrouble | undefined;
   private follower: { stop(): void } | undefined;
@@ -85,6 +90,7 @@ export class Engine {
   async start(): Promise<void> {
     const { desk, log, lmtpPort } = this.parts;
     giveSignOfLife(desk);
+    this.idleUntil = desk.now();
     this.heartbeat = setInterval(() => this.beat(), HEARTBEAT_MS);
     this.intake = await openIntake(desk, lmtpPort, {
       kept: (message) => log.info({ message }, 'mail came in'),
@@ -145,9 +151,9 @@ export class Engine {
     const { desk, mailServer, outside } = this.parts;
     // Before anything is called due: by a clock that was just set, a hold could be.
     this.followMachine();
-    bringBackDue(desk);
+    this.bringBack();
     if (mailServer) {
-      pauseTooLate(desk);
+      pauseTooLate(desk, this.idleUntil);
       holdBackQueue(desk);
       this.lookUpDue();
       if (this.ready.length > 0) await this.tellTime();
@@ -161,6 +167,15 @@ export class Engine {
       this.outsideDue = (await outside.run(now)).nextDue;
     }
     if (desk.sandbox) await this.settleClock();
+  }
+
+  /** What comes back in vain is left alone for a while; it stops nothing else, and no mail. */
+  private bringBack(): void {
+    const { desk, log } = this.parts;
+    bringBackDue(desk, this.resting, (what, error) => {
+      this.tellDisk(diskTrouble(error));
+      log.error({ err: error, what }, 'it could not come back');
+    });
   }
 
   /** Looks up what is due; {@link fill} begins it as there is room. */
@@ -187,7 +202,7 @@ export class Engine {
   private beat(): void {
     const { desk, log } = this.parts;
     try {
-      giveSignOfLife(desk);
+      if (giveSignOfLife(desk)) this.idleUntil = desk.now();
       this.heartbeats++;
       if (this.followMachine()) this.wake();
       expireLeases(desk);
@@ -204,6 +219,7 @@ export class Engine {
     log.warn({ skipped, set }, 'the clock of this machine was set, or it slept');
     excuseSilence(desk, skipped);
     if (Math.abs(set) > CLOCK_JUMP_MS) followClockSet(desk, set);
+    this.idleUntil = desk.now();
     return true;
   }
 
@@ -216,7 +232,8 @@ export class Engine {
 
   /** The next moment anything is to happen here or outside, epoch ms. */
   private nextMoment(): number | null {
-    return earlier(nextDue(this.parts.desk, this.parts.mailServer !== undefined), this.outsideDue);
+    const { desk, mailServer } = this.parts;
+    return earlier(nextDue(desk, mailServer !== undefined, this.resting), this.outsideDue);
   }
 
   /** Lets a sandbox clock go on to the next due moment, unless something is due right now. */

@@ -217,7 +217,8 @@ describe('attachments', () => {
     if (!name.includes('=?')) expect(back[0]!.filename).toBe(name);
     const pieces = [...part.matchAll(/filename\*(?:\d+\*)?=(?:utf-8'')?([^;\r]*)/g)].map((match) => match[1]);
     if (pieces.length > 0) expect(decodeURIComponent(pieces.join(''))).toBe(name);
-    expect(part).not.toMatch(/=\?utf-8/i);
+    // Nowhere do encoded words that were typed stand as such.
+    if (name.includes('=?')) expect(part).not.toContain('=?');
   });
 
   const MESSAGE = 'From: a@x.example\r\nSubject: Inner\r\n\r\nhello\r\n';

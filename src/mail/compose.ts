@@ -5,7 +5,7 @@ import { randomUUID } from 'node:crypto';
 import type { Mailbox } from '../core/message/address';
 import type { Importance, Sensitivity } from '../core/message/details';
 import { parseMessageIds } from '../core/reply/threading';
-import { LONGEST_LINE, parameter, phrase, plainParameter, textValue } from './headerValues';
+import { LONGEST_LINE, parameter, phrase, textValue } from './headerValues';
 
 type Addressee = Omit<Mailbox, 'group'>;
 
@@ -84,14 +84,18 @@ function typeFor({ type, bytes }: OutgoingAttachment): { type: string; encoding:
   return { type: isComposite ? 'application/octet-stream' : type, encoding: 'base64' };
 }
 
+/** Names are cut long before (`safeFileName`); one that was not would not fit into a line. */
+const LONGEST_NAME = 200;
+
 /** What the HTML shows stands with it (RFC 2387); the rest is attached (RFC 2183). */
 function asPart(attachment: OutgoingAttachment): Attachment {
   const { name, contentId, bytes } = attachment;
   const { type, encoding } = typeFor(attachment);
   const disposition = `${contentId ? 'inline' : 'attachment'}${parameter('filename', name)}`;
   return {
-    filename: false,
-    contentType: `${type}${plainParameter('name', name)}`,
+    // Older readers know the name of the type only; they would take encoded words that somebody has typed for such.
+    filename: name.includes('=?') || name.length > LONGEST_NAME ? false : name,
+    contentType: type,
     content: bytes,
     ...(contentId && { cid: contentId }),
     contentTransferEncoding: encoding,

@@ -41,19 +41,13 @@ export function phrase(text: string): string {
 /** So much of a parameter stands in one piece. */
 const PARAMETER_LENGTH = 60;
 
-const isPlainParameter = (value: string) =>
-  PRINTABLE.test(value) && value.length <= PARAMETER_LENGTH && !value.includes('=?');
-
-/** A parameter that needs nothing but quotes, for programs that know no other; empty for one that needs more. */
-export const plainParameter = (name: string, value: string): string =>
-  isPlainParameter(value) ? `; ${name}=${quoted(value)}` : '';
-
 const escapedBytes = (letter: string) =>
   [...Buffer.from(letter)].map((byte) => `%${byte.toString(16).toUpperCase().padStart(2, '0')}`).join('');
 
 /** A parameter with any value: in pieces, with its character set (RFC 2231 §3 and §4). */
 export function parameter(name: string, value: string): string {
-  if (isPlainParameter(value)) return plainParameter(name, value);
+  if (PRINTABLE.test(value) && value.length <= PARAMETER_LENGTH && !value.includes('=?'))
+    return `; ${name}=${quoted(value)}`;
   const escapes = [...value].map((letter) => (/^[\w.-]$/.test(letter) ? letter : escapedBytes(letter)));
   const pieces: string[] = [''];
   for (const escape of escapes) {

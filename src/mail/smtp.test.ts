@@ -126,6 +126,36 @@ describe('handing a message over', () => {
     expect(result.stages.at(-1) ?? 'claimed').toBe(stage);
   });
 
+  it.each<[string, [RegExp, string | null]]>([
+    ['drops after the final dot', [/^\.$/, null]],
+    ['says something that is no verdict', [/^\.$/, '999 hm']],
+  ])('keeps what was said of each reader before the connection %s', async (_name, end) => {
+    const result = await attempt(
+      await scripted([DATA, [/^RCPT TO:<b@/, '550 5.1.1 No such user'], [/^RCPT TO:<c@/, '451 later'], end]),
+    );
+    expect(result.unanswered).toBe(true);
+    expect(result.outcomes.map(({ address, status }) => `${address} ${status}`)).toEqual([
+      'b@x.example refused',
+      'c@x.example deferred',
+    ]);
+  });
+
+  it('what is over the limit the server names is refused at once, before a byte of it is sent', async () => {
+    const sink = await startSink(0, { size: 50_000 });
+    const result = await attempt(sink.url);
+    expect([result.statuses, result.stages, result.maxSize]).toEqual([
+      ['refused', 'refused', 'refused'],
+      [],
+      50_000,
+    ]);
+    expect(result.outcomes[0]!.answer).toMatch(/larger than allowed/);
+    const good = await startSink(0, { size: 500_000 });
+    expect(await attempt(good.url)).toMatchObject({
+      statuses: ['accepted', 'accepted', 'accepted'],
+      maxSize: 500_000,
+    });
+  });
+
   it('goes on over a connection the server has closed meanwhile', async () => {
     let messages = 0;
     const sockets: Socket[] = [];
@@ -189,8 +219,9 @@ describe('handing a message over', () => {
         bytes.subarray(0, 500),
         () => Promise.resolve(),
       );
-      expect(result).toMatchObject({ unanswered, outcomes: [{ status: 'deferred' }] });
-      expect(result.outcomes[0]!.answer).toMatch(/did not come to an end within/);
+      expect(result.unanswered).toBe(unanswered);
+      expect(result.outcomes.map(({ status }) => status)).toEqual(unanswered ? [] : ['deferred']);
+      expect(result.words ?? result.outcomes[0]!.answer).toMatch(/did not come to an end within/);
       await pool.close();
     },
   );

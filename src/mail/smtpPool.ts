@@ -8,11 +8,16 @@ import type { SmtpServer } from './smtpUrl';
 
 /** What one attempt came to. */
 export interface AttemptResult {
+  /** One for each recipient; where it is unanswered, of those only that were refused or put off before. */
   outcomes: RecipientOutcome[];
-  /** The connection ended after the final dot without an answer: the server may have the message. */
+  /** The connection ended after the final dot without a verdict: the server may have the message. */
   unanswered: boolean;
+  /** What was said, or happened, in place of a verdict. */
+  words?: string;
   /** Why no connection could be made, in words: then nothing is said about this message. */
   unreachable?: string;
+  /** Bytes of a message at most, as the server says (RFC 1870); undefined where it says nothing. */
+  maxSize?: number;
   /** Receipts were asked for, and this server does not pass such wishes on. */
   noReceipts?: boolean;
 }
@@ -31,17 +36,32 @@ export type OnStage = (stage: Exclude<AttemptStage, 'claimed'>) => Promise<unkno
 interface SmtpError extends ConnectionError {
   recipient?: string;
   rejectedErrors?: SmtpError[];
+  /** Of the message that was last under way: of this one, once its text was. */
+  refusedBefore?: SmtpError[];
+  maxSize?: number;
 }
 
 interface SendInfo {
   response: string;
   rejectedErrors?: SmtpError[];
   noReceipts?: boolean;
+  maxSize?: number;
 }
 
-/** Its interface does not tell what the server offers. */
+/** What its interface does not tell: what the server offers, and whom it refused of the message under way. */
+interface Inside {
+  _supportedExtensions: string[];
+  _maxAllowedSize: number;
+  _envelope?: { rejectedErrors?: SmtpError[] };
+}
+const inside = (connection: SMTPConnection) => connection as unknown as Inside;
+
 const passesReceipts = (connection: SMTPConnection) =>
-  (connection as unknown as { _supportedExtensions: string[] })._supportedExtensions.includes('DSN');
+  inside(connection)._supportedExtensions.includes('DSN');
+
+/** The connection itself refuses what the server has said it will not take: another try would come to the same. */
+const isHopeless = ({ code, responseCode }: SmtpError) =>
+  responseCode === undefined && (code === 'EMESSAGE' || code === 'EENVELOPE');
 
 /** The parameters of RFC 3461 §4; of the message itself only the headers come back with a report. */
 function smtpEnvelope({ from, addresses, receiptId }: Envelope, bytes: Buffer): SMTPEnvelope {
@@ -116,7 +136,7 @@ const wordsOf = (error: SmtpError) => shownReply(error.response ?? error.message
 
 const verdict = (address: string, error: SmtpError): RecipientOutcome => ({
   address,
-  status: replyStatus(error.responseCode),
+  status: isHopeless(error) ? 'refused' : replyStatus(error.responseCode),
   answer: wordsOf(error),
 });
 
@@ -218,15 +238,15 @@ export class SmtpPool {
         return { outcomes, unanswered: false, unreachable: caught.message };
       }
       const error = caught as SmtpError;
-      const unanswered = progress.stage === 'final-dot' && !isVerdict(error.responseCode);
-      return { outcomes: failure(addresses, error), unanswered };
+      if (progress.stage !== 'claimed') error.rejectedErrors ??= error.refusedBefore;
+      if (progress.stage === 'final-dot' && !isVerdict(error.responseCode)) return inDoubt(error);
+      return { outcomes: failure(addresses, error), unanswered: false, maxSize: error.maxSize };
     }
     if (!isVerdict(Number(/^\d{3}(?!\d)/.exec(info.response)?.[0])))
-      return { outcomes: failure(addresses, noVerdict(info.response)), unanswered: true };
+      return inDoubt(noVerdict(info.response, info.rejectedErrors));
     const outcomes = success(addresses, info);
-    return info.noReceipts
-      ? { outcomes, unanswered: false, noReceipts: true }
-      : { outcomes, unanswered: false };
+    const { noReceipts, maxSize } = info;
+    return { outcomes, unanswered: false, ...(noReceipts && { noReceipts }), ...(maxSize && { maxSize }) };
   }
 
   private async handOver(
@@ -248,7 +268,12 @@ export class SmtpPool {
         deadline,
       );
       this.keep(connection);
-      return { ...info, noReceipts: envelope.receiptId !== undefined && !passesReceipts(connection) };
+      const maxSize = inside(connection)._maxAllowedSize || undefined;
+      return {
+        ...info,
+        maxSize,
+        noReceipts: envelope.receiptId !== undefined && !passesReceipts(connection),
+      };
     };
     const idle = this.idle.pop();
     if (idle) {
@@ -311,8 +336,16 @@ export class SmtpPool {
   }
 }
 
-const noVerdict = (response: string): SmtpError =>
-  Object.assign(new Error('No answer to the message'), { response });
+const noVerdict = (response: string, rejectedErrors?: SmtpError[]): SmtpError =>
+  Object.assign(new Error('No answer to the message'), { response, rejectedErrors });
+
+/** Nothing is known of those it was for; whom the server refused or put off before is told. */
+const inDoubt = (error: SmtpError): AttemptResult => ({
+  outcomes: (error.rejectedErrors ?? []).map((each) => verdict(each.recipient!, each)),
+  unanswered: true,
+  words: wordsOf(error),
+  maxSize: error.maxSize,
+});
 
 const minutes = (ms: number) =>
   ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`;
@@ -344,7 +377,14 @@ function send(connection: SMTPConnection, envelope: SMTPEnvelope, stream: Readab
   return new Promise<SendInfo>((resolve, reject) => {
     const fail = (error: Error) => {
       deadline.end();
-      reject(error);
+      // A reader who was refused before is refused, whatever comes of the rest.
+      const { _envelope, _maxAllowedSize } = inside(connection);
+      reject(
+        Object.assign(error, {
+          ...(_envelope?.rejectedErrors?.length && { refusedBefore: _envelope.rejectedErrors }),
+          ...(_maxAllowedSize > 0 && { maxSize: _maxAllowedSize }),
+        }),
+      );
       // Only now: closing ends the connection, and the end is a failure of its own.
       connection.close();
     };

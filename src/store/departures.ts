@@ -11,10 +11,12 @@ import {
   lt,
   lte,
   min,
+  ne,
   or,
   sql,
   type SQL,
 } from 'drizzle-orm';
+import { addressKey } from '../core/message/address';
 import { PENDING_STATES, UNSETTLED_STATES, type DepartureState } from '../core/departure/states';
 import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
 import { deliveries, departures, frozen, messages } from './schema';
@@ -259,12 +261,32 @@ export function deliveriesOf(db: Reading, departureIds: string[]): Delivery[] {
   return db.select().from(deliveries).where(inArray(deliveries.departureId, departureIds)).all();
 }
 
-/** Replaces the list of those a departure goes to; all of them wait. */
-export function setDeliveries(tx: Tx, departureId: string, addresses: string[]): void {
-  tx.delete(deliveries).where(eq(deliveries.departureId, departureId)).run();
+/** Replaces the list of those a departure goes to: all of them wait, but who has it has it, whatever the list says. */
+export function setDeliveries(tx: Tx, departureId: string, addresses: readonly string[]): void {
+  const mine = eq(deliveries.departureId, departureId);
+  tx.delete(deliveries)
+    .where(and(mine, ne(deliveries.status, 'accepted')))
+    .run();
+  const served = new Set(
+    tx
+      .select({ address: deliveries.address })
+      .from(deliveries)
+      .where(mine)
+      .all()
+      .map(({ address }) => addressKey(address)),
+  );
   for (const address of addresses)
-    tx.insert(deliveries).values({ departureId, address, status: 'waiting' }).run();
+    if (!served.has(addressKey(address)))
+      tx.insert(deliveries).values({ departureId, address, status: 'waiting' }).run();
 }
+
+/** Those who have not got it wait again, whatever became of them before. */
+export const waitAgain = (tx: Tx, departureId: string, statuses: Delivery['status'][]): void =>
+  void tx
+    .update(deliveries)
+    .set({ status: 'waiting', answer: '' })
+    .where(and(eq(deliveries.departureId, departureId), inArray(deliveries.status, statuses)))
+    .run();
 
 const pendingToThese = built((db) =>
   db
@@ -309,10 +331,7 @@ const waitingForOne = built((db) =>
     .from(departures)
     .where(
       and(
-        or(
-          inArray(departures.state, [...PENDING_STATES]),
-          and(eq(departures.state, 'paused'), eq(departures.pausedFor, 'editing')),
-        ),
+        or(inArray(departures.state, [...PENDING_STATES]), eq(departures.state, 'paused')),
         inArray(
           departures.id,
           db
@@ -325,7 +344,7 @@ const waitingForOne = built((db) =>
     .prepare(),
 );
 
-/** The departures on their way to an address, those open for editing included. @param address in lower case */
+/** The departures on their way to an address, those that stand still included. @param address in lower case */
 export const departuresWaitingFor = (db: Reading, address: string): Departure[] =>
   waitingForOne(db).all({ address });
 
@@ -337,6 +356,8 @@ const setOutcome = built((db) =>
       and(
         eq(deliveries.departureId, sql.placeholder('departureId')),
         eq(deliveries.address, sql.placeholder('address')),
+        // Who has it has it: a report that says otherwise is a fact beside that.
+        ne(deliveries.status, 'accepted'),
       ),
     )
     .prepare(),

@@ -3,6 +3,7 @@ import { eq } from 'drizzle-orm';
 import { noteChange } from './journal';
 import { mailServer } from './schema';
 import { built } from './built';
+import { dropMeta, keepMeta, readMeta } from './settings';
 import type { Reading, Tx } from './store';
 
 export type MailServerTrouble = Omit<typeof mailServer.$inferSelect, 'id'>;
@@ -28,4 +29,18 @@ export function clearTrouble(tx: Tx): void {
   if (!loadTrouble(tx)) return;
   tx.delete(mailServer).run();
   noteChange(tx, 'health', 'mail server');
+}
+
+const MAX_SIZE = 'mail-server-max-size';
+
+/** Bytes of a message the mail server takes at most, as it said last; undefined where it never said. */
+export function maxSizeOf(db: Reading): number | undefined {
+  const known = readMeta(db, MAX_SIZE);
+  return known === undefined ? undefined : Number(known);
+}
+
+export function noteMaxSize(tx: Tx, bytes: number): void {
+  if (maxSizeOf(tx) === bytes) return;
+  dropMeta(tx, MAX_SIZE);
+  keepMeta(tx, MAX_SIZE, String(bytes));
 }

@@ -1,5 +1,5 @@
 /** What is to come back. */
-import { and, count, desc, eq, inArray, lte, min, sql } from 'drizzle-orm';
+import { and, count, desc, eq, inArray, lte, min, notInArray, sql } from 'drizzle-orm';
 import { messages, returns } from './schema';
 import { built } from './built';
 import type { Reading, Tx } from './store';
@@ -69,10 +69,23 @@ const earliest = built((db) =>
     .prepare(),
 );
 
-/** The earliest moment at which something comes back, epoch ms; null where nothing will. */
-export function nextReturnDue(db: Reading): number | null {
-  return earliest(db).get()?.due ?? null;
+/** The earliest moment at which something comes back, epoch ms; null where nothing will. @param without left out */
+export function nextReturnDue(db: Reading, without: readonly string[]): number | null {
+  if (without.length === 0) return earliest(db).get()?.due ?? null;
+  const rest = db
+    .select({ due: min(returns.due) })
+    .from(returns)
+    .where(and(sql`state = 'waiting'`, notInArray(returns.id, [...without])));
+  return rest.get()!.due;
 }
+
+/** One that still waits and is due by `now`. */
+export const findDueReturn = (db: Reading, id: string, now: number): Return | undefined =>
+  db
+    .select()
+    .from(returns)
+    .where(and(eq(returns.id, id), sql`state = 'waiting'`, lte(returns.due, now)))
+    .get();
 
 /** What is due to come back by `now`, in order. */
 export function dueReturns(db: Reading, now: number): Return[] {

@@ -1,5 +1,5 @@
 /** To-dos, and the reminders of what came back or went off. */
-import { and, asc, count, desc, eq, inArray, isNull, lte, min, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNull, lte, min, notInArray, sql } from 'drizzle-orm';
 import { reminders, todos } from './schema';
 import { built } from './built';
 import type { Reading, Tx } from './store';
@@ -64,8 +64,23 @@ const nextReminder = built((db) =>
     .prepare(),
 );
 
-/** When the next reminder of a to-do goes off, epoch ms. */
-export const nextReminderDue = (db: Reading): number | null => nextReminder(db).get()?.at ?? null;
+/** When the next reminder of a to-do goes off, epoch ms. @param without left out */
+export function nextReminderDue(db: Reading, without: readonly string[]): number | null {
+  if (without.length === 0) return nextReminder(db).get()?.at ?? null;
+  const rest = db
+    .select({ at: min(todos.remindAt) })
+    .from(todos)
+    .where(and(sql`state = 'open' AND remind_at IS NOT NULL`, notInArray(todos.id, [...without])));
+  return rest.get()!.at;
+}
+
+/** One whose reminder is still due by `now`. */
+export const findDueTodo = (db: Reading, id: string, now: number): Todo | undefined =>
+  db
+    .select()
+    .from(todos)
+    .where(and(eq(todos.id, id), sql`state = 'open' AND remind_at IS NOT NULL`, lte(todos.remindAt, now)))
+    .get();
 
 /** The to-dos whose reminder is due by `now`, in order. */
 export const dueTodos = (db: Reading, now: number): Todo[] =>

@@ -33,7 +33,7 @@ it('does what can be done and says what could not be, and why; the undo brings b
   goTo(desk, NOW);
   const ids = [a!, left!, b!, soon, 'nothing'];
   const moved = bulk(desk, ids, { action: 'shift', days: 0, minutes: -60 });
-  expect(moved.done.map(({ id, plan }) => [id, plan])).toEqual([
+  expect(moved.done.map(({ id, snapshot }) => [id, snapshot!.plan])).toEqual([
     [a, lisbon],
     [b, lisbon],
   ]);
@@ -47,8 +47,8 @@ it('does what can be done and says what could not be, and why; the undo brings b
     '2026-11-27T08:10',
     '2026-11-24T15:00',
   ]);
-  const plans = Object.fromEntries(moved.done.map(({ id, plan }) => [id, plan]));
-  expect(bulk(desk, Object.keys(plans), { action: 'restore', plans }).failed).toEqual([]);
+  const snapshots = Object.fromEntries(moved.done.map(({ id, snapshot }) => [id, snapshot!]));
+  expect(bulk(desk, Object.keys(snapshots), { action: 'restore', snapshots }).failed).toEqual([]);
   expect([a!, b!].map((id) => local(desk, id))).toEqual([lisbon.local, lisbon.local]);
 });
 

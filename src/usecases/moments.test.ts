@@ -343,7 +343,7 @@ describe('if this machine was off', () => {
     const plan: Plan = { kind: 'at', local: '2026-11-25T08:30', zone: 'Asia/Kathmandu' };
     const { departures } = planned(desk, plan, { ifOff }, { ...all, to: ['p@x.example'], cc: [], bcc: [] });
     goTo(desk, departures[0]!.due + late);
-    pauseTooLate(desk);
+    pauseTooLate(desk, desk.now());
     expect(readDeparture(desk, departures[0]!.id).state).toBe(state);
   });
 });

@@ -26,11 +26,13 @@ const ALLOWED: Record<DepartureState, Partial<Record<DepartureEvent, DepartureSt
     'wrote-first': 'paused',
     'server-down': 'scheduled',
     'clock-set': 'held',
+    'hold-again': 'held',
     claim: 'releasing',
     'take-back': 'draft',
     drop: 'ended',
   },
   scheduled: {
+    'hold-again': 'held',
     move: 'scheduled',
     edit: 'scheduled',
     hurry: 'scheduled',
@@ -66,7 +68,12 @@ const ALLOWED: Record<DepartureState, Partial<Record<DepartureEvent, DepartureSt
     'take-back': 'draft',
     drop: 'ended',
   },
-  unconfirmed: { 'settle-arrived': 'sent', 'settle-lost': 'scheduled', 'settle-bounced': 'failed' },
+  unconfirmed: {
+    'settle-arrived': 'sent',
+    'settle-partly': 'scheduled',
+    'settle-lost': 'scheduled',
+    'settle-bounced': 'failed',
+  },
   ended: {},
 };
 

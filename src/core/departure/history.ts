@@ -29,6 +29,7 @@ const WORDS: Record<string, string> = {
   deferred: 'Put off by the mail server, to be tried again',
   lost: 'The connection ended without an answer',
   'settle-arrived': 'Confirmed as arrived',
+  'settle-partly': 'Confirmed as arrived, and tried again for those who were put off',
   'settle-lost': 'Found not to have arrived, sent again',
   'settle-bounced': 'Came back undelivered',
   retry: 'Tried again',

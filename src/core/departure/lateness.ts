@@ -15,13 +15,22 @@ interface Late {
   working?: Working;
 }
 
+/** Days off are many and shared between those of one place: told apart by which they are, not by what is in them. */
+const ids = new WeakMap<object, number>();
+let lastId = 0;
+function idOf(holidays: object): number {
+  let id = ids.get(holidays);
+  if (id === undefined) ids.set(holidays, (id = ++lastId));
+  return id;
+}
+
 /** Readers of the same hours in the same zone have the same end of the day. */
 function distinct(readers: readonly Late[]): Late[] {
   const seen = new Map<string, Late>();
   for (const reader of readers) {
     if (!reader.zone) continue;
-    const hours = reader.working && reader.working.week;
-    const key = `${reader.zone} ${hours ? JSON.stringify(hours.work) : ''} ${reader.working?.leave?.length ?? 0}`;
+    const { week, leave, holidays } = reader.working ?? {};
+    const key = JSON.stringify([reader.zone, week?.work, leave, holidays && idOf(holidays)]);
     if (!seen.has(key)) seen.set(key, reader);
   }
   return [...seen.values()];

@@ -39,6 +39,7 @@ export const DEPARTURE_EVENTS = [
   'refused',
   'lost',
   'settle-arrived',
+  'settle-partly',
   'settle-lost',
   'settle-bounced',
   'retry',
@@ -59,7 +60,8 @@ export const DEPARTURE_EVENTS = [
  * - `claim`: the engine begins the release at the due moment.
  * - `accepted` / `deferred` / `refused` / `lost`: what the attempt came to. `lost` is a connection that ended
  *   after the final dot without an answer.
- * - `settle-arrived` / `settle-lost` / `settle-bounced`: what became of an unconfirmed one. `retry`: try a failed
+ * - `settle-arrived` / `settle-lost` / `settle-bounced`: what became of an unconfirmed one; `settle-partly`: it arrived,
+ *   and some of its readers had been put off before. `retry`: try a failed
  *   one again.
  * - `take-back`: back to a draft. `drop`: the message is deleted.
  */
@@ -104,6 +106,7 @@ const attemptOutcomes = {
 };
 const nothingInDoubt = {
   'settle-arrived': no(NOT_UNCONFIRMED),
+  'settle-partly': no(NOT_UNCONFIRMED),
   'settle-lost': no(NOT_UNCONFIRMED),
   'settle-bounced': no(NOT_UNCONFIRMED),
 };
@@ -166,8 +169,8 @@ const TABLE: Record<DepartureState, Record<DepartureEvent, Cell>> = {
     'take-back': no('It is already a draft.'),
     drop: 'ended',
   },
-  held: { ...pending, edit: 'held', 'clock-set': 'held' },
-  scheduled: pending,
+  held: { ...pending, edit: 'held', 'clock-set': 'held', 'hold-again': 'held' },
+  scheduled: { ...pending, 'hold-again': 'held' },
   paused: {
     ...pending,
     edit: 'paused',
@@ -203,6 +206,7 @@ const TABLE: Record<DepartureState, Record<DepartureEvent, Cell>> = {
   unconfirmed: {
     ...finished(IN_DOUBT),
     'settle-arrived': 'sent',
+    'settle-partly': 'scheduled',
     'settle-lost': 'scheduled',
     'settle-bounced': 'failed',
   },

@@ -11,4 +11,14 @@ CREATE TABLE `sessions` (
 CREATE UNIQUE INDEX `sessions_hash` ON `sessions` (`hash`);--> statement-breakpoint
 ALTER TABLE `mail_server` ADD `trying_since` integer;--> statement-breakpoint
 ALTER TABLE `sources` ADD `digest` text;--> statement-breakpoint
-CREATE INDEX `sources_digest` ON `sources` (`digest`) WHERE digest IS NOT NULL;
+CREATE INDEX `sources_digest` ON `sources` (`digest`) WHERE digest IS NOT NULL;--> statement-breakpoint
+CREATE TRIGGER `accepted_is_for_ever` BEFORE UPDATE OF `status`, `departure_id`, `address` ON `deliveries`
+WHEN OLD.status = 'accepted' AND (NEW.status <> 'accepted' OR NEW.departure_id <> OLD.departure_id OR NEW.address <> OLD.address)
+BEGIN
+	SELECT RAISE(ABORT, 'A delivery that was accepted stays so.');
+END;--> statement-breakpoint
+CREATE TRIGGER `accepted_is_not_forgotten` BEFORE DELETE ON `deliveries` WHEN OLD.status = 'accepted'
+BEGIN
+	SELECT RAISE(ABORT, 'A delivery that was accepted stays so.');
+END;--> statement-breakpoint
+UPDATE `deliveries` SET `status` = 'waiting' WHERE `status` = 'deferred' AND `departure_id` IN (SELECT `id` FROM `departures` WHERE `state` = 'unconfirmed');

@@ -1,6 +1,6 @@
 'use client';
 /** Another moment for a departure: in words, by suggestion, or by date and time. */
-import { Button, Popover } from 'antd';
+import { Button, Popover, Space } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { usualChoices, type Plan } from '../../core/plan/plan';
@@ -18,7 +18,7 @@ import styles from './DeparturesView.module.css';
 
 interface FormProps {
   departure: DepartureJson;
-  move: (plan: Plan) => Promise<boolean>;
+  move: (plan: Plan, goOn: boolean) => Promise<boolean>;
 }
 
 function MoveForm({ departure, move }: FormProps) {
@@ -34,13 +34,23 @@ function MoveForm({ departure, move }: FormProps) {
   const moment = useMoment({
     plan: plan.kind === 'at' ? plan : proposeTime(minute, reader?.zone ?? settings.zone),
     choices: usualChoices,
-    recipients: departure.recipients.map(({ address }) => address),
+    recipients: departure.recipients
+      .filter(({ status }) => status !== 'accepted')
+      .map(({ address }) => address),
     ...{ message: { id: departure.messageId, revision: departure.revision }, minute },
   });
   const shown = moment.plan;
-  async function submit() {
+  // Some have it: it is the same message for the rest, and only for them.
+  const served = departure.recipients.filter(({ status }) => status === 'accepted');
+  const said = moment.preview.data?.sentence;
+  const sentence =
+    said && served.length > 0
+      ? `${recipientsWords(served)} ${served.length > 1 ? 'have' : 'has'} it already. To the rest: ${said}`
+      : said;
+  const still = departure.state === 'paused' && departure.pausedFor !== 'editing';
+  async function submit(goOn: boolean) {
     try {
-      await move(await moment.settle());
+      await move(await moment.settle(), goOn);
     } catch (error) {
       setProblem(error instanceof ApiProblem ? error.message : 'This did not work. Try again.');
     }
@@ -50,7 +60,7 @@ function MoveForm({ departure, move }: FormProps) {
       className={styles.move}
       onSubmit={(event) => {
         event.preventDefault();
-        void submit();
+        void submit(false);
       }}
     >
       <PhraseField
@@ -70,11 +80,18 @@ function MoveForm({ departure, move }: FormProps) {
         />
       )}
       <p className={styles.sentence} role={problem ? 'alert' : undefined}>
-        {problem ?? moment.preview.data?.sentence}
+        {problem ?? sentence}
       </p>
-      <Button type="primary" htmlType="submit" disabled={!moment.readable}>
-        Move
-      </Button>
+      <Space>
+        <Button type="primary" htmlType="submit" disabled={!moment.readable}>
+          {still ? 'Move, stays paused' : 'Move'}
+        </Button>
+        {still && (
+          <Button disabled={!moment.readable} onClick={() => void submit(true)}>
+            Move and let it go on
+          </Button>
+        )}
+      </Space>
     </form>
   );
 }
@@ -91,8 +108,8 @@ export function MoveControl({ departure, move }: Props) {
   useEffect(() => {
     if (open) opener.current?.focus();
   }, [open]);
-  const moveTo = async (plan: Plan) => {
-    const moved = await move(departure, plan);
+  const moveTo = async (plan: Plan, goOn: boolean) => {
+    const moved = await move(departure, plan, goOn);
     if (moved) {
       setOpen(false);
       opener.current?.focus();

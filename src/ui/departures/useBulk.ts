@@ -3,7 +3,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import type { BulkJson } from '../../api/types';
-import type { Plan } from '../../core/plan/plan';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
@@ -65,31 +64,13 @@ export function useBulk() {
     return total;
   }
 
-  async function undo(what: Bulk, done: BulkJson['done']): Promise<void> {
-    const ids = done.map(({ id }) => id);
-    const plans = new Map<string, Plan>(done.map(({ id, plan }) => [id, plan]));
-    if (what.action === 'take-back') {
-      let again = 0;
-      for (const { messageId, plan } of done) {
-        try {
-          await ask('POST', `/messages/${messageId}/schedule`, { plan });
-          again++;
-        } catch (error) {
-          showProblem(error);
-        }
-      }
-      refresh(client, ['departure', 'message']);
-      return show({ words: `${again} on their way again.` });
-    }
-    const answer =
-      what.action === 'pause'
-        ? await inPieces(ids, () => ({ action: 'resume' }))
-        : what.action === 'resume'
-          ? await inPieces(ids, () => ({ action: 'pause' }))
-          : await inPieces(ids, (piece) => ({
-              action: 'restore',
-              plans: Object.fromEntries(piece.map((id) => [id, plans.get(id)!])),
-            }));
+  async function undo(done: BulkJson['done']): Promise<void> {
+    const before = new Map(done.map(({ id, snapshot }) => [id, snapshot]));
+    const ids = done.filter(({ snapshot }) => snapshot !== null).map(({ id }) => id);
+    const answer = await inPieces(ids, (piece) => ({
+      action: 'restore',
+      snapshots: Object.fromEntries(piece.map((id) => [id, before.get(id)])),
+    }));
     show({
       words: `${answer.done.length} as before.${failedWords(answer.failed)}`,
       problem: answer.failed.length > 0,
@@ -103,7 +84,7 @@ export function useBulk() {
       words: `${done.length} ${WORDS[what.action]}.${left > 0 ? ` Stopped before ${left} more.` : ''}${failedWords(failed)}`,
       undo:
         done.length > 0 && what.action !== 'release'
-          ? { label: 'Undo', act: () => void undo(what, done) }
+          ? { label: 'Undo', act: () => void undo(done) }
           : undefined,
       problem: failed.length > 0,
     });

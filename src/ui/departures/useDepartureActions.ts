@@ -6,6 +6,7 @@ import { useMemo } from 'react';
 import type { DepartureJson, MessageJson, MessageSummaryJson } from '../../api/types';
 import type { Plan } from '../../core/plan/plan';
 import { recipientsWords, useWords, type Words } from '../common/format';
+import { stateWords } from '../common/StatePill';
 import { ApiProblem, ask } from '../data/client';
 import { messageQuery, refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
@@ -27,7 +28,8 @@ export interface DepartureActions {
    * @returns the ids of those that could not be
    */
   scheduleAll: (messages: readonly MessageSummaryJson[], plan: Plan) => Promise<string[]>;
-  move: (departure: DepartureJson, plan: Plan) => Promise<boolean>;
+  /** @param goOn one that stands still is set going with it */
+  move: (departure: DepartureJson, plan: Plan, goOn?: boolean) => Promise<boolean>;
   remove: (message: { id: string; subject: string }) => Promise<void>;
 }
 
@@ -59,15 +61,25 @@ function departureActions(
   const act = (departure: DepartureJson, action: string, body?: unknown) =>
     attempt(() => ask<DepartureJson>('POST', `/departures/${departure.id}/${action}`, body));
 
-  async function move(departure: DepartureJson, plan: Plan): Promise<boolean> {
-    const before = departure.plan;
+  /** Gives back what it was before; undefined where there is no coming back to it. */
+  const undoTo = ({ id, snapshot }: DepartureJson) =>
+    snapshot && {
+      label: 'Undo',
+      act: () =>
+        void attempt(() => ask<DepartureJson>('POST', `/departures/${id}/restore`, { snapshot })).then(
+          (restored) => restored && show({ words: `As before: ${stateWords(restored, words.exact)}.` }),
+        ),
+    };
+
+  async function move(departure: DepartureJson, plan: Plan, goOn = false): Promise<boolean> {
     const moved = await attempt(() =>
-      ask<DepartureJson>('PATCH', `/departures/${departure.id}`, { plan }, departure.revision),
+      ask<DepartureJson>('PATCH', `/departures/${departure.id}`, { plan, goOn }, departure.revision),
     );
     if (!moved) return false;
+    const when = words.moment(moved.at);
     show({
-      words: `Moved: leaves ${words.moment(moved.at)}.`,
-      undo: before.kind === 'now' ? undefined : { label: 'Undo', act: () => void move(moved, before) },
+      words: moved.state === 'paused' ? `Moved to ${when}, and paused as before.` : `Moved: leaves ${when}.`,
+      undo: undoTo(departure) ?? undefined,
     });
     return true;
   }
@@ -103,14 +115,16 @@ function departureActions(
     async pause(departure) {
       const paused = await act(departure, 'pause');
       if (!paused) return;
-      const undo = () => void act(departure, 'resume');
-      show({ words: 'Paused: it leaves when you say so.', undo: { label: 'Undo', act: undo } });
+      show({ words: 'Paused: it leaves when you say so.', undo: undoTo(departure) ?? undefined });
     },
     async resume(departure) {
       const gone = await act(departure, 'resume');
       if (!gone) return;
       const held = gone.state === 'held';
-      show({ words: held ? `Held until ${words.exact(gone.at)}.` : `Leaves ${words.moment(gone.at)}.` });
+      show({
+        words: held ? `Held until ${words.exact(gone.at)}.` : `Leaves ${words.moment(gone.at)}.`,
+        undo: undoTo(departure) ?? undefined,
+      });
     },
     async approve(departure) {
       const gone = await act(departure, 'approve');

@@ -94,15 +94,18 @@ export function delayUntil(desk: Desk, due: number): number {
 /**
  * The engine's sign of life. Where it had been silent so long that a sandbox clock ran on without it, the clock
  * first goes on from what it shows: what fell due meanwhile is late.
+ * @returns true where it had been silent that long
  */
-export function giveSignOfLife(desk: Desk): void {
-  if (desk.sandbox && Date.now() - lastBeat(desk.dataDir) >= SILENCE_MS) {
+export function giveSignOfLife(desk: Desk): boolean {
+  const silent = Date.now() - lastBeat(desk.dataDir) >= SILENCE_MS;
+  if (desk.sandbox && silent) {
     desk.store.write((tx) => {
       const clock = loadClock(tx);
       if (clock) saveClock(tx, attend(clock, Date.now()));
     });
   }
   beat(desk.dataDir);
+  return silent;
 }
 
 /**

@@ -1,5 +1,4 @@
 /** One thing done to several departures: each on its own, so that what cannot be done stops nothing else. */
-import type { Plan } from '../../core/plan/plan';
 import { nextWorkingMorning, shiftPlan, type Shift } from '../../core/plan/shift';
 import { findDeparture, type Departure } from '../../store/departures';
 import { findMessage } from '../../store/messages';
@@ -8,19 +7,20 @@ import { Invalid, NotFound, Refused, Stale } from '../errors';
 import { receivers } from '../messages/envelope';
 import { meAsPerson, placedReaders, readersAt } from '../people/readers';
 import { moveDeparture, pauseDeparture, releaseNow, resumeDeparture } from './changeDeparture';
+import { restoreDeparture, snapshotOf, type Snapshot } from './restore';
 import { takeBack } from './takeBack';
 
 export type BulkAction =
   | ({ action: 'shift' } & Shift)
   /** The start of the next working day of its first reader whose clock is known, else of mine. */
   | { action: 'next-working-morning' }
-  /** Back to plans they had: the undo of moving. */
-  | { action: 'restore'; plans: Record<string, Plan> }
+  /** Back to what they were, by id: the undo of any other. */
+  | { action: 'restore'; snapshots: Record<string, Snapshot> }
   | { action: 'pause' | 'resume' | 'take-back' | 'release' };
 
 export interface BulkResult {
-  /** With the plan and the message each had before. */
-  done: { id: string; messageId: string; plan: Plan }[];
+  /** With what each was before; null where it was in no state to come back to. */
+  done: { id: string; snapshot: Snapshot | null }[];
   failed: { id: string; subject: string; why: string }[];
 }
 
@@ -44,9 +44,9 @@ function apply(desk: Desk, seen: Departure, what: BulkAction): void {
       return;
     }
     case 'restore': {
-      const plan = what.plans[id];
-      if (!plan) throw new Refused('No plan was given for it.');
-      moveDeparture(desk, id, plan);
+      const was = what.snapshots[id];
+      if (!was) throw new Refused('Nothing was said of what it was.');
+      restoreDeparture(desk, id, was);
       return;
     }
     case 'pause':
@@ -70,9 +70,9 @@ export function bulk(desk: Desk, ids: readonly string[], what: BulkAction): Bulk
     const seen = findDeparture(desk.store.db, id);
     try {
       if (!seen) throw new NotFound('There is no such departure.');
-      const { messageId, plan } = seen;
+      const snapshot = snapshotOf(seen) ?? null;
       apply(desk, seen, what);
-      result.done.push({ id, messageId, plan });
+      result.done.push({ id, snapshot });
     } catch (error) {
       const expected = [Refused, Stale, Invalid, NotFound].some((kind) => error instanceof kind);
       if (!expected) throw error;

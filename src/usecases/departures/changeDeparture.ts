@@ -6,7 +6,6 @@ import {
   findDeparture,
   setDeliveries,
   swapDeparture,
-  thaw,
   type Departure,
 } from '../../store/departures';
 import { noteChange } from '../../store/journal';
@@ -16,6 +15,7 @@ import { NotFound, Refused, Stale } from '../errors';
 import { committableMoment, keptPlan, pauseForReview } from '../messages/planDepartures';
 import { receivers } from '../messages/envelope';
 import { applyEvent } from './applyEvent';
+import { newLife } from './newLife';
 import { goOn, holdLeft } from './pause';
 import { settleArrived } from './settleByEvidence';
 
@@ -50,11 +50,13 @@ export interface MoveRequest extends Partial<Pick<Choices, 'ifTheyWriteFirst' | 
   plan?: Plan;
   /** Of several copies of one message. */
   copies?: 'this' | 'all';
+  /** One that stands still is set going with its new moment; else it is moved and stands still as before. */
+  goOn?: boolean;
 }
 
 /**
- * Gives it another plan; with `copies: 'all'` to every copy of its message that can still be moved. One that is being edited stays stopped until its editor closes it; one paused for any
- * other reason goes on with the new plan.
+ * Gives it another plan; with `copies: 'all'` to every copy of its message that can still be moved. What stands still
+ * does so as before, unless it is to go on with that; one that is being edited until its editor closes it.
  * @throws NotFound, Stale, Invalid; Refused where it has left or is leaving
  */
 export function moveDeparture(
@@ -65,7 +67,7 @@ export function moveDeparture(
   more: Omit<MoveRequest, 'plan'> = {},
 ): Departure {
   return change(desk, id, revision, (tx, seen, now) => {
-    const { copies = 'this', ifTheyWriteFirst, ifOff } = more;
+    const { copies = 'this', goOn: goes = false, ifTheyWriteFirst, ifOff } = more;
     const kept = plan && keptPlan(plan);
     const chosen = {
       ...(ifTheyWriteFirst && { ifTheyWriteFirst }),
@@ -74,9 +76,11 @@ export function moveDeparture(
     const moveOne = (each: Departure): Departure => {
       if (!kept) return choose(tx, each, chosen);
       const { at, heldBy, review } = committableMoment(desk, tx, kept, each.messageId, each.reader);
-      const patch = { ...chosen, plan: kept, meant: at, due: at, reason: null, heldBy };
-      if (each.state === 'paused' && each.pausedFor === 'editing')
-        return applyEvent(tx, each, 'replan', now, { ...patch, holdLeft: null });
+      const patch = { ...chosen, ...newLife(tx, each), plan: kept, meant: at, due: at, heldBy };
+      if (each.state === 'paused' && (each.pausedFor === 'editing' || !goes)) {
+        const left = kept.kind === 'now' ? at - now : null;
+        return applyEvent(tx, each, 'replan', now, { ...patch, reason: each.reason, holdLeft: left });
+      }
       // Now means held, as at the first time.
       const event = each.state === 'paused' && kept.kind === 'now' ? 'hold-again' : 'move';
       const moved = applyEvent(tx, each, event, now, patch);
@@ -95,7 +99,7 @@ export function moveDeparture(
  */
 export function releaseNow(desk: Desk, id: string, revision?: number): Departure {
   return change(desk, id, revision, (tx, seen, now) =>
-    applyEvent(tx, seen, 'hurry', now, { due: now, reason: null }),
+    applyEvent(tx, seen, 'hurry', now, { ...newLife(tx, seen), due: now }),
   );
 }
 
@@ -139,9 +143,7 @@ export function approveDeparture(desk: Desk, id: string, revision?: number): Dep
  */
 export function retryDeparture(desk: Desk, id: string, revision?: number): Departure {
   return change(desk, id, revision, (tx, seen, now) => {
-    const patch = { due: now, attempts: 0, firstAttemptAt: null, stage: null, reason: null };
-    const next = applyEvent(tx, seen, 'retry', now, patch);
-    thaw(tx, id);
+    const next = applyEvent(tx, seen, 'retry', now, { ...newLife(tx, seen), due: now });
     const all = receivers(tx, seen.messageId).map((each) => each.address);
     setDeliveries(tx, id, seen.reader ? [seen.reader] : all);
     return next;

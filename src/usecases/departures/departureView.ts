@@ -24,6 +24,7 @@ import { diskTroubleNow, ENGINE_DISK_WORDS } from '../diskTrouble';
 import { Invalid, NotFound } from '../errors';
 import { receiversOf } from '../messages/envelope';
 import { readersAt } from '../people/readers';
+import { snapshotOf, type Snapshot } from './restore';
 
 /** One reader of a departure. */
 export interface ReaderView {
@@ -72,6 +73,8 @@ export interface DepartureView {
   heldBy: HeldBy | null;
   ifTheyWriteFirst: IfTheyWriteFirst;
   ifOff: Lateness;
+  /** What an undo gives back; null where there is no coming back to it. */
+  snapshot: Snapshot | null;
 }
 
 function views(desk: Desk, departures: Departure[]): DepartureView[] {
@@ -152,6 +155,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       heldBy: departure.heldBy,
       ifTheyWriteFirst: departure.ifTheyWriteFirst,
       ifOff: departure.ifOff ?? usualChoices.ifOff,
+      snapshot: snapshotOf(departure) ?? null,
       readers,
     };
   });

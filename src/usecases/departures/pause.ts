@@ -7,6 +7,7 @@ import type { Desk } from '../desk';
 import { Refused } from '../errors';
 import { isTooLate, latestLeaves } from '../release/lateStarts';
 import { applyEvent } from './applyEvent';
+import { newLife } from './newLife';
 
 /** What is left of its hold, ms; null where it is not held. */
 export const holdLeft = (seen: Departure, now: number): number | null =>
@@ -46,7 +47,8 @@ export function goOn(
     return applyEvent(tx, seen, 'hold-again', now, seen.plan.kind === 'now' ? { meant: due, due } : { due });
   }
   // One that has been tried goes on trying.
-  if (seen.attempts > 0) return applyEvent(tx, seen, 'resume', now, { due: Math.max(now, seen.due) });
+  if (seen.attempts > 0)
+    return applyEvent(tx, seen, 'resume', now, { ...newLife(tx, seen), due: Math.max(now, seen.due) });
   const moment = seen.plan.kind === 'now' ? seen.due : plannedMoment(seen);
   if (moment > now) return applyEvent(tx, seen, 'resume', now, { meant: moment, due: moment, reason: null });
   if (passed === 'ask')

@@ -21,11 +21,15 @@ export interface Evidence {
   report: MessageReport | undefined;
 }
 
-/** It has arrived: everyone who was not refused has it. */
+/** It has arrived: everyone it was for has it. Who was put off before is tried again. */
 export function settleArrived(tx: Tx, seen: Departure, now: number, why: string): Departure {
   const leftAt = seen.firstAttemptAt ?? now;
-  const next = applyEvent(tx, seen, 'settle-arrived', now, { leftAt, stage: null, reason: null }, why);
-  const waiting = deliveriesOf(tx, [seen.id]).filter((delivery) => delivery.status !== 'refused');
+  const given = deliveriesOf(tx, [seen.id]);
+  const patch = { leftAt: seen.leftAt ?? leftAt, stage: null, reason: null };
+  const next = given.some(({ status }) => status === 'deferred')
+    ? applyEvent(tx, seen, 'settle-partly', now, { ...patch, due: now }, why)
+    : applyEvent(tx, seen, 'settle-arrived', now, patch, why);
+  const waiting = given.filter(({ status }) => status === 'waiting');
   recordOutcomes(
     tx,
     seen.id,

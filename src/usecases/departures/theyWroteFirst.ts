@@ -10,6 +10,8 @@ import { holdLeft } from './pause';
 export function pauseForWriter(tx: Tx, incoming: Message, now: number): void {
   const who = incoming.fromName || incoming.fromAddress;
   for (const departure of departuresWaitingFor(tx, addressKey(incoming.fromAddress))) {
+    // What stands still by somebody's decision does so already.
+    if (departure.state === 'paused' && departure.pausedFor !== 'editing') continue;
     // What has been tried is under way to some of them already.
     if (departure.attempts > 0) continue;
     const about = findMessage(tx, departure.messageId)!;

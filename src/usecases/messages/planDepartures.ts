@@ -6,9 +6,17 @@ import { copiesOf, type Choices, type Plan } from '../../core/plan/plan';
 import { LocalTimeError } from '../../core/time/wallClock';
 import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
 import { PENDING_STATES } from '../../core/departure/states';
-import { departuresOf, insertDeparture, setDeliveries, type Departure } from '../../store/departures';
+import {
+  deliveriesOf,
+  departuresOf,
+  frozenIdOf,
+  insertDeparture,
+  setDeliveries,
+  type Departure,
+} from '../../store/departures';
 import type { Tx } from '../../store/store';
 import { applyEvent } from '../departures/applyEvent';
+import { newLife } from '../departures/newLife';
 import { newId, type Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
 import { contentOf, holdFor } from '../holds/holdFor';
@@ -163,14 +171,17 @@ const isOnItsWay = ({ state }: Departure) => state !== 'draft' && state !== 'end
 export function replanReaders(desk: Desk, tx: Tx, messageId: string): void {
   const now = desk.now(tx);
   const changeable = departuresOf(tx, messageId).filter(
-    ({ state }) => PENDING_STATES.includes(state) || state === 'paused' || state === 'failed',
+    (each) =>
+      (PENDING_STATES.includes(each.state) || each.state === 'paused' || each.state === 'failed') &&
+      // Once some reader has it, whom it goes to is settled: they read so at the top of it.
+      !deliveriesOf(tx, [each.id]).some(({ status }) => status === 'accepted'),
   );
   const [first] = changeable;
   if (!first) return;
   const to = receivers(tx, messageId).map(({ address }) => address);
   if (to.length === 0) throw new Invalid('A pending message needs at least one recipient.', 'to');
   if (first.reader === null) {
-    for (const departure of changeable) setDeliveries(tx, departure.id, to);
+    for (const departure of changeable) goTo(tx, departure, to, now);
     return;
   }
   const wanted = new Set(to.map(addressKey));
@@ -182,6 +193,16 @@ export function replanReaders(desk: Desk, tx: Tx, messageId: string): void {
       .map(({ reader }) => addressKey(reader!)),
   );
   for (const address of to) if (!served.has(addressKey(address))) addCopy(desk, tx, first, address);
+}
+
+/** Where those it goes to are others now, what leaves names them: it is composed anew. */
+function goTo(tx: Tx, departure: Departure, to: readonly string[], now: number): void {
+  const before = deliveriesOf(tx, [departure.id]).map(({ address }) => addressKey(address));
+  const after = to.map(addressKey);
+  if (before.length === after.length && after.every((address) => before.includes(address))) return;
+  if (frozenIdOf(tx, departure.id) !== undefined)
+    applyEvent(tx, departure, 'edit', now, newLife(tx, departure), 'its readers are others');
+  setDeliveries(tx, departure.id, to);
 }
 
 /** One more copy, to leave as its siblings do. */

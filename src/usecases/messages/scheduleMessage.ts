@@ -1,16 +1,31 @@
 /** Sending and scheduling: a draft gets its departure. */
 import { identityOf } from '../../core/message/details';
+import { sizeWords } from '../../core/message/attachment';
 import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
 import { attachmentsOf } from '../../store/attachments';
 import type { Departure } from '../../store/departures';
 import { noteChange } from '../../store/journal';
-import { swapMessage } from '../../store/messages';
+import { maxSizeOf } from '../../store/mailServer';
+import { swapMessage, type Message } from '../../store/messages';
+import type { Tx } from '../../store/store';
 import type { Desk } from '../desk';
 import { Invalid, Stale } from '../errors';
 import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
 import { planDepartures } from './planDepartures';
 import { whyStopped } from './whyStopped';
+
+/** Base64 with its line ends (RFC 2045 §6.8). */
+const ENCODED = (4 / 3) * (78 / 76);
+
+/** What the mail server has said it would refuse, in words; undefined where it would not. */
+function tooLarge(tx: Tx, { id, text, html }: Message): string | undefined {
+  const limit = maxSizeOf(tx);
+  const attached = attachmentsOf(tx, id).reduce((sum, { size }) => sum + size, 0);
+  const size = Math.round(attached * ENCODED + text.length + (html?.length ?? 0));
+  if (limit === undefined || size <= limit) return undefined;
+  return `The message would be ${sizeWords(size)} on its way, and the mail server takes ${sizeWords(limit)} at most. Take something off it.`;
+}
 
 /**
  * Plans the departures of a draft: held when it leaves now, scheduled when at a time.
@@ -43,6 +58,8 @@ export function scheduleMessage(
     ) {
       throw new Invalid('The message is empty: write a subject or some text.', 'text');
     }
+    const size = tooLarge(tx, message);
+    if (size) throw new Invalid(size, 'attachments');
     const stop = whyStopped(tx, () => settings, message);
     if (stop) throw new Invalid(stop.words, stop.field);
     const departures = planDepartures(

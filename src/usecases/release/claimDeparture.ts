@@ -5,7 +5,14 @@ import { PENDING_STATES } from '../../core/departure/states';
 import { composeMessage, newMessageId } from '../../mail/compose';
 import type { Envelope } from '../../mail/smtpPool';
 import { purgeRemoved } from '../../store/attachments';
-import { deliveriesOf, findDeparture, freeze, frozenOf, type Departure } from '../../store/departures';
+import {
+  deliveriesOf,
+  findDeparture,
+  freeze,
+  frozenOf,
+  waitAgain,
+  type Departure,
+} from '../../store/departures';
 import { noteChange } from '../../store/journal';
 import { findMessage, recipientsOf, swapMessage, type Message } from '../../store/messages';
 import type { Reading, Tx } from '../../store/store';
@@ -111,9 +118,11 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
         throw new Stale('message');
       noteChange(tx, 'message', message.id);
     }
+    // All of them are in this attempt: what it comes to is told of each anew.
+    waitAgain(tx, id, ['deferred']);
     const addresses = deliveriesOf(tx, [id])
-      .filter((delivery) => delivery.status === 'waiting' || delivery.status === 'deferred')
-      .map((delivery) => delivery.address);
+      .filter(({ status }) => status === 'waiting')
+      .map(({ address }) => address);
     const envelope = {
       from: message.fromAddress,
       addresses,

@@ -11,6 +11,7 @@ import { loadTrouble } from '../../store/mailServer';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { nextBack } from '../incoming/bringBack';
+import type { Resting } from '../incoming/resting';
 import { isBeingTried } from './serverTrouble';
 
 /** The earlier of two moments, either of which may be missing. */
@@ -30,10 +31,11 @@ function nextRelease(desk: Desk): number | null {
 
 /**
  * The earliest moment at which the engine has something to do, epoch ms; null where nothing is planned.
+ * @param resting what failed lately, and is left out
  * @param releasing false where there is no mail server: then departures wait for one, whatever their moment
  */
-export function nextDue(desk: Desk, releasing: boolean): number | null {
-  return earlier(releasing ? nextRelease(desk) : null, nextBack(desk));
+export function nextDue(desk: Desk, releasing: boolean, resting?: Resting): number | null {
+  return earlier(releasing ? nextRelease(desk) : null, nextBack(desk, resting));
 }
 
 /**

@@ -14,6 +14,7 @@ import {
   swapStage,
   type Departure,
 } from '../../store/departures';
+import { noteMaxSize } from '../../store/mailServer';
 import { findMessage, swapMessage } from '../../store/messages';
 import { record } from '../../store/journal';
 import type { Tx } from '../../store/store';
@@ -59,19 +60,28 @@ function postpone(tx: Tx, seen: Departure, now: number, answer: string, next: nu
   return applyEvent(tx, seen, 'deferred', now, { ...left, due: next, stage: null, reason: answer }, answer);
 }
 
-function settle(tx: Tx, seen: Departure, now: number, outcomes: RecipientOutcome[], unanswered: boolean) {
-  if (!unanswered) recordOutcomes(tx, seen.id, outcomes);
+function settle(tx: Tx, seen: Departure, now: number, { outcomes, unanswered, words }: AttemptResult) {
+  // Where the line broke nothing is known of those the message was for; who was refused before that is refused.
+  recordOutcomes(tx, seen.id, outcomes);
   const all = deliveriesOf(tx, [seen.id]).map((delivery) => delivery as RecipientOutcome);
   const event = attemptEvent(all, unanswered);
-  const answer =
-    outcomes.find((outcome) => outcome.status !== 'accepted')?.answer ?? outcomes[0]?.answer ?? '';
+  const said = (status: RecipientOutcome['status']) =>
+    outcomes.find((each) => each.status === status)?.answer;
   switch (event) {
     case 'deferred':
-      return postpone(tx, seen, now, answer, nextAttempt(seen.attempts, seen.firstAttemptAt ?? now, now));
+      return postpone(
+        tx,
+        seen,
+        now,
+        said('deferred') ?? '',
+        nextAttempt(seen.attempts, seen.firstAttemptAt ?? now, now),
+      );
     case 'lost':
-      return applyEvent(tx, seen, 'lost', now, { reason: UNANSWERED }, answer);
-    case 'refused':
+      return applyEvent(tx, seen, 'lost', now, { reason: UNANSWERED }, words);
+    case 'refused': {
+      const answer = said('refused') ?? '';
       return applyEvent(tx, seen, 'refused', now, { stage: null, reason: answer }, answer);
+    }
     default: {
       const leftAt = seen.leftAt ?? now;
       // The claim has given the message the moment of its first attempt.
@@ -80,7 +90,14 @@ function settle(tx: Tx, seen: Departure, now: number, outcomes: RecipientOutcome
       const reason = refused.length
         ? refused.map((outcome) => `${outcome.address}: ${outcome.answer}`).join('; ')
         : null;
-      const left = applyEvent(tx, seen, 'accepted', now, { leftAt, stage: null, reason }, answer);
+      const left = applyEvent(
+        tx,
+        seen,
+        'accepted',
+        now,
+        { leftAt, stage: null, reason },
+        said('accepted') ?? '',
+      );
       noteLeft(tx, left, all, leftAt);
       return left;
     }
@@ -101,7 +118,8 @@ export function finishAttempt(desk: Desk, id: string, result: AttemptResult): Pr
         record(tx, {
           ...{ at: now, messageId: seen.messageId, departureId: id, what: 'no-receipts' },
         });
-      return settle(tx, seen, now, result.outcomes, result.unanswered);
+      if (result.maxSize !== undefined) noteMaxSize(tx, result.maxSize);
+      return settle(tx, seen, now, result);
     }
     const words = result.unreachable;
     const { nextTry } = reportTrouble(tx, words, now);

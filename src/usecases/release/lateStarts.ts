@@ -32,14 +32,16 @@ export const isTooLate = (latest: number | null, due: number, now: number): bool
   latest === null ? now > due + LATE_FROM : latest < now;
 
 /**
- * Pauses what is too late by now.
+ * Pauses what is too late by now. What merely waits its turn while all is at work is not late, however long it takes.
+ * @param since nothing was running until then, epoch ms: what was due before is what it is about
  * @returns how many
  */
-export function pauseTooLate(desk: Desk): number {
+export function pauseTooLate(desk: Desk, since: number): number {
   const now = desk.now();
-  if (untriedDue(desk.store.db, now - LATE_FROM, 1).length === 0) return 0;
+  const before = Math.min(since, now - LATE_FROM);
+  if (untriedDue(desk.store.db, before, 1).length === 0) return 0;
   return desk.store.write((tx) => {
-    const late = untriedDue(tx, now - LATE_FROM);
+    const late = untriedDue(tx, before);
     const latest = latestLeaves(desk, tx, late);
     const tooLate = late.filter(({ id, due }) => isTooLate(latest.get(id)!, due, now));
     for (const departure of tooLate) applyEvent(tx, departure, 'too-late', now, { pausedFor: 'late' });

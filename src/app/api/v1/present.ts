@@ -9,6 +9,7 @@ import type {
   MessagePageJson,
   MessageSummaryJson,
   ReturnedJson,
+  SnapshotJson,
   ThreadPageJson,
   TodoJson,
   PreviewJson,
@@ -22,6 +23,7 @@ import { heldByWords, holdWords } from '../../../core/hold/decide';
 import { toLocal } from '../../../core/time/wallClock';
 import type { ClockReading } from '../../../usecases/clock/sandbox';
 import type { DeparturePage, DepartureView } from '../../../usecases/departures/departureView';
+import type { Snapshot } from '../../../usecases/departures/restore';
 import type { Desk } from '../../../usecases/desk';
 import type { Trial } from '../../../usecases/holds/tryRule';
 import type { Health } from '../../../usecases/health';
@@ -54,13 +56,26 @@ export function presentPreview(preview: PlanPreview): PreviewJson {
 export const presentParts = (parts: readonly StripPart[]): StripPartJson[] =>
   parts.map(({ from, until, ...part }) => ({ ...part, from: iso(from), until: iso(until) }));
 
+export const presentSnapshot = ({ meant, due, heldBy, ...rest }: Snapshot): SnapshotJson => ({
+  ...rest,
+  ...{ meant: iso(meant), due: iso(due) },
+  heldBy: heldBy && { ...heldBy, quiet: isoOrNull(heldBy.quiet) },
+});
+
+export const readSnapshot = ({ meant, due, heldBy, ...rest }: SnapshotJson): Snapshot => ({
+  ...rest,
+  ...{ meant: Date.parse(meant), due: Date.parse(due) },
+  heldBy: heldBy && { ...heldBy, quiet: heldBy.quiet === null ? null : Date.parse(heldBy.quiet) },
+});
+
 export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson {
-  const { due, meant, leftAt, readers, heldBy, ...rest } = view;
+  const { due, meant, leftAt, readers, heldBy, snapshot, ...rest } = view;
   const { zone } = desk.settings();
   // What some have and others still wait for leaves again at its next attempt.
   const at = view.state === 'sent' && leftAt !== null ? leftAt : due;
   return {
     ...rest,
+    snapshot: snapshot && presentSnapshot(snapshot),
     at: iso(at),
     local: toLocal(at, zone),
     zone,
