@@ -13,6 +13,8 @@ export interface TestPostOffice {
   clock: PostOfficeClock;
   /** How often each Message-ID lies in a mailbox. */
   counts(address: string): Map<string, number>;
+  /** What lies in a mailbox, as it came. */
+  sources(address: string): string[];
   close(): Promise<void>;
 }
 
@@ -40,6 +42,7 @@ export async function startPostOffice(dir: string, lmtpPort = 9): Promise<TestPo
       }
       return counts;
     },
+    sources: (address) => store.messages(address).map(({ source }) => source.toString()),
     async close() {
       breakOffAll(mail);
       counter.closeAllConnections();
