@@ -210,6 +210,11 @@ const message = summary.keys({
   html: orNull(text),
   headerId: orNull(Joi.string()),
   plan: plan.allow(null),
+  choices: all({
+    copies: Joi.valid('together', 'individual'),
+    ifTheyWriteFirst: Joi.valid('thread', 'any', 'off'),
+    ifOff: lateness,
+  }),
   layout: orNull(
     all({
       remote: Joi.number(),

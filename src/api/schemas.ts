@@ -184,6 +184,12 @@ const draftFields = {
   subject: Joi.string().max(MAX_SUBJECT).allow(''),
   text: body.allow(''),
   html: body.allow('', null),
+  plan: plan.allow(null).description('How it is to leave; null: now. It commits to nothing'),
+  choices: Joi.object({
+    copies: choices.copies.required(),
+    ifTheyWriteFirst: choices.ifTheyWriteFirst.required(),
+    ifOff: choices.ifOff.required(),
+  }),
 };
 
 export const draft = Joi.object({

@@ -13,7 +13,7 @@ import type { Mailbox } from '../core/message/address';
 import type { AnswerTimes } from '../core/people/answerTimes';
 import type { PersonalDate } from '../core/people/personalDate';
 import type { ZoneGuess } from '../core/people/zoneEvidence';
-import type { IfTheyWriteFirst, Landing, Lateness, Plan, PlanWarning } from '../core/plan/plan';
+import type { Choices, IfTheyWriteFirst, Landing, Lateness, Plan, PlanWarning } from '../core/plan/plan';
 import type { DayPart, WorkingWeek } from '../core/time/dayParts';
 import type { Leave } from '../core/time/leave';
 import type { HourCycle } from '../core/time/words';
@@ -436,8 +436,9 @@ export interface MessageJson extends MessageSummaryJson, MessageDetails {
   html: string | null;
   /** The Message-ID; null until it has left. */
   headerId: string | null;
-  /** The last plan it had. */
+  /** How a draft is to leave; null: now. */
   plan: Plan | null;
+  choices: Choices;
   departures: DepartureJson[];
   /** What of its HTML is not shown as it came; null where there is none. */
   layout: {

@@ -5,7 +5,7 @@ import type { Reading, Tx } from './store';
 
 export type Lease = typeof leases.$inferSelect;
 
-export function insertLease(tx: Tx, lease: Lease): void {
+export function insertLease(tx: Tx, lease: Omit<Lease, 'alive'>): void {
   tx.insert(leases).values(lease).run();
 }
 
@@ -22,7 +22,7 @@ export function leasesOf(db: Reading, departureId: string): Lease[] {
 }
 
 export function prolongLease(tx: Tx, token: string, until: number): void {
-  tx.update(leases).set({ until }).where(eq(leases.token, token)).run();
+  tx.update(leases).set({ until, alive: true }).where(eq(leases.token, token)).run();
 }
 
 export function deleteLease(tx: Tx, token: string): void {

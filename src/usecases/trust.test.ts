@@ -143,6 +143,7 @@ describe('the editing lease', () => {
     const { desk } = tempDesk();
     const { id } = plan(desk, at);
     const token = openForEditing(desk, id)!;
+    openForEditing(desk, id, token);
     goTo(desk, WEDNESDAY + MINUTE);
     expect(expireLeases(desk)).toBe(0);
     vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + LEASE_MS });
@@ -156,6 +157,24 @@ describe('the editing lease', () => {
     }
     expect(readDeparture(desk, id)).toMatchObject({ state: 'paused', pausedFor: 'left-open' });
     expect(() => openForEditing(desk, id, token)).toThrow('closed meanwhile');
+  });
+
+  it('that was gone as soon as it had come lets an unchanged message go on, and a changed one stay', () => {
+    for (const changed of [false, true]) {
+      const { desk } = tempDesk();
+      const { id, messageId } = plan(desk, at);
+      openForEditing(desk, id);
+      if (changed) editMessage(desk, messageId, { text: 'Half a sen' });
+      vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + LEASE_MS });
+      try {
+        expect(expireLeases(desk)).toBe(1);
+      } finally {
+        vi.useRealTimers();
+      }
+      expect(readDeparture(desk, id)).toMatchObject(
+        changed ? { state: 'paused', pausedFor: 'left-open' } : { state: 'scheduled', due: WEDNESDAY },
+      );
+    }
   });
 
   it('of two windows: one closing leaves it stopped for the other, one saving decides', () => {

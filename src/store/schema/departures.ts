@@ -63,6 +63,8 @@ export const leases = sqliteTable(
     messageRevision: integer().notNull(),
     /** Real time, epoch ms, whatever clock rules here: a browser gives signs of life in real time. */
     until: integer().notNull(),
+    /** Whoever has it open has given a sign of life since. */
+    alive: integer({ mode: 'boolean' }).notNull().default(false),
   },
   (table) => [index('leases_departure').on(table.departureId)],
 );

@@ -2,6 +2,7 @@
 import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import type { Importance, Sensitivity } from '../../core/message/details';
+import type { Choices, Plan } from '../../core/plan/plan';
 import type { ReturnedWhy } from '../../core/returns/why';
 
 /** What a thread comes to (`place` to `count`) is kept up by triggers on its messages. */
@@ -62,6 +63,9 @@ export const messages = sqliteTable(
     readReceipt: integer({ mode: 'boolean' }).notNull().default(false),
     /** The folder that keeps the sent copy; null where none is kept. */
     keptIn: text().default('Sent'),
+    /** How a draft is to leave, and what is chosen beside; null: now, and as usual. */
+    plan: text({ mode: 'json' }).$type<Plan>(),
+    choices: text({ mode: 'json' }).$type<Choices>(),
     /** Written by no person (RFC 3834). */
     automatic: integer({ mode: 'boolean' }).notNull().default(false),
     /** When it arrived or left; until it left, when it was last changed. */

@@ -28,16 +28,19 @@ const FILTERS: Record<string, { label: string; needs: DepartureState[]; coming: 
   needs: { label: 'what needs me', needs: ['unconfirmed', 'failed', 'paused'], coming: [] },
   held: { label: 'held', needs: [], coming: ['held'] },
   scheduled: { label: 'scheduled', needs: [], coming: ['scheduled'] },
+  paused: { label: 'paused', needs: ['paused'], coming: [] },
   failed: { label: 'failed', needs: ['failed'], coming: [] },
 };
 
 export function DeparturesView() {
   const router = useRouter();
   const path = usePathname();
-  const part = useSearchParams().get('part') ?? 'pending';
+  const asked = useSearchParams();
+  const part = asked.get('part') ?? 'pending';
+  const show = asked.get('show') ?? 'all';
+  const filter = show in FILTERS ? show : 'all';
   const pending = usePending().data?.unsettled;
   const drafts = useDrafts().data?.total;
-  const [filter, setFilter] = useState('all');
   const [folder, setFolder] = useState(ALL);
   const { sentFolders } = useSettings();
   const [search, setSearch] = useState('');
@@ -77,7 +80,7 @@ export function DeparturesView() {
             <Select
               aria-label="Show"
               value={filter}
-              onChange={setFilter}
+              onChange={(next) => router.replace(next === 'all' ? path : `${path}?show=${next}`)}
               options={Object.entries(FILTERS).map(([value, { label }]) => ({ value, label }))}
               className={styles.filter}
             />

@@ -1,7 +1,7 @@
 'use client';
 /** Saying what became of a departure that is in doubt. */
 import type { DepartureJson } from '../../api/types';
-import { RowButton, RowButtonTwice } from '../common/RowParts';
+import { RowButtonTwice } from '../common/RowParts';
 import type { DepartureActions } from './useDepartureActions';
 
 export function SettleButtons({
@@ -13,9 +13,12 @@ export function SettleButtons({
 }) {
   return (
     <>
-      <RowButton strong onClick={() => void actions.settle(departure, true)}>
-        It arrived
-      </RowButton>
+      <RowButtonTwice
+        strong
+        label="It arrived"
+        again="Press again: this is for good"
+        onPressed={() => void actions.settle(departure, true)}
+      />
       <RowButtonTwice
         strong
         label="It did not, send again"

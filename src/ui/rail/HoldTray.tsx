@@ -112,7 +112,7 @@ export function HoldTray() {
         </Button>
       )}
       {held.length > SHOWN && (
-        <Link href="/departures" className={styles.more}>
+        <Link href="/departures?show=held" className={styles.more}>
           {held.length} held: see all
         </Link>
       )}

@@ -1,7 +1,7 @@
 'use client';
 /** Settings: each applies at once and says so. */
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, Input, InputNumber, Radio, Segmented } from 'antd';
+import { Button, Input, Radio, Segmented } from 'antd';
 import { useState } from 'react';
 import type { SettingsJson } from '../../api/types';
 import { HOLD_SECONDS } from '../../core/message/limits';
@@ -24,12 +24,25 @@ const USUAL_HOLDS = [0, 10, 30, 90, 240, 600, 1800, 7200];
 
 const holdWords = (seconds: number) => (seconds ? durationWords(seconds * 1000) : 'Off');
 
+/** In words what is wrong with a length; undefined where nothing is. */
+function whyNoHold(seconds: number): string | undefined {
+  const { min, max } = HOLD_SECONDS;
+  if (Number.isNaN(seconds)) return 'Write a number of seconds.';
+  if (seconds < 0) return 'A hold cannot be shorter than nothing. Write 0 to switch it off.';
+  if (!Number.isInteger(seconds)) return 'Whole seconds only.';
+  if (seconds > max) return `A hold lasts ${max} seconds at most, which is ${holdWords(max)}.`;
+  if (seconds > 0 && seconds < min) return `A hold lasts at least ${min} seconds, or 0 for none.`;
+  return undefined;
+}
+
 function Hold() {
   const { holdSeconds } = useSettings();
   const { apply, problem } = useApply();
-  const [typed, setTyped] = useState<number | null>(holdSeconds);
+  const [typed, setTyped] = useState(String(holdSeconds));
+  const [refused, setRefused] = useState<string | null>(null);
   const hold = (seconds: number) => {
-    setTyped(seconds);
+    setTyped(String(seconds));
+    setRefused(null);
     void apply(
       { holdSeconds: seconds },
       seconds ? `Sends are held ${holdWords(seconds)} from now on.` : 'Sends are no longer held.',
@@ -51,17 +64,23 @@ function Hold() {
         className={styles.line}
         onSubmit={(event) => {
           event.preventDefault();
-          if (typed !== null) hold(typed);
+          const seconds = Number(typed.trim() === '' ? NaN : typed.trim().replace(',', '.'));
+          const why = whyNoHold(seconds);
+          if (why === undefined) hold(seconds);
+          else setRefused(why);
         }}
       >
         <label htmlFor="hold-seconds">Exactly</label>
-        <InputNumber
+        <Input
           id="hold-seconds"
-          min={0}
-          max={HOLD_SECONDS.max}
-          precision={0}
+          inputMode="numeric"
+          className={styles.number}
           value={typed}
-          onChange={setTyped}
+          status={refused ? 'error' : undefined}
+          onChange={({ target }) => {
+            setTyped(target.value);
+            setRefused(null);
+          }}
           aria-describedby="hold-range"
         />
         <span id="hold-range" className="quiet">
@@ -69,9 +88,9 @@ function Hold() {
         </span>
         <Button htmlType="submit">Apply</Button>
       </form>
-      {problem && (
+      {(refused ?? problem) && (
         <p role="alert" className={styles.problem}>
-          {problem.message}
+          {refused ?? problem?.message}
         </p>
       )}
     </section>

@@ -8,7 +8,7 @@ import { usualHold } from '../../core/hold/decide';
 import type { RichLink } from '../../core/message/richText';
 import { addressKey, groupName, parseMailbox } from '../../core/message/address';
 import { goesAlong } from '../../core/message/attachment';
-import { copiesOf, usualChoices } from '../../core/plan/plan';
+import { copiesOf } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
 import { useWords } from '../common/format';
 import type { ApiProblem } from '../data/client';
@@ -33,9 +33,10 @@ import { useDraft, type Beginning, type SaveState } from './draft/useDraft';
 import { HoldLine } from './HoldLine';
 import { MessageFields } from './MessageFields';
 import { PendingBar } from './PendingBar';
-import { choicesOf, isPast, planToCome, same } from './planState';
+import { choicesOf, isPast, same } from './planState';
 import { primaryWords } from './primaryWords';
 import { SummaryBar } from './SummaryBar';
+import { usePlanKept } from './usePlanKept';
 import { usePrimaryKey } from './usePrimaryKey';
 import { useLease } from './useLease';
 import { useSending } from './useSending';
@@ -115,8 +116,8 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     [fields.to, fields.cc, fields.bcc],
   );
   const [first] = useState(() => ({
-    plan: departure?.plan ?? planToCome(message?.plan, minute),
-    choices: departure ? choicesOf(departure) : usualChoices,
+    plan: departure?.plan ?? fields.plan ?? ({ kind: 'now' } as const),
+    choices: departure ? choicesOf(departure) : fields.choices,
   }));
   /** Why quiet hours are set aside for this one. */
   const [inSpite, setInSpite] = useState<string | null>(null);
@@ -125,6 +126,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     ...{ message: draft.kept, inSpiteOfQuiet: inSpite !== null },
   });
   const { plan, choices, preview, readable } = moment;
+  usePlanKept(departure === undefined, fields, change, moment);
   const planChanged = departure !== undefined && !same(plan, departure.plan);
   const choicesChanged = departure !== undefined && !same(choices, choicesOf(departure));
   const copies = departure ? copiesUnderWay(message!, departure) : [];

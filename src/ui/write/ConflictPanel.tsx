@@ -1,6 +1,8 @@
 'use client';
 /** Two versions of one message, from two windows: both are shown, and one is chosen. */
 import { Button } from 'antd';
+import type { Choices, Plan } from '../../core/plan/plan';
+import { zoneCity } from '../../core/time/zones';
 import type { DraftFields } from './draft/fields';
 import styles from './ConflictPanel.module.css';
 
@@ -8,10 +10,33 @@ import styles from './ConflictPanel.module.css';
 const LABELS: Record<Exclude<keyof DraftFields, 'html'>, string> = {
   ...{ identity: 'From', to: 'To', cc: 'Cc', bcc: 'Bcc', replyTo: 'Answers to' },
   ...{ subject: 'Subject', text: 'Text', importance: 'Importance', sensitivity: 'Sensitivity' },
+  ...{ plan: 'Leaves', choices: 'Chosen beside' },
   ...{ deliveryReceipt: 'Receipt of delivery', readReceipt: 'Receipt of being seen', keptIn: 'Sent copy' },
 };
 
-const shown = (value: string | string[] | boolean | null): string => {
+const COPIES = { together: 'one message for all', individual: 'one for each' };
+const FIRST = {
+  thread: 'stops if they write in this thread',
+  any: 'stops if they write',
+  off: 'goes anyway',
+};
+const LATE = { 'their-day': 'late until their day ends', ask: 'late: asks' };
+
+const planWords = (plan: Plan): string =>
+  plan.kind === 'now'
+    ? 'now'
+    : `${plan.local.replace('T', ' ')} ${plan.kind === 'at' ? zoneCity(plan.zone) : 'where each of them is'}`;
+
+const choiceWords = ({ copies, ifTheyWriteFirst, ifOff }: Choices): string =>
+  [
+    COPIES[copies],
+    FIRST[ifTheyWriteFirst],
+    ifOff.kind === 'at-most' ? `at most ${ifOff.minutes} min late` : LATE[ifOff.kind],
+  ].join(', ');
+
+const shown = (value: DraftFields[keyof DraftFields]): string => {
+  if (value !== null && typeof value === 'object' && !Array.isArray(value))
+    return 'kind' in value ? planWords(value) : choiceWords(value);
   if (typeof value === 'boolean') return value ? 'asked' : 'not asked';
   return (Array.isArray(value) ? value.join(', ') : value) || '(none)';
 };
@@ -23,15 +48,17 @@ interface Props {
 }
 
 export function ConflictPanel({ here, there, onChosen }: Props) {
+  const of = (fields: DraftFields, field: keyof typeof LABELS) =>
+    field === 'plan' ? shown(fields.plan ?? { kind: 'now' }) : shown(fields[field]);
   const differing = (Object.keys(LABELS) as (keyof typeof LABELS)[]).filter(
-    (field) => shown(here[field]) !== shown(there[field]),
+    (field) => of(here, field) !== of(there, field),
   );
   const version = (fields: DraftFields) => (
     <dl>
       {differing.map((field) => (
         <div key={field}>
           <dt>{LABELS[field]}</dt>
-          <dd>{shown(fields[field])}</dd>
+          <dd>{of(fields, field)}</dd>
         </div>
       ))}
     </dl>

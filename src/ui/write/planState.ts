@@ -8,10 +8,6 @@ export const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.strin
 export const isPast = (plan: Plan, now: number) =>
   plan.kind === 'at' && isLocal(plan.local) && toInstant(plan.local, plan.zone).at <= now;
 
-/** The plan a draft had, unless its moment is past by now. */
-export const planToCome = (plan: Plan | null | undefined, now: number): Plan =>
-  plan && !isPast(plan, now) ? plan : { kind: 'now' };
-
 export const choicesOf = ({ copyFor, ifTheyWriteFirst, ifOff }: DepartureJson): Choices => ({
   copies: copyFor === null ? 'together' : 'individual',
   ...{ ifTheyWriteFirst, ifOff },

@@ -85,12 +85,12 @@ export function useLease(
       setHeld(opened.token !== null);
       handlers.current.onOpened(opened.departure);
       if (opened.token === null) return;
-      timer = setInterval(
-        () => {
-          if (token.current) ask('PUT', pathOf(id), { token: token.current }).catch(failed);
-        },
-        (opened.seconds * 1000) / 3,
-      );
+      const live = () => {
+        if (token.current) ask('PUT', pathOf(id), { token: token.current }).catch(failed);
+      };
+      // At once too: from here on something may be written.
+      live();
+      timer = setInterval(live, (opened.seconds * 1000) / 3);
     }, failed);
     window.addEventListener('pagehide', vanish);
     return () => {

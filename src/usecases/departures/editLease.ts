@@ -123,7 +123,8 @@ export function closeEditing(desk: Desk, id: string, token: string | undefined, 
 }
 
 /**
- * Ends the leases of those who have been silent too long: what they had open stays paused.
+ * Ends the leases of those who have been silent too long: what they had open stays paused, unless they were gone as soon
+ * as they had come.
  * @returns how many
  */
 export function expireLeases(desk: Desk): number {
@@ -131,14 +132,19 @@ export function expireLeases(desk: Desk): number {
   if (deadLeases(desk.store.db, real).length === 0) return 0;
   return desk.store.write((tx) => {
     const dead = deadLeases(tx, real);
-    for (const { token, departureId } of dead) {
+    for (const { token, departureId, messageRevision, alive } of dead) {
       deleteLease(tx, token);
       const seen = findDeparture(tx, departureId);
       const last = leasesOf(tx, departureId).length === 0;
       if (seen?.state !== 'paused' || seen.pausedFor !== 'editing' || !last) continue;
-      for (const each of [seen, ...siblings(tx, seen)])
-        if (each.state === 'paused')
-          applyEvent(tx, each, 'left-open', desk.now(tx), { pausedFor: 'left-open' });
+      const now = desk.now(tx);
+      // Opened, and closed before the page knew of its lease: nothing can have been written in it.
+      const untouched = !alive && findMessage(tx, seen.messageId)!.revision === messageRevision;
+      for (const each of [seen, ...siblings(tx, seen)]) {
+        if (each.state !== 'paused' || each.pausedFor !== 'editing') continue;
+        if (untouched) goOn(desk, tx, each, now, 'hold again');
+        else applyEvent(tx, each, 'left-open', now, { pausedFor: 'left-open' });
+      }
     }
     return dead.length;
   });

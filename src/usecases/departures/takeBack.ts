@@ -17,6 +17,7 @@ import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
 import { Stale } from '../errors';
 import { receivers, type Receiver } from '../messages/envelope';
+import { intentOf } from '../messages/intent';
 import { applyEvent } from './applyEvent';
 import { change } from './changeDeparture';
 
@@ -52,7 +53,8 @@ export function takeBack(
       thaw(tx, each.id);
       return applyEvent(tx, each, 'take-back', now, { ...FRESH, messageId: home.id });
     });
-    if (home === message && !swapMessage(tx, message, { at: now })) throw new Stale('message');
+    if (home === message && !swapMessage(tx, message, { at: now, ...intentOf(seen) }))
+      throw new Stale('message');
     noteChange(tx, 'message', seen.messageId);
     return next!;
   });
@@ -65,7 +67,7 @@ function splitOff(tx: Tx, message: Message, copies: readonly Departure[], now: n
   const isTheirs = ({ address }: Receiver) => theirs.has(addressKey(address));
   const own = insertMessage(tx, {
     ...message,
-    ...{ id: newId(), headerId: null, revision: 1, at: now, createdAt: now },
+    ...{ id: newId(), headerId: null, revision: 1, at: now, createdAt: now, ...intentOf(copies[0]!) },
   });
   setReferences(tx, own.id, message.references);
   setRecipients(tx, own.id, 'to', all.filter(isTheirs));

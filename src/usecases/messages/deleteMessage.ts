@@ -5,6 +5,7 @@ import { swapMessage, type Message } from '../../store/messages';
 import { applyEvent } from '../departures/applyEvent';
 import { newId, type Desk } from '../desk';
 import { Refused, Stale } from '../errors';
+import { intentOf } from './intent';
 import { outgoingMessage } from './outgoingMessage';
 
 /**
@@ -16,12 +17,15 @@ export function deleteMessage(desk: Desk, id: string, revision?: number): void {
     const now = desk.now(tx);
     const seen = outgoingMessage(tx, id);
     if (revision !== undefined && revision !== seen.revision) throw new Stale('message');
+    let intent: Partial<Message> = {};
     for (const departure of departuresOf(tx, id)) {
       if (departure.state === 'ended') continue;
+      // One on its way knows better than the draft it was.
+      if (departure.state !== 'draft') intent = intentOf(departure);
       applyEvent(tx, departure, 'drop', now);
       thaw(tx, departure.id);
     }
-    if (!swapMessage(tx, seen, { deletedAt: now })) throw new Stale('message');
+    if (!swapMessage(tx, seen, { ...intent, deletedAt: now })) throw new Stale('message');
     record(tx, { at: now, messageId: id, what: 'deleted' });
     noteChange(tx, 'message', id);
   });

@@ -2,6 +2,7 @@
 import { AddressError, addressKey, groupName, parseMailbox, type Mailbox } from '../../core/message/address';
 import type { MessageDetails } from '../../core/message/details';
 import { MAX_RECIPIENTS } from '../../core/message/limits';
+import type { Choices, Plan } from '../../core/plan/plan';
 import { Invalid } from '../errors';
 
 /** One recipient as it is given: an address as text or in parts, or a group by `Name:;` or by its id. */
@@ -18,6 +19,9 @@ export interface DraftInput extends Partial<MessageDetails> {
   subject?: string;
   text?: string;
   html?: string | null;
+  /** How it is to leave; null: now. It commits to nothing. */
+  plan?: Plan | null;
+  choices?: Choices;
   /** The message this one answers. */
   answers?: string;
   /** The message this one passes on, with what is attached to it. */

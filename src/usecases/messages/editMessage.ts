@@ -7,7 +7,15 @@ import { setRecipients, swapMessage, type Message } from '../../store/messages';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Stale } from '../errors';
-import { oneLine, readAddresses, readDetails, type AddressField, type DraftInput } from './draftInput';
+import {
+  oneLine,
+  readAddresses,
+  readDetails,
+  readIntent,
+  type AddressField,
+  type DraftInput,
+} from './draftInput';
+import { readIntent } from './intent';
 import { outgoingMessage } from './outgoingMessage';
 import { replanReaders } from './planDepartures';
 
@@ -32,7 +40,11 @@ export function editMessage(
       thaw(tx, departure.id);
       applyEvent(tx, departure, 'edit', now, { attempts: 0, firstAttemptAt: null });
     }
-    const patch: Partial<Message> = { at: now, ...readDetails(input, desk.settings(tx).identities) };
+    const patch: Partial<Message> = {
+      at: now,
+      ...readDetails(input, desk.settings(tx).identities),
+      ...readIntent(input),
+    };
     if (input.subject !== undefined) patch.subject = oneLine(input.subject);
     if (input.text !== undefined) patch.text = input.text;
     if (input.html !== undefined) {

@@ -1,7 +1,7 @@
 /** Messages as they are shown. */
 import type { Mailbox } from '../../core/message/address';
 import { addressKey } from '../../core/message/address';
-import type { Plan } from '../../core/plan/plan';
+import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
 import type { MessageDetails } from '../../core/message/details';
 import { htmlBody, layoutOf, type Layout } from '../../mail/htmlBody';
 import { attachmentsOf, type Attachment } from '../../store/attachments';
@@ -34,8 +34,9 @@ export interface MessageView extends MessageSummary, MessageDetails {
   attachments: Attachment[];
   /** It answers another message. */
   answering: boolean;
-  /** The last plan it had, kept for the next try; null where it never had one. */
+  /** How a draft is to leave; null: now. */
   plan: Plan | null;
+  choices: Choices;
   departures: DepartureView[];
   /** What of its HTML is not shown as it came; null where there is none. */
   layout: (Layout & { pictures: boolean }) | null;
@@ -76,7 +77,8 @@ export function readMessage(desk: Desk, id: string): MessageView {
     keptIn: message.keptIn,
     attachments: attachmentsOf(db, id),
     answering: message.inReplyTo !== null,
-    plan: departuresOf(db, id).at(-1)?.plan ?? null,
+    plan: message.plan,
+    choices: message.choices ?? usualChoices,
     departures: readDeparturesOf(desk, id),
     layout: message.html ? { ...layoutOf(message.html), pictures: fetchesPictures(desk, message) } : null,
     thread: summaries(desk, thread),

@@ -2,6 +2,7 @@
 import type { MessageJson } from '../../../api/types';
 import { formatMailbox, groupName, parseMailbox } from '../../../core/message/address';
 import { usualDetails, type MessageDetails } from '../../../core/message/details';
+import { usualChoices, type Choices, type Plan } from '../../../core/plan/plan';
 
 export interface DraftFields extends MessageDetails {
   to: string[];
@@ -13,22 +14,28 @@ export interface DraftFields extends MessageDetails {
   text: string;
   /** null: written as plain text. */
   html: string | null;
+  /** How it is to leave; null: now. Of one under way its departure says so. */
+  plan: Plan | null;
+  choices: Choices;
 }
 
 export const emptyFields: DraftFields = {
   ...{ to: [], cc: [], bcc: [], replyTo: [], subject: '', text: '', html: null },
+  ...{ plan: null, choices: usualChoices },
   ...usualDetails,
 };
 
 export function fieldsOf(message: MessageJson): DraftFields {
   const { subject, text, html, identity, importance, sensitivity, deliveryReceipt, readReceipt, keptIn } =
     message;
+  const { plan, choices } = message;
   return {
     to: message.to.map(formatMailbox),
     cc: message.cc.map(formatMailbox),
     bcc: message.bcc.map(formatMailbox),
     replyTo: message.replyTo.map(formatMailbox),
     ...{ subject, text, html, identity, importance, sensitivity, deliveryReceipt, readReceipt, keptIn },
+    ...{ plan, choices },
   };
 }
 

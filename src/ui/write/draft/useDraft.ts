@@ -64,7 +64,8 @@ export function useDraft(
   onKept: (id: string) => void,
 ): Draft {
   const client = useQueryClient();
-  const [fields, setFields] = useState(local?.fields ?? initial);
+  // What was kept by an earlier version may know less.
+  const [fields, setFields] = useState(local ? { ...initial, ...local.fields } : initial);
   const [state, setState] = useState<SaveState>(() => {
     // What this browser kept and the server has not got; or the server has got something else meanwhile.
     if (local) return kept && local.revision !== kept.revision ? 'conflict' : 'dirty';
@@ -75,7 +76,10 @@ export function useDraft(
   const [keptAs, setKeptAs] = useState<Kept | null>(kept ? { id: kept.id, revision: kept.revision } : null);
   const [other, setOther] = useState<MessageJson | null>(null);
   const latest = useRef(fields);
-  const server = useRef<Partial<Kept>>(kept ?? {});
+  // What is here is based on what was seen then: saving it over something newer would be a choice nobody made.
+  const server = useRef<Partial<Kept>>(
+    kept ? { id: kept.id, revision: local ? (local.revision ?? undefined) : kept.revision } : {},
+  );
   // Saves run one after another: two at once would race for the revision.
   const running = useRef<Promise<unknown>>(Promise.resolve());
   const stateRef = useRef<SaveState>(state);
@@ -172,7 +176,7 @@ export function useDraft(
   // Two versions: the other one is fetched, so that both are shown.
   useEffect(() => {
     if (stateRef.current !== 'conflict' || !kept) return;
-    ask<MessageJson>('GET', `/messages/${kept.id}`).then(setOther, () => mark('dirty'));
+    ask<MessageJson>('GET', `/messages/${kept.id}`).then(setOther, () => mark('failed'));
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, on opening
   }, []);
 
