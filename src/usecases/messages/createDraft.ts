@@ -11,14 +11,7 @@ import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
 import { Invalid } from '../errors';
 import { attachWhole, type WholeAttachment } from './attachments';
-import {
-  ADDRESS_FIELDS,
-  oneLine,
-  readAddresses,
-  readDetails,
-  readIntent,
-  type DraftInput,
-} from './draftInput';
+import { ADDRESS_FIELDS, oneLine, readAddresses, readDetails, type DraftInput } from './draftInput';
 import { readIntent } from './intent';
 
 function parentOf(tx: Tx, id: string | undefined, field: 'answers' | 'forwards'): Message | undefined {

@@ -7,14 +7,7 @@ import { setRecipients, swapMessage, type Message } from '../../store/messages';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Stale } from '../errors';
-import {
-  oneLine,
-  readAddresses,
-  readDetails,
-  readIntent,
-  type AddressField,
-  type DraftInput,
-} from './draftInput';
+import { oneLine, readAddresses, readDetails, type AddressField, type DraftInput } from './draftInput';
 import { readIntent } from './intent';
 import { outgoingMessage } from './outgoingMessage';
 import { replanReaders } from './planDepartures';
