@@ -455,7 +455,7 @@ export const settingsPatch = Joi.object({
     address: Joi.string().max(ADDRESS).required(),
   }),
   zone,
-  holdSeconds: Joi.number().integer().description(`0 for off, or ${HOLD_SECONDS.min} to ${HOLD_SECONDS.max}`),
+  holdSeconds: Joi.number().description(`0 for off, or ${HOLD_SECONDS.min} to ${HOLD_SECONDS.max}`),
   hourCycle: Joi.valid(24, 12),
   theme: Joi.valid('light', 'dark'),
   week: workingWeek.allow(null),

@@ -1,7 +1,6 @@
 /** Settings: reading is {@link Desk.settings}; changes apply at once. */
 import { AddressError, parseMailbox } from '../core/message/address';
-import { HOLD_SECONDS } from '../core/message/limits';
-import { durationWords } from '../core/time/words';
+import { whyNoHold } from '../core/hold/length';
 import { noteChange } from '../store/journal';
 import { writeSettings, type Settings } from '../store/settings';
 import { oneLine } from './messages/draftInput';
@@ -21,14 +20,8 @@ function checkedMailbox(given: { name: string; address: string }, path: string) 
 function checked(patch: Partial<Settings>, before: Settings): Partial<Settings> {
   const result = { ...patch, ...checkedPlace(patch, before) } as Partial<Settings>;
   const { holdSeconds, me, identities, sentFolders } = patch;
-  if (
-    holdSeconds !== undefined &&
-    holdSeconds !== 0 &&
-    (holdSeconds < HOLD_SECONDS.min || holdSeconds > HOLD_SECONDS.max)
-  ) {
-    const span = `${durationWords(HOLD_SECONDS.min * 1000)} to ${HOLD_SECONDS.max / 60} min`;
-    throw new Invalid(`A hold lasts ${span}, or is off (0).`, 'holdSeconds');
-  }
+  const noHold = holdSeconds === undefined ? undefined : whyNoHold(holdSeconds);
+  if (noHold) throw new Invalid(noHold, 'holdSeconds');
   if (me) result.me = checkedMailbox(me, 'me');
   if (identities)
     result.identities = identities.map((each, index) => ({

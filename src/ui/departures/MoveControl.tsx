@@ -1,7 +1,7 @@
 'use client';
 /** Another moment for a departure: in words, by suggestion, or by date and time. */
 import { Button, Popover, Space } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { usualChoices, type Plan } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
@@ -64,6 +64,7 @@ function MoveForm({ departure, move }: FormProps) {
       }}
     >
       <PhraseField
+        autoFocus
         text={moment.phrase.text}
         onText={moment.phrase.type}
         result={moment.phrase.result}
@@ -105,9 +106,6 @@ export function MoveControl({ departure, move }: Props) {
   // A popover for each row of a long list would cost more than the row: there is none until it is opened once.
   const [open, setOpen] = useState<boolean | null>(null);
   const opener = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    if (open) opener.current?.focus();
-  }, [open]);
   const moveTo = async (plan: Plan, goOn: boolean) => {
     const moved = await move(departure, plan, goOn);
     if (moved) {
@@ -126,7 +124,11 @@ export function MoveControl({ departure, move }: Props) {
   return (
     <Popover
       open={open}
-      onOpenChange={setOpen}
+      onOpenChange={(next) => {
+        setOpen(next);
+        // Escape and a press elsewhere give the focus back, not to the page as a whole.
+        if (!next) opener.current?.focus();
+      }}
       trigger="click"
       destroyOnHidden
       placement="bottomLeft"

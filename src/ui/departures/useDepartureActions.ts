@@ -67,7 +67,11 @@ function departureActions(
       label: 'Undo',
       act: () =>
         void attempt(() => ask<DepartureJson>('POST', `/departures/${id}/restore`, { snapshot })).then(
-          (restored) => restored && show({ words: `As before: ${stateWords(restored, words.exact)}.` }),
+          (restored) =>
+            restored &&
+            show({
+              words: `As before: ${restored.state === 'scheduled' ? `leaves ${words.moment(restored.at)}` : stateWords(restored, words.exact)}.`,
+            }),
         ),
     };
 

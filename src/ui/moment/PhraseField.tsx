@@ -14,11 +14,13 @@ interface Props {
   /** The plan in force, marked among the options. */
   plan: Plan;
   onChoose: (plan: Plan, text: string) => void;
+  /** It takes the focus once it can be seen. */
+  autoFocus?: boolean;
 }
 
 const samePlan = (a: Plan, b: Plan) => JSON.stringify(a) === JSON.stringify(b);
 
-export function PhraseField({ text, onText, result, suggestions, plan, onChoose }: Props) {
+export function PhraseField({ text, onText, result, suggestions, plan, onChoose, autoFocus }: Props) {
   const words = useWords();
 
   const landing = ({ preview, at }: SuggestionJson): string => {
@@ -47,6 +49,7 @@ export function PhraseField({ text, onText, result, suggestions, plan, onChoose 
     <ChoiceField
       label="When, in words"
       placeholder="wed 9:10 · tomorrow morning, theirs · in 20 min"
+      autoFocus={autoFocus}
       text={text}
       onText={onText}
       meaning={meaning}

@@ -23,6 +23,12 @@ interface Props {
 /** Typing rests this long before it is read. */
 const READ_AFTER_MS = 120;
 
+/** Why what is typed is no moment yet, in a sentence, and what it wants. */
+export interface Unclear {
+  why: string;
+  what: 'reading' | 'mend' | 'choose';
+}
+
 const notYet = (detail: string) => new ApiProblem(422, detail, [{ path: 'plan', detail }]);
 
 /** The one plan a phrase means. @throws ApiProblem in words where there is none, or several */
@@ -54,6 +60,15 @@ export function useMoment(initial: Props) {
   }, []);
 
   const readable = plan.kind === 'now' || isLocal(plan.local);
+  /** Words are typed that are not, or not yet, one moment. */
+  const unclear: Unclear | undefined =
+    text.trim() === '' || only
+      ? undefined
+      : result === undefined
+        ? { why: 'Reading the words of the moment…', what: 'reading' }
+        : result.kind === 'not-understood'
+          ? { why: `When? ${result.why}`, what: 'mend' }
+          : { why: 'When? The words mean several moments.', what: 'choose' };
   const preview = usePreview({
     ...{ plan: readable ? plan : null, choices, recipients, minute },
     ...{ message, inSpiteOfQuiet },
@@ -76,7 +91,7 @@ export function useMoment(initial: Props) {
   }, [client, text, plan, recipients, minute]);
 
   return {
-    ...{ plan, setPlan, choices, setChoices, readable, preview, suggestions, settle },
+    ...{ plan, setPlan, choices, setChoices, readable, unclear, preview, suggestions, settle },
     phrase: { text, type: setText, result },
   };
 }

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Button, Input, Radio, Segmented } from 'antd';
 import { useState } from 'react';
 import type { SettingsJson } from '../../api/types';
+import { whyNoHold } from '../../core/hold/length';
 import { HOLD_SECONDS } from '../../core/message/limits';
 import { durationWords, type HourCycle } from '../../core/time/words';
 import { ask } from '../data/client';
@@ -23,17 +24,6 @@ import { Writing } from './Writing';
 const USUAL_HOLDS = [0, 10, 30, 90, 240, 600, 1800, 7200];
 
 const holdWords = (seconds: number) => (seconds ? durationWords(seconds * 1000) : 'Off');
-
-/** In words what is wrong with a length; undefined where nothing is. */
-function whyNoHold(seconds: number): string | undefined {
-  const { min, max } = HOLD_SECONDS;
-  if (Number.isNaN(seconds)) return 'Write a number of seconds.';
-  if (seconds < 0) return 'A hold cannot be shorter than nothing. Write 0 to switch it off.';
-  if (!Number.isInteger(seconds)) return 'Whole seconds only.';
-  if (seconds > max) return `A hold lasts ${max} seconds at most, which is ${holdWords(max)}.`;
-  if (seconds > 0 && seconds < min) return `A hold lasts at least ${min} seconds, or 0 for none.`;
-  return undefined;
-}
 
 function Hold() {
   const { holdSeconds } = useSettings();

@@ -14,6 +14,14 @@ const inField = (event: Event) =>
     'input, textarea, select, [contenteditable="true"], [role="combobox"], [role="listbox"]',
   ) !== null;
 
+/** Something that takes input is open over the page: single keys belong to it, wherever the focus is for a moment. */
+const openForInput = () =>
+  [...document.querySelectorAll<HTMLElement>('.ant-popover, .ant-modal-wrap, dialog[open]')].some(
+    (each) =>
+      each.checkVisibility() &&
+      each.querySelector('input, textarea, select, [contenteditable="true"]') !== null,
+  );
+
 /** Where `Alt Shift G` goes, in turn. */
 const LANDMARKS = ['[data-rail]', '[data-tray]', '#content', '[data-panel]'];
 
@@ -43,7 +51,7 @@ export function Keyboard() {
     const bindings: Record<string, (event: KeyboardEvent) => void> = {};
     const bind = (code: string, act: () => boolean | void) => {
       const guarded = (event: KeyboardEvent, chord: boolean) => {
-        if (event.defaultPrevented || (!chord && inField(event))) return;
+        if (event.defaultPrevented || (!chord && (inField(event) || openForInput()))) return;
         if (act() !== false) event.preventDefault();
       };
       bindings[code] = (event) => guarded(event, false);
@@ -53,12 +61,12 @@ export function Keyboard() {
     // Wherever the keyboard has it: by itself, with Shift, or among the digits.
     for (const slash of ['/', 'Shift+/'])
       bindings[slash] = (event) => {
-        if (event.defaultPrevented || inField(event)) return;
+        if (event.defaultPrevented || inField(event) || openForInput()) return;
         event.preventDefault();
         runCommand('Slash');
       };
     bindings['Shift+?'] = (event) => {
-      if (inField(event)) return;
+      if (inField(event) || openForInput()) return;
       event.preventDefault();
       runCommand('?');
     };

@@ -125,7 +125,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     ...{ ...first, recipients, minute },
     ...{ message: draft.kept, inSpiteOfQuiet: inSpite !== null },
   });
-  const { plan, choices, preview, readable } = moment;
+  const { plan, choices, preview, readable, unclear } = moment;
   usePlanKept(departure === undefined, fields, change, moment);
   const planChanged = departure !== undefined && !same(plan, departure.plan);
   const choicesChanged = departure !== undefined && !same(choices, choicesOf(departure));
@@ -177,6 +177,8 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     movedTo: departure && planned[0] && words.moment(planned[0].at),
     copies: departure ? copies.length : planned.length,
     failed: departure?.state === 'failed' && keepsMoment,
+    unclear: unclear?.what,
+    passed,
   });
 
   const [links, setLinks] = useState<RichLink[]>([]);
@@ -272,8 +274,10 @@ export function Composer({ beginning, message, departure, begin }: Props) {
         />
       </div>
       <SummaryBar
-        sentence={readable ? sentence : 'When is it to leave? Mend the date or the time first.'}
-        warnings={keepsMoment || !readable ? [] : warnings}
+        sentence={
+          unclear?.why ?? (readable ? sentence : 'When is it to leave? Mend the date or the time first.')
+        }
+        warnings={keepsMoment || !readable || unclear ? [] : warnings}
         onFix={moment.setPlan}
         nameOf={typedName}
         problem={problem?.message}

@@ -67,6 +67,7 @@ export function MessageFields(props: Props) {
   const [opened, setOpened] = useState(false);
   // Whoever is copied is seen, also where a finding put them there.
   const copies = opened || fields.cc.length + fields.bcc.length > 0;
+  const tooLong = fields.subject.length - MAX_SUBJECT;
   const unusual = optionWords(fields, sentFolders[0]!);
   const [more, setMore] = useState(false);
   const [over, setOver] = useState(false);
@@ -149,11 +150,18 @@ export function MessageFields(props: Props) {
           ref={subject}
           variant="borderless"
           className={styles.subject}
+          dir="auto"
           value={fields.subject}
-          maxLength={MAX_SUBJECT}
+          aria-invalid={tooLong > 0}
+          aria-describedby={tooLong > 0 ? 'subject-problem' : undefined}
           onChange={(event) => change({ subject: event.target.value })}
         />
       </div>
+      {tooLong > 0 && (
+        <p id="subject-problem" role="alert" className={styles.wrong}>
+          A subject has {MAX_SUBJECT} characters at most; this is {tooLong} more. Nothing was cut off.
+        </p>
+      )}
       <Body
         handle={body}
         cursor={props.cursor}

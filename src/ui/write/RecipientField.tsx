@@ -61,6 +61,8 @@ function whatIsWrong(values: string[], groups: readonly GroupJson[] | undefined)
 export function RecipientField(props: Props) {
   const { id, label, value, onChange, problem, autoFocus, peopleOnly = false } = props;
   const [search, setSearch] = useState('');
+  /** The list opens by letters, or where it is asked for; a press in the field asks for nothing. */
+  const [list, setList] = useState<'by letters' | 'asked for' | 'closed'>('by letters');
   const people = useCorrespondents().data;
   const groups = useGroups().data;
   const met = useMetAddresses(search).data;
@@ -122,6 +124,7 @@ export function RecipientField(props: Props) {
 
   const add = (texts: string[]) => onChange([...new Set([...value, ...texts])]);
   function type(text: string) {
+    setList('by letters');
     const pieces = splitList(text);
     // A separator at the end, or a pasted list: what is before it is complete.
     if (/[,;\n]/.test(text.replace(/"[^"]*"?/g, '')) && pieces.length > 0) {
@@ -130,6 +133,7 @@ export function RecipientField(props: Props) {
     } else setSearch(text);
   }
   function leave() {
+    setList('by letters');
     if (typed) add([typed]);
     setSearch('');
   }
@@ -152,9 +156,13 @@ export function RecipientField(props: Props) {
         onChange={(next: string[]) => {
           onChange(next);
           setSearch('');
+          setList('by letters');
         }}
         showSearch={{ filterOption: false, searchValue: search, onSearch: type }}
         onBlur={leave}
+        open={list === 'asked for' || (list === 'by letters' && typed !== '')}
+        onOpenChange={(open) => !open && setList(typed === '' ? 'by letters' : 'closed')}
+        onInputKeyDown={({ key }) => key === 'ArrowDown' && setList('asked for')}
         // Tab takes the option in hand; while nothing is typed it goes on to the next field.
         defaultActiveFirstOption={typed !== ''}
         options={options}

@@ -20,4 +20,7 @@ it.each([
   [{ plan: now, hold: usualHold(90), holdLeft: 42 }, 'Save, held 42 s more'],
   [{ plan: now, hold: usualHold(90), movedTo: '14:30' }, 'Send, hold 90 s'],
   [{ plan: at, hold: usualHold(90), stillLeaves: 'Wed 09:10', failed: true }, 'Save and try again'],
+  [{ plan: at, hold: usualHold(90), stillLeaves: 'Wed 09:10', passed: true }, 'Choose another moment first'],
+  [{ plan: now, hold: usualHold(90), unclear: 'mend' as const }, 'Mend the moment first'],
+  [{ plan: now, hold: usualHold(90), unclear: 'choose' as const }, 'Choose one of the moments'],
 ])('%j: %s', (commit, words) => expect(primaryWords(commit)).toBe(words));

@@ -19,10 +19,22 @@ interface Commit {
   failed?: boolean;
   /** How many copies leave. */
   copies?: number;
+  /** The moment typed in words is none yet. */
+  unclear?: 'reading' | 'mend' | 'choose';
+  /** The moment it had is past. */
+  passed?: boolean;
 }
+
+const UNCLEAR = {
+  reading: 'Reading the moment…',
+  mend: 'Mend the moment first',
+  choose: 'Choose one of the moments',
+};
 
 export function primaryWords(commit: Commit): string {
   const { plan, hold, quiet, stillLeaves, holdLeft, movedTo, failed, copies = 1 } = commit;
+  if (commit.unclear) return UNCLEAR[commit.unclear];
+  if (commit.passed) return 'Choose another moment first';
   if (failed) return 'Save and try again';
   if (holdLeft !== undefined) return `Save, held ${durationWords(holdLeft * 1000)} more`;
   if (stillLeaves) return `Save, still leaves ${stillLeaves}`;
