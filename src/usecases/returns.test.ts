@@ -6,10 +6,11 @@ import { moveClock } from './clock/sandbox';
 import type { Desk } from './desk';
 import { Invalid, NotFound, Refused, Stale } from './errors';
 import { archive, backToInbox } from './incoming/archive';
-import { bringBackDue } from './incoming/bringBack';
+import { bringBackDue, nextBack } from './incoming/bringBack';
 import { listSnoozed } from './incoming/inbox';
 import { receiveMail } from './incoming/receiveMail';
 import { listReminders, noteTold } from './incoming/reminders';
+import { Resting } from './incoming/resting';
 import { changeSnooze, endSnooze, snooze } from './incoming/snooze';
 import { snoozeMoment, suggestSnooze } from './incoming/snoozeMoments';
 import { createDraft } from './messages/createDraft';
@@ -269,4 +270,36 @@ describe('a to-do', () => {
     expect(importTodos(other, file.replace('SUMMARY:check', 'SUMMARY:decide'))).toMatchObject({ changed: 1 });
     expect(() => importTodos(other, 'nothing')).toThrow(Invalid);
   });
+});
+
+it('one that cannot come back stops no other, rests, and is tried again', async () => {
+  const ids: string[] = [];
+  for (const subject of ['first', 'broken', 'last']) {
+    const { id } = await receiveMail(desk, Buffer.from(`From: h@x.example\r\nSubject: ${subject}\r\n\r\nhi`));
+    snooze(desk, id, { until: NOW + 3_600_000 + ids.length * 1000 });
+    ids.push(id);
+  }
+  // Something in it that nothing here can deal with.
+  desk.store.db.run(
+    `CREATE TRIGGER broken BEFORE UPDATE OF place ON messages WHEN OLD.id = '${ids[1]}' BEGIN SELECT RAISE(ABORT, 'broken'); END`,
+  );
+  moveClock(desk, { set: NOW + 2 * 3_600_000 });
+  const real = { now: 0 };
+  const resting = new Resting(() => real.now);
+  const failed: unknown[] = [];
+  expect(bringBackDue(desk, resting, (_, error) => failed.push(error))).toBe(2);
+  expect(failed).toHaveLength(1);
+  expect(
+    inboxOf(desk)
+      .messages.map(({ subject }) => subject)
+      .sort(),
+  ).toEqual(['first', 'last']);
+  // While it rests, the engine does not wake for it over and over.
+  expect(nextBack(desk, resting)).toBeNull();
+  expect(bringBackDue(desk, resting, (_, error) => failed.push(error))).toBe(0);
+  expect(failed).toHaveLength(1);
+  desk.store.db.run('DROP TRIGGER broken');
+  real.now += 61_000;
+  expect(bringBackDue(desk, resting)).toBe(1);
+  expect(inboxOf(desk).messages).toHaveLength(3);
 });

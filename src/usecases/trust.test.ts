@@ -1,6 +1,8 @@
 /** Stopping, editing, lateness, a server out of reach, and what is in doubt. */
 import { describe, expect, it, vi } from 'vitest';
 import { NOW, tempDesk } from '../../test/support/desk';
+import { historyWords } from '../core/departure/history';
+import { findDeparture } from '../store/departures';
 import { loadTrouble } from '../store/mailServer';
 import { pauseDeparture, moveDeparture, releaseNow, resumeDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';
@@ -12,11 +14,11 @@ import { createDraft } from './messages/createDraft';
 import { editMessage } from './messages/editMessage';
 import { readMessage } from './messages/readMessage';
 import { scheduleMessage } from './messages/scheduleMessage';
-import { addCorrespondent } from './people/correspondents';
+import { addCorrespondent, changeCorrespondent } from './people/correspondents';
 import { claimDeparture } from './release/claimDeparture';
 import { dueNow, holdBackQueue, nextDue } from './release/dueWork';
 import { finishAttempt } from './release/finishAttempt';
-import { pauseTooLate } from './release/lateStarts';
+import { latestLeaves, pauseTooLate } from './release/lateStarts';
 import { tryServerNow } from './release/serverTrouble';
 import { moveClock } from './clock/sandbox';
 
@@ -284,6 +286,93 @@ describe('a mail server out of reach', () => {
     expect(pauseDeparture(desk, id).state).toBe('paused');
     expect(resumeDeparture(desk, id)).toMatchObject({ state: 'scheduled', attempts: 0 });
   });
+});
+
+describe('late', () => {
+  it('is what was missed while nothing ran, not what waits its turn behind a slow server', () => {
+    const { desk } = tempDesk();
+    const { id } = plan(desk, at);
+    goTo(desk, WEDNESDAY + 3 * 24 * 60 * MINUTE);
+    // All was at work since long before its moment.
+    expect(pauseTooLate(desk, NOW)).toBe(0);
+    expect(readDeparture(desk, id).state).toBe('scheduled');
+    expect(pauseTooLate(desk, desk.now())).toBe(1);
+    expect(readDeparture(desk, id)).toMatchObject({ state: 'paused', pausedFor: 'late' });
+  });
+
+  it('two readers in one place have days of their own', () => {
+    const { desk } = tempDesk();
+    const leave = (from: string, to: string) => [{ from, to, note: '' }];
+    const zone = 'Asia/Kathmandu';
+    addCorrespondent(desk, {
+      name: 'P',
+      addresses: ['p@x.example'],
+      zone,
+      leave: leave('2026-11-25', '2026-11-27'),
+    });
+    addCorrespondent(desk, {
+      name: 'Q',
+      addresses: ['q@x.example'],
+      zone,
+      leave: leave('2026-12-01', '2026-12-02'),
+    });
+    const ends = (to: string[]) => {
+      const { id } = createDraft(desk, { to, text: 'x' });
+      const [departure] = scheduleMessage(desk, id, at);
+      return latestLeaves(desk, desk.store.db, [findDeparture(desk.store.db, departure!.id)!]).get(
+        departure!.id,
+      )!;
+    };
+    const [p, q] = [ends(['p@x.example']), ends(['q@x.example'])];
+    expect(q).toBeLessThan(p);
+    expect(ends(['p@x.example', 'q@x.example'])).toBe(q);
+    expect(ends(['q@x.example', 'p@x.example'])).toBe(q);
+  });
+
+  it('a paused copy moves with its reader’s zone too', () => {
+    const { desk } = tempDesk();
+    const person = addCorrespondent(desk, { name: 'P', addresses: ['p@x.example'], zone: 'Asia/Kathmandu' });
+    const { id } = createDraft(desk, { to: ['p@x.example'], text: 'x' });
+    const [copy] = scheduleMessage(desk, id, { kind: 'each-local', local: '2026-11-26T08:30' });
+    pauseDeparture(desk, copy!.id);
+    changeCorrespondent(desk, person.id, { zone: 'Asia/Tokyo' });
+    const moved = Date.parse('2026-11-25T23:30:00Z');
+    expect(readDeparture(desk, copy!.id)).toMatchObject({ state: 'paused', pausedFor: 'me', due: moved });
+    expect(resumeDeparture(desk, copy!.id)).toMatchObject({ state: 'scheduled', due: moved });
+  });
+});
+
+it('what is over the limit the mail server has named is not scheduled, and says by how much', async () => {
+  const { desk } = tempDesk();
+  const { id } = plan(desk, at);
+  goTo(desk, WEDNESDAY);
+  await claimDeparture(desk, id);
+  const outcomes = [{ address: 'p@x.example', status: 'accepted' as const, answer: '250' }];
+  await finishAttempt(desk, id, { outcomes, unanswered: false, maxSize: 300_000 });
+  const { id: large } = createDraft(desk, { to: ['p@x.example'], text: 'x'.repeat(400_000) });
+  expect(() => scheduleMessage(desk, large, { kind: 'now' })).toThrow(
+    /would be 400 kB on its way.*takes 300 kB at most/,
+  );
+  const { id: small } = createDraft(desk, { to: ['p@x.example'], text: 'x'.repeat(200_000) });
+  expect(scheduleMessage(desk, small, { kind: 'now' })).toHaveLength(1);
+});
+
+it('the history of one that left tells whose words are whose', async () => {
+  const { desk } = tempDesk();
+  const { id: message } = createDraft(desk, { to: ['p@x.example', 'q@x.example'], text: 'x' });
+  const [departure] = scheduleMessage(desk, message, at);
+  goTo(desk, WEDNESDAY);
+  await claimDeparture(desk, departure!.id);
+  await finishAttempt(desk, departure!.id, {
+    outcomes: [
+      { address: 'p@x.example', status: 'refused', answer: '550 No such user' },
+      { address: 'q@x.example', status: 'accepted', answer: '250 Taken' },
+    ],
+    unanswered: false,
+  });
+  const { history, departures } = readMessage(desk, message);
+  expect(history.map(historyWords).at(-1)).toBe('Accepted by the mail server: 250 Taken');
+  expect(departures[0]).toMatchObject({ state: 'sent', reason: 'p@x.example: 550 No such user' });
 });
 
 describe('what is in doubt', () => {

@@ -2,7 +2,7 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import type { DepartureJson, DeparturePageJson, MessageJson } from '../../src/api/types';
-import { chord, fill, find, has, press, sees, textOf } from '../support/browser';
+import { chord, fill, find, press, sees, textOf } from '../support/browser';
 import { demoPages } from '../support/demo';
 import type { Product } from '../support/product';
 import { until } from '../support/until';
@@ -44,7 +44,7 @@ describe('a draft', () => {
     expect((await message(id)).plan).toEqual(later);
     await page.reload();
     await until('the button to say so', async () => (await primary(page).catch(() => '')) === 'Schedule');
-    await sees(page, '08:30');
+    await sees(page, '02:45');
     const second = await open(`/write/${id}`);
     await until(
       'the other window to say so',
@@ -120,7 +120,11 @@ describe('a draft', () => {
     const page = await open(`/write/${id}`);
     const to = await find(page, 'combobox', 'To');
     await to.click();
-    const options = () => page.$$eval('[role=option]', (all) => all.length);
+    const options = () =>
+      page.$$eval(
+        '.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option',
+        (all) => all.length,
+      );
     expect(await options()).toBe(0);
     await (await find(page, 'textbox', 'Subject')).click();
     expect(await page.evaluate(() => document.activeElement?.id)).toBe('subject');
@@ -155,8 +159,9 @@ describe('what is paused', () => {
     const page = await open('/departures?show=paused');
     await sees(page, 'Paused and moved');
     await press(page, 'button', 'Move, to Bela Sousa');
+    const words = await find(page, 'combobox', 'When, in words');
     await until('the words to have the focus', () =>
-      page.evaluate(() => document.activeElement?.getAttribute('aria-label') === 'When, in words'),
+      words.evaluate((field) => field === document.activeElement),
     );
     // T would take it back, S, D and A act on mail, 5 goes elsewhere.
     await page.keyboard.type('tsda5');
@@ -186,7 +191,8 @@ describe('what is paused', () => {
       'both',
       async () => /Bulk running/.test(await textOf(page)) && /Bulk still/.test(await textOf(page)),
     );
-    for (const box of await page.$$('[data-row] input[type=checkbox]')) await box.click();
+    for (const subject of ['Bulk running', 'Bulk still'])
+      await press(page, 'checkbox', `Choose “${subject}”, to Bela Sousa`);
     await sees(page, '2 chosen');
     await press(page, 'button', 'Take back');
     await until(
@@ -225,5 +231,4 @@ it('the hold says in words what it cannot be, and changes nothing by it', async 
   await fill(page, 'textbox', 'Exactly', '75');
   await page.keyboard.press('Enter');
   await until('it to be kept', async () => (await seconds()) === 75);
-  expect(await has(page, 'alert', '')).toBe(false);
 });
