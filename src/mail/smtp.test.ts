@@ -156,6 +156,19 @@ describe('handing a message over', () => {
     });
   });
 
+  it('hands over to international domains by the letters every server knows', async () => {
+    const url = await scripted([
+      [/^RCPT TO:<a@xn--bcher-kva\.example>/, '250 fine'],
+      [/^RCPT/, '550 not that one'],
+      DATA,
+    ]);
+    const { outcomes } = await attempt(url, ['a@bücher.example', 'b@são.example']);
+    expect(outcomes.map(({ address, status }) => `${address} ${status}`)).toEqual([
+      'a@bücher.example accepted',
+      'b@são.example refused',
+    ]);
+  });
+
   it('goes on over a connection the server has closed meanwhile', async () => {
     let messages = 0;
     const sockets: Socket[] = [];

@@ -1,6 +1,7 @@
 /** Handing messages to the mail server over a few connections that are kept open. */
 import SMTPConnection, { type SMTPEnvelope } from 'nodemailer/lib/smtp-connection';
 import { Readable } from 'node:stream';
+import { domainToASCII } from 'node:url';
 import PQueue from 'p-queue';
 import { isVerdict, replyStatus, type AttemptStage, type RecipientOutcome } from '../core/departure/outcome';
 import { serverWords, shownReply, type ConnectionError } from './serverWords';
@@ -63,15 +64,25 @@ const passesReceipts = (connection: SMTPConnection) =>
 const isHopeless = ({ code, responseCode }: SmtpError) =>
   responseCode === undefined && (code === 'EMESSAGE' || code === 'EENVELOPE');
 
+/** With a domain every server knows (RFC 5890 §2.3.2.1), whatever it is shown as. */
+function wireAddress(address: string): string {
+  const at = address.lastIndexOf('@');
+  return `${address.slice(0, at)}@${domainToASCII(address.slice(at + 1)) || address.slice(at + 1)}`;
+}
+
 /** The parameters of RFC 3461 §4; of the message itself only the headers come back with a report. */
 function smtpEnvelope({ from, addresses, receiptId }: Envelope, bytes: Buffer): SMTPEnvelope {
-  const envelope: SMTPEnvelope = { from, to: [...addresses], size: bytes.length };
+  const envelope: SMTPEnvelope = {
+    from: wireAddress(from),
+    to: addresses.map(wireAddress),
+    size: bytes.length,
+  };
   if (receiptId === undefined) return envelope;
   const [only, ...others] = addresses;
   envelope.dsn = {
     ...{ ret: 'HDRS' as const, envid: receiptId, notify: ['SUCCESS', 'FAILURE', 'DELAY'] },
     // It is the same for all recipients of an envelope, so it can be told of one only; and it is ASCII.
-    ...(others.length === 0 && /^[\x21-\x7e]+$/.test(only!) && { orcpt: `rfc822;${only}` }),
+    ...(others.length === 0 && /^[\x21-\x7e]+$/.test(only!) && { orcpt: `rfc822;${wireAddress(only!)}` }),
   };
   return envelope;
 }
@@ -143,14 +154,14 @@ const verdict = (address: string, error: SmtpError): RecipientOutcome => ({
 /** Nobody has it: each recipient by its own refusal, else by what ended the attempt. */
 function failure(addresses: string[], error: SmtpError): RecipientOutcome[] {
   const own = new Map((error.rejectedErrors ?? []).map((each) => [each.recipient, each]));
-  return addresses.map((address) => verdict(address, own.get(address) ?? error));
+  return addresses.map((address) => verdict(address, own.get(wireAddress(address)) ?? error));
 }
 
 /** The server has taken it for those it did not refuse. */
 function success(addresses: string[], info: SendInfo): RecipientOutcome[] {
   const refused = new Map((info.rejectedErrors ?? []).map((each) => [each.recipient, each]));
   return addresses.map((address) => {
-    const refusal = refused.get(address);
+    const refusal = refused.get(wireAddress(address));
     return refusal
       ? verdict(address, refusal)
       : { address, status: 'accepted', answer: shownReply(info.response) };
@@ -239,11 +250,11 @@ export class SmtpPool {
       }
       const error = caught as SmtpError;
       if (progress.stage !== 'claimed') error.rejectedErrors ??= error.refusedBefore;
-      if (progress.stage === 'final-dot' && !isVerdict(error.responseCode)) return inDoubt(error);
+      if (progress.stage === 'final-dot' && !isVerdict(error.responseCode)) return inDoubt(addresses, error);
       return { outcomes: failure(addresses, error), unanswered: false, maxSize: error.maxSize };
     }
     if (!isVerdict(Number(/^\d{3}(?!\d)/.exec(info.response)?.[0])))
-      return inDoubt(noVerdict(info.response, info.rejectedErrors));
+      return inDoubt(addresses, noVerdict(info.response, info.rejectedErrors));
     const outcomes = success(addresses, info);
     const { noReceipts, maxSize } = info;
     return { outcomes, unanswered: false, ...(noReceipts && { noReceipts }), ...(maxSize && { maxSize }) };
@@ -340,8 +351,11 @@ const noVerdict = (response: string, rejectedErrors?: SmtpError[]): SmtpError =>
   Object.assign(new Error('No answer to the message'), { response, rejectedErrors });
 
 /** Nothing is known of those it was for; whom the server refused or put off before is told. */
-const inDoubt = (error: SmtpError): AttemptResult => ({
-  outcomes: (error.rejectedErrors ?? []).map((each) => verdict(each.recipient!, each)),
+const inDoubt = (addresses: string[], error: SmtpError): AttemptResult => ({
+  outcomes: addresses.flatMap((address) => {
+    const own = error.rejectedErrors?.find(({ recipient }) => recipient === wireAddress(address));
+    return own ? [verdict(address, own)] : [];
+  }),
   unanswered: true,
   words: wordsOf(error),
   maxSize: error.maxSize,

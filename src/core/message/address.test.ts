@@ -9,7 +9,9 @@ describe('parseMailbox', () => {
     ['"B, Ana" <ana@b.example>', 'B, Ana', 'ana@b.example'],
     ['"say \\"hi\\"" <x@b.example>', 'say "hi"', 'x@b.example'],
     ['<x@b.example>', '', 'x@b.example'],
-    ['Luísa Brandão <luísa@são.example>', 'Luísa Brandão', 'luísa@são.example'],
+    ['Luísa Brandão <luisa@são.example>', 'Luísa Brandão', 'luisa@são.example'],
+    ['"john doe"@b.example', '', '"john doe"@b.example'],
+    ['J <"a@b \\"c"@b.example>', 'J', '"a@b \\"c"@b.example'],
     ['x+tag@b.example', '', 'x+tag@b.example'],
     ['root@localhost', '', 'root@localhost'],
     ['"a\u2028b\\\\c" <x@b.example>', 'a\u2028b\\c', 'x@b.example'],
@@ -17,6 +19,7 @@ describe('parseMailbox', () => {
 
   it.each([
     ['', /empty/],
+    ['luísa@são.example', /letters before the @/],
     ['Ana <>', /empty/],
     ['ana', /no @/],
     ['ana@', /after the @/],

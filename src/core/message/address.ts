@@ -21,8 +21,8 @@ export class AddressError extends Error {
   }
 }
 
-// dot-atom local part and a domain of labels (RFC 5321 §4.1.2), as strict as real mail needs; quoted local
-// parts are legal and not in use.
+// dot-atom or quoted local part, and a domain of labels (RFC 5321 §4.1.2), as strict as real mail needs.
+const QUOTED_LOCAL_PART = /^"(?:[\x20\x21\x23-\x5b\x5d-\x7e]|\\[\x20-\x7e])*"$/;
 const LOCAL_PART = /^[\p{L}\p{N}!#$%&'*+/=?^_`{|}~-]+(\.[\p{L}\p{N}!#$%&'*+/=?^_`{|}~-]+)*$/u;
 const DOMAIN =
   /^(?=.{1,253}$)([\p{L}\p{N}]([\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?\.)*[\p{L}\p{N}]([\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?$/u;
@@ -51,8 +51,14 @@ export function parseMailbox(text: string): Mailbox {
   if (at < 0) throw new AddressError(`“${spec}” has no @. Write it as name@place.example.`);
   const local = spec.slice(0, at);
   const domain = spec.slice(at + 1).toLowerCase();
-  if (!LOCAL_PART.test(local) || local.length > MAX_LOCAL_PART) {
+  if (!(LOCAL_PART.test(local) || QUOTED_LOCAL_PART.test(local)) || local.length > MAX_LOCAL_PART) {
     throw new AddressError(`“${spec}” is not a mail address: look at the part before the @.`);
+  }
+  // The domain goes out in letters every server knows; what stands before the @ cannot (RFC 6531 §3.2).
+  if (!/^[\x20-\x7e]*$/.test(local)) {
+    throw new AddressError(
+      `“${spec}” has letters before the @ that most mail servers do not take. Ask for an address without them.`,
+    );
   }
   if (!DOMAIN.test(domain)) {
     throw new AddressError(`“${spec}” is not a mail address: look at the part after the @.`);

@@ -3,6 +3,7 @@
 import { Select, Tag } from 'antd';
 import { useMemo, useState } from 'react';
 import type { CorrespondentJson, GroupJson } from '../../api/types';
+import { endsAPiece, readAddressList } from '../../core/message/addressList';
 import { addressKey, AddressError, formatMailbox, groupName, parseMailbox } from '../../core/message/address';
 import { toLocal } from '../../core/time/wallClock';
 import { timeWords } from '../../core/time/words';
@@ -35,11 +36,6 @@ interface Props {
 
 /** Nobody reads further down a list; they type another letter. */
 const MOST_OFFERED = 50;
-
-/** “a@b.example, C <c@d.example>; e@f.example” in pieces. Commas within quotes stay. */
-function splitList(text: string): string[] {
-  return (text.match(/("[^"]*"|[^,;\n])+/g) ?? []).map((piece) => piece.trim()).filter(Boolean);
-}
 
 function whatIsWrong(values: string[], groups: readonly GroupJson[] | undefined): string | undefined {
   for (const value of values) {
@@ -125,16 +121,16 @@ export function RecipientField(props: Props) {
   const add = (texts: string[]) => onChange([...new Set([...value, ...texts])]);
   function type(text: string) {
     setList('by letters');
-    const pieces = splitList(text);
-    // A separator at the end, or a pasted list: what is before it is complete.
-    if (/[,;\n]/.test(text.replace(/"[^"]*"?/g, '')) && pieces.length > 0) {
+    const pieces = endsAPiece(text) ? readAddressList(text) : [];
+    // What is before a separator is complete. A name may hold a comma: then its address is still to come.
+    if (pieces.length > 0 && (pieces.length > 1 || isRecipient(pieces[0]!) || !text.includes(','))) {
       add(pieces);
       setSearch('');
-    } else setSearch(text);
+    } else setSearch(text.replace(/^[\s,;]+/, ''));
   }
   function leave() {
     setList('by letters');
-    if (typed) add([typed]);
+    if (typed) add(readAddressList(typed));
     setSearch('');
   }
 

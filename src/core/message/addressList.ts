@@ -1,0 +1,42 @@
+/** Lists of addresses as people paste and type them (RFC 5322 §3.4, and what mail programs make of it). */
+import addressparser from 'nodemailer/lib/addressparser';
+import { formatMailbox } from './address';
+
+/** Within a name or a comment the end of a line is a space; elsewhere it parts addresses, as in a column of a table. */
+function partedByLines(text: string): string {
+  let [out, inQuotes, comments] = ['', false, 0];
+  for (let at = 0; at < text.length; at++) {
+    const letter = text[at]!;
+    if (letter === '\\' && (inQuotes || comments > 0)) {
+      out += letter + (text[++at] ?? '');
+      continue;
+    }
+    if (letter === '"' && comments === 0) inQuotes = !inQuotes;
+    else if (letter === '(' && !inQuotes) comments++;
+    else if (letter === ')' && !inQuotes && comments > 0) comments--;
+    out += /[\r\n]/.test(letter) ? (inQuotes || comments > 0 ? ' ' : ', ') : letter;
+  }
+  return out;
+}
+
+/**
+ * The pieces of a list, each as `Name <address>`, as an address, or as `Group:;`. Commas, semicolons and ends of lines
+ * part them, any number of them; groups with members are their members. What is no address comes out as it was typed.
+ */
+export function readAddressList(text: string): string[] {
+  return addressparser(partedByLines(text)).flatMap((entry): string[] => {
+    if ('group' in entry && entry.group)
+      return entry.group.length > 0
+        ? entry.group.map(({ name, address }) => formatMailbox({ name, address: address ?? '' }))
+        : [`${entry.name}:;`];
+    const { name, address = '' } = entry;
+    return [address ? formatMailbox({ name, address }) : name].filter(Boolean);
+  });
+}
+
+/** True where something stands before a separator, outside of quotes, comments and groups: it is complete. */
+export function endsAPiece(text: string): boolean {
+  const bare = text.replace(/"(?:[^"\\]|\\.)*"?|\((?:[^()\\]|\\.)*\)?/gs, 'x');
+  // A colon begins a group, whose own commas part nothing.
+  return /[^\s,;][^,;\n]*[,;\n]/.test(bare) && !/^[^,;\n]*:[^;]*$/.test(bare);
+}
