@@ -1,14 +1,14 @@
 /** The engine as a process. */
-import pino from 'pino';
 import { openOutsideWorld } from '../usecases/clock/outsideWorld';
 import { openDesk } from '../usecases/desk';
 import { holdLock } from '../usecases/holdLock';
 import { closeToOthers } from '../usecases/ownFolder';
+import { openLog } from '../usecases/openLog';
 import { openMailServer } from '../usecases/release/mailServer';
 import { Engine } from './engine';
 
 const dataDir = process.env.OAK_DATA!;
-const log = pino({ name: 'engine', level: process.env.OAK_LOG ?? 'info' }, pino.destination(2));
+const log = openLog('engine');
 
 async function main(): Promise<void> {
   closeToOthers();

@@ -1,9 +1,9 @@
 /** The web part as a process: Next with live updates, sessions and headers around it. */
 import next from 'next';
-import pino from 'pino';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { openDesk, type Desk } from '../usecases/desk';
 import { diskWords } from '../usecases/diskTrouble';
+import { openLog } from '../usecases/openLog';
 import { closeToOthers } from '../usecases/ownFolder';
 import { answer, plainNotFound } from './answer';
 import { Door, type Admitted } from './door';
@@ -13,10 +13,10 @@ import { openFiles } from './openFiles';
 import { EVERY_ANSWER, newNonce, pagePolicy } from './policy';
 import { readTarget } from './target';
 
-const { OAK_DATA, OAK_HOST = '127.0.0.1', OAK_PORT = '4180', OAK_LOG = 'info' } = process.env;
+const { OAK_DATA, OAK_HOST = '127.0.0.1', OAK_PORT = '4180' } = process.env;
 const { OAK_PASSPHRASE, OAK_ORIGIN, OAK_PROXY = '' } = process.env;
 const port = Number(OAK_PORT);
-const log = pino({ name: 'web', level: OAK_LOG }, pino.destination(2));
+const log = openLog('web');
 
 /** Tells the routes which session asks; nobody else may say so. */
 const SESSION_HEADER = 'x-oak-session';

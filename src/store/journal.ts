@@ -52,9 +52,12 @@ export function noteChange(tx: Tx, topic: Topic, ref: string): void {
   insertChange(tx).run({ topic, ref });
 }
 
-/** Changes after `seq`, oldest first, at most 1,000. */
+/** So many changes are told at once. */
+export const MOST_CHANGES = 1000;
+
+/** Changes after `seq`, oldest first, at most {@link MOST_CHANGES}. */
 export function changesAfter(db: Reading, seq: number): Change[] {
-  return db.select().from(changes).where(gt(changes.seq, seq)).orderBy(changes.seq).limit(1000).all();
+  return db.select().from(changes).where(gt(changes.seq, seq)).orderBy(changes.seq).limit(MOST_CHANGES).all();
 }
 
 /** The newest change's `seq`, 0 where there is none. */

@@ -1,5 +1,5 @@
 /** Noticing what other processes, and this one, have changed. */
-import { changesAfter, lastSeq, pruneChanges, type Change } from '../store/journal';
+import { changesAfter, lastSeq, MOST_CHANGES, pruneChanges, type Change } from '../store/journal';
 import type { Desk } from './desk';
 
 export type { Change } from '../store/journal';
@@ -51,7 +51,8 @@ export function followChanges(desk: Desk, tell: (changes: Change[]) => void): Fo
 export function missedChanges(desk: Desk, seq: number): Change[] | undefined {
   const changes = changesAfter(desk.store.db, seq);
   const first = changes[0];
-  return first && first.seq !== seq + 1 ? undefined : changes;
+  // A full answer is one that may have been cut.
+  return changes.length >= MOST_CHANGES || (first && first.seq !== seq + 1) ? undefined : changes;
 }
 
 /** Who was away for more changes than this starts afresh. */

@@ -3,11 +3,13 @@ import { describe, expect, it, vi } from 'vitest';
 import { NOW, tempDesk } from '../../test/support/desk';
 import { historyWords } from '../core/departure/history';
 import { findDeparture } from '../store/departures';
+import { lastSeq, noteChange } from '../store/journal';
 import { loadTrouble } from '../store/mailServer';
 import { pauseDeparture, moveDeparture, releaseNow, resumeDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';
 import { closeEditing, excuseSilence, expireLeases, LEASE_MS, openForEditing } from './departures/editLease';
 import type { Desk } from './desk';
+import { missedChanges } from './followChanges';
 import { readHealth } from './health';
 import { receiveMail } from './incoming/receiveMail';
 import { createDraft } from './messages/createDraft';
@@ -286,6 +288,31 @@ describe('a mail server out of reach', () => {
     expect(pauseDeparture(desk, id).state).toBe('paused');
     expect(resumeDeparture(desk, id)).toMatchObject({ state: 'scheduled', attempts: 0 });
   });
+});
+
+it('my own mail, a copy to myself too, is nobody’s answer', async () => {
+  const { desk } = tempDesk();
+  const { id, messageId } = plan(desk, at, ['registrar@wrenfield.example', 'p@x.example']);
+  const own = await receiveMail(
+    desk,
+    Buffer.from('From: Tamsin <Registrar@wrenfield.example>\r\nSubject: Re: Crates\r\n\r\nA copy'),
+  );
+  expect(own.direction).toBe('in');
+  expect(readDeparture(desk, id).state).toBe('scheduled');
+  expect(messageId).toBeTruthy();
+});
+
+it('who was away for more changes than are told at once is told to look anew', () => {
+  const { desk } = tempDesk();
+  const before = lastSeq(desk.store.db);
+  const change = (times: number) =>
+    desk.store.write((tx) => {
+      for (let count = 0; count < times; count++) noteChange(tx, 'health', 'x');
+    });
+  change(999);
+  expect(missedChanges(desk, before)).toHaveLength(999);
+  change(5);
+  expect(missedChanges(desk, before)).toBeUndefined();
 });
 
 describe('late', () => {

@@ -64,6 +64,12 @@ export function attachmentFindings({ text, attachments }: CheckedMessage): Findi
       ...{ ...whole, check: 'attachment', severity: 'stop', words: name },
       why: 'is not wholly here yet',
     }));
+  for (const { name, size } of attachments)
+    if (size === 0)
+      findings.push({
+        ...{ ...whole, check: 'attachment', severity: 'ask', words: name },
+        why: 'is empty: it has not a single byte',
+      });
   const said = attachments.length === 0 ? mention(text) : undefined;
   if (said)
     findings.push({

@@ -19,6 +19,8 @@ export const wordKey = (language: Language, word: string) => `${language} ${word
 const WORD =
   /(?<![\p{L}\p{N}@._/&=#+-])\p{L}[\p{L}\p{M}]*(?:['’-]\p{L}[\p{L}\p{M}]*)*(?![\p{L}\p{N}@_/&=]|[.-]\p{L}|:\/\/)/gu;
 const SHORTEST = 3;
+/** Longer ones are no words: addresses, keys, rows of letters. */
+const LONGEST = 60;
 /** Whoever writes a word so often means it. */
 const MEANT = 3;
 /** Nouns have capitals, so they say nothing. */
@@ -45,7 +47,7 @@ export function wordsToSpell(text: string, names: readonly string[], own: readon
     const language = languageOf(part.text) ?? usual;
     return [...part.text.matchAll(WORD)].flatMap((match): Spelled[] => {
       const word = match[0];
-      if (word.length < SHORTEST || known.has(word.toLowerCase())) return [];
+      if (word.length < SHORTEST || word.length > LONGEST || known.has(word.toLowerCase())) return [];
       if (/\p{Lu}/u.test(word.slice(1))) return [];
       const capital = /^\p{Lu}/u.test(word);
       if (capital && !CAPITAL_NOUNS.includes(language) && !isSentenceStart(part.text, match.index)) return [];

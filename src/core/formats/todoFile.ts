@@ -94,6 +94,15 @@ function remindAt(entry: ICAL.Component, times: Omit<TodoTimes, 'remindAt'>): nu
   return toInstant(`${anchor.date}T${anchor.time ?? '00:00'}`, anchor.zone).at + trigger.toSeconds() * 1000;
 }
 
+/** Some write ids as they are; then a per cent sign is one. */
+function decoded(id: string): string {
+  try {
+    return decodeURIComponent(id);
+  } catch {
+    return id;
+  }
+}
+
 function readEntry(entry: ICAL.Component, zone: string, now: number): TodoEntry {
   const text = (name: string) => {
     const value = entry.getFirstPropertyValue(name) as unknown;
@@ -117,7 +126,7 @@ function readEntry(entry: ICAL.Component, zone: string, now: number): TodoEntry 
     state: status === 'COMPLETED' ? 'done' : status === 'CANCELLED' ? 'dropped' : 'open',
     doneAt: instant('completed'),
     createdAt: instant('created') ?? now,
-    about: about ? `<${decodeURIComponent(about)}>` : null,
+    about: about ? `<${decoded(about)}>` : null,
   };
 }
 

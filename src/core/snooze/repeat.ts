@@ -23,12 +23,21 @@ export class RepeatError extends Error {
   }
 }
 
+const UNTIL_UTC = /UNTIL=(\d{4})(\d{2})(\d{2})T(\d{2})(\d{2})(\d{2})Z/i;
+
 /** The rule counted on a wall clock: as if that were UTC, so that its changes of offset play no part. */
-function floating({ rrule, start }: Pick<Repeat, 'rrule' | 'start'>) {
+function floating({ rrule, start, zone }: Pick<Repeat, 'rrule' | 'start'> & Partial<Repeat>) {
+  // An end in UTC is an instant (RFC 5545 §3.3.10); on the wall clock it is counted on it is what that shows then.
+  const counted = rrule.replace(UNTIL_UTC, (whole, ...parts: string[]) => {
+    const [year, month, day, hour, minute, second] = parts;
+    const at = Date.parse(`${year}-${month}-${day}T${hour}:${minute}:${second}Z`);
+    if (!zone || Number.isNaN(at)) return whole;
+    return `UNTIL=${toLocal(at, zone).slice(0, 19).replace(/[-:]/g, '')}Z`;
+  });
   const begin = start.slice(0, 16).replace(/[-:]/g, '');
   try {
     return new RRuleTemporal({
-      rruleString: `DTSTART;TZID=UTC:${begin}00\nRRULE:${rrule}`,
+      rruleString: `DTSTART;TZID=UTC:${begin}00\nRRULE:${counted}`,
       temporal: Temporal,
       maxIterations: 20_000,
     });

@@ -183,3 +183,15 @@ describe('a repeated snooze', () => {
     expect(words[3]).toMatch(/^every 2 weeks on Monday/);
   });
 });
+
+it.each(['Asia/Tokyo', 'Europe/Lisbon', 'America/St_Johns'])(
+  'a rule that ends at an instant has its last day in %s',
+  (zone) => {
+    const start = '2026-12-01T09:00';
+    const last = toInstant('2026-12-05T09:00', zone).at;
+    const until = new Date(last).toISOString().replace(/[-:]/g, '').slice(0, 15);
+    const rule = { rrule: `FREQ=DAILY;UNTIL=${until}Z`, start, zone };
+    expect(nextRepeat(rule, toInstant('2026-12-04T09:00', zone).at)).toBe(last);
+    expect(nextRepeat(rule, last)).toBeUndefined();
+  },
+);

@@ -1,8 +1,7 @@
 /** Taking mail in by LMTP, for my own addresses. */
-import { addressKey } from '../../core/message/address';
 import { openLmtpIntake, type LmtpIntake } from '../../mail/lmtpIntake';
 import type { Desk } from '../desk';
-import { receiveMail } from './receiveMail';
+import { isMine, receiveMail } from './receiveMail';
 
 export type Intake = LmtpIntake;
 
@@ -19,10 +18,7 @@ export interface IntakeEvents {
  */
 export function openIntake(desk: Desk, port: number, events: IntakeEvents): Promise<Intake> {
   return openLmtpIntake(port, {
-    accepts(address) {
-      const { me, identities } = desk.settings();
-      return [me, ...identities].some((own) => addressKey(own.address) === addressKey(address));
-    },
+    accepts: (address) => isMine(desk, desk.store.db, address),
     receive: async (bytes) => events.kept((await receiveMail(desk, bytes)).id),
     failed: events.failed,
   });

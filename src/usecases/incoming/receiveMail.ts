@@ -1,8 +1,10 @@
 /** A message comes in from outside. */
+import { addressKey } from '../../core/message/address';
 import type { ReportedRecipient } from '../../core/reply/report';
 import { ancestors } from '../../core/reply/threading';
 import { readMail } from '../../mail/readMail';
 import type { Message } from '../../store/messages';
+import type { Reading } from '../../store/store';
 import { keepReceipts } from '../departures/keepReceipts';
 import { settleByEvidence } from '../departures/settleByEvidence';
 import { pauseForWriter } from '../departures/theyWroteFirst';
@@ -11,6 +13,12 @@ import { noteWriting } from '../people/zoneGuess';
 import { keepIncoming } from './keepIncoming';
 import { bringBackEarly } from './bringBack';
 import { handedOverBefore } from './knownAlready';
+
+/** One of my own addresses. */
+export function isMine(desk: Desk, db: Reading, address: string): boolean {
+  const { me, identities } = desk.settings(db);
+  return [me, ...identities].some((own) => addressKey(own.address) === addressKey(address));
+}
 
 const isGood = ({ action }: ReportedRecipient) => action !== 'failed' && action !== 'delayed';
 
@@ -31,7 +39,8 @@ export async function receiveMail(desk: Desk, bytes: Buffer): Promise<Message> {
     const message = keepIncoming(tx, mail, bytes, { at: now, now, place, what: 'arrived' });
     const from = mail.from.name || mail.from.address;
     settleByEvidence(tx, { from, answers: named, report: mail.report }, now);
-    if (!mail.automatic && !mail.report) {
+    // What I have sent, to myself too, is no answer of anybody's.
+    if (!mail.automatic && !mail.report && !isMine(desk, tx, mail.from.address)) {
       pauseForWriter(tx, message, now);
       bringBackEarly(tx, message, now);
     }
