@@ -202,9 +202,10 @@ export class Engine {
   private beat(): void {
     const { desk, log } = this.parts;
     try {
+      // Before the sign of life: a clock that was set would make it look as if there had been none for long.
+      if (this.followMachine()) this.wake();
       if (giveSignOfLife(desk)) this.idleUntil = desk.now();
       this.heartbeats++;
-      if (this.followMachine()) this.wake();
       expireLeases(desk);
     } catch (error) {
       log.error({ err: error }, 'heartbeat failed');

@@ -1,5 +1,5 @@
 /** The data folder is its owner's alone: mail and keys lie in it. */
-import { chmodSync, readdirSync, statSync } from 'node:fs';
+import { chmodSync, lstatSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 const PRIVATE_FILE = 0o600;
@@ -12,7 +12,8 @@ const OURS = /^(oak\.db|postoffice\.db|engine\.|launcher\.|secret\.key$|backups$
 export const closeToOthers = (): void => void process.umask(0o077);
 
 function closeFile(path: string): void {
-  const info = statSync(path, { throwIfNoEntry: false });
+  // What a link leads to is somebody else's.
+  const info = lstatSync(path, { throwIfNoEntry: false });
   if (!info || info.uid !== process.getuid?.()) return;
   if (info.isDirectory()) {
     chmodSync(path, PRIVATE_FOLDER);
