@@ -226,7 +226,11 @@ describe('handing a message over', () => {
   ])(
     'a server that drips %s is left after the deadline of the whole attempt',
     async (_name, at, unanswered) => {
-      const pool = new SmtpPool(parseSmtpUrl(await dripping(at)), 2, { toDot: 400, afterDot: 300 });
+      const pool = new SmtpPool(parseSmtpUrl(await dripping(at)), 2, {
+        toDot: 400,
+        afterDot: 300,
+        slow: 30_000,
+      });
       const result = await pool.release(
         { from: 'me@x.example', addresses: ['a@x.example'] },
         bytes.subarray(0, 500),
@@ -238,6 +242,26 @@ describe('handing a message over', () => {
       await pool.close();
     },
   );
+
+  it('one that hangs keeps nobody waiting but itself', async () => {
+    const held: (() => void)[] = [];
+    const sink = await startSink(0, {
+      onRcptTo: ({ address }, _session, done) =>
+        address.startsWith('slow') ? void held.push(() => done()) : done(),
+    });
+    const pool = new SmtpPool(parseSmtpUrl(sink.url), 1, { toDot: 60_000, afterDot: 60_000, slow: 50 });
+    const release = (to: string) =>
+      pool.release({ from: 'me@x.example', addresses: [to] }, bytes.subarray(0, 500), () =>
+        Promise.resolve(),
+      );
+    const slow = release('slow@x.example');
+    const quick = await Promise.all(['a@x.example', 'b@x.example'].map(release));
+    expect(quick.map(({ outcomes }) => outcomes[0]!.status)).toEqual(['accepted', 'accepted']);
+    expect(held).toHaveLength(1);
+    held[0]!();
+    expect((await slow).outcomes[0]!.status).toBe('accepted');
+    await pool.close();
+  });
 
   it('a password is not sent over a connection that is not encrypted, unless the host is trusted by name', async () => {
     const said: string[] = [];

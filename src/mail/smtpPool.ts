@@ -93,15 +93,15 @@ export interface Patience {
   toDot: number;
   /** From the final dot to the answer. */
   afterDot: number;
+  /** What takes longer leaves its place among the connections to others. */
+  slow: number;
 }
 
 /** RFC 5321 §4.5.3.2 asks for minutes at each step, and for ten after the final dot. */
-const PATIENCE: Patience = { toDot: 5 * 60_000, afterDot: 10 * 60_000 };
+const PATIENCE: Patience = { toDot: 5 * 60_000, afterDot: 10 * 60_000, slow: 30_000 };
 /** Bytes a second that a line out of the desert carries. */
 const SLOWEST = 10_000;
-/** What takes longer leaves its place among the connections to others. */
-const SLOW_MS = 30_000;
-/** So many of those there are at most, as a multiple of the connections. */
+/** So many slow ones there are at most, as a multiple of the connections. */
 const SLOW_ONES = 3;
 
 const CHUNK = 16 * 1024;
@@ -199,7 +199,7 @@ export class SmtpPool {
     const timer = setTimeout(() => {
       slow = this.queue.concurrency < this.connections * (1 + SLOW_ONES);
       if (slow) this.queue.concurrency++;
-    }, SLOW_MS);
+    }, this.patience.slow);
     try {
       return await attempt;
     } finally {
