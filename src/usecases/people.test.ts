@@ -24,6 +24,7 @@ import { addHolidays, exportCorrespondents, importCorrespondents } from './peopl
 import { listGroups, saveGroup } from './people/groups';
 import { regionsOf } from './people/holidayCalendar';
 import { readersAt } from './people/readers';
+import { countryOfAddress } from './people/zoneGuess';
 
 const written = (from: string, date: string, id = date) =>
   Buffer.from(`From: ${from}\r\nDate: ${date}\r\nMessage-ID: <${id.replace(/\W/g, '')}@x>\r\n\r\nhi`);
@@ -48,6 +49,16 @@ describe('the zone of somebody', () => {
     expect(() => addCorrespondent(desk, { name: 'x', zone: '+05:30' })).toThrow(/fixed offset/);
   });
 });
+
+it.each([
+  ['ana@lamps.io', undefined],
+  ['ana@lamps.co', undefined],
+  ['ana@lamps.tv', undefined],
+  ['ana@lamps.co.uk', 'GB'],
+  ['ana@lamps.is', 'IS'],
+  ['ana@lamps.np', 'NP'],
+  ['ana@lamps.example', undefined],
+])('%s belongs to %s', (address, country) => expect(countryOfAddress(address)).toBe(country));
 
 it('an address belongs to one of them', () => {
   const { desk } = tempDesk();

@@ -11,11 +11,18 @@ const MOST_MESSAGES = 400;
 
 const countryCodes = new Set(listZones().map(({ countryCode }) => countryCode));
 
+/** Top levels of countries that are sold to everyone, for how they look: they say nothing of where somebody is. */
+const SOLD = new Set(
+  'AC AI AM AG BZ CC CF CO CX DJ FM GA GD GG GQ GS IM IO LA LC LY ME ML MN MS MU NU PW SC SH SO ST SX TC TK TO TV VC VG WS'.split(
+    ' ',
+  ),
+);
+
 /** The country a domain belongs to by its top level (ISO 3166-1, with .uk for GB); undefined for others. */
 export function countryOfAddress(address: string): string | undefined {
   const top = address.slice(address.lastIndexOf('.') + 1).toUpperCase();
   const code = top === 'UK' ? 'GB' : top;
-  return countryCodes.has(code) ? code : undefined;
+  return countryCodes.has(code) && !SOLD.has(code) ? code : undefined;
 }
 
 /** @param vcard the TZ their vCard gave */
