@@ -4,7 +4,7 @@ import { PICTURE_TYPES } from '../core/message/attachment';
 import { misleadingLinks, withTargets } from './linkTargets';
 
 const HEAD =
-  '<!doctype html><meta charset="utf-8"><base target="_blank"><style>body{font:15px/1.5 sans-serif;margin:12px;overflow-wrap:anywhere}summary{color:#6b6252;cursor:pointer}img{max-width:100%;height:auto}</style>';
+  '<!doctype html><html dir="auto"><meta charset="utf-8"><base target="_blank"><style>body{font:15px/1.5 sans-serif;margin:12px;overflow-wrap:anywhere}summary{color:#6b6252;cursor:pointer}img{max-width:100%;height:auto}</style>';
 
 /** A picture that came with a message (RFC 2392 `cid:`). */
 export interface BodyPicture {

@@ -118,7 +118,7 @@ export function MessageBody({ message }: { message: MessageJson }) {
         </p>
       )}
       {plain ? (
-        <div className={`pane ${styles.body}`}>
+        <div className={`pane ${styles.body}`} dir="auto">
           <PlainText text={message.text} />
         </div>
       ) : (

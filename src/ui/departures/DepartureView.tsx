@@ -60,7 +60,7 @@ export function DepartureView({ id }: { id: string }) {
       <p>
         <Link href="/departures?part=left">Left</Link>
       </p>
-      <h1>{departure.subject || '(no subject)'}</h1>
+      <h1 dir="auto">{departure.subject || '(no subject)'}</h1>
       <p className={styles.facts}>
         <StatePill departure={departure} />{' '}
         {departure.leftAt ? (

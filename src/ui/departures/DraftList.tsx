@@ -110,7 +110,7 @@ export function DraftList() {
               <td className={styles.to} data-label="To">
                 {recipientsWords(message.to)}
               </td>
-              <td className={styles.subject}>
+              <td className={styles.subject} dir="auto">
                 <Link href={`/write/${message.id}`} data-row={message.id}>
                   {message.subject || '(no subject)'}
                 </Link>

@@ -58,7 +58,7 @@ export function LeftTable({ folder }: { folder: string | undefined }) {
               <td className={styles.to} data-label="To">
                 {recipientsWords(departure.recipients)}
               </td>
-              <td className={styles.subject}>
+              <td className={styles.subject} dir="auto">
                 <Link href={`/departures/${departure.id}`} data-row={departure.id}>
                   {departure.subject || '(no subject)'}
                 </Link>

@@ -66,7 +66,7 @@ export const DepartureRow = memo(function DepartureRow(row: RowProps) {
       <td className={styles.to} data-label="To">
         {to}
       </td>
-      <td className={styles.subject}>
+      <td className={styles.subject} dir="auto">
         <Link href={`/write/${departure.messageId}`} prefetch={false} data-row={departure.id}>
           {departure.subject || '(no subject)'}
         </Link>
@@ -124,7 +124,7 @@ export function CopiesRow(row: CopiesProps) {
       <td className={styles.to} data-label="To">
         {recipientsWords(readers)}
       </td>
-      <td className={styles.subject}>
+      <td className={styles.subject} dir="auto">
         <Link href={`/write/${first.messageId}`} prefetch={false} data-row={first.id}>
           {subject}
         </Link>

@@ -181,7 +181,9 @@ export function ReadingPane({ id }: { id: string }) {
   if (!message || elsewhere) return <Spin />;
   return (
     <article aria-labelledby="subject">
-      <h1 id="subject">{message.subject || '(no subject)'}</h1>
+      <h1 id="subject" dir="auto">
+        {message.subject || '(no subject)'}
+      </h1>
       {message.direction === 'in' ? (
         <WriterClock message={message} />
       ) : (

@@ -130,7 +130,9 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
         <time className={styles.at} dateTime={returned?.at ?? message.at}>
           {when}
         </time>
-        <span className={styles.subject}>{subject}</span>
+        <span className={styles.subject} dir="auto">
+          {subject}
+        </span>
         <span className={styles.preview}>
           {row.kind === 'hit' && row.why ? (
             <Why why={row.why} />

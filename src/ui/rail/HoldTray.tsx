@@ -77,7 +77,7 @@ export function HoldTray() {
           return (
             <li key={departure.id} data-departure={departure.id}>
               <span className={styles.what}>
-                <strong>{to}</strong> <span>{departure.subject || '(no subject)'}</span>
+                <strong>{to}</strong> <span dir="auto">{departure.subject || '(no subject)'}</span>
                 <small>
                   held until {exact(departure.at)}
                   <span aria-hidden="true" className={styles.left}>

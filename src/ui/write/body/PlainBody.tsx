@@ -39,6 +39,7 @@ export function PlainBody({ handle, text, autoFocus, cursor, onChange }: Props) 
   }, [text, onChange]);
   return (
     <Input.TextArea
+      dir="auto"
       ref={area}
       aria-label="Text"
       variant="borderless"

@@ -40,7 +40,13 @@ const picturesIn = (files: FileList | undefined) =>
   [...(files ?? [])].filter(({ type }) => PICTURE_TYPES.includes(type));
 
 const editorProps: EditorProps = {
-  attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Text', class: styles.rich! },
+  attributes: {
+    role: 'textbox',
+    'aria-multiline': 'true',
+    'aria-label': 'Text',
+    dir: 'auto',
+    class: styles.rich!,
+  },
 };
 
 /** Where the writer's own words end; undefined where nothing follows them. */
