@@ -181,33 +181,6 @@ describe('what is paused', () => {
     await until('it to go on', async () => (await departure(id)).state === 'scheduled');
     expect(page.problems).toEqual([]);
   });
-
-  it('comes back so from a bulk take-back that is undone', async () => {
-    const [running, still] = [await scheduled('Bulk running'), await scheduled('Bulk still')];
-    await product.api('POST', `/departures/${still.id}/pause`);
-    const page = await open('/departures');
-    await fill(page, 'searchbox', 'Find a departure', 'Bulk ');
-    await until(
-      'both',
-      async () => /Bulk running/.test(await textOf(page)) && /Bulk still/.test(await textOf(page)),
-    );
-    for (const subject of ['Bulk running', 'Bulk still'])
-      await press(page, 'checkbox', `Choose “${subject}”, to Bela Sousa`);
-    await sees(page, '2 chosen');
-    await press(page, 'button', 'Take back');
-    await until(
-      'both to be drafts',
-      async () =>
-        (await departure(running.id)).state === 'draft' && (await departure(still.id)).state === 'draft',
-    );
-    await press(page, 'button', 'Undo');
-    await until(
-      'both as before',
-      async () =>
-        (await departure(running.id)).state === 'scheduled' && (await departure(still.id)).state === 'paused',
-    );
-    expect(await departure(still.id)).toMatchObject({ pausedFor: 'me', plan: later });
-  });
 });
 
 it('the hold says in words what it cannot be, and changes nothing by it', async () => {
