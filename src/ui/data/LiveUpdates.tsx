@@ -3,6 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { listen } from './serverLink';
+import { outdate } from './outdate';
 import { refresh } from './queries';
 import styles from './LiveUpdates.module.css';
 
@@ -19,12 +20,12 @@ export function LiveUpdates() {
       clearTimeout(losing);
       losing = undefined;
       setLost(false);
-      if (fresh) void client.invalidateQueries();
+      if (fresh) outdate(client);
     };
     const stop = listen((event) => {
       if (event.type === 'hello') found(event.fresh);
       if (event.type === 'signed-out') window.location.assign('/sign-in');
-      if (event.type === 'reset') void client.invalidateQueries();
+      if (event.type === 'reset') outdate(client);
       if (event.type === 'error') losing ??= setTimeout(() => setLost(true), PATIENCE_MS);
       if (event.type === 'changes') refresh(client, event.topics);
     });

@@ -2,6 +2,7 @@
 /** What the views read from the API, kept current by live updates. */
 import { keepPreviousData, useInfiniteQuery, useQuery, type QueryClient } from '@tanstack/react-query';
 import { ask } from './client';
+import { outdate } from './outdate';
 import type {
   BestJson,
   BoardJson,
@@ -285,6 +286,6 @@ const STALE: Record<string, string[]> = {
 /** Loads again what the topics touch. */
 export function refresh(client: QueryClient, topics: Iterable<string>): void {
   for (const key of new Set([...topics].flatMap((topic) => STALE[topic] ?? []))) {
-    void client.invalidateQueries({ queryKey: [key] });
+    outdate(client, { queryKey: [key] });
   }
 }
