@@ -1,6 +1,6 @@
 /** The shapes of good answers as Joi schemas, for the OpenAPI document and for the tests that hold us to it. */
 import Joi, { type ObjectSchema, type Schema } from 'joi';
-import { LANGUAGES } from '../core/checks/language';
+import { LANGUAGES } from '../core/text/language';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
 import { INBOX_GROUPS } from '../core/reply/desk';
 import { checksOff, details, holdRule, identity, leave, plan, quietHours, workingWeek } from './schemas';
@@ -268,6 +268,7 @@ export const answers: Record<string, Schema> = {
     zone: Joi.string(),
     holdSeconds: Joi.number(),
     hourCycle: Joi.valid(24, 12),
+    languages: Joi.array().items(Joi.valid(...LANGUAGES)),
     theme: Joi.valid('light', 'dark'),
     week: orNull(workingWeek),
     leave,

@@ -1,7 +1,7 @@
 /** What requests may contain. The same schemas validate and are published in the OpenAPI document. */
 import Joi from 'joi';
 import { HOLD_SECONDS, MAX_BODY, MAX_RECIPIENTS, MAX_SUBJECT } from '../core/message/limits';
-import { LANGUAGES } from '../core/checks/language';
+import { LANGUAGES } from '../core/text/language';
 import { IMPORTANCES, SENSITIVITIES } from '../core/message/details';
 import { CHECK_IDS } from '../core/checks/finding';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
@@ -457,6 +457,10 @@ export const settingsPatch = Joi.object({
   zone,
   holdSeconds: Joi.number().description(`0 for off, or ${HOLD_SECONDS.min} to ${HOLD_SECONDS.max}`),
   hourCycle: Joi.valid(24, 12),
+  languages: Joi.array()
+    .items(Joi.valid(...LANGUAGES))
+    .unique()
+    .description('In which phrases are read, beside English and those the browser asks for'),
   theme: Joi.valid('light', 'dark'),
   week: workingWeek.allow(null),
   leave,

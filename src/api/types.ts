@@ -3,7 +3,7 @@
  * without offset.
  */
 import type { DepartureState, PauseCause } from '../core/departure/states';
-import type { Language } from '../core/checks/language';
+import type { Language } from '../core/text/language';
 import type { CheckId } from '../core/checks/finding';
 import type { QuietHours } from '../core/hold/quietHours';
 import type { HoldRule } from '../core/hold/rule';
@@ -45,6 +45,8 @@ export interface SettingsJson {
   zone: string;
   holdSeconds: number;
   hourCycle: HourCycle;
+  /** In which phrases are read, beside English and those the browser asks for. */
+  languages: Language[];
   theme: 'light' | 'dark';
   /** null: office hours. */
   week: WorkingWeek | null;

@@ -5,6 +5,7 @@ import type { QuietHours } from '../core/hold/quietHours';
 import type { Identity } from '../core/message/details';
 import type { HoldRule } from '../core/hold/rule';
 import type { WorkingWeek } from '../core/time/dayParts';
+import type { Language } from '../core/text/language';
 import type { Leave } from '../core/time/leave';
 import type { HourCycle } from '../core/time/words';
 import { meta, settings } from './schema';
@@ -30,6 +31,8 @@ export interface Settings {
   /** Length of the undo window, seconds; 0 is off. */
   holdSeconds: number;
   hourCycle: HourCycle;
+  /** Those I write phrases in, beside English and what the browser asks for. */
+  languages: Language[];
   theme: Theme;
   /** My working week; null: office hours. */
   week: WorkingWeek | null;

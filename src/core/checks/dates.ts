@@ -1,5 +1,6 @@
 /** Dates in the text: weekdays that do not agree with them, and days that are past when the message lands. */
-import { datesIn, dayNumberOf, englishWeekday, placeOf, weekdayOf } from '../text/namedDates';
+import { englishWeekday } from '../text/calendarNames';
+import { datesIn, dayNumberOf, placeOf, weekdayOf } from '../text/namedDates';
 import { toLocal } from '../time/wallClock';
 import { inText, ownParts, type CheckContext, type Finding } from './finding';
 

@@ -1,8 +1,6 @@
 /** In which language a text is written, among those the product knows. */
 import { franc } from 'franc-min';
-
-export const LANGUAGES = ['en', 'pt', 'de', 'fr', 'es'] as const;
-export type Language = (typeof LANGUAGES)[number];
+import type { Language } from '../text/language';
 
 /** ISO 639-3, as they are guessed by. */
 const CODES: Record<string, Language> = { eng: 'en', por: 'pt', deu: 'de', fra: 'fr', spa: 'es' };

@@ -1,6 +1,7 @@
 /** Words that no dictionary knows. Which those are is asked elsewhere: dictionaries are large. */
 import { inText, ownParts, type Finding } from './finding';
-import { languageOf, type Language } from './language';
+import type { Language } from '../text/language';
+import { languageOf } from './language';
 
 /** A word to be looked up. */
 export interface Spelled {

@@ -1,15 +1,73 @@
-/** Which runs of words mean what. */
-import { date, inDays, weekday } from './dayRules';
-import { fixed } from './fixedWords';
-import type { Match, NamedReader, Rule } from './rule';
-import { clock, delay } from './timeRules';
+/** Which runs of words mean what, in each language. */
+import type { Language } from '../text/language';
+import { english } from './languages/english';
+import { french } from './languages/french';
+import { german } from './languages/german';
+import { portuguese } from './languages/portuguese';
+import { spanish } from './languages/spanish';
+import type { Lexicon } from './lexicon';
+import { MEANINGS, type MeaningName, type SlotValue } from './meanings';
+import { neutral, type Match } from './neutral';
+import { fits, parsePattern, type Pattern, type ReadSlot } from './pattern';
+import { slotsOf, type NamedReader } from './slots';
 import type { Token } from './tokens';
-import { place, reader } from './whoseRules';
 
-const RULES: readonly Rule[] = [fixed, weekday, date, inDays, delay, clock, place, reader];
+export type { NamedReader } from './slots';
+
+const LEXICONS: Record<Language, Lexicon> = {
+  en: english,
+  de: german,
+  fr: french,
+  es: spanish,
+  pt: portuguese,
+};
+
+/** Said in English by everybody, since the product does: whose clock is meant. */
+const OF_ENGLISH: readonly MeaningName[] = ['mine', 'theirs', 'each', 'reader'];
+
+/** Who writes “16h” means the clock; “3h” is rather a length from now. */
+const CLOCK_FROM = 7;
+
+interface Grammar {
+  patterns: { meaning: MeaningName; pattern: Pattern }[];
+  read: (readers: readonly NamedReader[]) => ReadSlot<SlotValue>;
+}
+
+const grammars = new Map<Language, Grammar>();
+
+function grammarOf(language: Language): Grammar {
+  const known = grammars.get(language);
+  if (known) return known;
+  const { says } = LEXICONS[language];
+  const names = Object.keys(MEANINGS) as MeaningName[];
+  const patterns = names.flatMap((meaning) => {
+    const shared = language !== 'en' && OF_ENGLISH.includes(meaning) ? LEXICONS.en.says[meaning] : undefined;
+    const all = [...(says[meaning] ?? []), ...(shared ?? [])];
+    return all.map((text) => ({ meaning, pattern: parsePattern(text) }));
+  });
+  const grammar = { patterns, read: slotsOf(language, LEXICONS[language]) };
+  grammars.set(language, grammar);
+  return grammar;
+}
 
 /** Every meaning of the words from one position on; the longest first. */
-export function meaningsAt(words: readonly Token[], at: number, readers: readonly NamedReader[]): Match[] {
+export function meaningsAt(
+  words: readonly Token[],
+  at: number,
+  readers: readonly NamedReader[],
+  language: Language,
+): Match[] {
   const plainWords = words.map(({ word }) => word);
-  return RULES.flatMap((rule) => rule(plainWords, at, readers)).sort((a, b) => b.length - a.length);
+  const { patterns, read } = grammarOf(language);
+  const slots = read(readers);
+  const figures = neutral(plainWords, at, language);
+  const said = patterns.flatMap(({ meaning, pattern }) =>
+    fits(pattern, plainWords, at, slots).flatMap((found): Match[] => {
+      const part = found.end > at ? MEANINGS[meaning](found.slots) : undefined;
+      return part ? [{ part, length: found.end - at }] : [];
+    }),
+  );
+  const clockFirst = figures.some(({ part }) => part.kind === 'time' && part.time.hour >= CLOCK_FROM);
+  const all = clockFirst ? [...figures, ...said] : [...said, ...figures];
+  return all.sort((a, b) => b.length - a.length);
 }

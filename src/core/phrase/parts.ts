@@ -1,6 +1,9 @@
 /** What the words of a phrase can mean, each on its own. */
 import type { Plan } from '../plan/plan';
 import type { PartOfDay } from '../time/partOfDay';
+import type { NamedPlace } from './places';
+
+export type Feast = 'easter' | 'good-friday' | 'easter-monday';
 
 /** A day, however it was named. */
 export type DaySpec =
@@ -9,14 +12,25 @@ export type DaySpec =
   | { type: 'in-months'; months: number }
   /** Working days after today. */
   | { type: 'working-days'; days: number }
-  /** ISO weekday, 1 = Monday: the nearest, the one of this week, the one after the nearest, or either with “next”. */
-  | { type: 'weekday'; weekday: number; which: 'nearest' | 'this' | 'next' | 'week-after' | 'next-week' }
+  /**
+   * ISO weekday, 1 = Monday: the nearest, the one of this week, of the next one, or either of the last two. Weeks are
+   * added to it.
+   */
+  | { type: 'weekday'; weekday: number; which: 'nearest' | 'this' | 'next' | 'next-week'; weeks?: number }
   /** Without a month the next month that has such a day; without a year the next year. */
   | { type: 'date'; day: number; month?: number; year?: number }
-  /** The first working day of the coming week, the last one of this. */
+  | { type: 'feast'; feast: Feast }
+  /** The first working day of the coming week or month, the last one of this week. */
   | { type: 'next-week' }
+  | { type: 'next-month' }
   | { type: 'week-end' }
-  | { type: 'end-of-month' };
+  /** Of this month where none is named. */
+  | { type: 'end-of-month'; month?: number }
+  | { type: 'last-working-day'; month?: number }
+  /** The first, second … weekday of a month; -1 is the last one. */
+  | { type: 'nth-weekday'; nth: number; weekday: number; month?: number }
+  /** The first working day after the leave somebody is on, or goes on next. */
+  | { type: 'back' };
 
 /** A time of day. */
 export interface TimeSpec {
@@ -24,10 +38,11 @@ export interface TimeSpec {
   hour: number;
   minute: number;
   /**
-   * Whether the half of the day is certain: said (9 am, 16h), written as a whole time (9:10, which a person who
-   * keeps a twelve-hour clock may mean either way), or a bare number.
+   * Whether the half of the day is certain: said (9 am), counted to 24 (09, 16h, 9 Uhr), written as a whole time (9:10,
+   * which a person who keeps a twelve-hour clock may mean either way), a bare number, or the midnight that ends a day
+   * or begins it.
    */
-  half: 'said' | 'written' | 'bare';
+  half: 'said' | 'counted' | 'written' | 'bare' | 'midnight';
 }
 
 /** Whose clock is meant. */
@@ -36,11 +51,11 @@ export type Whose =
   | { kind: 'theirs' }
   | { kind: 'each' }
   /** Several zones where a name stands for several places. */
-  | { kind: 'place'; places: { zone: string; place: string }[] };
+  | { kind: 'place'; places: readonly NamedPlace[] };
 
-/** A length of time from now. */
+/** A length of time from now, seconds. */
 export interface Delay {
-  minutes: number;
+  seconds: number;
 }
 
 /** One meaning of a run of words. */
@@ -51,19 +66,33 @@ export type Part =
   | { kind: 'whose'; whose: Whose }
   | { kind: 'delay'; delay: Delay }
   | { kind: 'now' }
+  /** Is meant only where a time of day is said as well. */
+  | { kind: 'with-time' }
+  /** Names no moment to come: it repeats, or it is past. */
+  | { kind: 'no-moment'; why: 'repeats' | 'past' }
   /** Several of these in one word: tonight. */
   | { kind: 'several'; parts: Part[] }
   /** Says nothing by itself: at, on, the. Never the last word. */
   | { kind: 'filler' };
 
+/** Words from one to before another, by their place in the phrase. */
+export interface Run {
+  from: number;
+  to: number;
+}
+
 /** Everything one way of reading the words says. */
 export interface Said {
   days: DaySpec[];
+  /** The words the days were said in. */
+  dayWords?: Run;
   time?: TimeSpec;
   part?: PartOfDay;
   whose?: Whose;
   delay?: Delay;
   now?: boolean;
+  withTime?: boolean;
+  noMoment?: { why: 'repeats' | 'past'; words: Run };
 }
 
 /** One way to read a phrase. */

@@ -16,6 +16,16 @@ const key = (name: string) =>
     .replace(/\s+/g, ' ')
     .trim();
 
+/** Zones whose last part is a day of the year to everybody: the island has to be said. */
+const DAYS_OF_THE_YEAR = ['Christmas', 'Easter'];
+
+/** The names a zone is known by from its own: “Chatham”, “Chatham Islands”; “Christmas Island”, never “Christmas”. */
+const islandNames = (name: string) => [
+  ...(DAYS_OF_THE_YEAR.includes(name) ? [] : [name]),
+  `${name} Island`,
+  `${name} Islands`,
+];
+
 let index: Map<string, NamedPlace[]> | undefined;
 let longest = 1;
 const MOST_PLACES = 6;
@@ -34,12 +44,14 @@ function places(): Map<string, NamedPlace[]> {
   const cities = new Map(listZones().map(({ id, city }) => [id, city]));
   const byCountry = new Map<string, NamedPlace[]>();
   for (const { id, city, country, aliases } of listZones()) {
-    add(map, city, { zone: id, place: city });
+    if (!DAYS_OF_THE_YEAR.includes(city)) add(map, city, { zone: id, place: city });
     // Abbreviations among the old names (EST, HST) are fixed offsets, not places.
     for (const alias of aliases)
-      if (!/^[A-Z0-9+-]+$/.test(alias)) add(map, alias, { zone: id, place: alias });
+      if (!/^[A-Z0-9+-]+$/.test(alias) && !DAYS_OF_THE_YEAR.includes(alias))
+        add(map, alias, { zone: id, place: alias });
     add(map, id, { zone: id, place: city });
-    add(map, id.split('/').at(-1)!, { zone: id, place: city });
+    for (const name of islandNames(id.split('/').at(-1)!))
+      add(map, name, { zone: id, place: DAYS_OF_THE_YEAR.includes(city) ? `${city} Island` : city });
     byCountry.set(country, [...(byCountry.get(country) ?? []), { zone: id, place: city }]);
   }
   // A country is a place only where it keeps one time.

@@ -3,8 +3,10 @@
  * word of it is accounted for and what is said twice (a weekday and a date) agrees: a wrong reading is worse than
  * none.
  */
-import { meaningsAt } from './grammar';
-import type { Part, Reading, Said, Whose } from './parts';
+import { blame, type Blame } from './blame';
+import { meaningsAt, type NamedReader } from './grammar';
+import type { DaySpec, Part, Reading, Run, Said, Whose } from './parts';
+import type { Language } from '../text/language';
 import { resolve, type PhraseContext } from './resolve';
 import { tokens, type Token } from './tokens';
 
@@ -21,6 +23,9 @@ export type PhraseResult =
 /** Longer phrases are not phrases; it also bounds the search. */
 const MOST_WORDS = 24;
 const MOST_WAYS = 200;
+const MOST_STEPS = 20_000;
+/** A weekday, a date, and what goes with them. */
+const MOST_DAYS = 3;
 
 function mergeWhose(a: Whose | undefined, b: Whose): Whose | undefined {
   if (!a) return b;
@@ -35,15 +40,22 @@ function mergeWhose(a: Whose | undefined, b: Whose): Whose | undefined {
   return undefined;
 }
 
+const joined = (run: Run | undefined, { from, to }: Run): Run =>
+  run ? { from: Math.min(run.from, from), to: Math.max(run.to, to) } : { from, to };
+
+const same = (a: DaySpec, b: DaySpec) => JSON.stringify(a) === JSON.stringify(b);
+
 /** Adds what one part says; undefined where it contradicts, or repeats, what was said before. */
-function add(said: Said, part: Part): Said | undefined {
+function add(said: Said, part: Part, run: Run): Said | undefined {
   switch (part.kind) {
     case 'filler':
       return said;
     case 'several':
-      return part.parts.reduce<Said | undefined>((sum, each) => sum && add(sum, each), said);
+      return part.parts.reduce<Said | undefined>((sum, each) => sum && add(sum, each, run), said);
     case 'day':
-      return said.days.length < 2 ? { ...said, days: [...said.days, part.day] } : undefined;
+      return said.days.length < MOST_DAYS && !said.days.some((each) => same(each, part.day))
+        ? { ...said, days: [...said.days, part.day], dayWords: joined(said.dayWords, run) }
+        : undefined;
     case 'part':
       return said.part === undefined || said.part === part.part ? { ...said, part: part.part } : undefined;
     case 'time':
@@ -52,6 +64,10 @@ function add(said: Said, part: Part): Said | undefined {
       return said.delay ? undefined : { ...said, delay: part.delay };
     case 'now':
       return { ...said, now: true };
+    case 'with-time':
+      return { ...said, withTime: true };
+    case 'no-moment':
+      return { ...said, noMoment: { why: part.why, words: run } };
     case 'whose': {
       const whose = mergeWhose(said.whose, part.whose);
       return whose && { ...said, whose };
@@ -67,46 +83,65 @@ interface Search {
   clash: boolean;
 }
 
-function search(words: readonly Token[], context: PhraseContext): Search {
-  const meanings = words.map((_, at) => meaningsAt(words, at, context.readers));
+function search(words: readonly Token[], readers: readonly NamedReader[], language: Language): Search {
+  const meanings = words.map((_, at) => meaningsAt(words, at, readers, language));
   const found: Search = { ways: [], stuck: 0, clash: false };
   let steps = 0;
   const walk = (at: number, said: Said, lastFiller: boolean): void => {
-    if (at > found.stuck) found.stuck = at;
-    if (found.ways.length >= MOST_WAYS || ++steps > 20_000) return;
+    if (at > found.stuck) Object.assign(found, { stuck: at, clash: false });
+    if (found.ways.length >= MOST_WAYS || ++steps > MOST_STEPS) return;
     if (at === words.length) {
       if (!lastFiller) found.ways.push(said);
       return;
     }
     for (const { part, length } of meanings[at]!) {
-      const next = add(said, part);
+      const next = add(said, part, { from: at, to: at + length });
       if (next) walk(at + length, next, part.kind === 'filler');
-      else found.clash = true;
+      else if (at === found.stuck) found.clash = true;
     }
   };
   walk(0, { days: [] }, false);
+  // “in 3 hours” is one length; that “in” may mean nothing and “3 hours” three o'clock, is looking for it.
+  const whole = meanings[0]!.filter(({ part, length }) => part.kind === 'delay' && length === words.length);
+  if (whole.length && words.length > 1)
+    found.ways = found.ways.filter(({ delay, days, time }) => delay && !days.length && !time);
   return found;
 }
 
-const OFFSET = /^(utc|gmt)?[-+−]\d{1,2}(:?\d{2})?$/;
-const ABBREVIATION =
-  /^(est|edt|cst|cdt|mst|mdt|pst|pdt|cet|cest|bst|ist|jst|wet|west|eet|eest|aest|aedt|hst|akst|nst|brt|npt|eat|wat|gmt|msk|sgt|hkt|nzst|nzdt)$/;
+/** Every way the words can be read, in any of the languages, whatever it comes to. Nobody is named. */
+export function waysToRead(text: string, languages: readonly Language[]): Said[] {
+  const words = tokens(text);
+  if (words.length === 0 || words.length > MOST_WORDS) return [];
+  return languages.flatMap((language) => search(words, [], language).ways);
+}
 
-function notUnderstood(words: readonly Token[], found: Search): PhraseResult {
-  const stuck = words[found.stuck];
-  if (!stuck) {
-    const last = words.at(-1)!.typed;
-    return { kind: 'not-understood', part: last, why: `Something is still missing after “${last}”.` };
+/** What the ways of one language come to. */
+function readIn(
+  words: readonly Token[],
+  text: string,
+  context: PhraseContext,
+  language: Language,
+): { readings: Reading[]; blame?: Blame; got: number } {
+  const found = search(words, context.readers, language);
+  // What repeats is no moment, even where its words could be read as something else.
+  const noMoment = found.ways.find(({ noMoment }) => noMoment);
+  const readings: Reading[] = [];
+  let problem: Blame | undefined;
+  for (const said of noMoment ? [noMoment] : found.ways) {
+    const result = resolve(said, context);
+    if ('readings' in result) readings.push(...result.readings);
+    else
+      problem ??= {
+        part: result.about
+          ? words
+              .slice(result.about.from, result.about.to)
+              .map(({ typed }) => typed)
+              .join(' ')
+          : text.trim(),
+        why: result.problem,
+      };
   }
-  const { typed, word } = stuck;
-  if (OFFSET.test(word) || ABBREVIATION.test(word)) {
-    const why = `“${typed}” is not a place: say whose clock it is by a city, such as Osaka.`;
-    return { kind: 'not-understood', part: typed, why };
-  }
-  const why = found.clash
-    ? `“${typed}” does not go with the words before it.`
-    : `“${typed}” is not understood here.`;
-  return { kind: 'not-understood', part: typed, why };
+  return { readings, blame: problem ?? blame(words, found.stuck, found.clash), got: found.stuck };
 }
 
 /** Never throws; what is typed is data. */
@@ -117,20 +152,14 @@ export function readPhrase(text: string, context: PhraseContext): PhraseResult {
     const part = words[MOST_WORDS]!.typed;
     return { kind: 'not-understood', part, why: 'This is longer than any moment needs.' };
   }
-  const found = search(words, context);
-  const readings: Reading[] = [];
-  let problem: string | undefined;
-  for (const said of found.ways) {
-    const result = resolve(said, context);
-    if ('problem' in result) problem ??= result.problem;
-    else readings.push(...result.readings);
+  const each = (context.languages ?? ['en']).map((language) => readIn(words, text, context, language));
+  const byPlan = new Map<string, Reading>();
+  for (const reading of each.flatMap(({ readings }) => readings)) {
+    const key = JSON.stringify(reading.plan);
+    if (!byPlan.has(key)) byPlan.set(key, reading);
   }
-  const seen = new Set<string>();
-  const distinct = readings.filter(({ plan }) => {
-    const key = JSON.stringify(plan);
-    return !seen.has(key) && seen.add(key);
-  });
-  if (distinct.length) return { kind: 'understood', readings: distinct };
-  if (problem) return { kind: 'not-understood', part: text.trim(), why: problem };
-  return notUnderstood(words, found);
+  if (byPlan.size) return { kind: 'understood', readings: [...byPlan.values()] };
+  // The language that got furthest says what is wrong.
+  const furthest = each.reduce((best, one) => (one.got > best.got ? one : best));
+  return { kind: 'not-understood', ...furthest.blame! };
 }

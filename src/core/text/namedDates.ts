@@ -1,94 +1,16 @@
 /** Dates written in a text, in the words of five languages. */
 import { rollup } from 'd3';
+import { CALENDAR } from './calendarNames';
 
-/** Monday first, January first; the forms of each that people write, the usual one first. */
-const LANGUAGES: { weekdays: string[][]; months: string[][]; of: string }[] = [
-  {
-    weekdays: [
-      ...[
-        ['Monday', 'Mon'],
-        ['Tuesday', 'Tue', 'Tues'],
-        ['Wednesday', 'Wed', 'Weds'],
-        ['Thursday', 'Thu', 'Thur', 'Thurs'],
-      ],
-      ...[
-        ['Friday', 'Fri'],
-        ['Saturday', 'Sat'],
-        ['Sunday', 'Sun'],
-      ],
-    ],
-    months: [
-      ...[
-        ['January', 'Jan'],
-        ['February', 'Feb'],
-        ['March', 'Mar'],
-        ['April', 'Apr'],
-        ['May'],
-        ['June', 'Jun'],
-      ],
-      ...[
-        ['July', 'Jul'],
-        ['August', 'Aug'],
-        ['September', 'Sept', 'Sep'],
-        ['October', 'Oct'],
-        ['November', 'Nov'],
-      ],
-      ['December', 'Dec'],
-    ],
-    of: '(?:of\\s+)?',
-  },
-  {
-    weekdays: [
-      ...[
-        ['segunda-feira', 'segunda'],
-        ['terça-feira', 'terça'],
-        ['quarta-feira', 'quarta'],
-      ],
-      ...[['quinta-feira', 'quinta'], ['sexta-feira', 'sexta'], ['sábado'], ['domingo']],
-    ],
-    months: [
-      ...[['janeiro'], ['fevereiro'], ['março'], ['abril'], ['maio'], ['junho'], ['julho'], ['agosto']],
-      ...[['setembro'], ['outubro'], ['novembro'], ['dezembro']],
-    ],
-    of: '(?:de\\s+)?',
-  },
-  {
-    weekdays: [
-      ['Montag'],
-      ['Dienstag'],
-      ['Mittwoch'],
-      ['Donnerstag'],
-      ['Freitag'],
-      ['Samstag', 'Sonnabend'],
-      ['Sonntag'],
-    ],
-    months: [
-      ...[['Januar', 'Jänner'], ['Februar'], ['März'], ['April'], ['Mai'], ['Juni'], ['Juli'], ['August']],
-      ...[['September'], ['Oktober'], ['November'], ['Dezember']],
-    ],
-    of: '',
-  },
-  {
-    weekdays: [['lundi'], ['mardi'], ['mercredi'], ['jeudi'], ['vendredi'], ['samedi'], ['dimanche']],
-    months: [
-      ...[['janvier'], ['février'], ['mars'], ['avril'], ['mai'], ['juin'], ['juillet'], ['août']],
-      ...[['septembre'], ['octobre'], ['novembre'], ['décembre']],
-    ],
-    of: '',
-  },
-  {
-    weekdays: [['lunes'], ['martes'], ['miércoles'], ['jueves'], ['viernes'], ['sábado'], ['domingo']],
-    months: [
-      ...[['enero'], ['febrero'], ['marzo'], ['abril'], ['mayo'], ['junio'], ['julio'], ['agosto']],
-      ...[['septiembre', 'setiembre'], ['octubre'], ['noviembre'], ['diciembre']],
-    ],
-    of: '(?:de\\s+)?',
-  },
+/** What may stand between a day and its month. */
+const LANGUAGES = [
+  { ...CALENDAR.en, of: '(?:of\\s+)?' },
+  { ...CALENDAR.pt, of: '(?:de\\s+)?' },
+  { ...CALENDAR.de, of: '' },
+  { ...CALENDAR.fr, of: '' },
+  { ...CALENDAR.es, of: '(?:de\\s+)?' },
 ];
 const [ENGLISH] = LANGUAGES;
-
-/** English weekdays, Monday first, long. */
-export const englishWeekday = (weekday: number) => ENGLISH!.weekdays[weekday - 1]![0]!;
 
 /** The longest first, so that “June” is not “Jun” and an e. */
 const oneOf = (forms: string[][]) =>

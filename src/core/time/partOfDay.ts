@@ -3,7 +3,8 @@ import { Temporal } from 'temporal-polyfill';
 import { workOn, type Working } from './dayParts';
 
 /** A part of the day whose time follows from a person's working hours. */
-export type PartOfDay = 'start' | 'morning' | 'lunch' | 'afternoon' | 'end' | 'evening' | 'night';
+export type PartOfDay = (typeof PARTS_OF_DAY)[number];
+export const PARTS_OF_DAY = ['start', 'morning', 'lunch', 'afternoon', 'end', 'evening', 'night'] as const;
 
 /** Minutes after midnight, the same for everyone. */
 const FIXED: Record<Exclude<PartOfDay, 'start' | 'morning' | 'end'>, number> = {

@@ -4,13 +4,16 @@ import { CalendarOutlined, LeftOutlined, RightOutlined } from '@ant-design/icons
 import { Button, Calendar, Popover } from 'antd';
 import dayjs from 'dayjs';
 import { useState } from 'react';
-import { readTypedDate, readTypedTime, stepDate, stepTime } from '../../core/time/typed';
+import { readDateField, readTimeField } from '../../core/phrase/fields';
+import { stepDate, stepTime } from '../../core/time/typed';
 import { isLocal, toLocal } from '../../core/time/wallClock';
 import { dayOf, dayWords, timeWords } from '../../core/time/words';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { ZonePicker, type NearZone } from '../write/ZonePicker';
 import styles from './MomentFields.module.css';
+import { useMyWorking } from './useMyWorking';
+import { usePhraseLanguages } from './usePhraseLanguages';
 import { TypedField } from './TypedField';
 
 export interface LocalMoment {
@@ -93,6 +96,8 @@ function PickDay({ date, pick }: { date: string; pick: (date: string) => void })
 export function MomentFields<Zone extends string | null>({ id, value, onChange, near }: Props<Zone>) {
   const { hourCycle, zone } = useSettings();
   const today = dayOf(toLocal(useNow(60_000), zone));
+  const me = useMyWorking();
+  const languages = usePhraseLanguages();
   const [date, time] = split(value.local);
   const put = (nextDate: string, nextTime: string) =>
     onChange({ ...value, local: `${nextDate.replaceAll('T', 't')}T${nextTime.replaceAll('T', 't')}` });
@@ -104,7 +109,7 @@ export function MomentFields<Zone extends string | null>({ id, value, onChange, 
         value={date}
         onChange={(next) => put(next, time)}
         show={(day) => (isDate(day) ? dayWords(`${day}T00:00`) : undefined)}
-        read={(text) => readTypedDate(text, today)}
+        read={(text) => readDateField(text, { today, me, languages })}
         step={(day, steps, size) => stepDate(day, steps * (size === 'wide' ? 7 : 1))}
         hint="Arrow up and down step a day, with Shift a week."
         help="No such day. Write it as 25 Nov or 2026-11-25."
@@ -116,7 +121,7 @@ export function MomentFields<Zone extends string | null>({ id, value, onChange, 
         value={time}
         onChange={(next) => put(date, next)}
         show={(clock) => (isTime(clock) ? timeWords(`2026-01-01T${clock}`, hourCycle, 'if any') : undefined)}
-        read={readTypedTime}
+        read={(text) => readTimeField(text, languages)}
         step={(clock, steps, size) => stepTime(clock, steps * { usual: 5, wide: 60, fine: 1 }[size])}
         hint="Arrow up and down step 5 minutes, with Shift an hour, with Alt a minute."
         help="No time of day. Write it as 8:30 or 20:30."

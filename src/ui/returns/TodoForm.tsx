@@ -3,11 +3,14 @@
 import { AutoComplete, Button, Checkbox, Input } from 'antd';
 import { useId, useState } from 'react';
 import type { TodoJson } from '../../api/types';
-import { readTypedDate, readTypedTime, stepDate, stepTime } from '../../core/time/typed';
+import { readDateField, readTimeField } from '../../core/phrase/fields';
+import { stepDate, stepTime } from '../../core/time/typed';
 import { isLocal, toInstant, toLocal } from '../../core/time/wallClock';
 import { dayWords, timeWords } from '../../core/time/words';
 import { TODO_KINDS, type TodoMoment } from '../../core/todo/todo';
 import { TypedField } from '../common/TypedField';
+import { useMyWorking } from '../common/useMyWorking';
+import { usePhraseLanguages } from '../common/usePhraseLanguages';
 import { useWords } from '../common/format';
 import { useSettings } from '../data/queries';
 import type { TodoBody } from '../inbox/useMessageActions';
@@ -35,6 +38,8 @@ function DayTimeFields({ id, label, value, onChange, timeHelp }: FieldsProps) {
   const { zone, hourCycle } = useSettings();
   const { now } = useWords();
   const today = toLocal(now, zone).slice(0, 10);
+  const me = useMyWorking();
+  const languages = usePhraseLanguages();
   return (
     <div className={styles.dayTime}>
       <TypedField
@@ -45,7 +50,7 @@ function DayTimeFields({ id, label, value, onChange, timeHelp }: FieldsProps) {
         show={(date) =>
           date.trim() === '' ? '' : isDate(date) ? dayWords(`${date}T00:00`, `${today}T00:00`) : undefined
         }
-        read={(text) => readTypedDate(text, today)}
+        read={(text) => readDateField(text, { today, me, languages })}
         step={(date, steps, size) => stepDate(date || today, steps * (size === 'wide' ? 7 : 1))}
         hint="Arrow up and down step a day, with Shift a week. Empty: none."
         help="No such day. Write it as 10 Dec or 2026-12-10."
@@ -58,7 +63,7 @@ function DayTimeFields({ id, label, value, onChange, timeHelp }: FieldsProps) {
         show={(time) =>
           time.trim() === '' ? '' : isTime(time) ? timeWords(`2026-01-01T${time}`, hourCycle) : undefined
         }
-        read={readTypedTime}
+        read={(text) => readTimeField(text, languages)}
         step={(time, steps, size) => stepTime(time || '09:00', steps * { usual: 5, wide: 60, fine: 1 }[size])}
         hint={`Arrow up and down step 5 minutes. ${timeHelp}`}
         help="No time of day. Write it as 8:30 or 20:30."

@@ -1,10 +1,11 @@
 'use client';
 /** Settings: each applies at once and says so. */
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, Input, Radio, Segmented } from 'antd';
+import { Button, Input, Radio, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import type { SettingsJson } from '../../api/types';
 import { whyNoHold } from '../../core/hold/length';
+import { LANGUAGES, type Language } from '../../core/text/language';
 import { HOLD_SECONDS } from '../../core/message/limits';
 import { durationWords, type HourCycle } from '../../core/time/words';
 import { ask } from '../data/client';
@@ -163,12 +164,16 @@ function Work() {
   );
 }
 
+const LANGUAGE_NAMES: Record<Language, string> = {
+  ...{ en: 'English', de: 'German', fr: 'French', es: 'Spanish', pt: 'Portuguese' },
+};
+
 function Looks() {
-  const { hourCycle, theme } = useSettings();
+  const { hourCycle, theme, languages } = useSettings();
   const { apply } = useApply();
   return (
     <section className={`pane ${styles.block}`} aria-labelledby="looks">
-      <h2 id="looks">Times and colours</h2>
+      <h2 id="looks">Times, words and colours</h2>
       <Segmented<HourCycle>
         aria-label="Hours"
         value={hourCycle}
@@ -191,6 +196,21 @@ function Looks() {
           { value: 'dark', label: 'Dark' },
         ]}
       />
+      <div>
+        <label htmlFor="languages">Languages of the phrases I write</label>
+        <Select<Language[]>
+          id="languages"
+          mode="multiple"
+          value={languages}
+          onChange={(value) => void apply({ languages: value }, 'Phrases are read in these languages.')}
+          options={LANGUAGES.filter((language) => language !== 'en').map((value) => ({
+            value,
+            label: LANGUAGE_NAMES[value],
+          }))}
+          placeholder="English, and those of this browser"
+        />
+        <p className="quiet">English and the languages of this browser are read as well.</p>
+      </div>
     </section>
   );
 }

@@ -1,12 +1,14 @@
 /** Until when a message may be put off: suggestions, phrases, dates. */
 import { readPhrase, type PhraseResult } from '../../core/phrase/read';
 import { suggestSnoozes, type SnoozeSuggestion } from '../../core/snooze/suggest';
+import type { Language } from '../../core/text/language';
 import { localAt } from '../../core/time/dayParts';
 import { partMinute } from '../../core/time/partOfDay';
 import { toInstant } from '../../core/time/wallClock';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
 import { meAsPerson } from '../people/readers';
+import { phraseLanguages } from '../moments/phraseLanguages';
 import { readingOf } from './readingOf';
 
 /** @throws NotFound */
@@ -14,11 +16,18 @@ export function suggestSnooze(desk: Desk, messageId: string): SnoozeSuggestion[]
   return suggestSnoozes({ ...readingOf(desk, messageId), hourCycle: desk.settings().hourCycle });
 }
 
-/** What a phrase means, on my clock unless it says theirs. @throws NotFound */
-export function readSnoozePhrase(desk: Desk, messageId: string, text: string): PhraseResult {
+/** What a phrase means, on my clock unless it says theirs. @param asked the languages the browser asks for @throws NotFound */
+export function readSnoozePhrase(
+  desk: Desk,
+  messageId: string,
+  text: string,
+  asked: readonly Language[] = [],
+): PhraseResult {
   const { now, me, writer } = readingOf(desk, messageId);
   const { hourCycle } = desk.settings();
-  return readPhrase(text, { now, me, readers: writer ? [writer] : [], hourCycle, mineFirst: true });
+  const languages = phraseLanguages(desk, asked);
+  const readers = writer ? [writer] : [];
+  return readPhrase(text, { now, me, readers, hourCycle, mineFirst: true, languages });
 }
 
 /** A moment as it is asked for: exactly one of these. */
@@ -38,6 +47,7 @@ export function snoozeMoment(
   desk: Desk,
   messageId: string,
   { until, suggestion, phrase }: SnoozeUntil,
+  asked: readonly Language[] = [],
 ): { until: number; words: string } {
   if (suggestion !== undefined) {
     const found = suggestSnooze(desk, messageId).find(({ words }) => words === suggestion);
@@ -46,7 +56,7 @@ export function snoozeMoment(
     return { until: found.at, words: found.words };
   }
   if (phrase !== undefined) {
-    const result = readSnoozePhrase(desk, messageId, phrase);
+    const result = readSnoozePhrase(desk, messageId, phrase, asked);
     if (result.kind === 'empty') throw new Invalid('Say until when.', 'phrase');
     if (result.kind === 'not-understood') throw new Invalid(result.why, 'phrase');
     const [first, ...others] = result.readings;

@@ -5,6 +5,8 @@ import { readPhrase as read, type PhraseResult } from '../../core/phrase/read';
 import { usualChoices, type PlanPreview } from '../../core/plan/plan';
 import type { Desk } from '../desk';
 import { meAsPerson, placedReaders } from '../people/readers';
+import type { Language } from '../../core/text/language';
+import { phraseLanguages } from './phraseLanguages';
 import { askedReaders, previewPlan, type AskedRecipient } from './previewPlan';
 
 /** A suggestion with what it comes to. */
@@ -22,11 +24,17 @@ export function suggestMoments(desk: Desk, recipients: AskedRecipient[]): Sugges
   }));
 }
 
-/** @throws Invalid */
-export function readPhrase(desk: Desk, text: string, recipients: AskedRecipient[]): PhraseResult {
+/** @param asked the languages the browser asks for @throws Invalid */
+export function readPhrase(
+  desk: Desk,
+  text: string,
+  recipients: AskedRecipient[],
+  asked: readonly Language[] = [],
+): PhraseResult {
   const readers = placedReaders(askedReaders(desk, recipients));
   const { hourCycle } = desk.settings();
-  return read(text, { now: desk.now(), me: meAsPerson(desk), readers, hourCycle });
+  const languages = phraseLanguages(desk, asked);
+  return read(text, { now: desk.now(), me: meAsPerson(desk), readers, hourCycle, languages });
 }
 
 /** @throws Invalid */

@@ -1,5 +1,5 @@
 import { spellingRequest } from '../../../../../api/schemas';
-import type { Language } from '../../../../../core/checks/language';
+import type { Language } from '../../../../../core/text/language';
 import { unknownWords } from '../../../../../spelling/dictionaries';
 import { json, route } from '../../respond';
 

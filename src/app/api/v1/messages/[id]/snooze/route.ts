@@ -9,6 +9,7 @@ import {
 } from '../../../../../../usecases/incoming/snooze';
 import { snoozeMoment, type SnoozeUntil } from '../../../../../../usecases/incoming/snoozeMoments';
 import { readMessage } from '../../../../../../usecases/messages/readMessage';
+import { languagesAsked } from '../../../languagesAsked';
 import { presentMessage } from '../../../present';
 import { json, route } from '../../../respond';
 
@@ -22,9 +23,9 @@ interface Asked extends SnoozeUntil {
 const answer = (desk: Desk, id: string) => json(presentMessage(desk, readMessage(desk, id)));
 
 export const POST = route<Asked>(
-  ({ desk, params, body }) => {
+  ({ desk, params, body, request }) => {
     const { note, wholeThread, early, repeat: rrule, ...when } = body;
-    const { until, words } = snoozeMoment(desk, params.id!, when);
+    const { until, words } = snoozeMoment(desk, params.id!, when, languagesAsked(request));
     const zone = typeof body.until === 'object' ? body.until.zone : desk.settings().zone;
     const repeat =
       typeof rrule === 'string' ? { rrule, start: toLocal(until, zone).slice(0, 16), zone } : rrule;
