@@ -1,25 +1,36 @@
 import { defineConfig } from 'vitest/config';
+import { slowness } from './scripts/slowness.mjs';
+
+// Measured once, before anything runs; every limit below follows from it.
+const slow = (process.env.OAK_TEST_SLOWNESS ??= String(await slowness()));
+const patient = (ms: number) => ms * Number(slow);
 
 export default defineConfig({
   test: {
+    // Files share nothing: each has its own folders, ports, product and browser.
+    maxWorkers: '100%',
     projects: [
       {
         test: {
           name: 'unit',
           setupFiles: ['test/support/properties.ts'],
           include: ['src/**/*.test.ts', 'postoffice/**/*.test.ts', 'test/engine/**/*.test.ts'],
-          env: { OAK_ZONE: 'Europe/Lisbon', OAK_FROM: 'Tamsin Oyelaran <registrar@wrenfield.example>' },
-          testTimeout: 20_000,
+          env: {
+            OAK_ZONE: 'Europe/Lisbon',
+            OAK_FROM: 'Tamsin Oyelaran <registrar@wrenfield.example>',
+            OAK_TEST_SLOWNESS: slow,
+          },
+          testTimeout: patient(30_000),
+          hookTimeout: patient(30_000),
         },
       },
       {
         test: {
           name: 'browser',
           include: ['test/browser/**/*.test.ts'],
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
-          // One demo and one Chromium at a time: the machine may have two cores.
-          fileParallelism: false,
+          env: { OAK_TEST_SLOWNESS: slow },
+          testTimeout: patient(90_000),
+          hookTimeout: patient(90_000),
           // A real browser on a busy machine sometimes misses; what needed a second try is named by scripts/test.mjs.
           retry: 1,
         },

@@ -1,7 +1,8 @@
 // `npm test`: everything that has to hold, on a fresh machine too. Ends with one line, `N passed, N failed`.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { CHROMIUM } from './chromium.mjs';
-import { build, checkNode, giveUp, installPackages, run } from './prepare.mjs';
+import { checkNode, giveUp, installPackages, run } from './prepare.mjs';
+import { beside, codeChecks, vitest } from './steps.mjs';
 
 checkNode();
 installPackages();
@@ -9,12 +10,6 @@ installChromium();
 
 let passed = 0;
 let failed = 0;
-
-function step(name, command, args) {
-  console.log(`\n— ${name}`);
-  if (run(process.execPath, [command, ...args]) === 0) passed++;
-  else failed++;
-}
 
 function installChromium() {
   if (existsSync(CHROMIUM)) return;
@@ -32,11 +27,11 @@ function tests(project) {
   const report = `reports/${project}.json`;
   rmSync(report, { force: true });
   const args = [
-    'node_modules/vitest/vitest.mjs',
+    vitest,
     'run',
     '--project',
     project,
-    '--reporter=dot',
+    '--reporter=default',
     '--reporter=json',
     `--outputFile.json=${report}`,
   ];
@@ -60,13 +55,12 @@ function tests(project) {
 }
 
 mkdirSync('reports', { recursive: true });
-step('lint', 'node_modules/eslint/bin/eslint.js', ['.']);
-step('format', 'node_modules/prettier/bin/prettier.cjs', ['--check', '--log-level=warn', '.']);
-step('types', 'node_modules/typescript/bin/tsc', ['--noEmit']);
-step('layers', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', ['src', 'postoffice']);
+const { lint, format, types, layers } = codeChecks(false);
+const build = { name: 'build', args: ['scripts/build.mjs'] };
+for (const well of await beside([lint], [format, types, layers, build]))
+  if (well) passed++;
+  else failed++;
 tests('unit');
-build();
-passed++;
 tests('browser');
 
 console.log(`\n${passed} passed, ${failed} failed`);

@@ -9,7 +9,7 @@ import type { ProblemJson, SessionsJson, SettingsJson } from '../../src/api/type
 import { openPage, press, sees, startChromium, textOf } from '../support/browser';
 import { startProduct, type Product } from '../support/product';
 import { raw, request } from '../support/raw';
-import { until } from '../support/until';
+import { patient, until } from '../support/until';
 
 const PASSPHRASE = 'eleven lamps in a row';
 const ME = { OAK_FROM: 'Ana Real <ana@real.example>', OAK_ZONE: 'Europe/Lisbon' };
@@ -84,154 +84,184 @@ describe('without signing in', () => {
     if (status === 303) expect(answer.head).toMatch(/^location: \/sign-in$/im);
   });
 
-  it('whatever is asked for in whatever way, the answer is no or the page to sign in, and nothing is done', async () => {
-    const open = new Set(['/sign-in', '/mark.svg', ...statics()]);
-    const before = await product.api<SettingsJson>('GET', '/settings', undefined, {
-      authorization: `Bearer ${PASSPHRASE}`,
-    });
-    const start = fc.constantFrom(
-      ...open,
-      '/_next/static/',
-      '/_next/',
-      '/_next/data/x/',
-      '/',
-      '',
-      '/sign-in/',
-      '/public/',
-    );
-    const climb = fc.array(
-      fc.constantFrom(
-        ...[
-          '..',
-          '.',
-          '',
-          '%2e%2e',
-          '%2E.',
-          '.%2e',
-          '%252e%252e',
-          '..%2f',
-          '..%5c',
-          '..\\',
-          '\\..\\..',
-          '..;',
-          '...',
-        ],
-        ...[
-          '%c0%ae%c0%ae',
-          '%00',
-          '%0d%0a',
-          '%20',
-          '..%00',
-          '\x7f',
-          'é',
-          '%',
-          '%zz',
-          '_next',
-          'sign-in',
-          '@',
-          ':',
-        ],
-      ),
-      { maxLength: 5 },
-    );
-    const goal = fc.constantFrom(
-      ...[
-        'api/v1/settings',
-        'api/v1/messages/export',
-        'inbox',
-        'settings',
-        'api/v1/openapi.json',
-        'api/v1/events',
-      ],
-      ...[
-        'API/V1/SETTINGS',
-        'api%2fv1%2fsettings',
-        'api/v1/settings/',
-        'api/v1/settings%00',
-        'mark.svg',
-        'sign-in',
+  it(
+    'whatever is asked for in whatever way, the answer is no or the page to sign in, and nothing is done',
+    async () => {
+      const open = new Set(['/sign-in', '/mark.svg', ...statics()]);
+      const before = await product.api<SettingsJson>('GET', '/settings', undefined, {
+        authorization: `Bearer ${PASSPHRASE}`,
+      });
+      const start = fc.constantFrom(
+        ...open,
+        '/_next/static/',
+        '/_next/',
+        '/_next/data/x/',
+        '/',
         '',
-      ],
-    );
-    const form = fc.constantFrom(
-      ...['', '', '', `http://127.0.0.1:${0}`, 'http://evil.example', 'https://', 'http:', '*', 'http://a@b'],
-    );
-    const tail = fc.constantFrom('', '?', '?_rsc=1', '?a=/../', '#', '#/sign-in', '?x=%', ';a=b', ' ', '\t');
-    const method = fc.constantFrom(
-      ...[
-        'GET',
-        'GET',
-        'HEAD',
-        'POST',
-        'PUT',
-        'PATCH',
-        'DELETE',
-        'OPTIONS',
-        'PROPFIND',
-        'TRACE',
-        'get',
-        'SUBSCRIBE',
-      ],
-    );
-    const extra = fc.subarray([
-      ...['RSC: 1', 'Next-Action: x', 'X-Middleware-Subrequest: src/middleware', 'X-Matched-Path: /inbox'],
-      ...[
-        'X-Invoke-Path: /inbox',
-        'X-Original-URL: /inbox',
-        'X-Rewrite-URL: /inbox',
-        'X-Forwarded-Host: 127.0.0.1',
-      ],
-      ...[
-        'X-HTTP-Method-Override: GET',
-        'X-Oak-Session: me',
-        'Cookie: oak_session=',
-        'Cookie: oak_session=x; oak_session=y',
-      ],
-      ...[
-        'Authorization: Bearer',
-        'Authorization: Bearer a',
-        'Authorization: Basic YTpi',
-        'X-Forwarded-For: 127.0.0.1',
-      ],
-      ...[
-        'Accept: text/html',
-        'Upgrade: websocket',
-        'Host: evil.example',
-        'Expect: 100-continue',
-        'Content-Length: 0',
-      ],
-      ...[
-        'Next-Router-State-Tree: %5B%22%22%2C%7B%22children%22%3A%5B%22(desk)%22%5D%7D%5D',
-        'Range: bytes=0-',
-      ],
-      ...['Purpose: prefetch', 'Next-Router-Prefetch: 1', 'X-Nextjs-Data: 1', 'X-Now-Route-Matches: 1=inbox'],
-    ]);
-    const tries = fc.record({ start, climb, goal, form, tail, method, extra });
-    await fc.assert(
-      fc.asyncProperty(tries, async ({ start, climb, goal, form, tail, method, extra }) => {
-        const path = [start.replace(/\/$/, ''), ...climb, goal].join('/');
-        const target = `${form.replace(':0', `:${port}`)}${path}${tail}`;
-        const answer = await raw(port, request(port, method, target, extra)).catch(() => undefined);
-        if (!answer) return;
-        expect(answer.body, target).not.toMatch(SECRET);
-        expect(answer.head, target).not.toMatch(/set-cookie|text\/event-stream/i);
-        // 0: hung up on. 400: no HTTP at all, or a host too many. 403: a foreign name.
-        if ([0, 400, 401, 403, 405, 417, 431].includes(answer.status)) return;
-        if (answer.status === 303) {
-          expect(answer.head).toMatch(/^location: \/sign-in$/im);
-          return;
-        }
-        expect([200, 206, 304], `${method} ${target} ${extra.join(', ')}`).toContain(answer.status);
-        const asked = target.replace(/^https?:\/\/[^/]*/, '').replace(/[?].*$/, '');
-        expect(open.has(asked), `${method} ${target}`).toBe(true);
-      }),
-      { numRuns: 800 },
-    );
-    const after = await product.api<SettingsJson>('GET', '/settings', undefined, {
-      authorization: `Bearer ${PASSPHRASE}`,
-    });
-    expect(after.body).toEqual(before.body);
-  }, 180_000);
+        '/sign-in/',
+        '/public/',
+      );
+      const climb = fc.array(
+        fc.constantFrom(
+          ...[
+            '..',
+            '.',
+            '',
+            '%2e%2e',
+            '%2E.',
+            '.%2e',
+            '%252e%252e',
+            '..%2f',
+            '..%5c',
+            '..\\',
+            '\\..\\..',
+            '..;',
+            '...',
+          ],
+          ...[
+            '%c0%ae%c0%ae',
+            '%00',
+            '%0d%0a',
+            '%20',
+            '..%00',
+            '\x7f',
+            'é',
+            '%',
+            '%zz',
+            '_next',
+            'sign-in',
+            '@',
+            ':',
+          ],
+        ),
+        { maxLength: 5 },
+      );
+      const goal = fc.constantFrom(
+        ...[
+          'api/v1/settings',
+          'api/v1/messages/export',
+          'inbox',
+          'settings',
+          'api/v1/openapi.json',
+          'api/v1/events',
+        ],
+        ...[
+          'API/V1/SETTINGS',
+          'api%2fv1%2fsettings',
+          'api/v1/settings/',
+          'api/v1/settings%00',
+          'mark.svg',
+          'sign-in',
+          '',
+        ],
+      );
+      const form = fc.constantFrom(
+        ...[
+          '',
+          '',
+          '',
+          `http://127.0.0.1:${0}`,
+          'http://evil.example',
+          'https://',
+          'http:',
+          '*',
+          'http://a@b',
+        ],
+      );
+      const tail = fc.constantFrom(
+        '',
+        '?',
+        '?_rsc=1',
+        '?a=/../',
+        '#',
+        '#/sign-in',
+        '?x=%',
+        ';a=b',
+        ' ',
+        '\t',
+      );
+      const method = fc.constantFrom(
+        ...[
+          'GET',
+          'GET',
+          'HEAD',
+          'POST',
+          'PUT',
+          'PATCH',
+          'DELETE',
+          'OPTIONS',
+          'PROPFIND',
+          'TRACE',
+          'get',
+          'SUBSCRIBE',
+        ],
+      );
+      const extra = fc.subarray([
+        ...['RSC: 1', 'Next-Action: x', 'X-Middleware-Subrequest: src/middleware', 'X-Matched-Path: /inbox'],
+        ...[
+          'X-Invoke-Path: /inbox',
+          'X-Original-URL: /inbox',
+          'X-Rewrite-URL: /inbox',
+          'X-Forwarded-Host: 127.0.0.1',
+        ],
+        ...[
+          'X-HTTP-Method-Override: GET',
+          'X-Oak-Session: me',
+          'Cookie: oak_session=',
+          'Cookie: oak_session=x; oak_session=y',
+        ],
+        ...[
+          'Authorization: Bearer',
+          'Authorization: Bearer a',
+          'Authorization: Basic YTpi',
+          'X-Forwarded-For: 127.0.0.1',
+        ],
+        ...[
+          'Accept: text/html',
+          'Upgrade: websocket',
+          'Host: evil.example',
+          'Expect: 100-continue',
+          'Content-Length: 0',
+        ],
+        ...[
+          'Next-Router-State-Tree: %5B%22%22%2C%7B%22children%22%3A%5B%22(desk)%22%5D%7D%5D',
+          'Range: bytes=0-',
+        ],
+        ...[
+          'Purpose: prefetch',
+          'Next-Router-Prefetch: 1',
+          'X-Nextjs-Data: 1',
+          'X-Now-Route-Matches: 1=inbox',
+        ],
+      ]);
+      const tries = fc.record({ start, climb, goal, form, tail, method, extra });
+      await fc.assert(
+        fc.asyncProperty(tries, async ({ start, climb, goal, form, tail, method, extra }) => {
+          const path = [start.replace(/\/$/, ''), ...climb, goal].join('/');
+          const target = `${form.replace(':0', `:${port}`)}${path}${tail}`;
+          const answer = await raw(port, request(port, method, target, extra)).catch(() => undefined);
+          if (!answer) return;
+          expect(answer.body, target).not.toMatch(SECRET);
+          expect(answer.head, target).not.toMatch(/set-cookie|text\/event-stream/i);
+          // 0: hung up on. 400: no HTTP at all, or a host too many. 403: a foreign name.
+          if ([0, 400, 401, 403, 405, 417, 431].includes(answer.status)) return;
+          if (answer.status === 303) {
+            expect(answer.head).toMatch(/^location: \/sign-in$/im);
+            return;
+          }
+          expect([200, 206, 304], `${method} ${target} ${extra.join(', ')}`).toContain(answer.status);
+          const asked = target.replace(/^https?:\/\/[^/]*/, '').replace(/[?].*$/, '');
+          expect(open.has(asked), `${method} ${target}`).toBe(true);
+        }),
+        { numRuns: 800 },
+      );
+      const after = await product.api<SettingsJson>('GET', '/settings', undefined, {
+        authorization: `Bearer ${PASSPHRASE}`,
+      });
+      expect(after.body).toEqual(before.body);
+    },
+    patient(180_000),
+  );
 
   it('a change of protocol gets no answer', async () => {
     // Once Next has answered something, it would listen for these too.
@@ -351,14 +381,18 @@ describe('those who guess', () => {
     expect((await raw(port, request(port, 'GET', '/api/v1/settings', [BEARER]))).status).toBe(200);
   });
 
-  it('from anywhere, lock nobody out; what a proxy says counts only where it is a declared one', async () => {
-    // Nobody has declared 127.0.0.1 a proxy: these are all from one source, and it is slow; the others are not.
-    const many = Array.from({ length: 60 }, (_, index) => guess('wrong', from(`10.0.${index}.1`)));
-    await expect(signIn(from('10.9.9.9'))).resolves.toContain('oak_session=');
-    const answers = await Promise.all(many);
-    expect(answers.every(({ status }) => status === 401 || status === 429)).toBe(true);
-    expect(answers.some(({ status }) => status === 429)).toBe(true);
-  }, 120_000);
+  it(
+    'from anywhere, lock nobody out; what a proxy says counts only where it is a declared one',
+    async () => {
+      // Nobody has declared 127.0.0.1 a proxy: these are all from one source, and it is slow; the others are not.
+      const many = Array.from({ length: 60 }, (_, index) => guess('wrong', from(`10.0.${index}.1`)));
+      await expect(signIn(from('10.9.9.9'))).resolves.toContain('oak_session=');
+      const answers = await Promise.all(many);
+      expect(answers.every(({ status }) => status === 401 || status === 429)).toBe(true);
+      expect(answers.some(({ status }) => status === 429)).toBe(true);
+    },
+    patient(120_000),
+  );
 });
 
 describe('the data folder', () => {
@@ -370,31 +404,39 @@ describe('the data folder', () => {
       expect((statSync(join(product.dataDir, name)).mode & 0o077).toString(8), name).toBe('0');
   });
 
-  it('that was open is closed at the next start, and one that is shared keeps its other things', async () => {
-    const dir = mkdtempSync(join(tmpdir(), 'oak-open-'));
-    onTestFinished(() => rmSync(dir, { recursive: true, force: true }));
-    const first = await startProduct('real', { ...ME, OAK_DATA: dir });
-    await first.stop();
-    chmodSync(dir, 0o755);
-    for (const name of readdirSync(dir)) chmodSync(join(dir, name), 0o644);
-    const second = await startProduct('real', { ...ME, OAK_DATA: dir });
-    await second.stop();
-    expect(statSync(dir).mode & 0o777).toBe(0o700);
-    for (const name of readdirSync(dir)) expect(statSync(join(dir, name)).mode & 0o077, name).toBe(0);
-  }, 120_000);
+  it(
+    'that was open is closed at the next start, and one that is shared keeps its other things',
+    async () => {
+      const dir = mkdtempSync(join(tmpdir(), 'oak-open-'));
+      onTestFinished(() => rmSync(dir, { recursive: true, force: true }));
+      const first = await startProduct('real', { ...ME, OAK_DATA: dir });
+      await first.stop();
+      chmodSync(dir, 0o755);
+      for (const name of readdirSync(dir)) chmodSync(join(dir, name), 0o644);
+      const second = await startProduct('real', { ...ME, OAK_DATA: dir });
+      await second.stop();
+      expect(statSync(dir).mode & 0o777).toBe(0o700);
+      for (const name of readdirSync(dir)) expect(statSync(join(dir, name)).mode & 0o077, name).toBe(0);
+    },
+    patient(120_000),
+  );
 
-  it('takes one launcher: a second one changes nothing before it is refused', async () => {
-    const demo = await startProduct('demo');
-    onTestFinished(async () => void (await demo.stop()));
-    await demo.api('POST', '/clock', { rate: 0 });
-    await demo.api('POST', '/clock', { advance: 'PT2H' });
-    const { body: before } = await demo.api<{ now: string }>('GET', '/clock');
-    await expect(startProduct('demo', { OAK_DATA: demo.dataDir })).rejects.toThrow(
-      /running on .* already; nothing was changed/,
-    );
-    await expect(startProduct('real', { OAK_DATA: demo.dataDir })).rejects.toThrow(/running on .* already/);
-    const { body: after } = await demo.api<{ now: string }>('GET', '/clock');
-    expect(after.now).toBe(before.now);
-    expect((await demo.api('GET', '/health')).body).toMatchObject({ engine: { running: true } });
-  }, 180_000);
+  it(
+    'takes one launcher: a second one changes nothing before it is refused',
+    async () => {
+      const demo = await startProduct('demo');
+      onTestFinished(async () => void (await demo.stop()));
+      await demo.api('POST', '/clock', { rate: 0 });
+      await demo.api('POST', '/clock', { advance: 'PT2H' });
+      const { body: before } = await demo.api<{ now: string }>('GET', '/clock');
+      await expect(startProduct('demo', { OAK_DATA: demo.dataDir })).rejects.toThrow(
+        /running on .* already; nothing was changed/,
+      );
+      await expect(startProduct('real', { OAK_DATA: demo.dataDir })).rejects.toThrow(/running on .* already/);
+      const { body: after } = await demo.api<{ now: string }>('GET', '/clock');
+      expect(after.now).toBe(before.now);
+      expect((await demo.api('GET', '/health')).body).toMatchObject({ engine: { running: true } });
+    },
+    patient(180_000),
+  );
 });

@@ -17,7 +17,7 @@ import { prepareData } from '../../src/usecases/prepareData';
 import { NOW } from '../support/desk';
 import { bundleEngine, startEngineProcess } from '../support/engineProcess';
 import { startPostOffice, type TestPostOffice } from '../support/postOffice';
-import { until } from '../support/until';
+import { patient, until } from '../support/until';
 
 const BURST = 300;
 const KILLS = Number(process.env.OAK_KILLS ?? 30);
@@ -45,7 +45,7 @@ beforeAll(async () => {
     }
   });
   desk.store.close();
-}, 60_000);
+}, patient(60_000));
 
 afterAll(() => rmSync(template, { recursive: true, force: true }));
 
@@ -139,14 +139,14 @@ describe('a burst', () => {
   it(
     'goes out once, undisturbed',
     () => burst({ faults: {}, kills: 0 }, (...seen) => exactlyOnce(...seen, { unconfirmed: 0 })),
-    60_000,
+    patient(60_000),
   );
 
   it.each(FAULTS)(
     'goes out once: %s',
     (_name, faults, unconfirmed, refused) =>
       burst({ faults, kills: 0 }, (...seen) => exactlyOnce(...seen, { unconfirmed, refused })),
-    120_000,
+    patient(120_000),
   );
 
   it.each(FAULTS)(
@@ -155,7 +155,7 @@ describe('a burst', () => {
       burst({ faults, kills: 1 }, (...seen) =>
         exactlyOnce(...seen, { unconfirmed: unconfirmed + CONNECTIONS, refused }),
       ),
-    120_000,
+    patient(120_000),
   );
 
   it(
@@ -171,6 +171,6 @@ describe('a burst', () => {
       // A kill before or after the burst says nothing.
       expect(struck).toBeGreaterThan((KILLS - FAULTS.length) / 3);
     },
-    60_000 + KILLS * 20_000,
+    patient(60_000 + KILLS * 20_000),
   );
 });

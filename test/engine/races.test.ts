@@ -15,7 +15,7 @@ import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
 import { tempDesk } from '../support/desk';
 import { bundleEngine, startEngineProcess } from '../support/engineProcess';
 import { startSink } from '../support/sink';
-import { until } from '../support/until';
+import { patient, until } from '../support/until';
 
 const RACES = 1000;
 const TAKE_BACKS = 2000;
@@ -35,7 +35,7 @@ interface Race {
   done: { act: Act; granted: boolean; words: string }[];
 }
 
-beforeAll(bundleEngine, 60_000);
+beforeAll(bundleEngine, patient(60_000));
 
 function tryAct(desk: Desk, race: Race, act: Act): void {
   try {
@@ -111,46 +111,54 @@ async function raceThem(count: number, people: number, chooseAct: () => Act): Pr
   };
 }
 
-it('never both: each is told the truth', async () => {
-  const anyAct = () => ACTS[Math.floor(Math.random() * ACTS.length)]!;
-  const { desk, races, copiesOf, arrivals } = await raceThem(RACES, 2, anyAct);
-  for (const { id, messageId, done } of races) {
-    const { state } = readDeparture(desk, id);
-    const copies = copiesOf(id);
-    const told = JSON.stringify({ state, done });
-    expect(copies.length, told).toBe(state === 'sent' ? 1 : 0);
-    const granted = done.filter((each) => each.granted).map((each) => each.act);
-    const last = granted.findLast((act) => act !== 'edit');
-    // Whoever was granted it has it back, unless the other sent it on its way again.
-    if (last === 'take back') expect(state, told).toBe('draft');
-    if (last === 'pause') expect(state, told).toBe('paused');
-    if (state === 'draft') expect(granted, told).toContain('take back');
-    if (state === 'paused') expect(granted, told).toContain('pause');
-    for (const { granted: yes, words } of done)
-      if (!yes)
-        expect(words).toMatch(/already left|leaving right now|is a draft|nothing is planned|paused|draft/i);
-    // Who was granted a change sees it arrive.
-    if (state === 'sent' && granted.includes('edit'))
-      expect(copies[0]).toContain(readMessage(desk, messageId).text);
-  }
-  expect(arrivals.all).toBe(arrivals.different);
-  // The races were real: both sides won some.
-  const all = races.flatMap(({ done }) => done);
-  for (const granted of [true, false])
-    expect(all.filter((each) => each.granted === granted).length).toBeGreaterThan(RACES / 10);
-}, 120_000);
+it(
+  'never both: each is told the truth',
+  async () => {
+    const anyAct = () => ACTS[Math.floor(Math.random() * ACTS.length)]!;
+    const { desk, races, copiesOf, arrivals } = await raceThem(RACES, 2, anyAct);
+    for (const { id, messageId, done } of races) {
+      const { state } = readDeparture(desk, id);
+      const copies = copiesOf(id);
+      const told = JSON.stringify({ state, done });
+      expect(copies.length, told).toBe(state === 'sent' ? 1 : 0);
+      const granted = done.filter((each) => each.granted).map((each) => each.act);
+      const last = granted.findLast((act) => act !== 'edit');
+      // Whoever was granted it has it back, unless the other sent it on its way again.
+      if (last === 'take back') expect(state, told).toBe('draft');
+      if (last === 'pause') expect(state, told).toBe('paused');
+      if (state === 'draft') expect(granted, told).toContain('take back');
+      if (state === 'paused') expect(granted, told).toContain('pause');
+      for (const { granted: yes, words } of done)
+        if (!yes)
+          expect(words).toMatch(/already left|leaving right now|is a draft|nothing is planned|paused|draft/i);
+      // Who was granted a change sees it arrive.
+      if (state === 'sent' && granted.includes('edit'))
+        expect(copies[0]).toContain(readMessage(desk, messageId).text);
+    }
+    expect(arrivals.all).toBe(arrivals.different);
+    // The races were real: both sides won some.
+    const all = races.flatMap(({ done }) => done);
+    for (const granted of [true, false])
+      expect(all.filter((each) => each.granted === granted).length).toBeGreaterThan(RACES / 10);
+  },
+  patient(120_000),
+);
 
-it('two thousand are taken back at the instant they leave: each never arrives, or is refused and arrives once', async () => {
-  const { desk, races, copiesOf, arrivals } = await raceThem(TAKE_BACKS, 1, () => 'take back');
-  for (const { id, done } of races) {
-    const { state } = readDeparture(desk, id);
-    const [{ granted }] = done as [Race['done'][number]];
-    const outcome = { state, copies: copiesOf(id).length };
-    expect(outcome, JSON.stringify(done)).toEqual(
-      granted ? { state: 'draft', copies: 0 } : { state: 'sent', copies: 1 },
-    );
-  }
-  const refused = races.filter(({ done }) => !done[0]!.granted).length;
-  expect(arrivals).toEqual({ all: refused, different: refused });
-  expect(Math.min(refused, TAKE_BACKS - refused)).toBeGreaterThan(TAKE_BACKS / 10);
-}, 180_000);
+it(
+  'two thousand are taken back at the instant they leave: each never arrives, or is refused and arrives once',
+  async () => {
+    const { desk, races, copiesOf, arrivals } = await raceThem(TAKE_BACKS, 1, () => 'take back');
+    for (const { id, done } of races) {
+      const { state } = readDeparture(desk, id);
+      const [{ granted }] = done as [Race['done'][number]];
+      const outcome = { state, copies: copiesOf(id).length };
+      expect(outcome, JSON.stringify(done)).toEqual(
+        granted ? { state: 'draft', copies: 0 } : { state: 'sent', copies: 1 },
+      );
+    }
+    const refused = races.filter(({ done }) => !done[0]!.granted).length;
+    expect(arrivals).toEqual({ all: refused, different: refused });
+    expect(Math.min(refused, TAKE_BACKS - refused)).toBeGreaterThan(TAKE_BACKS / 10);
+  },
+  patient(180_000),
+);

@@ -1,7 +1,15 @@
 /** Waiting for something to become true, and for nothing else. */
 
-const LOOK_MS = 10;
-const PATIENCE_MS = 15_000;
+/** What looks cost, the browser and the servers wait for: at first soon, then less and less often. */
+const FIRST_LOOK_MS = 5;
+const LAST_LOOK_MS = 80;
+
+const PATIENCE_MS = 20_000;
+/** How many times slower than usual this machine was as the run began (scripts/slowness.mjs). */
+const SLOWNESS = Number(process.env.OAK_TEST_SLOWNESS ?? 1);
+
+/** A time limit, ms, as this machine needs it. */
+export const patient = (ms: number) => ms * SLOWNESS;
 
 /** Resolves with the first value of `look` that is neither false nor undefined nor null; rejects when it takes too long. */
 export async function until<T>(
@@ -9,12 +17,12 @@ export async function until<T>(
   look: () => T | Promise<T>,
   patience = PATIENCE_MS,
 ): Promise<Exclude<NonNullable<T>, false>> {
-  const end = Date.now() + patience;
-  for (;;) {
+  const end = Date.now() + patient(patience);
+  for (let pause = FIRST_LOOK_MS; ; pause = Math.min(pause * 1.5, LAST_LOOK_MS)) {
     const value = await look();
     if (value !== false && value !== undefined && value !== null)
       return value as Exclude<NonNullable<T>, false>;
     if (Date.now() > end) throw new Error(`Waited in vain: ${what}`);
-    await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
+    await new Promise((resolve) => setTimeout(resolve, pause));
   }
 }
