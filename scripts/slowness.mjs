@@ -1,7 +1,9 @@
 // How many times slower this machine is, just now, than the one the tests' patience was set on. Tests wait for events;
 // how long they do before they call it in vain follows from this.
+import { Buffer } from 'node:buffer';
 import { createHash } from 'node:crypto';
 import { availableParallelism } from 'node:os';
+import { performance } from 'node:perf_hooks';
 import { Worker, isMainThread, parentPort } from 'node:worker_threads';
 import { fileURLToPath } from 'node:url';
 

@@ -1,4 +1,5 @@
 // Steps that are run beside each other, each a program of its own. What a step prints is shown when it is over.
+import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';
 
 /** @returns {Promise<boolean>} whether it went well */

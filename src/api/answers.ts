@@ -119,7 +119,7 @@ const correspondent = all({
   name: text,
   addresses: Joi.array().items(Joi.string()),
   zone: orNull(Joi.string()),
-  zoneGuess: orNull(all({ zone: Joi.string(), others: Joi.array().items(Joi.string()), why: text })),
+  zoneGuess: orNull(all({ zone: orNull(Joi.string()), others: Joi.array().items(Joi.string()), why: text })),
   place: orNull(text),
   country: orNull(Joi.string()),
   region: orNull(Joi.string()),

@@ -303,8 +303,16 @@ const span = Joi.object({
   to: Joi.number().integer().min(1).max(1440).required(),
 }).description('Minutes after midnight');
 
+const workSpan = span
+  .keys({ to: Joi.number().integer().min(1).max(2879).required() })
+  .description('Minutes after midnight; more than 1440 where it goes on into the next day');
+
 export const workingWeek = Joi.object({
-  work: Joi.array().items(Joi.array().items(span).max(6)).length(7).required().description('Monday first'),
+  work: Joi.array()
+    .items(Joi.array().items(workSpan).max(6))
+    .length(7)
+    .required()
+    .description('Monday first'),
   waking: span.required(),
 });
 

@@ -48,10 +48,16 @@ export function openLmtpIntake(port: number, handlers: LmtpHandlers): Promise<Lm
       done();
     },
     onData(stream, session, done) {
-      const chunks: Buffer[] = [];
-      stream.on('data', (chunk: Buffer) => chunks.push(chunk));
+      let chunks: Buffer[] = [];
+      let size = 0;
+      stream.on('data', (chunk: Buffer) => {
+        size += chunk.length;
+        // What is too big is listened to, since it has to be answered, and kept no byte of.
+        if (size > MAX_SIZE) chunks = [];
+        else chunks.push(chunk);
+      });
       stream.on('end', () => {
-        if (stream.sizeExceeded) return done(smtpReply(552, '5.3.4 Message too big'));
+        if (size > MAX_SIZE) return done(smtpReply(552, '5.3.4 Message too big'));
         handlers.receive(Buffer.concat(chunks)).then(
           () =>
             done(

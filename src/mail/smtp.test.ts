@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { connect, createServer, type Socket } from 'node:net';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import { reply, startSink } from '../../test/support/sink';
@@ -391,6 +392,43 @@ describe('mail coming in by LMTP', () => {
     expect(await talk()).toEqual(['250', '250', '250', '250']);
     good = false;
     expect(await talk()).toEqual(['451', '451', '451', '451']);
+  });
+
+  it('what is too big is refused, and kept no byte of', async () => {
+    let received = 0;
+    const open = await openLmtpIntake(0, {
+      accepts: () => true,
+      receive: () => Promise.resolve(void received++),
+      failed: () => {},
+    });
+    onTestFinished(() => open.close());
+    const socket = connect(open.port, '127.0.0.1');
+    onTestFinished(() => void socket.destroy());
+    let heard = '';
+    socket.on('data', (chunk: Buffer) => (heard += chunk.toString()));
+    for (const [line, answer] of [
+      ['', /^220 /m],
+      ['LHLO me\r\n', /^250 /m],
+      ['MAIL FROM:<h@y.example>\r\n', /^250 /m],
+      ['RCPT TO:<me@x.example>\r\n', /^250 /m],
+      ['DATA\r\n', /^354 /m],
+    ] as const) {
+      if (line) socket.write(line);
+      await until(`an answer to ${line}`, () => answer.test(heard));
+      heard = '';
+    }
+    const before = process.memoryUsage().arrayBuffers;
+    let most = 0;
+    const piece = Buffer.from(`${'x'.repeat(998)}\r\n`.repeat(1000));
+    for (let megabytes = 0; megabytes < 500; megabytes++) {
+      if (!socket.write(piece)) await once(socket, 'drain');
+      most = Math.max(most, process.memoryUsage().arrayBuffers - before);
+    }
+    socket.write('.\r\n');
+    await until('it to be refused', () => /^552 /m.test(heard));
+    expect(received).toBe(0);
+    // The message may be 50 MB; ten times that went by.
+    expect(most).toBeLessThan(200 * 1024 * 1024);
   });
 
   async function intake(receive: (bytes: Buffer) => Promise<void>) {

@@ -30,7 +30,7 @@ export function allCorrespondents(db: Reading): Correspondent[] {
   const people = db
     .select()
     .from(correspondents)
-    .orderBy(sql`${correspondents.name} COLLATE NOCASE`)
+    .orderBy(sql`folded(${correspondents.name})`)
     .all();
   return withAddresses(db, people, true);
 }
@@ -47,7 +47,7 @@ export function findCorrespondents(db: Reading, ids: readonly string[]): Corresp
     .select()
     .from(correspondents)
     .where(inArray(correspondents.id, [...ids]))
-    .orderBy(sql`${correspondents.name} COLLATE NOCASE`)
+    .orderBy(sql`folded(${correspondents.name})`)
     .all();
   return withAddresses(db, people, false);
 }

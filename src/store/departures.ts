@@ -22,6 +22,7 @@ import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
 import { deliveries, departures, frozen, messages } from './schema';
 import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
+import { likePattern, mentions } from './mentions';
 
 export type Departure = typeof departures.$inferSelect;
 export type Delivery = typeof deliveries.$inferSelect;
@@ -195,11 +196,11 @@ export interface DepartureFilter {
   limit: number;
 }
 
-function mentions(words: string): SQL {
-  const like = `%${words.replace(/[\\%_]/g, (letter) => `\\${letter}`)}%`;
+function aboutWords(words: string): SQL {
+  const like = likePattern(words);
   return sql`${departures.messageId} IN (
-    SELECT id FROM messages WHERE subject LIKE ${like} ESCAPE '\\'
-    UNION SELECT message_id FROM recipients WHERE name LIKE ${like} ESCAPE '\\' OR address LIKE ${like} ESCAPE '\\')`;
+    SELECT id FROM messages WHERE ${mentions(sql`subject`, like)}
+    UNION SELECT message_id FROM recipients WHERE ${mentions(sql`name`, like)} OR ${mentions(sql`address`, like)})`;
 }
 
 /** A page of departures in order of due moment, those of deleted messages left out. */
@@ -215,7 +216,7 @@ export function listDepartures(db: Reading, filter: DepartureFilter): Departure[
       : sql`(${departures.due}, ${departures.id}) > (${due}, ${id})`;
     conditions.push(beyond);
   }
-  if (filter.search) conditions.push(mentions(filter.search));
+  if (filter.search) conditions.push(aboutWords(filter.search));
   if (filter.folder !== undefined)
     conditions.push(
       sql`${departures.messageId} IN (SELECT id FROM messages WHERE coalesce(kept_in, '') = ${filter.folder})`,

@@ -14,7 +14,7 @@ export function allGroups(db: Reading): Group[] {
   const all = db
     .select()
     .from(groups)
-    .orderBy(sql`${groups.name} COLLATE NOCASE`)
+    .orderBy(sql`folded(${groups.name})`)
     .all();
   return withMembers(db, all);
 }

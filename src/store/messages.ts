@@ -1,6 +1,6 @@
 /** Messages, their recipients and sources. */
-import { and, desc, eq, gt, inArray, isNotNull, isNull, notExists, sql } from 'drizzle-orm';
-import { departures, messageReferences, messages, recipients, sources } from './schema';
+import { and, desc, eq, gt, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { messageReferences, messages, recipients, sources } from './schema';
 import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
@@ -149,14 +149,10 @@ export function sourceOf(db: Reading, messageId: string): Buffer | undefined {
 
 /** Outgoing messages that are not on their way: never planned, or taken back. Last changed first. */
 export function draftMessages(db: Reading, limit: number): Message[] {
-  const planned = db
-    .select({ one: sql`1` })
-    .from(departures)
-    .where(and(eq(departures.messageId, messages.id), sql`${departures.state} not in ('draft', 'ended')`));
   return db
     .select()
     .from(messages)
-    .where(and(eq(messages.direction, 'out'), isNull(messages.deletedAt), notExists(planned)))
+    .where(sql`${messages.draft} = 1 AND ${messages.deletedAt} IS NULL`)
     .orderBy(desc(messages.at))
     .limit(limit)
     .all();

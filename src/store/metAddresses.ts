@@ -3,6 +3,7 @@ import { desc, sql } from 'drizzle-orm';
 import { metAddresses } from './schema';
 import { built, placeholders } from './built';
 import type { Reading, Tx } from './store';
+import { likePattern, mentions } from './mentions';
 
 export type MetAddress = typeof metAddresses.$inferSelect;
 
@@ -32,12 +33,12 @@ export function noteMet(tx: Tx, people: readonly { name: string; address: string
 
 /** Those with `words` in name or address, whom I wrote with most first. */
 export function searchMet(db: Reading, words: string, limit: number): MetAddress[] {
-  const pattern = `%${words.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`;
+  const pattern = likePattern(words);
   return db
     .select()
     .from(metAddresses)
     .where(
-      sql`${metAddresses.address} LIKE ${pattern} ESCAPE '\\' OR lower(${metAddresses.name}) LIKE ${pattern} ESCAPE '\\'`,
+      sql`${mentions(sql`${metAddresses.address}`, pattern)} OR ${mentions(sql`${metAddresses.name}`, pattern)}`,
     )
     .orderBy(desc(metAddresses.times), desc(metAddresses.lastAt))
     .limit(limit)

@@ -5,7 +5,10 @@ import { tempDesk, tempDir } from '../../test/support/desk';
 import { createDraft } from '../usecases/messages/createDraft';
 import { scheduleMessage } from '../usecases/messages/scheduleMessage';
 import { followChanges, forgetOldChanges, missedChanges } from '../usecases/followChanges';
-import { openDesk } from '../usecases/desk';
+import { openDesk, type Desk } from '../usecases/desk';
+import { takeBack } from '../usecases/departures/takeBack';
+import { deleteMessage, restoreMessage } from '../usecases/messages/deleteMessage';
+import { draftMessages } from './messages';
 import { until } from '../../test/support/until';
 import { findDeparture, swapDeparture } from './departures';
 import { changesAfter, lastSeq, noteChange, record } from './journal';
@@ -141,4 +144,44 @@ it('the engine’s lock keeps another process out, and is free when its holder i
   const again = takeLock(dir, 'engine');
   expect(again).toBeDefined();
   again!.release();
+});
+
+describe('lists that stay fast', () => {
+  const planOf = (desk: Desk, query: string) =>
+    desk.store.db.all<{ detail: string }>(sql.raw(`EXPLAIN QUERY PLAN ${query}`)).map(({ detail }) => detail);
+
+  it('drafts, and what nobody has tried, are found by an index', () => {
+    const { desk } = tempDesk();
+    const drafts = planOf(
+      desk,
+      'SELECT * FROM messages WHERE draft = 1 AND deleted_at IS NULL ORDER BY at DESC LIMIT 9',
+    );
+    expect(drafts).toEqual(['SCAN messages USING INDEX messages_drafts']);
+    const untried = planOf(
+      desk,
+      "SELECT * FROM departures WHERE state = 'scheduled' AND due <= 5 AND first_attempt_at IS NULL ORDER BY due, id LIMIT 9",
+    );
+    expect(untried.join()).toContain('departures_untried');
+    expect(untried.join()).not.toContain('TEMP B-TREE');
+  });
+
+  it('a draft is one until it is planned, and again when it is taken back', () => {
+    const { desk } = tempDesk();
+    const { id } = createDraft(desk, { to: ['a@x.example', 'b@x.example'], subject: 'x' });
+    const isDraft = () => draftMessages(desk.store.db, 10).some((message) => message.id === id);
+    expect(isDraft()).toBe(true);
+    const [one] = scheduleMessage(desk, id, { kind: 'now' });
+    expect(isDraft()).toBe(false);
+    takeBack(desk, one!.id);
+    expect(isDraft()).toBe(true);
+    // Copies for each of two: as long as one of them is under way it is none.
+    const two = scheduleMessage(desk, id, { kind: 'now' }, undefined, { copies: 'individual' });
+    expect(two).toHaveLength(2);
+    takeBack(desk, two[0]!.id);
+    expect(isDraft()).toBe(false);
+    deleteMessage(desk, id);
+    expect(isDraft()).toBe(false);
+    restoreMessage(desk, id);
+    expect(isDraft()).toBe(true);
+  });
 });

@@ -4,6 +4,7 @@ import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { folded } from '../core/text/folded';
 import * as schema from './schema';
 
 type Schema = typeof schema;
@@ -41,6 +42,7 @@ function connect(path: string): Database.Database {
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('foreign_keys = ON');
   sqlite.pragma('busy_timeout = 5000');
+  sqlite.function('folded', { deterministic: true }, (text) => folded(String(text ?? '')));
   return sqlite;
 }
 
@@ -50,6 +52,8 @@ export function migrateStore(path: string): void {
   const sqlite = connect(path);
   try {
     migrate(drizzle(sqlite, { schema, casing: 'snake_case' }), { migrationsFolder: migrationsFolder() });
+    // Of threads from before they had a key: a migration knows no other letters than ASCII.
+    sqlite.exec("UPDATE threads SET subject_key = folded(subject) WHERE subject_key = '' AND subject <> ''");
   } finally {
     sqlite.close();
   }

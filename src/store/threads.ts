@@ -1,5 +1,6 @@
 /** Threads: which one a message belongs to, and the pages of those in one place. */
 import { and, desc, eq, gt, inArray, sql, type SQL } from 'drizzle-orm';
+import { folded } from '../core/text/folded';
 import { messages, recipients, threads } from './schema';
 import { built, placeholders } from './built';
 import type { Reading, Tx } from './store';
@@ -8,11 +9,11 @@ export type Thread = typeof threads.$inferSelect;
 export type Place = NonNullable<Thread['place']>;
 
 const insert = built((db) =>
-  db.insert(threads).values(placeholders<typeof threads.$inferInsert>('id subject')).prepare(),
+  db.insert(threads).values(placeholders<typeof threads.$inferInsert>('id subject subjectKey')).prepare(),
 );
 
 export function insertThread(tx: Tx, id: string, subject: string): void {
-  insert(tx).run({ id, subject });
+  insert(tx).run({ id, subject, subjectKey: folded(subject) });
 }
 
 const related = built((db) => {
@@ -56,7 +57,7 @@ const alike = built((db) =>
     .leftJoin(recipients, eq(recipients.messageId, messages.id))
     .where(
       and(
-        sql`lower(${threads.subject}) = ${sql.placeholder('subject')}`,
+        eq(threads.subjectKey, sql.placeholder('subject')),
         gt(messages.at, sql.placeholder('since')),
         sql`(lower(${messages.fromAddress}) = ${sql.placeholder('address')} OR lower(${recipients.address}) = ${sql.placeholder('address')})`,
       ),
@@ -68,7 +69,7 @@ const alike = built((db) =>
 
 /**
  * The newest thread of a subject in which somebody has written or been written to.
- * @param subject without “Re:”, lower case; @param address lower case; @param since epoch ms
+ * @param subject without “Re:”; @param address lower case; @param since epoch ms
  */
 export function threadAlike(
   db: Reading,
@@ -76,7 +77,7 @@ export function threadAlike(
   address: string,
   since: number,
 ): string | undefined {
-  return alike(db).get({ subject, address, since })?.id;
+  return alike(db).get({ subject: folded(subject), address, since })?.id;
 }
 
 /** Where a page of threads goes on: after this one. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { tempDesk, inboxOf } from '../../test/support/desk';
+import { mailOf } from '../../test/support/mail';
 import { moveClock } from './clock/sandbox';
 import type { Desk } from './desk';
 import { Invalid, Refused } from './errors';
@@ -30,6 +31,15 @@ function mail(id: string, options: { re?: string; refs?: string[]; subject?: str
 const threadOf = (desk: Desk, id: string) => readMessage(desk, id).threadId;
 
 describe('threads', () => {
+  it('of one subject are one, in whatever case its letters are', async () => {
+    const { desk } = tempDesk();
+    const a = await receiveMail(desk, mailOf({ id: 'a', subject: 'Äpfel für Élodie' }));
+    const b = await receiveMail(desk, mailOf({ id: 'b', subject: 'Re: ÄPFEL FÜR ÉLODIE' }));
+    const c = await receiveMail(desk, mailOf({ id: 'c', subject: 'Re: Birnen für Élodie' }));
+    expect(b.threadId).toBe(a.threadId);
+    expect(c.threadId).not.toBe(a.threadId);
+  });
+
   it('hold answers together', async () => {
     const { desk } = tempDesk();
     const a = await receiveMail(desk, mail('a'));

@@ -1,6 +1,8 @@
 /** Copies, groups, readers who write first, lateness, and what is warned of. */
 import { describe, expect, it } from 'vitest';
 import { NOW, tempDesk } from '../../test/support/desk';
+import { mailOf } from '../../test/support/mail';
+import type { Language } from '../core/text/language';
 import type { Choices, Plan } from '../core/plan/plan';
 import { readWeek } from '../core/time/weekText';
 import { toLocal } from '../core/time/wallClock';
@@ -11,6 +13,8 @@ import { takeBack } from './departures/takeBack';
 import type { Desk } from './desk';
 import type { Invalid } from './errors';
 import { receiveMail } from './incoming/receiveMail';
+import { snoozeMoment } from './incoming/snoozeMoments';
+import { changeSettings } from './changeSettings';
 import { createDraft } from './messages/createDraft';
 import { editMessage } from './messages/editMessage';
 import { readMessage } from './messages/readMessage';
@@ -364,7 +368,7 @@ describe('what a preview says', () => {
     const [leave] = about(desk, { kind: 'at', local: '2026-11-25T10:00', zone: 'Asia/Kathmandu' })
       .departures[0]!.warnings;
     expect(leave).toMatchObject({
-      text: 'Prakriti Thapa is on leave then (trek), and back on Sat 28 Nov 2026.',
+      text: 'Prakriti Thapa is on leave then (trek), and back at work on Mon 30 Nov 2026.',
       fixes: [{ label: 'Mon 30 Nov 08:30 in Kathmandu', plan: { local: '2026-11-30T08:30' } }],
     });
   });
@@ -378,8 +382,45 @@ describe('what a preview says', () => {
     expect(about(desk, near).departures[0]!.warnings).toMatchObject([
       { code: 'close', fixes: [{ plan: { local: '2026-11-25T08:45' } }] },
     ]);
+    // The way out does not lead to the next of its kind.
+    planned(
+      desk,
+      { ...plan, local: '2026-11-25T08:50' },
+      {},
+      { ...all, to: ['p@x.example'], cc: [], bcc: [] },
+    );
+    expect(about(desk, near).departures[0]!.warnings).toMatchObject([
+      { code: 'close', fixes: [{ plan: { local: '2026-11-25T09:05' } }] },
+    ]);
     const own = previewPlan(desk, { plan: near, recipients: [{ address: 'p@x.example' }], message: id });
     expect(own.departures[0]!.warnings).toEqual([]);
+  });
+
+  it('offers what lies as far before a skipped time as after it', () => {
+    const { desk } = tempDesk();
+    const gap = { kind: 'at', local: '2027-03-28T01:30', zone: 'Europe/Lisbon' } as const;
+    expect(previewPlan(desk, { plan: gap, recipients: [] }).warnings[0]).toMatchObject({
+      code: 'gap',
+      fixes: [{ plan: { local: '2027-03-28T02:30' } }, { plan: { local: '2027-03-28T00:30' } }],
+    });
+  });
+
+  it('tells of a clock change however far ahead, and of both where both change', () => {
+    const { desk } = tempDesk();
+    readers(desk);
+    const clock = (address: string, zone: string, local: string) =>
+      previewPlan(desk, { plan: { kind: 'at', local, zone }, recipients: [{ address }] })
+        .departures[0]!.warnings.filter(({ code }) => code === 'clock-change')
+        .map(({ text }) => text.split(':')[0]);
+    expect(clock('p@x.example', 'Asia/Kathmandu', '2027-06-02T09:00')).toEqual([
+      'The clocks go forward in Lisbon on 28 Mar 2027',
+    ]);
+    // A year on all is as it is now.
+    expect(clock('p@x.example', 'Asia/Kathmandu', '2027-12-01T09:00')).toEqual([]);
+    addCorrespondent(desk, { name: 'Ned', addresses: ['n@x.example'], zone: 'Australia/Sydney' });
+    expect(clock('n@x.example', 'Australia/Sydney', '2027-06-02T09:00')).toEqual([
+      'The clocks go back in Sydney on 4 Apr 2027 and forward in Lisbon on 28 Mar 2027',
+    ]);
   });
 
   it('tells of clocks that change between now and then, and can keep my own', () => {
@@ -434,4 +475,52 @@ describe('finding a moment', () => {
     expect(best).toMatchObject({ readers: 2 });
     expect(best.best[0]!.working).toBe(2);
   });
+});
+
+describe('the languages of phrases', () => {
+  const one = [{ address: 'p@x.example' }];
+
+  it('are mine, those the browser asks for, and English', () => {
+    const { desk } = tempDesk();
+    const kind = (text: string, asked: Language[] = []) => readPhrase(desk, text, one, asked).kind;
+    expect(kind('morgen 9 Uhr')).toBe('not-understood');
+    expect(kind('morgen 9 Uhr', ['de'])).toBe('understood');
+    expect(kind('tomorrow 9:00', ['de'])).toBe('understood');
+    changeSettings(desk, { languages: ['de', 'pt'] });
+    expect(kind('morgen 9 Uhr')).toBe('understood');
+    expect(kind('amanhã às 9h')).toBe('understood');
+    expect(kind('demain à 9 h')).toBe('not-understood');
+  });
+
+  it('are those a message is put off by, too', async () => {
+    const { desk } = tempDesk();
+    const { id } = await receiveMail(desk, mailOf({ id: 'a' }));
+    expect(() => snoozeMoment(desk, id, { phrase: 'morgen um 9 Uhr' })).toThrow();
+    expect(snoozeMoment(desk, id, { phrase: 'morgen um 9 Uhr' }, ['de']).until).toBe(
+      Date.parse('2026-11-25T09:00Z'),
+    );
+  });
+});
+
+it('the moment a preview shows is the moment that is kept, at changes of the clocks too', () => {
+  const { desk } = tempDesk();
+  readers(desk);
+  const to = [{ address: 'h@x.example' }];
+  // Lisbon skips 01:00 to 02:00 in March and has it twice in October; St. John’s and Tokyo are as usual.
+  const locals = [
+    '2027-03-28T00:59',
+    '2027-03-28T01:00',
+    '2027-03-28T01:30',
+    '2027-10-31T01:30',
+    '2027-10-31T02:00',
+  ];
+  for (const zone of ['Europe/Lisbon', 'America/St_Johns', 'Asia/Tokyo'])
+    for (const local of locals)
+      for (const occurrence of ['first', 'second'] as const) {
+        const plan: Plan = { kind: 'at', local, zone, occurrence };
+        const shown = previewPlan(desk, { plan, recipients: to }).departures[0]!;
+        const { departures } = planned(desk, plan, {}, { ...all, to: ['h@x.example'], cc: [], bcc: [] });
+        const kept = readDeparture(desk, departures[0]!.id);
+        expect([plan, kept.due]).toEqual([plan, shown.at]);
+      }
 });

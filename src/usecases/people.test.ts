@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it, onTestFinished, vi } from 'vitest';
 import { tempDesk } from '../../test/support/desk';
+import { mailOf } from '../../test/support/mail';
+import { metAddresses } from './people/metAddresses';
 import { readCsv, writeCsv } from '../core/formats/csv';
 import { readVcards, writeVcards } from '../core/formats/vcard';
 import { readWeek } from '../core/time/weekText';
@@ -139,6 +141,75 @@ describe('files', () => {
     });
     expect(listGroups(desk)).toMatchObject([{ name: 'Crates', members: [keshav.id] }]);
   });
+
+  it('says row by row what of it makes no sense, and takes the rest', async () => {
+    const { desk } = tempDesk();
+    const card = (name: string, ...lines: string[]) =>
+      [
+        'BEGIN:VCARD',
+        'VERSION:4.0',
+        `FN:${name}`,
+        `EMAIL:${name.toLowerCase()}@x.example`,
+        ...lines,
+        'END:VCARD',
+      ].join('\r\n');
+    const text = [
+      card('Ana', 'TZ:Middle/Earth'),
+      card('Bo', 'BDAY:--0230'),
+      card('Cy', 'BDAY:19801345', 'TZ:-0500'),
+      card('Di', 'BDAY:1980-04', 'TZ:Asia/Tokyo'),
+    ].join('\r\n');
+    const { rows, added } = await importCorrespondents(desk, 'vcard', text, true);
+    expect(added).toBe(4);
+    expect(
+      rows.map(({ row, name, detail }) => [row, name, detail.split('left out: ').slice(1).join(' ')]),
+    ).toEqual([
+      [
+        1,
+        'Ana',
+        'There is no time zone called “Middle/Earth”. Choose one by its city, such as Asia/Kathmandu.',
+      ],
+      [2, 'Bo', 'The birthday “--02-30” is no date.'],
+      [3, 'Cy', expect.stringMatching(/“-0500”|“-05:00”.*birthday “19801345” is no date/) as string],
+      [4, 'Di', ''],
+    ]);
+  });
+
+  it('names the row of a table in which a quotation mark is not closed', async () => {
+    const { desk } = tempDesk();
+    const text = 'name,email\nAna,ana@x.example\n"Bo,bo@x.example\nCy,cy@x.example\n';
+    const { rows } = await importCorrespondents(desk, 'csv', text, true);
+    expect(rows.map(({ row, what }) => [row, what])).toEqual([
+      [2, 'add'],
+      [3, 'error'],
+    ]);
+    expect(rows[1]!.detail).toContain('quotation mark');
+  });
+
+  it.each(['vcard', 'csv'] as const)(
+    'a %s that went out from here changes nothing on its way in',
+    async (format) => {
+      const { desk } = tempDesk();
+      const { id } = addCorrespondent(desk, {
+        ...full,
+        dates: [
+          { what: 'Opening', month: 3, day: 1 },
+          { what: 'Birthday', month: 4, day: 12 },
+        ],
+        week: readWeek('Mo-Fr 22:00-06:00'),
+      });
+      addCorrespondent(desk, { name: 'Émile', addresses: ['e@x.example'] });
+      saveGroup(desk, { name: 'Lenders', members: [id] });
+      const { rows, ...counts } = await importCorrespondents(
+        desk,
+        format,
+        exportCorrespondents(desk, format),
+        true,
+      );
+      expect(rows.filter(({ what }) => what !== 'same')).toEqual([]);
+      expect(counts).toEqual({ added: 0, changed: 0, groups: 0, same: format === 'csv' ? 2 : 3 });
+    },
+  );
 
   it('groups come back with their members', async () => {
     const { desk } = tempDesk();
@@ -365,4 +436,32 @@ it('my own week and leave are checked as those of others are', () => {
     { from: 700, to: 1020 },
   ];
   expect(() => changeSettings(desk, { week: overlapping })).toThrow('follow one another');
+});
+
+describe('letters beyond ASCII', () => {
+  it('are sorted and compared like the others', () => {
+    const { desk } = tempDesk();
+    for (const name of ['Zoe', 'Äpfel', 'Élodie', 'anton', 'Bo'])
+      addCorrespondent(desk, { name, addresses: [`${name.length}${name.charCodeAt(0)}@x.example`] });
+    expect(listCorrespondents(desk).map(({ name }) => name)).toEqual([
+      'anton',
+      'Äpfel',
+      'Bo',
+      'Élodie',
+      'Zoe',
+    ]);
+    saveGroup(desk, { name: 'Äpfel', members: [] });
+    expect(() => saveGroup(desk, { name: 'äpfel', members: [] })).toThrow('a group');
+  });
+
+  it('complete an address, in either case', async () => {
+    const { desk } = tempDesk();
+    await receiveMail(desk, mailOf({ id: 'a', from: '"Élodie Petit" <ep@x.example>' }));
+    for (const words of ['élo', 'ÉLO', 'elo', 'Petit'])
+      expect([words, metAddresses(desk, words, 5).map(({ address }) => address)]).toEqual([
+        words,
+        ['ep@x.example'],
+      ]);
+    expect(metAddresses(desk, 'eld', 5)).toEqual([]);
+  });
 });

@@ -109,9 +109,9 @@ describe('the phrase field', () => {
   it('says which part it does not understand, and sends nothing meanwhile', async () => {
     const page = await open('/write');
     await write(page, 'Nonsense', 'x', [['bela', 'Bela Sousa']]);
-    await say(page, 'wed 9:10 or so', '“or” is not understood here.');
+    await say(page, 'wed 9:10 or so', '“or” is no word for a moment, and no city or reader.');
     await chord(page, 'Control+Enter');
-    await sees(page, 'When? “or” is not understood here.', 'footer');
+    await sees(page, 'When? “or” is no word for a moment, and no city or reader.', 'footer');
     const { body } = await product.api<DeparturePageJson>('GET', '/departures?state=held,scheduled');
     expect(body.departures.map(({ subject }) => subject)).not.toContain('Nonsense');
   });

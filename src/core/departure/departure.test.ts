@@ -13,79 +13,89 @@ import {
   type PauseCause,
 } from './states';
 
-/** What each state allows; everything else is refused. */
-const ALLOWED: Record<DepartureState, Partial<Record<DepartureEvent, DepartureState>>> = {
-  draft: { send: 'held', plan: 'scheduled', edit: 'draft', drop: 'ended' },
-  held: {
-    move: 'scheduled',
-    edit: 'held',
-    hurry: 'scheduled',
-    pause: 'paused',
-    open: 'paused',
-    'too-late': 'paused',
-    'wrote-first': 'paused',
-    'server-down': 'scheduled',
-    'clock-set': 'held',
-    'hold-again': 'held',
-    claim: 'releasing',
-    'take-back': 'draft',
-    drop: 'ended',
-  },
-  scheduled: {
-    'hold-again': 'held',
-    move: 'scheduled',
-    edit: 'scheduled',
-    hurry: 'scheduled',
-    pause: 'paused',
-    open: 'paused',
-    'too-late': 'paused',
-    'wrote-first': 'paused',
-    'server-down': 'scheduled',
-    claim: 'releasing',
-    'take-back': 'draft',
-    drop: 'ended',
-  },
-  paused: {
-    move: 'scheduled',
-    edit: 'paused',
-    hurry: 'scheduled',
-    pause: 'paused',
-    replan: 'paused',
-    'left-open': 'paused',
-    'wrote-first': 'paused',
-    resume: 'scheduled',
-    'hold-again': 'held',
-    'take-back': 'draft',
-    drop: 'ended',
-  },
-  releasing: { accepted: 'sent', deferred: 'scheduled', refused: 'failed', lost: 'unconfirmed' },
-  sent: {},
-  failed: {
-    move: 'scheduled',
-    edit: 'failed',
-    hurry: 'scheduled',
-    retry: 'scheduled',
-    'take-back': 'draft',
-    drop: 'ended',
-  },
-  unconfirmed: {
-    'settle-arrived': 'sent',
-    'settle-partly': 'scheduled',
-    'settle-lost': 'scheduled',
-    'settle-bounced': 'failed',
-  },
-  ended: {},
-};
+/** Where each event leads from a state; refused ones are left out. */
+const from = (state: DepartureState) =>
+  DEPARTURE_EVENTS.flatMap((event) => {
+    const result = transition(state, event);
+    return result.ok ? [{ event, to: result.to }] : [];
+  });
+/** Every step there is. */
+const STEPS = DEPARTURE_STATES.flatMap((state) => from(state).map((step) => ({ state, ...step })));
+const statesBefore = (event: DepartureEvent) =>
+  STEPS.filter((step) => step.event === event).map(({ state }) => state);
+const eventsTo = (to: DepartureState) => [
+  ...new Set(STEPS.filter((step) => step.to === to && step.state !== to).map(({ event }) => event)),
+];
 
-describe('the table', () => {
-  for (const state of DEPARTURE_STATES) {
-    it.each(DEPARTURE_EVENTS)(`${state} + %s`, (event) => {
-      const result = transition(state, event);
-      const to = ALLOWED[state][event];
-      if (to) expect(result).toEqual({ ok: true, to });
-      else expect(result).toEqual({ ok: false, why: expect.stringMatching(/^[A-Z].*\.$/) as string });
-    });
-  }
+/** What a person, and only a person, asks for. */
+const WISHES: DepartureEvent[] = [
+  'send',
+  'plan',
+  'move',
+  'edit',
+  'hurry',
+  'pause',
+  'open',
+  'resume',
+  'take-back',
+  'drop',
+];
+
+describe('the life of a departure', () => {
+  it('is over where it has left, or was deleted', () => {
+    expect(from('sent')).toEqual([]);
+    expect(from('ended')).toEqual([]);
+  });
+
+  it('can be reached in every state, and ends from every state', () => {
+    const reached = new Set<DepartureState>(['draft']);
+    for (const state of reached) for (const { to } of from(state)) reached.add(to);
+    expect([...reached].sort()).toEqual([...DEPARTURE_STATES].sort());
+    for (const state of DEPARTURE_STATES) {
+      const ahead = new Set<DepartureState>([state]);
+      for (const each of ahead) for (const { to } of from(each)) ahead.add(to);
+      expect(ahead.has('sent') || ahead.has('ended'), state).toBe(true);
+    }
+  });
+
+  it('is in nobody’s hands but the engine’s while it is being released', () => {
+    expect(statesBefore('claim').sort()).toEqual(['held', 'scheduled']);
+    const outcomes = from('releasing').map(({ event }) => event);
+    expect(outcomes.filter((event) => WISHES.includes(event))).toEqual([]);
+    // And an attempt comes to something only there.
+    for (const event of outcomes) expect(statesBefore(event)).toEqual(['releasing']);
+  });
+
+  it('is sent only by an attempt that was accepted, or by word that it arrived', () => {
+    expect(eventsTo('sent').sort()).toEqual(['accepted', 'settle-arrived']);
+  });
+
+  it('is in doubt only after a connection was lost, and nothing is done before that is settled', () => {
+    expect(eventsTo('unconfirmed')).toEqual(['lost']);
+    expect(from('unconfirmed').every(({ event }) => event.startsWith('settle-'))).toBe(true);
+  });
+
+  it('leaves a pause only by a person’s word', () => {
+    const ways = from('paused').filter(({ to }) => to !== 'paused');
+    expect(ways.map(({ event }) => event).sort()).toEqual([
+      ...['drop', 'hold-again', 'hurry', 'move', 'resume', 'take-back'],
+    ]);
+  });
+
+  it('can be taken back, moved and deleted as long as nothing has gone out', () => {
+    for (const event of ['take-back', 'move', 'drop'] as const)
+      for (const state of ['held', 'scheduled', 'paused', 'failed'] as const)
+        expect(transition(state, event).ok, `${state} + ${event}`).toBe(true);
+    expect(new Set(eventsTo('draft'))).toEqual(new Set(['take-back']));
+  });
+
+  it('says in a sentence why something cannot be done', () => {
+    for (const state of DEPARTURE_STATES)
+      for (const event of DEPARTURE_EVENTS) {
+        const result = transition(state, event);
+        if (!result.ok) expect(result.why).toMatch(/^[A-Z].*\.$/);
+      }
+  });
 
   it('says plainly that it has left', () => {
     expect(transition('sent', 'take-back')).toEqual({ ok: false, why: 'It has already left.' });

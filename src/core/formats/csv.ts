@@ -1,5 +1,6 @@
 /** Correspondents as a table (RFC 4180), one row each. */
 import Papa from 'papaparse';
+import { isLocal } from '../time/wallClock';
 import { isZone } from '../time/zones';
 import { readWeek, writeWeek } from '../time/weekText';
 import { wordTable } from '../text/wordTable';
@@ -90,7 +91,10 @@ function personOf(row: Readonly<Record<string, string>>): FilePerson {
     );
   if (cell('dates'))
     person.dates = listOf(cell('dates'), DATE, 'date: write it as 04-12 Birthday').map(
-      ([, month, day, what]) => ({ month: Number(month), day: Number(day), what: what! }),
+      ([date, month, day, what]) => {
+        if (!isLocal(`2028-${month}-${day}T00:00`)) throw new Error(`“${date}” is no day of the year.`);
+        return { month: Number(month), day: Number(day), what: what! };
+      },
     );
   return person;
 }
@@ -104,7 +108,7 @@ function delimiterOf(text: string): string {
 
 /** One entry a row; `row` is the line number of the table, the headings being row 1. */
 export function readCsv(text: string): FileEntry[] {
-  const { data, meta } = Papa.parse<Record<string, string>>(text, {
+  const { data, meta, errors } = Papa.parse<Record<string, string>>(text, {
     header: true,
     delimiter: delimiterOf(text),
     transformHeader: column,
@@ -113,8 +117,15 @@ export function readCsv(text: string): FileEntry[] {
     const problem = `The first row names no column “name” or “email”. Columns: ${CSV_COLUMNS.join(', ')}.`;
     return [{ row: 1, name: '', problem }];
   }
+  // The parser counts the headings among the rows here.
+  const unclosed = new Set(errors.filter(({ type }) => type === 'Quotes').map(({ row }) => row! - 1));
   return data.flatMap((cells, index): FileEntry[] => {
     const row = index + 2;
+    if (unclosed.has(index)) {
+      const problem =
+        'A quotation mark in this row is not closed, or closed too soon: what follows may belong to it.';
+      return [{ row, name: (cells.name || cells.email || '').split('\n')[0]!.slice(0, 80), problem }];
+    }
     // An empty row is no row, and yet it counts.
     if (Object.values(cells).every((cell) => !String(cell).trim())) return [];
     try {

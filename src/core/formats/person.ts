@@ -30,6 +30,10 @@ export interface FileGroup {
 }
 
 /** One card or row: what it holds, or why it cannot be used. */
-export type FileEntry = { row: number } & (
-  { person: FilePerson } | { group: FileGroup } | { problem: string; name: string }
-);
+export type FileEntry = { row: number } &
+  /** `leftOut` says what of it makes no sense, in sentences; the rest is taken. */
+  (
+    | { person: FilePerson; leftOut?: readonly string[] }
+    | { group: FileGroup }
+    | { problem: string; name: string }
+  );

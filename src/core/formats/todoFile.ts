@@ -1,7 +1,7 @@
 /** To-dos as VTODO with VALARM (RFC 5545 §3.6.2, §3.6.6), both ways. */
 import ICAL from 'ical.js';
 import type { TodoMoment, TodoTimes } from '../todo/todo';
-import { toInstant, toLocal } from '../time/wallClock';
+import { isLocal, toInstant, toLocal } from '../time/wallClock';
 
 /** A to-do as it goes into a file or comes out of one. */
 export interface TodoEntry extends TodoTimes {
@@ -29,9 +29,29 @@ const STATUS = { open: 'NEEDS-ACTION', done: 'COMPLETED', dropped: 'CANCELLED' }
 
 const utc = (at: number) => ICAL.Time.fromJSDate(new Date(at), true);
 
-/** A day stays a day; a time is written in UTC, which needs no zone to be described. */
-function icalTime({ date, time, zone }: TodoMoment): ICAL.Time {
-  return time ? utc(toInstant(`${date}T${time}`, zone).at) : ICAL.Time.fromDateString(date);
+/** When a day begins that is to be written as a time, and when it ends. */
+const DAY_BEGINS = '00:00';
+const DAY_ENDS = '23:59';
+
+/** A time is written in UTC, which needs no zone to be described. */
+const icalInstant = ({ date, zone }: TodoMoment, time: string) => utc(toInstant(`${date}T${time}`, zone).at);
+
+/**
+ * What start and due are written as: days, or, since both have to be of one kind (RFC 5545 §3.8.2.3), times as soon as
+ * one of them is. A day is then said beside its time, so that it comes back as one.
+ */
+function icalMoments({
+  start,
+  due,
+}: Pick<TodoTimes, 'start' | 'due'>): [name: string, value: ICAL.Time | string][] {
+  const timed = Boolean(start?.time ?? due?.time);
+  const each = (name: string, moment: TodoMoment | null, whole: string): [string, ICAL.Time | string][] => {
+    if (!moment) return [];
+    if (!timed) return [[name, ICAL.Time.fromDateString(moment.date)]];
+    const value: [string, ICAL.Time] = [name, icalInstant(moment, moment.time ?? whole)];
+    return moment.time ? [value] : [value, [`x-oak-${name}-day`, moment.date]];
+  };
+  return [...each('dtstart', start, DAY_BEGINS), ...each('due', due, DAY_ENDS)];
 }
 
 /** One calendar with all of them. */
@@ -49,8 +69,7 @@ export function writeTodoFile(todos: readonly TodoEntry[], now: number): string 
     put('created', utc(todo.createdAt));
     put('summary', todo.what);
     if (todo.note) put('description', todo.note);
-    if (todo.start) put('dtstart', icalTime(todo.start));
-    if (todo.due) put('due', icalTime(todo.due));
+    for (const [name, value] of icalMoments(todo)) put(name, value);
     put('status', STATUS[todo.state]);
     if (todo.doneAt !== null) put('completed', utc(todo.doneAt));
     // A message by its id (RFC 2392 `mid:`).
@@ -108,7 +127,11 @@ function readEntry(entry: ICAL.Component, zone: string, now: number): TodoEntry 
     const value = entry.getFirstPropertyValue(name) as unknown;
     return typeof value === 'string' ? value : '';
   };
-  const time = (name: string) => momentFrom(entry.getFirstPropertyValue(name), zone);
+  const time = (name: string) => {
+    const day = text(`x-oak-${name}-day`);
+    if (isLocal(`${day}T00:00`)) return { date: day, time: null, zone };
+    return momentFrom(entry.getFirstPropertyValue(name), zone);
+  };
   const instant = (name: string) => {
     const value = entry.getFirstPropertyValue(name) as unknown;
     return value instanceof ICAL.Time ? realTime(value).toJSDate().getTime() : null;

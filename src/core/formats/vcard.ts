@@ -1,7 +1,8 @@
 /** vCard 4.0 (RFC 6350), read and written; earlier versions are read as far as they agree. */
 import ICAL from 'ical.js';
 import type { PersonalDate } from '../people/personalDate';
-import { isZone } from '../time/zones';
+import { isLocal } from '../time/wallClock';
+import { isZone, UnknownZoneError } from '../time/zones';
 import { readWeek, writeWeek } from '../time/weekText';
 import { countryCode, countryName } from './countries';
 import type { FileEntry, FileGroup, FilePerson } from './person';
@@ -18,26 +19,34 @@ const first = (card: ICAL.Component, name: string): string | undefined => {
 const all = (card: ICAL.Component, name: string): string[] =>
   card.getAllProperties(name).map((property) => String(property.getFirstValue()));
 
+/** A year in which every day exists that any year has. */
+const LEAP = '2028';
+
 /** `1980-04-12`, `--0412`, `19800412`: the day and month of a date (§4.3.1); undefined where it has none. */
 function dayAndMonth(text: string | undefined): { month: number; day: number } | undefined {
   const match = /^(?:\d{4}|--?)-?(\d{2})-?(\d{2})(?:T|$)/.exec(text ?? '');
-  if (!match) return undefined;
-  const [month, day] = [Number(match[1]), Number(match[2])];
-  return month >= 1 && month <= 12 && day >= 1 && day <= 31 ? { month, day } : undefined;
+  if (!match || !isLocal(`${LEAP}-${match[1]}-${match[2]}T00:00`)) return undefined;
+  return { month: Number(match[1]), day: Number(match[2]) };
 }
 
-function datesOf(card: ICAL.Component): PersonalDate[] {
+/** @param leftOut gets a sentence for each that is no date */
+function datesOf(card: ICAL.Component, leftOut: string[]): PersonalDate[] {
   const dates: PersonalDate[] = [];
   for (const [name, what] of [
     ['bday', 'Birthday'],
     ['anniversary', 'Anniversary'],
   ] as const) {
-    const date = dayAndMonth(first(card, name));
+    const text = first(card, name);
+    const date = dayAndMonth(text);
     if (date) dates.push({ what, ...date });
+    // A year and a month alone are a date that has no day to be kept (§4.3.1).
+    else if (text && !/^\d{4}(-\d{2})?$/.test(text))
+      leftOut.push(`The ${what.toLowerCase()} “${text}” is no date.`);
   }
   for (const text of all(card, 'x-oak-date')) {
     const date = dayAndMonth(text.slice(0, 6));
     if (date) dates.push({ what: text.slice(7), ...date });
+    else leftOut.push(`“${text}” is no date.`);
   }
   return dates;
 }
@@ -50,17 +59,21 @@ function placeOf(card: ICAL.Component): { place?: string; country?: string } {
   return { ...(parts[3] && { place: parts[3] }), ...(country && { country }) };
 }
 
-function personOf(card: ICAL.Component): FilePerson {
+function personOf(card: ICAL.Component): { person: FilePerson; leftOut: string[] } {
+  const leftOut: string[] = [];
   const zone = first(card, 'x-oak-zone');
   const hint = first(card, 'tz');
+  for (const name of new Set([zone, hint]))
+    if (name && !isZone(name)) leftOut.push(new UnknownZoneError(name).message);
   const week = first(card, 'x-oak-week');
   const region = first(card, 'x-oak-region');
   const uid = first(card, 'uid');
   const leave = all(card, 'x-oak-leave').flatMap((text) => {
     const match = LEAVE.exec(text);
+    if (!match) leftOut.push(`“${text}” is no leave.`);
     return match ? [{ from: match[1]!, to: match[2]!, note: match[3] ?? '' }] : [];
   });
-  return {
+  const person: FilePerson = {
     ...(uid?.startsWith(URN) && { id: uid.slice(URN.length) }),
     name: first(card, 'fn') ?? '',
     addresses: all(card, 'email').map((address) => address.replace(/^mailto:/i, '')),
@@ -69,8 +82,9 @@ function personOf(card: ICAL.Component): FilePerson {
     ...(region && { region }),
     ...(week && { week: readWeek(week) }),
     ...(leave.length && { leave }),
-    dates: datesOf(card),
+    dates: datesOf(card, leftOut),
   };
+  return { person, leftOut };
 }
 
 function groupOf(card: ICAL.Component): FileGroup {
@@ -117,7 +131,7 @@ export function readVcards(text: string): FileEntry[] {
       ) as unknown[];
       const card = new ICAL.Component(jcard as never);
       if (first(card, 'kind')?.toLowerCase() === 'group') return { row, group: groupOf(card) };
-      return { row, person: personOf(card) };
+      return { row, ...personOf(card) };
     } catch (error) {
       return { row, name, problem: `This card cannot be read: ${(error as Error).message}.` };
     }

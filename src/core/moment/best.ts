@@ -4,7 +4,7 @@
  * thousand additions.
  */
 import type { Person } from '../people/person';
-import { datesFrom, localAt, workOn } from '../time/dayParts';
+import { DAY_MINUTES, datesFrom, localAt, workOn } from '../time/dayParts';
 import { toInstant, toLocal } from '../time/wallClock';
 import { canonicalZone } from '../time/zones';
 
@@ -45,10 +45,12 @@ function instants() {
     let midnight = midnights.get(key);
     if (!midnight) {
       const at = toInstant(localAt(date, 0), zone).at;
-      midnight = { at, even: toInstant(localAt(date, 1440), zone).at - at === DAY };
+      midnight = { at, even: toInstant(localAt(date, DAY_MINUTES), zone).at - at === DAY };
       midnights.set(key, midnight);
     }
-    return midnight.even ? midnight.at + minute * 60_000 : toInstant(localAt(date, minute), zone).at;
+    return midnight.even && minute <= DAY_MINUTES
+      ? midnight.at + minute * 60_000
+      : toInstant(localAt(date, minute), zone).at;
   };
 }
 

@@ -34,6 +34,27 @@ function said(at: string, readers: SuggestedReader[]): string[] {
 }
 
 // Tuesday 24 November 2026.
+it('work past midnight is drawn as one stretch, counted as work, and ends in the morning', () => {
+  const nights = person('Europe/Lisbon', 'Lisbon', 'Mo-Fr 22:00-06:00');
+  const from = Date.parse('2026-11-24T12:00Z');
+  const parts = dayStrip(nights, from, from + 86_400_000).filter(({ part }) => part === 'working');
+  expect(parts).toEqual([
+    {
+      from: Date.parse('2026-11-24T22:00Z'),
+      until: Date.parse('2026-11-25T06:00Z'),
+      part: 'working',
+      words: '',
+    },
+  ]);
+  const { best } = bestMoments(from, 'Europe/Lisbon', [nights]);
+  expect(best.every(({ at }) => dayPart(toLocal(at, 'Europe/Lisbon'), nights.working) === 'working')).toBe(
+    true,
+  );
+  expect(suggestMoments({ now: from, me, readers: [nights] })[0]).toMatchObject({
+    plan: { local: '2026-11-24T22:00' },
+  });
+});
+
 describe('suggestions', () => {
   const leave = [{ from: '2026-11-23', to: '2026-11-27', note: '' }];
   const birthday = [{ what: 'Birthday', month: 12, day: 4 }];

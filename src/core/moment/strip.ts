@@ -1,6 +1,15 @@
 /** A stretch of somebody's time as the parts of their days, for drawing and for reading out. */
 import type { Person } from '../people/person';
-import { datesFrom, dayKind, dayPart, localAt, workOn, type DayPart } from '../time/dayParts';
+import {
+  DAY_MINUTES,
+  datesFrom,
+  dayKind,
+  dayPart,
+  localAt,
+  plusDays,
+  workOn,
+  type DayPart,
+} from '../time/dayParts';
 import { toInstant, toLocal } from '../time/wallClock';
 import { canonicalZone } from '../time/zones';
 
@@ -21,8 +30,12 @@ export function dayStrip(person: Person, from: number, until: number): StripPart
   const days = Math.ceil((until - from) / 86_400_000) + 2;
   const parts: StripPart[] = [];
   for (const date of datesFrom(first, days)) {
-    const edges = new Set([0, working.week.waking.from, working.week.waking.to, 1440]);
-    for (const span of workOn(date, working)) edges.add(span.from).add(span.to);
+    const edges = new Set([0, working.week.waking.from, working.week.waking.to, DAY_MINUTES]);
+    const spans = [
+      ...workOn(date, working),
+      ...workOn(plusDays(date, -1), working).map(({ to }) => ({ from: 0, to: to - DAY_MINUTES })),
+    ];
+    for (const { from: begins, to } of spans) if (to > 0) edges.add(begins).add(Math.min(to, DAY_MINUTES));
     const minutes = [...edges].sort((a, b) => a - b);
     for (let index = 0; index + 1 < minutes.length; index++) {
       const local = localAt(date, minutes[index]!);

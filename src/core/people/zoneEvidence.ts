@@ -1,5 +1,6 @@
 /** Where somebody may be, judged by the offsets their mail carries: proposed with its reasons, never assumed. */
 import { offsetLabel, offsetMinutes } from '../time/wallClock';
+import { biggest } from './bigZones';
 import { canonicalZone, isZone, listZones } from '../time/zones';
 
 /** One message of theirs: when it was written, by its Date header, and the offset that header carries. */
@@ -17,11 +18,11 @@ export interface ZoneHints {
   country?: string;
 }
 
-/** A proposal. */
+/** A proposal, or a question. */
 export interface ZoneGuess {
-  /** The best of the zones that fit. */
-  zone: string;
-  /** Other zones that fit as well, at most five. */
+  /** Where the evidence narrows to one place, or to one clock of one country; null where it leaves several. */
+  zone: string | null;
+  /** Beside it, or in its place, the biggest zones that fit as well, at most three. */
   others: string[];
   /** What speaks for it, a whole sentence. */
   why: string;
@@ -29,7 +30,7 @@ export interface ZoneGuess {
 
 /** Where a traveller writes a few messages from elsewhere, home still shows in most. */
 const FITTING_SHARE = 0.8;
-const MOST_OTHERS = 5;
+const MOST_OTHERS = 3;
 /** Offsets are asked once for each zone and day, not for each message. */
 const DAY = 86_400_000;
 
@@ -52,6 +53,12 @@ function offsetsWords(written: readonly WrittenAt[]): string {
   const offsets = [...new Set(written.map(({ offset }) => offset))].sort((a, b) => a - b);
   if (offsets.length === 1) return offsetLabel(offsets[0]!);
   return `${offsets.slice(0, -1).map(offsetLabel).join(', ')} and ${offsetLabel(offsets.at(-1)!)}`;
+}
+
+/** True where all of them keep one clock through the year after a day. */
+function sameClock(zones: readonly string[], from: number): boolean {
+  const months = Array.from({ length: 13 }, (_, month) => from + month * 30 * DAY);
+  return months.every((at) => new Set(zones.map((zone) => offsetMinutes(at, zone))).size === 1);
 }
 
 const COUNT_WORDS = (n: number) => `${n} ${n === 1 ? 'zone' : 'zones'}`;
@@ -85,22 +92,27 @@ export function guessZone(written: readonly WrittenAt[], hints: ZoneHints = {}):
       why: `Their address belongs to ${only.country}, which keeps one time.`,
     };
   }
-  const candidates = local.length ? local : fitting;
+  const candidates = (local.length ? local : fitting).map(({ id }) => id);
   // UTC by servers again: where no zone of the country fits, it says nothing.
   if (onlyUtc && local.length === 0) return undefined;
-  const [best, ...rest] = candidates;
+  const [first] = local.length ? local : fitting;
+  // The other zones of one clock in one country differ in nothing that a reader's morning depends on.
+  const narrowed =
+    candidates.length === 1 ||
+    (local.length > 0 && sameClock(candidates, Math.max(...usable.map(({ at }) => at))));
+  const choices = biggest(candidates, MOST_OTHERS + 1);
   const many = `${written.length} ${written.length === 1 ? 'message carries' : 'messages carry'} ${offsetsWords(usable)}`;
   const fit =
-    fitting.length === 1 ? `only ${best!.city} keeps that` : `${COUNT_WORDS(fitting.length)} keep that`;
+    fitting.length === 1 ? `only ${first!.city} keeps that` : `${COUNT_WORDS(fitting.length)} keep that`;
   const where =
     fitting.length === 1 || local.length === 0
       ? ''
       : local.length === 1
-        ? `, one of them in ${best!.country}`
-        : `, ${local.length} of them in ${best!.country}`;
+        ? `, one of them in ${first!.country}`
+        : `, ${local.length} of them in ${first!.country}`;
   return {
-    zone: best!.id,
-    others: rest.slice(0, MOST_OTHERS).map(({ id }) => id),
+    zone: narrowed ? choices[0]! : null,
+    others: narrowed ? choices.slice(1) : choices.slice(0, MOST_OTHERS),
     why: `${many}; ${fit}${where}.`,
   };
 }

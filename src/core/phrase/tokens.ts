@@ -7,9 +7,10 @@ export interface Token {
   typed: string;
 }
 
+import { folded } from '../text/folded';
+
 /** Lower case and without diacritics, so that “sao paulo” finds São Paulo. */
-export const plain = (text: string) =>
-  text.normalize('NFD').replace(/\p{M}/gu, '').replace(/[’‘`]/g, "'").toLowerCase();
+export const plain = (text: string) => folded(text).replace(/[’‘`]/g, "'");
 
 /** Words, without the punctuation between them. */
 export function tokens(text: string): Token[] {

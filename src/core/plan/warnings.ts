@@ -1,6 +1,6 @@
 /** What to know before committing to a plan, each with a way out. */
 import { Temporal } from 'temporal-polyfill';
-import { dayKind, defaultWorking, nextWorkStart } from '../time/dayParts';
+import { dayKind, defaultWorking, firstWorkStart, nextWorkStart } from '../time/dayParts';
 import { backOn, leaveOn } from '../time/leave';
 import { nextOffsetChange, offsetLabel, offsetMinutes, toInstant, toLocal } from '../time/wallClock';
 import { dayOf, dayWords, durationWords, timeWords, type HourCycle } from '../time/words';
@@ -28,8 +28,6 @@ export interface WarningContext {
 /** Two departures nearer to each other than this arrive as a pair. */
 const CLOSE = 10 * 60_000;
 const APART = 15 * 60_000;
-/** A clock change further ahead is the usual course of the year. */
-const CHANGE_AHEAD = 60 * 86_400_000;
 
 const shorten = (local: string) => local.slice(0, 16);
 const nameOf = (reader: Reader) => reader.name || reader.address;
@@ -87,7 +85,7 @@ interface Here {
 
 function gapWarning(plan: Plan, moment: PlannedMoment, here: Here, context: WarningContext): PlanWarning {
   const moved = toLocal(moment.at, here.zone);
-  const before = toLocal(moment.at - 60_000 * 60 - 60_000, here.zone);
+  const before = toLocal(moment.before!, here.zone);
   const text = `${here.asked} does not exist in ${here.city}: the clocks skip it. It leaves at ${timeWords(moved, context.hourCycle)} instead.`;
   const fixes = [moved, before].map((local) =>
     plan.kind === 'at' ? fixAt(local, here.zone, here.city, context) : fixEach(local, context),
@@ -170,8 +168,10 @@ function landingTrouble(land: Landing, reader: Reader, name: string, cycle?: Hou
       return `It lands on a public holiday of ${name}: ${dayKind(date, reader.working).name}, ${dayWords(local)}.`;
     case 'leave': {
       const away = leaveOn(date, reader.working!.leave)!;
-      const back = dayWords(`${backOn(away, reader.working!.leave)}T00:00`);
-      return `${name} is on leave then${away.note ? ` (${away.note})` : ''}, and back on ${back}.`;
+      const free = backOn(away, reader.working!.leave);
+      // The day after a leave may be a day off: nobody is back on it.
+      const back = dayWords(firstWorkStart(free, reader.working) ?? `${free}T00:00`);
+      return `${name} is on leave then${away.note ? ` (${away.note})` : ''}, and back at work on ${back}.`;
     }
     default:
       return undefined;
@@ -196,25 +196,25 @@ function changeWarning(
   context: WarningContext,
 ): PlanWarning[] {
   const mine = canonicalZone(context.senderZone);
-  if (plan.kind === 'now' || land.zone === mine || moment.at - context.now > CHANGE_AHEAD) return [];
+  if (plan.kind === 'now' || land.zone === mine) return [];
   // Who named a time on my own clock has it on that clock, whatever the clocks do.
   if (plan.kind === 'at' && canonicalZone(plan.zone) === mine) return [];
   const between = (at: number) => offsetMinutes(at, land.zone!) - offsetMinutes(at, mine);
   const moved = between(moment.at) - between(context.now);
   if (moved === 0) return [];
   const changes = [land.zone!, mine].flatMap((zone) => {
+    // What changes there and back again in between comes to nothing.
+    if (offsetMinutes(context.now, zone) === offsetMinutes(moment.at, zone)) return [];
     const change = nextOffsetChange(context.now, moment.at, zone);
+    if (!change) return [];
+    const day = dayWords(toLocal(change.at, zone), toLocal(context.now, zone)).split(' ').slice(1).join(' ');
     const place = zone === mine ? zoneCity(mine) : land.place!;
-    return change ? [{ ...change, zone, place }] : [];
+    return [`${change.minutes > 0 ? 'forward' : 'back'} in ${place} on ${day}`];
   });
-  const [change] = changes;
-  if (!change) return [];
-  const way = change.minutes > 0 ? 'forward' : 'back';
-  const day = dayWords(toLocal(change.at, change.zone), toLocal(context.now, change.zone));
   const time = timeWords(land.local!, context.hourCycle);
   const shift = durationWords(Math.abs(moved) * 60_000);
   const than = moved > 0 ? 'earlier' : 'later';
-  const text = `The clocks go ${way} in ${change.place} on ${day.split(' ').slice(1).join(' ')}: ${time} in ${land.place} is then ${shift} ${than} for you than it is now.`;
+  const text = `The clocks go ${changes.join(' and ')}: ${time} in ${land.place} is then ${shift} ${than} for you than it is now.`;
   // What it would be without the change, on my own clock.
   const usual = toLocal(moment.at + moved * 60_000, mine);
   const atMine = fixAt(usual, mine, zoneCity(mine), context);
@@ -224,6 +224,26 @@ function changeWarning(
 
 const laterLocal = (local: string) =>
   Temporal.PlainDateTime.from(local).add({ milliseconds: APART }).toString({ smallestUnit: 'second' });
+
+const closeTo = (at: number, others: readonly Other[]) =>
+  others.filter((other) => Math.abs(other.at - at) < CLOSE);
+
+/** The first moment from one on that no other comes close to: a way out must not lead to the next of its kind. */
+function freeAt(from: number, others: readonly Other[]): number {
+  let at = from;
+  for (;;) {
+    const near = closeTo(at, others);
+    if (near.length === 0) return at;
+    at = Math.max(...near.map((other) => other.at)) + APART;
+  }
+}
+
+/** The same on a clock, which all readers have their own of. */
+function freeLocal(local: string, zone: string, others: readonly Other[]): string {
+  let free = laterLocal(local);
+  while (closeTo(toInstant(shorten(free), zone).at, others).length > 0) free = laterLocal(free);
+  return free;
+}
 
 /** Something else reaches them within minutes. */
 function closeWarning(
@@ -237,7 +257,7 @@ function closeWarning(
     ({ address, at }) => address === land.address.toLowerCase() && Math.abs(at - moment.at) < CLOSE,
   );
   if (!other) return undefined;
-  const later = toLocal(other.at + APART, land.zone!);
+  const theirs = context.others!.filter(({ address }) => address === land.address.toLowerCase());
   const apart = durationWords(Math.abs(other.at - moment.at));
   const what = other.subject ? `“${other.subject}”` : 'another message';
   const text =
@@ -246,7 +266,7 @@ function closeWarning(
       : `${name} gets ${what} within ${apart} of it.`;
   const fixes =
     plan.kind === 'each-local'
-      ? [fixEach(laterLocal(plan.local), context)]
-      : [fixAt(later, land.zone!, land.place!, context)];
+      ? [fixEach(freeLocal(plan.local, land.zone!, theirs), context)]
+      : [fixAt(toLocal(freeAt(other.at + APART, theirs), land.zone!), land.zone!, land.place!, context)];
   return { code: 'close', address: land.address, text, fixes };
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dayPart, dayPartWords, nextWorkStart, workingSpans, type Working } from './dayParts';
+import { dayPart, dayPartWords, nextWorkEnd, nextWorkStart, workingSpans, type Working } from './dayParts';
+import { readWeek } from './weekText';
 
 const shifts: Working = {
   week: {
@@ -71,4 +72,33 @@ describe('nextWorkStart', () => {
 it('gives the working spans of a day', () => {
   expect(workingSpans('2026-11-25')).toEqual([{ from: '2026-11-25T09:00:00', to: '2026-11-25T17:00:00' }]);
   expect(workingSpans('2026-11-28')).toEqual([]);
+});
+
+describe('work that goes on past midnight', () => {
+  // Monday to Friday nights; 23 November 2026 is a Monday.
+  const nights: Working = { week: readWeek('Mo-Fr 22:00-06:00') };
+
+  it.each([
+    ['2026-11-23T05:00', 'night'],
+    ['2026-11-23T23:00', 'working'],
+    ['2026-11-24T00:00', 'working'],
+    ['2026-11-24T05:59', 'working'],
+    ['2026-11-24T06:00', 'night'],
+    ['2026-11-24T12:00', 'waking'],
+    // The last night of the week ends on Saturday, which is a day off otherwise.
+    ['2026-11-28T03:00', 'working'],
+    ['2026-11-28T10:00', 'weekend'],
+    ['2026-11-28T23:00', 'night'],
+  ])('%s: %s', (local, part) => expect(dayPart(local, nights)).toBe(part));
+
+  it('begins in the evening and ends the morning after', () => {
+    expect(nextWorkStart('2026-11-23T12:00', nights)).toBe('2026-11-23T22:00:00');
+    expect(nextWorkStart('2026-11-24T03:00', nights)).toBe('2026-11-24T22:00:00');
+    expect(nextWorkStart('2026-11-28T03:00', nights)).toBe('2026-11-30T22:00:00');
+    expect(nextWorkEnd('2026-11-24T03:00', nights)).toBe('2026-11-24T06:00:00');
+    expect(nextWorkEnd('2026-11-24T12:00', nights)).toBe('2026-11-25T06:00:00');
+    expect(workingSpans('2026-11-27', nights)).toEqual([
+      { from: '2026-11-27T22:00:00', to: '2026-11-28T06:00:00' },
+    ]);
+  });
 });

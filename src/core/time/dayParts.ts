@@ -3,15 +3,20 @@ import type { Leave } from './leave';
 
 export type DayPart = 'night' | 'waking' | 'working' | 'weekend' | 'holiday' | 'leave';
 
-/** A span within one day, minutes after midnight; `from` inclusive, `to` exclusive, `from < to`. */
+/** A span of time, minutes after midnight; `from` inclusive, `to` exclusive, `from < to`. */
 export interface DaySpan {
   from: number;
   to: number;
 }
 
+export const DAY_MINUTES = 1440;
+
 /** A person's week. */
 export interface WorkingWeek {
-  /** Working spans by ISO weekday, index 0 = Monday; an empty list is a day off. Length 7. */
+  /**
+   * Working spans by ISO weekday, index 0 = Monday; an empty list is a day off. Length 7. What goes on past midnight
+   * belongs to the day it began on, and ends after {@link DAY_MINUTES}.
+   */
   work: DaySpan[][];
   /** When the person is awake, every day. */
   waking: DaySpan;
@@ -59,7 +64,7 @@ export function dayKind(date: string, who: Working = defaultWorking): DayKind {
   return { kind: (who.week.work[weekdayIndex(date)] ?? []).length ? 'working' : 'weekend', name: '' };
 }
 
-/** The working spans of one day, none on days off. @param date `2026-12-25` */
+/** The working spans that begin on a day, none on days off. @param date `2026-12-25` */
 export function workOn(date: string, who: Working = defaultWorking): readonly DaySpan[] {
   if (dayKind(date, who).kind !== 'working') return [];
   return who.week.work[weekdayIndex(date)]!;
@@ -75,7 +80,9 @@ export function dayPart(local: string, who: Working = defaultWorking): DayPart {
   const date = local.slice(0, 10);
   const minute = minuteOf(local);
   const { kind } = dayKind(date, who);
-  if (kind === 'working' && workOn(date, who).some((span) => within(span, minute))) return 'working';
+  const present = workOn(date, who).some((span) => within(span, minute));
+  const sinceYesterday = workOn(plusDays(date, -1), who).some((span) => within(span, minute + DAY_MINUTES));
+  if (present || sinceYesterday) return 'working';
   if (!within(who.week.waking, minute)) return 'night';
   return kind === 'working' ? 'waking' : kind;
 }
@@ -100,7 +107,7 @@ export function dayPartWords(local: string, who: Working = defaultWorking): stri
 export const plusDays = (date: string, days: number) =>
   new Date(Date.parse(`${date}T00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 
-/** `2026-12-25` and minutes after midnight, 1440 being the next midnight → local with seconds. */
+/** `2026-12-25` and minutes after its midnight, of the next day as well → local with seconds. */
 export function localAt(date: string, minute: number): string {
   const day = minute >= 1440 ? plusDays(date, 1) : date;
   const two = (n: number) => String(n).padStart(2, '0');
@@ -134,12 +141,13 @@ export function firstWorkStart(date: string, who: Working = defaultWorking): str
 }
 
 /**
- * The end of the first working day that is not over at a wall-clock time, as local `…T17:00:00`. At night or on a
- * day off it is the end of the working day to come.
+ * The end of the first working day that is not over at a wall-clock time, as local `…T17:00:00`. Between two of them it
+ * is the end of the one to come.
  */
 export function nextWorkEnd(local: string, who: Working = defaultWorking): string | undefined {
   const after = local.length === 16 ? `${local}:00` : local;
-  for (const date of datesFrom(local.slice(0, 10), LOOK_AHEAD_DAYS)) {
+  // What began yesterday may still be going on.
+  for (const date of datesFrom(plusDays(local.slice(0, 10), -1), LOOK_AHEAD_DAYS)) {
     const last = workOn(date, who).at(-1);
     if (!last) continue;
     const ends = localAt(date, last.to);

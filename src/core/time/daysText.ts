@@ -1,5 +1,5 @@
 /** Times of day by weekday as people write them: `Mo-Fr 09:00-17:00; Sa 09:00-12:00`. */
-import type { DaySpan } from './dayParts';
+import { DAY_MINUTES, type DaySpan } from './dayParts';
 
 const NAMES = ['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su'];
 
@@ -7,7 +7,11 @@ const NAMES = ['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su'];
 type Unreadable = (part: string) => Error;
 
 const two = (n: number) => String(n).padStart(2, '0');
-const clock = (minute: number) => `${two(Math.floor(minute / 60))}:${two(minute % 60)}`;
+const clock = (minute: number) => {
+  // Midnight as an end is 24:00; what goes on past it has the time of the next day.
+  const shown = minute > DAY_MINUTES ? minute - DAY_MINUTES : minute;
+  return `${two(Math.floor(shown / 60))}:${two(shown % 60)}`;
+};
 const spansText = (spans: readonly DaySpan[]) =>
   spans.map(({ from, to }) => `${clock(from)}-${clock(to)}`).join(' ');
 

@@ -4,7 +4,7 @@
  */
 import { Temporal } from 'temporal-polyfill';
 
-/** While an offset lasts: from one instant, which may not be its first, until it changes. */
+/** While an offset lasts: from the instant it changed to it until it changes again; without end where it does not. */
 interface Spell {
   from: number;
   until: number;
@@ -13,8 +13,6 @@ interface Spell {
 }
 
 const spells = new Map<string, Spell[]>();
-/** Where no change is in sight the rules are asked again after this long. */
-const NO_CHANGE_MS = 366 * 86_400_000;
 
 /**
  * Milliseconds east of UTC.
@@ -27,9 +25,13 @@ export function offsetAt(at: number, zone: string): number {
   if (spell) return spell.offset;
   const there = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(zone);
   const offset = there.offsetNanoseconds / 1e6;
-  const until = there.getTimeZoneTransition('next')?.epochMilliseconds ?? at + NO_CHANGE_MS;
-  const same = known.find((each) => each.until === until);
-  if (same) same.from = Math.min(same.from, at);
-  else known.push({ from: at, until, offset });
+  // A change at this very instant begins the spell; “previous” alone would pass over it.
+  const before = there.add({ milliseconds: 1 }).getTimeZoneTransition('previous');
+  const after = there.getTimeZoneTransition('next');
+  known.push({
+    from: before?.epochMilliseconds ?? -Infinity,
+    until: after?.epochMilliseconds ?? Infinity,
+    offset,
+  });
   return offset;
 }

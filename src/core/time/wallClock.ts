@@ -22,6 +22,8 @@ export interface Resolved {
   resolution: Resolution;
   /** For `overlap`, the second instant it could mean. */
   second?: number;
+  /** For `gap`, the instant as far before the skipped hour as the one taken is after it. */
+  before?: number;
 }
 
 /** A wall-clock time that cannot be read. `message` is fit to show. */
@@ -86,7 +88,8 @@ export function toInstant(local: string, zone: string): Resolved {
     return { at: first.epochMilliseconds, resolution: 'exact' };
   }
   // In a gap “earlier” lands before it and neither reading keeps the wall-clock time.
-  if (!first.toPlainDateTime().equals(plain)) return { at: second.epochMilliseconds, resolution: 'gap' };
+  if (!first.toPlainDateTime().equals(plain))
+    return { at: second.epochMilliseconds, resolution: 'gap', before: first.epochMilliseconds };
   return { at: first.epochMilliseconds, resolution: 'overlap', second: second.epochMilliseconds };
 }
 

@@ -137,6 +137,24 @@ describe('as a file', () => {
       expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75);
   });
 
+  it('start and due are of one kind (RFC 5545 §3.8.2.3), and a day comes back as one', () => {
+    const all = [
+      entry({ uid: '1@x', start: on('2026-12-08'), due: on('2026-12-10', '17:00') }),
+      entry({ uid: '2@x', start: on('2026-12-08', '09:00'), due: on('2026-12-10') }),
+      entry({ uid: '3@x', start: on('2026-12-08'), due: on('2026-12-10') }),
+    ];
+    const text = writeTodoFile(all, NOW);
+    for (const todo of text.split('BEGIN:VTODO').slice(1)) {
+      const [start, due] = ['DTSTART', 'DUE'].map(
+        (name) => new RegExp(`\\r\\n${name}([^:]*):`).exec(todo)![1],
+      );
+      expect(start).toBe(due);
+    }
+    expect(readTodoFile(text, zone, NOW).map(({ start, due }) => ({ start, due }))).toEqual(
+      all.map(({ start, due }) => ({ start, due })),
+    );
+  });
+
   it('of others is read too: relative alarms, zones, days, floating times', () => {
     const text = [
       ...['BEGIN:VCALENDAR', 'VERSION:2.0', 'BEGIN:VTODO', 'UID:1', 'SUMMARY:Sign'],

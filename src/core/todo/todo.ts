@@ -148,7 +148,7 @@ const splitLocal = (local: string, zone: string): TodoMoment => ({
 function theirDay({ now, me, writer }: QuickContext): QuickTodo | undefined {
   const who = writer ?? me;
   const today = toLocal(now, who.zone).slice(0, 10);
-  for (const date of datesFrom(today, LOOK_AHEAD)) {
+  for (const date of datesFrom(plusDays(today, -1), LOOK_AHEAD)) {
     const end = workOn(date, who.working).at(-1)?.to;
     if (end === undefined) continue;
     const { at } = toInstant(localAt(date, end), who.zone);

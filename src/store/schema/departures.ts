@@ -44,6 +44,9 @@ export const departures = sqliteTable(
   (table) => [
     index('departures_message').on(table.messageId),
     index('departures_state').on(table.state, table.due, table.id),
+    index('departures_untried')
+      .on(table.state, table.due, table.id)
+      .where(sql`first_attempt_at IS NULL`),
     // For pages over all states that still matter, in order; SQLite would sort several states by itself.
     index('departures_unsettled')
       .on(table.due, table.id)

@@ -12,6 +12,8 @@ export const threads = sqliteTable(
     id: text().primaryKey(),
     /** Without “Re:”. */
     subject: text().notNull(),
+    /** That as it is compared: without case and marks, in whatever letters. */
+    subjectKey: text().notNull().default(''),
     /** Where it is: in the inbox as long as one of its messages is. */
     place: text({ enum: ['inbox', 'snoozed', 'archive'] }),
     /** The newest message there, when it came or came back, and who wrote it, in lower case. */
@@ -24,7 +26,7 @@ export const threads = sqliteTable(
     count: integer().notNull().default(0),
   },
   (table) => [
-    index('threads_subject').on(sql`lower(${table.subject})`),
+    index('threads_subject_key').on(table.subjectKey),
     index('threads_by_time').on(table.place, table.sortAt, table.id),
     index('threads_by_writer').on(
       table.place,
@@ -66,6 +68,8 @@ export const messages = sqliteTable(
     /** How a draft is to leave, and what is chosen beside; null: now, and as usual. */
     plan: text({ mode: 'json' }).$type<Plan>(),
     choices: text({ mode: 'json' }).$type<Choices>(),
+    /** Mine, and not under way nor gone; kept by triggers, as the departures say. */
+    draft: integer({ mode: 'boolean' }).notNull().default(false),
     /** Written by no person (RFC 3834). */
     automatic: integer({ mode: 'boolean' }).notNull().default(false),
     /** When it arrived or left; until it left, when it was last changed. */
@@ -88,6 +92,9 @@ export const messages = sqliteTable(
     index('messages_place').on(table.place, table.at),
     index('messages_from').on(sql`lower(${table.fromAddress})`, table.at),
     index('messages_in_reply_to').on(table.inReplyTo),
+    index('messages_drafts')
+      .on(table.at)
+      .where(sql`draft = 1 AND deleted_at IS NULL`),
   ],
 );
 

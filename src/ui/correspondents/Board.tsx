@@ -81,8 +81,7 @@ export function Board({ people, chosen, onChoose }: Props) {
     else requestAnimationFrame(() => row()?.focus());
   }
 
-  async function confirm(person: CorrespondentJson) {
-    const guess = person.zoneGuess!.zone;
+  async function confirm(person: CorrespondentJson, guess: string) {
     try {
       await ask('PATCH', `/correspondents/${person.id}`, { zone: guess });
       const undo = async () => {
@@ -165,18 +164,25 @@ export function Board({ people, chosen, onChoose }: Props) {
                     person.zoneGuess && (
                       <span className={styles.guess}>
                         <span title={person.zoneGuess.why}>
-                          Perhaps {zoneCity(person.zoneGuess.zone)}: {person.zoneGuess.why}
+                          {person.zoneGuess.zone
+                            ? `Perhaps ${zoneCity(person.zoneGuess.zone)}: ${person.zoneGuess.why}`
+                            : 'Which of these, or where else?'}
                         </span>
-                        <Button
-                          size="small"
-                          onClick={(event) => {
-                            event.stopPropagation();
-                            void confirm(person);
-                          }}
-                          aria-label={`Confirm ${zoneCity(person.zoneGuess.zone)} for ${person.name}`}
-                        >
-                          Confirm
-                        </Button>
+                        {(person.zoneGuess.zone ? [person.zoneGuess.zone] : person.zoneGuess.others).map(
+                          (zone) => (
+                            <Button
+                              key={zone}
+                              size="small"
+                              onClick={(event) => {
+                                event.stopPropagation();
+                                void confirm(person, zone);
+                              }}
+                              aria-label={`Confirm ${zoneCity(zone)} for ${person.name}`}
+                            >
+                              {person.zoneGuess!.zone ? 'Confirm' : zoneCity(zone)}
+                            </Button>
+                          ),
+                        )}
                       </span>
                     )
                   )}

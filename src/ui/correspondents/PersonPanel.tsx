@@ -81,10 +81,17 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
           {!person.zone && zoneGuess && (
             <div className={styles.evidence}>
               <span>
-                Perhaps <strong>{zoneCity(zoneGuess.zone)}</strong>: {zoneGuess.why}
+                {zoneGuess.zone ? (
+                  <>
+                    Perhaps <strong>{zoneCity(zoneGuess.zone)}</strong>:
+                  </>
+                ) : (
+                  <strong>Which of these, or where else?</strong>
+                )}{' '}
+                {zoneGuess.why}
               </span>
               <span>
-                {[zoneGuess.zone, ...zoneGuess.others].map((zone) => (
+                {[...(zoneGuess.zone ? [zoneGuess.zone] : []), ...zoneGuess.others].map((zone) => (
                   <Button key={zone} size="small" onClick={() => apply({ zone })}>
                     {zone === zoneGuess.zone ? `Confirm ${zoneCity(zone)}` : zoneCity(zone)}
                   </Button>

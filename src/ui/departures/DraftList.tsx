@@ -33,7 +33,9 @@ function ChosenActions({
   return (
     <div className={styles.chosen} role="group" aria-label="What to do with the chosen drafts">
       <span>
-        {chosen.length === 0 ? 'Choose drafts to send or schedule them together.' : `${chosen.length} chosen`}
+        {chosen.length === 0
+          ? 'Choose drafts to send, schedule or delete them together.'
+          : `${chosen.length} chosen`}
       </span>
       {chosen.length > 0 && (
         <>
@@ -56,6 +58,7 @@ function ChosenActions({
               return true;
             }}
           />
+          <Button onClick={() => void actions.removeAll(chosen).then(done)}>{several}Delete</Button>
         </>
       )}
     </div>

@@ -3,12 +3,13 @@
 import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
-import type { DepartureJson, MessageJson, MessageSummaryJson } from '../../api/types';
+import type { DepartureJson, MessageSummaryJson } from '../../api/types';
 import type { Plan } from '../../core/plan/plan';
 import { recipientsWords, useWords, type Words } from '../common/format';
 import { stateWords } from '../common/StatePill';
 import { ApiProblem, ask } from '../data/client';
 import { messageQuery, refresh } from '../data/queries';
+import { eachInTurn, whyNot } from './eachInTurn';
 import { useNotices } from '../shell/Notices';
 import { correctionPath } from '../shell/views';
 
@@ -31,6 +32,8 @@ export interface DepartureActions {
   /** @param goOn one that stands still is set going with it */
   move: (departure: DepartureJson, plan: Plan, goOn?: boolean) => Promise<boolean>;
   remove: (message: { id: string; subject: string }) => Promise<void>;
+  /** @returns the ids of those that could not be deleted */
+  removeAll: (messages: readonly { id: string; subject: string }[]) => Promise<string[]>;
 }
 
 export function useDepartureActions(): DepartureActions {
@@ -88,6 +91,35 @@ function departureActions(
     return true;
   }
 
+  /** Deletes what will not leave then; in one step, and undone in one. @returns what could not be deleted */
+  async function removeAll(
+    messages: readonly Pick<MessageSummaryJson, 'id' | 'subject'>[],
+  ): Promise<string[]> {
+    const [gone, failed] = await eachInTurn(messages, ({ id }) =>
+      ask('DELETE', `/messages/${id}`, undefined, '*'),
+    );
+    refresh(client, ['departure', 'message']);
+    const restore = async () => {
+      const [back, lost] = await eachInTurn(gone, ({ id }) => ask('POST', `/messages/${id}/restore`));
+      refresh(client, ['departure', 'message']);
+      const words = back.length === 1 ? 'It is back, as a draft.' : `${back.length} are back, as drafts.`;
+      show({
+        words: [back.length ? words : '', whyNot(lost)].filter(Boolean).join(' '),
+        problem: lost.length > 0,
+      });
+    };
+    const done =
+      gone.length === 1
+        ? `Deleted “${gone[0]!.subject || '(no subject)'}”. It will not leave.`
+        : `Deleted ${gone.length} messages. They will not leave.`;
+    show({
+      words: [gone.length ? done : '', whyNot(failed)].filter(Boolean).join(' '),
+      undo: gone.length ? { label: 'Undo', act: () => void restore() } : undefined,
+      problem: failed.length > 0,
+    });
+    return failed.map(({ item }) => item.id);
+  }
+
   return {
     async takeBack(departure, copies = 'this') {
       let back: DepartureJson;
@@ -140,15 +172,16 @@ function departureActions(
     },
     async scheduleAll(messages, plan) {
       const made: DepartureJson[] = [];
-      const failed: { message: MessageSummaryJson; why: string }[] = [];
-      for (const message of messages) {
-        try {
-          const path = `/messages/${message.id}/schedule`;
-          made.push(...(await ask<{ departures: DepartureJson[] }>('POST', path, { plan })).departures);
-        } catch (error) {
-          failed.push({ message, why: (error as Error).message });
-        }
-      }
+      const [, failed] = await eachInTurn(messages, async ({ id }) => {
+        const { departures } = await ask<{ departures: DepartureJson[] }>(
+          'POST',
+          `/messages/${id}/schedule`,
+          {
+            plan,
+          },
+        );
+        made.push(...departures);
+      });
       refresh(client, ['departure', 'message']);
       const undo = async () => {
         await attempt(async () => {
@@ -157,31 +190,15 @@ function departureActions(
         show({ words: 'They are drafts again.' });
       };
       const done = made.length > 0 ? `${made.length} ${plan.kind === 'now' ? 'held' : 'scheduled'}.` : '';
-      const not = failed
-        .map(({ message, why }) => `“${message.subject || '(no subject)'}”: ${why}`)
-        .join(' ');
       show({
-        words: [done, not].filter(Boolean).join(' '),
+        words: [done, whyNot(failed)].filter(Boolean).join(' '),
         undo: made.length > 0 ? { label: 'Undo', act: () => void undo() } : undefined,
         problem: failed.length > 0,
       });
-      return failed.map(({ message }) => message.id);
+      return failed.map(({ item }) => item.id);
     },
     move,
-    async remove(message) {
-      const done = await attempt(async () => {
-        await ask('DELETE', `/messages/${message.id}`, undefined, '*');
-        return true;
-      });
-      if (!done) return;
-      const restore = async () => {
-        if (!(await attempt(() => ask<MessageJson>('POST', `/messages/${message.id}/restore`)))) return;
-        show({ words: 'It is back, as a draft.' });
-      };
-      show({
-        words: `Deleted “${message.subject || '(no subject)'}”. It will not leave.`,
-        undo: { label: 'Undo', act: () => void restore() },
-      });
-    },
+    remove: async (message) => void (await removeAll([message])),
+    removeAll,
   };
 }

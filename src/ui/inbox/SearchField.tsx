@@ -1,8 +1,9 @@
 'use client';
 /** Finding messages: words, and keys such as `from:`, with what could come next. */
-import { AutoComplete, Input, type InputRef } from 'antd';
+import { AutoComplete, type InputRef } from 'antd';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef } from 'react';
+import { ComboInput } from '../common/ComboInput';
 import { useSettled } from '../common/useSettled';
 import { useSearchSuggestions } from '../data/incoming';
 import styles from './Inbox.module.css';
@@ -48,7 +49,7 @@ export function SearchField({ text, onText }: Props) {
         }
       }}
     >
-      <Input
+      <ComboInput
         ref={field}
         aria-label="Find messages"
         placeholder="Find: words, from:, state:snoozed …"

@@ -196,7 +196,7 @@ function Looks() {
           { value: 'dark', label: 'Dark' },
         ]}
       />
-      <div>
+      <div className={styles.languages}>
         <label htmlFor="languages">Languages of the phrases I write</label>
         <Select<Language[]>
           id="languages"

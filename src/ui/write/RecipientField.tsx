@@ -4,6 +4,7 @@ import { Select, Tag } from 'antd';
 import { useMemo, useState } from 'react';
 import type { CorrespondentJson, GroupJson } from '../../api/types';
 import { endsAPiece, readAddressList } from '../../core/message/addressList';
+import { folded } from '../../core/text/folded';
 import { addressKey, AddressError, formatMailbox, groupName, parseMailbox } from '../../core/message/address';
 import { toLocal } from '../../core/time/wallClock';
 import { timeWords } from '../../core/time/words';
@@ -95,15 +96,11 @@ export function RecipientField(props: Props) {
       address: name,
       members: members.length,
     }))
-    .filter(
-      (option) => !value.includes(option.value) && option.address.toLowerCase().includes(typed.toLowerCase()),
-    );
+    .filter((option) => !value.includes(option.value) && folded(option.address).includes(folded(typed)));
   const matching = (people ?? []).flatMap((person) =>
     person.addresses
       .map((address) => ({ value: formatMailbox({ name: person.name, address }), person, address }))
-      .filter(
-        (option) => !value.includes(option.value) && option.value.toLowerCase().includes(typed.toLowerCase()),
-      ),
+      .filter((option) => !value.includes(option.value) && folded(option.value).includes(folded(typed))),
   );
   // Enter takes the first: a whole address as typed, else the person meant.
   const asTyped: Option[] =

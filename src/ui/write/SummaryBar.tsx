@@ -1,6 +1,8 @@
 'use client';
 /** Says back when it leaves and lands, what to know before committing, and commits. */
 import { Button } from 'antd';
+import { useState } from 'react';
+import { gatherWarnings } from '../../core/plan/gather';
 import type { Plan, PlanWarning } from '../../core/plan/plan';
 import styles from './Composer.module.css';
 import { ZoneFix } from './ZoneFix';
@@ -20,39 +22,44 @@ interface Props {
   second?: { label: string; act: () => void };
 }
 
-/** More warnings than this are counted: a bar is not a page. */
+/** More warnings than this wait to be asked for: a bar is not a page. */
 const SHOWN = 3;
 
 export function SummaryBar(bar: Props) {
   const { sentence, warnings, onFix, nameOf, problem, saved, primary, second } = bar;
-  const more = warnings.length - SHOWN;
+  const gathered = gatherWarnings(warnings, nameOf);
+  const [all, setAll] = useState(false);
+  const more = gathered.length - SHOWN;
   return (
     <footer className={styles.bar}>
       <div className={styles.summary}>
         <p aria-live="polite">{sentence}</p>
         {warnings.length > 0 && (
           <ul className={styles.warnings} aria-label="Warnings">
-            {warnings.slice(0, SHOWN).map((warning, index) => (
-              <li key={`${warning.code} ${warning.address ?? ''} ${index}`}>
-                {warning.text}{' '}
+            {gathered.slice(0, all ? undefined : SHOWN).map((warning, index) => (
+              <li key={`${warning.code} ${warning.addresses[0] ?? ''} ${index}`}>
+                <span
+                  title={warning.addresses.length > 1 ? warning.addresses.map(nameOf).join('\n') : undefined}
+                >
+                  {warning.text}
+                </span>{' '}
                 {warning.fixes.map(({ label, plan }) => (
                   <Button key={label} size="small" onClick={() => onFix(plan)}>
                     {label}
                   </Button>
                 ))}
-                {warning.code === 'unknown-zone' && warning.address && (
-                  <ZoneFix address={warning.address} name={nameOf(warning.address)} />
+                {warning.code === 'unknown-zone' && warning.addresses.length > 0 && (
+                  <ZoneFix
+                    readers={warning.addresses.map((address) => ({ address, name: nameOf(address) }))}
+                  />
                 )}
               </li>
             ))}
             {more > 0 && (
-              <li
-                title={warnings
-                  .slice(SHOWN)
-                  .map(({ text }) => text)
-                  .join('\n')}
-              >
-                and {more} more {more === 1 ? 'warning' : 'warnings'}
+              <li>
+                <Button size="small" type="text" aria-expanded={all} onClick={() => setAll(!all)}>
+                  {all ? 'Fewer warnings' : `${more} more ${more === 1 ? 'warning' : 'warnings'}`}
+                </Button>
               </li>
             )}
           </ul>

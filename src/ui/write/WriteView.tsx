@@ -3,7 +3,7 @@
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { UNSETTLED_STATES } from '../../core/departure/states';
 import { useMessage, useSettings } from '../data/queries';
 import { Composer } from './Composer';
@@ -29,24 +29,50 @@ function Missing({ words }: { words: string }) {
   );
 }
 
-/** What this browser still has of messages that never reached the server. */
+/** What this browser still has of messages that never reached the server: several are gathered in one line. */
 function LeftBehind({ list, goOn, throwAway }: LeftBehindState) {
+  const [open, setOpen] = useState(false);
+  const several = list.length > 1;
   return (
     <section className={`pane ${styles.leftBehind}`} aria-label="Left behind">
-      {list.map((each) => (
-        <p key={each.key}>
-          You had begun{' '}
-          {each.fields.subject ? <strong>{each.fields.subject}</strong> : 'a message without a subject'} here
-          {each.fields.to.length > 0 && ` to ${each.fields.to.join(', ')}`}, and it was cut off before it was
-          saved.{' '}
-          <Button size="small" onClick={() => goOn(each)}>
-            Go on with it
+      {several && (
+        <p>
+          You had begun <strong>{list.length} messages</strong> here that were cut off before they were saved.{' '}
+          <Button size="small" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? 'Hide them' : 'Look at them'}
           </Button>{' '}
-          <Button size="small" type="text" onClick={() => throwAway(each)}>
-            Throw it away
+          <Button size="small" type="text" onClick={() => list.forEach(throwAway)}>
+            Throw them all away
           </Button>
         </p>
-      ))}
+      )}
+      {(!several || open) && (
+        <ul className={styles.leftList}>
+          {list.map((each) => (
+            <li key={each.key}>
+              <span className={styles.leftWords} dir="auto">
+                {!several && 'You had begun '}
+                {each.fields.subject ? (
+                  <strong>{each.fields.subject}</strong>
+                ) : several ? (
+                  'Without a subject'
+                ) : (
+                  'a message without a subject'
+                )}
+                {!several && ' here'}
+                {each.fields.to.length > 0 && ` to ${each.fields.to.join(', ')}`}
+                {!several && ', and it was cut off before it was saved.'}
+              </span>{' '}
+              <Button size="small" onClick={() => goOn(each)}>
+                Go on with it
+              </Button>{' '}
+              <Button size="small" type="text" onClick={() => throwAway(each)}>
+                Throw it away
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
     </section>
   );
 }

@@ -1,5 +1,8 @@
 'use client';
-/** Telling the time zone of a reader where it is missed, by confirming the guess or choosing one. */
+/**
+ * Telling the time zone of readers where it is missed: by confirming what is thought of each, or by choosing one, for
+ * all of them where there are several.
+ */
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -11,30 +14,50 @@ import { ZonePicker } from './ZonePicker';
 import styles from './Composer.module.css';
 
 interface Props {
-  address: string;
-  name: string;
+  readers: { address: string; name: string }[];
 }
 
-export function ZoneFix({ address, name }: Props) {
+export function ZoneFix({ readers }: Props) {
   const client = useQueryClient();
   const { zone: mine } = useSettings();
   const { show, showProblem } = useNotices();
   const [choosing, setChoosing] = useState(false);
+  const [busy, setBusy] = useState(false);
   const people = useCorrespondents().data;
-  const person = people?.find(({ addresses }) => addresses.includes(address.toLowerCase()));
-  const whose = person?.name || name || address;
-  const guess = person?.zoneGuess?.zone;
+  const known = readers.map(({ address, name }) => {
+    const person = people?.find(({ addresses }) => addresses.includes(address.toLowerCase()));
+    const { zone, others = [], why } = person?.zoneGuess ?? {};
+    return { address, name, person, why, guess: zone ?? undefined, choices: zone ? [] : others };
+  });
+  const [only] = known;
+  const several = known.length > 1;
+  const whose = several ? `all ${known.length}` : only!.person?.name || only!.name || only!.address;
+  const guessed = known.filter(({ guess }) => guess);
+  const guess = several ? undefined : only!.guess;
 
-  async function keep(zone: string) {
+  async function keep(zoneOf: (reader: (typeof known)[number]) => string | undefined, done: string) {
+    setBusy(true);
     try {
-      if (person) await ask('PATCH', `/correspondents/${person.id}`, { zone });
-      else await ask('POST', '/correspondents', { name, addresses: [address], zone });
+      for (const reader of known) {
+        const zone = zoneOf(reader);
+        const { person, name, address } = reader;
+        if (!zone) continue;
+        if (person) await ask('PATCH', `/correspondents/${person.id}`, { zone });
+        else await ask('POST', '/correspondents', { name, addresses: [address], zone });
+      }
+      show({ words: done });
     } catch (error) {
-      return showProblem(error);
+      showProblem(error);
+    } finally {
+      setBusy(false);
+      refresh(client, ['correspondent']);
     }
-    show({ words: `${whose} is on the clock of ${zoneCity(zone)}.` });
-    refresh(client, ['correspondent']);
   }
+  const inZone = (zone: string) =>
+    several
+      ? `${known.length} readers are on the clock of ${zoneCity(zone)}.`
+      : `${whose} is on the clock of ${zoneCity(zone)}.`;
+
   if (choosing)
     return (
       <span className={styles.zone}>
@@ -45,19 +68,43 @@ export function ZoneFix({ address, name }: Props) {
             ...(guess ? [{ zone: guess, whose: 'perhaps theirs' }] : []),
             ...(guess === mine ? [] : [{ zone: mine, whose: 'yours' }]),
           ]}
-          onChange={(zone) => void keep(zone)}
+          onChange={(zone) => {
+            setChoosing(false);
+            void keep(() => zone, inZone(zone));
+          }}
         />
       </span>
     );
   return (
     <>
       {guess && (
-        <Button size="small" title={person.zoneGuess!.why} onClick={() => void keep(guess)}>
+        <Button size="small" title={only!.why} onClick={() => void keep(() => guess, inZone(guess))}>
           Confirm {zoneCity(guess)}
         </Button>
       )}
-      <Button size="small" disabled={!people} onClick={() => setChoosing(true)}>
-        {guess ? 'Another zone' : 'Choose their time zone'}
+      {!several &&
+        only!.choices.map((zone) => (
+          <Button
+            key={zone}
+            size="small"
+            title={only!.why}
+            onClick={() => void keep(() => zone, inZone(zone))}
+          >
+            {zoneCity(zone)}
+          </Button>
+        ))}
+      {several && guessed.length > 0 && (
+        <Button
+          size="small"
+          loading={busy}
+          title={guessed.map((each) => `${each.name || each.address}: ${zoneCity(each.guess!)}`).join('\n')}
+          onClick={() => void keep((each) => each.guess, `${guessed.length} time zones are kept.`)}
+        >
+          Confirm the {guessed.length} that are likely
+        </Button>
+      )}
+      <Button size="small" loading={busy} disabled={!people} onClick={() => setChoosing(true)}>
+        {several ? 'One time zone for all of them' : guess ? 'Another zone' : 'Choose their time zone'}
       </Button>
     </>
   );

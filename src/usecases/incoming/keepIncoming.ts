@@ -36,7 +36,7 @@ function threadFor(tx: Tx, mail: IncomingMessage, named: string[], at: number): 
   const subject = baseSubject(mail.subject);
   if (isAnswerSubject(mail.subject) && subject !== '') {
     const address = addressKey(mail.from.address);
-    const alike = threadAlike(tx, subject.toLowerCase(), address, at - SAME_SUBJECT_MS);
+    const alike = threadAlike(tx, subject, address, at - SAME_SUBJECT_MS);
     if (alike) return alike;
   }
   const id = newId();

@@ -1,4 +1,5 @@
 /** What a person writes, checked. */
+import { folded } from '../../core/text/folded';
 import { AddressError, addressKey, groupName, parseMailbox, type Mailbox } from '../../core/message/address';
 import type { MessageDetails } from '../../core/message/details';
 import { MAX_RECIPIENTS } from '../../core/message/limits';
@@ -51,7 +52,9 @@ function readGroup(input: AddressInput, path: string, groups: KnownGroups): Mail
   const name = typeof input === 'string' ? groupName(input) : undefined;
   const id = typeof input === 'object' && 'group' in input ? input.group : undefined;
   if (name === undefined && id === undefined) return undefined;
-  const found = groups.find((group) => group.id === id || group.name.toLowerCase() === name?.toLowerCase());
+  const found = groups.find(
+    (group) => group.id === id || (name !== undefined && folded(group.name) === folded(name)),
+  );
   if (!found)
     throw new Invalid(name ? `There is no group called “${name}”.` : 'There is no such group.', path);
   return { name: found.name, address: '', group: found.id };

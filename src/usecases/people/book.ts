@@ -17,7 +17,7 @@ import { saveGroupWithin, type GroupInput } from './groups';
 export interface Book extends Known {
   add(input: CorrespondentInput): void;
   change(id: string, input: CorrespondentInput): void;
-  groups(): Pick<Group, 'id' | 'name'>[];
+  groups(): Group[];
   /** @param id of one that is there; undefined makes one */
   putGroup(group: GroupInput, id?: string): void;
 }
@@ -41,7 +41,7 @@ export function scratchBook(db: Reading): Book {
   const stored = knownIn(db);
   const people = new Map<string, Correspondent>();
   const owners = new Map<string, string>();
-  const made: Pick<Group, 'id' | 'name'>[] = [];
+  const groups = new Map(allGroups(db).map((group) => [group.id, group]));
   const known: Known = {
     person: (id) => people.get(id) ?? stored.person(id),
     at: (address) => {
@@ -65,9 +65,7 @@ export function scratchBook(db: Reading): Book {
         input.zoneHint,
       ),
     change: (id, input) => put({ ...known.person(id)!, ...checkedPerson(known, input, id) }, input.zoneHint),
-    groups: () => [...allGroups(db), ...made],
-    putGroup: ({ name }, id) => {
-      if (id === undefined) made.push({ id: newId(), name });
-    },
+    groups: () => [...groups.values()],
+    putGroup: ({ name, members }, id = newId()) => void groups.set(id, { id, name, members: [...members] }),
   };
 }

@@ -1,5 +1,6 @@
 /** Where somebody is and when they work, checked: the same of correspondents and of oneself. */
-import type { DaySpan, WorkingWeek } from '../../core/time/dayParts';
+import { DAY_MINUTES, type DaySpan, type WorkingWeek } from '../../core/time/dayParts';
+import { overlaps } from '../../core/time/weekText';
 import type { Leave } from '../../core/time/leave';
 import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
 import { Invalid } from '../errors';
@@ -24,8 +25,8 @@ interface Place {
 
 function checkSpans(spans: readonly DaySpan[], path: string): void {
   spans.forEach(({ from, to }, index) => {
-    if (from >= to || from < 0 || to > 1440)
-      throw new Invalid('A span of work begins before it ends, within one day.', `${path}.${index}`);
+    if (from >= to || from < 0 || from >= DAY_MINUTES || to > from + DAY_MINUTES)
+      throw new Invalid('A span of work begins before it ends, within a day.', `${path}.${index}`);
     if (index > 0 && from < spans[index - 1]!.to)
       throw new Invalid('Spans of work of one day follow one another.', `${path}.${index}`);
   });
@@ -73,6 +74,8 @@ export function checkedPlace(
   }
   if (week !== undefined) {
     week?.work.forEach((spans, day) => checkSpans(spans, `week.work.${day}`));
+    if (week && overlaps(week.work))
+      throw new Invalid('Work that goes on past midnight ends before the next day’s begins.', 'week.work');
     good.week = week;
   }
   return good;

@@ -1,4 +1,7 @@
 /** Correspondents and groups in and out of files: vCard 4.0 and CSV. */
+import type { PersonalDate } from '../../core/people/personalDate';
+import type { Leave } from '../../core/time/leave';
+import { folded } from '../../core/text/folded';
 import { addressKey } from '../../core/message/address';
 import { readCsv, writeCsv } from '../../core/formats/csv';
 import { HolidayFileError, readHolidayFile } from '../../core/formats/holidayFile';
@@ -45,6 +48,13 @@ function findSame(known: Known, person: FilePerson): Correspondent | undefined {
 }
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+/** The same, in whatever order. */
+const sameSet = (a: readonly unknown[], b: readonly unknown[]) =>
+  same(a.map((each) => JSON.stringify(each)).sort(), b.map((each) => JSON.stringify(each)).sort());
+
+/** With their fields in one order. */
+const spanned = ({ from, to, note }: Leave) => [from, to, note];
+const dated = ({ what, month, day }: PersonalDate) => [what, month, day];
 
 /** What a file says that is not known yet; addresses are added, never taken away. */
 function differences(known: Correspondent, person: FilePerson): CorrespondentInput {
@@ -59,8 +69,8 @@ function differences(known: Correspondent, person: FilePerson): CorrespondentInp
   if (country && country !== known.country) changed.country = country;
   if (region && region !== known.region) changed.region = region;
   if (week && !same(week, known.week)) changed.week = week;
-  if (leave && !same(leave, known.leave)) changed.leave = leave;
-  if (dates?.length && !same(dates, known.dates)) changed.dates = dates;
+  if (leave && !sameSet(leave.map(spanned), known.leave.map(spanned))) changed.leave = leave;
+  if (dates?.length && !sameSet(dates.map(dated), known.dates.map(dated))) changed.dates = dates;
   return changed;
 }
 
@@ -74,7 +84,18 @@ const fieldWords = (changed: CorrespondentInput) =>
     .map((field) => FIELD_WORDS[field] ?? field)
     .join(', ');
 
-function takePerson(book: Book, row: number, full: FilePerson): ImportRow {
+function takePerson(book: Book, row: number, full: FilePerson, leftOut: readonly string[]): ImportRow {
+  const taken = takeWhole(book, row, full);
+  // What is left out is said, and what is not taken at all is no news.
+  return leftOut.length
+    ? {
+        ...taken,
+        detail: [taken.detail, ...leftOut.map((why) => `left out: ${why}`)].filter(Boolean).join('; '),
+      }
+    : taken;
+}
+
+function takeWhole(book: Book, row: number, full: FilePerson): ImportRow {
   const { id: _id, ...person } = full;
   const name = person.name || person.addresses?.[0] || '';
   const known = findSame(book, full);
@@ -97,9 +118,10 @@ function takeGroup(book: Book, row: number, group: FileGroup): ImportRow {
   });
   const groups = book.groups();
   const known =
-    groups.find(({ id }) => id === group.id) ??
-    groups.find((each) => each.name.toLowerCase() === name.toLowerCase());
+    groups.find(({ id }) => id === group.id) ?? groups.find((each) => folded(each.name) === folded(name));
   const missing = group.members.length - members.length;
+  if (known?.name === name && missing === 0 && sameSet(members, known.members))
+    return { row, name, what: 'same', detail: '' };
   book.putGroup({ name, members }, known?.id);
   const left = missing ? `, ${missing} not known here` : '';
   return { row, name, what: 'group', detail: `${members.length} members${left}` };
@@ -109,7 +131,9 @@ function take(book: Book, entry: FileEntry): ImportRow {
   const { row } = entry;
   if ('problem' in entry) return { row, name: entry.name, what: 'error', detail: entry.problem };
   try {
-    return 'group' in entry ? takeGroup(book, row, entry.group) : takePerson(book, row, entry.person);
+    return 'group' in entry
+      ? takeGroup(book, row, entry.group)
+      : takePerson(book, row, entry.person, entry.leftOut ?? []);
   } catch (error) {
     if (!(error instanceof Invalid)) throw error;
     const name = ('group' in entry ? entry.group.name : entry.person.name) ?? '';
@@ -173,7 +197,7 @@ const asFilePerson = (person: Correspondent) => ({
   name: person.name,
   addresses: person.addresses,
   zone: person.zone ?? undefined,
-  zoneHint: person.zoneGuess?.zone,
+  zoneHint: person.zoneGuess?.zone ?? undefined,
   place: person.place ?? undefined,
   country: person.country ?? undefined,
   region: person.region ?? undefined,

@@ -1,4 +1,5 @@
 /** Groups: named sets of correspondents, used as one recipient. */
+import { folded } from '../../core/text/folded';
 import type { Mailbox } from '../../core/message/address';
 import { findCorrespondents } from '../../store/correspondents';
 import { allGroups, deleteGroup, findGroup, messagesNaming, putGroup, type Group } from '../../store/groups';
@@ -39,7 +40,7 @@ export function saveGroupWithin(desk: Desk, tx: Tx, input: GroupInput, id?: stri
   const name = oneLine(input.name);
   if (!name) throw new Invalid('A group needs a name.', 'name');
   if (id !== undefined && !findGroup(tx, id)) throw new NotFound('There is no such group.');
-  if (allGroups(tx).some((other) => other.id !== id && other.name.toLowerCase() === name.toLowerCase()))
+  if (allGroups(tx).some((other) => other.id !== id && folded(other.name) === folded(name)))
     throw new Invalid(`There is a group called “${name}” already.`, 'name');
   if (findCorrespondents(tx, input.members).length !== new Set(input.members).size)
     throw new Invalid('One of its members is no correspondent.', 'members');

@@ -1,4 +1,5 @@
 /** Finding messages by what is typed, with why each was found. */
+import { folded } from '../../core/text/folded';
 import { isEmptyQuery, readQuery, SEARCH_KEYS, type SearchTerm } from '../../core/search/query';
 import { toInstant, toLocal } from '../../core/time/wallClock';
 import { attachmentsOf } from '../../store/attachments';
@@ -37,7 +38,7 @@ const AROUND = 60;
 const plain = (text: string) =>
   [...text]
     .map((each) => {
-      const bare = each.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+      const bare = folded(each);
       return bare.length === each.length ? bare : each;
     })
     .join('');

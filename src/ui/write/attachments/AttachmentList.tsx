@@ -82,7 +82,8 @@ export function AttachmentList({ there, uploads, chooser }: Props) {
           </span>
           {each.received < each.size && (
             <strong className={styles.broken}>
-              broke off at {Math.floor((100 * each.received) / each.size)} %: attach it again
+              {Math.floor((100 * each.received) / each.size)} % of it is here; attach it again if it does not
+              go on
             </strong>
           )}
           <Button

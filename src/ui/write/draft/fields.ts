@@ -2,6 +2,7 @@
 import type { MessageJson } from '../../../api/types';
 import { formatMailbox, groupName, parseMailbox } from '../../../core/message/address';
 import { usualDetails, type MessageDetails } from '../../../core/message/details';
+import { withPlainSignature } from '../../../core/message/signature';
 import { usualChoices, type Choices, type Plan } from '../../../core/plan/plan';
 
 export interface DraftFields extends MessageDetails {
@@ -42,6 +43,14 @@ export function fieldsOf(message: MessageJson): DraftFields {
 /** True where both say the same, field by field. */
 export const sameFields = (a: DraftFields, b: DraftFields): boolean =>
   (Object.keys(a) as (keyof DraftFields)[]).every((key) => JSON.stringify(a[key]) === JSON.stringify(b[key]));
+
+/** True where nobody has written anything yet: no reader, no subject, no words beside the signature, no plan. */
+export const saysNothing = ({ to, cc, bcc, subject, text, html, plan }: DraftFields): boolean =>
+  to.length + cc.length + bcc.length === 0 &&
+  subject.trim() === '' &&
+  withPlainSignature(text, '').trim() === '' &&
+  !html?.includes('<img') &&
+  plan === null;
 
 export function isAddress(text: string): boolean {
   try {

@@ -6,7 +6,7 @@ import type { MessageJson } from '../../../api/types';
 import { ApiProblem, ask } from '../../data/client';
 import { refresh } from '../../data/queries';
 import { useBackAgain } from '../../data/useBackAgain';
-import { fieldsOf, isRecipient, sameFields, type DraftFields } from './fields';
+import { fieldsOf, isRecipient, sameFields, saysNothing, type DraftFields } from './fields';
 import { forgetDraft, holdDraft, keepDraft, moveFiles, newKey, type LocalDraft } from './localStore';
 
 export type SaveState = 'clean' | 'dirty' | 'saving' | 'saved' | 'failed' | 'conflict';
@@ -91,14 +91,23 @@ export function useDraft(
     setState(next);
   };
 
-  const change = useCallback((patch: Partial<DraftFields>) => {
-    latest.current = { ...latest.current, ...patch };
-    setFields(latest.current);
-    setProblem(null);
-    if (stateRef.current === 'conflict') return;
-    if (stateRef.current !== 'dirty') dirtySince.current = Date.now();
-    mark('dirty');
-  }, []);
+  const change = useCallback(
+    (patch: Partial<DraftFields>) => {
+      latest.current = { ...latest.current, ...patch };
+      setFields(latest.current);
+      setProblem(null);
+      if (stateRef.current === 'conflict') return;
+      // A signature alone is no message: begun and emptied again, it leaves nothing behind.
+      if (!server.current.id && !answers && !forwards && saysNothing(latest.current)) {
+        mark('clean');
+        void forgetDraft(localKey.current);
+        return;
+      }
+      if (stateRef.current !== 'dirty') dirtySince.current = Date.now();
+      mark('dirty');
+    },
+    [answers, forwards],
+  );
 
   const keepHere = useCallback(() => {
     const { revision } = server.current;
