@@ -323,6 +323,7 @@ export const answers: Record<string, Schema> = {
       }),
     ),
   }),
+  Placed: all({ placed: Joi.number() }),
   Board: all({ rows: Joi.array().items(all({ id: Joi.string(), parts: stripParts })) }),
   Sessions: all({
     sessions: Joi.array().items(

@@ -243,6 +243,13 @@ export const operations: Operation[] = [
     body: schemas.boardRequest,
     answer: 'Board',
   },
+  {
+    method: 'post',
+    path: '/correspondents/zones',
+    summary: 'Say of several readers at once on whose clock they are; who is not known is added',
+    body: schemas.zonesRequest,
+    answer: 'Placed',
+  },
   { method: 'get', path: '/groups', summary: 'Groups of correspondents', answer: 'Groups' },
   {
     method: 'post',

@@ -333,6 +333,20 @@ const country = Joi.string()
   .description('ISO 3166-1 alpha-2');
 const region = Joi.string().max(10).allow(null).description('Its own code within the country');
 
+export const zonesRequest = Joi.object({
+  readers: Joi.array()
+    .items(
+      Joi.object({
+        address: Joi.string().max(ADDRESS).required(),
+        name: Joi.string().max(200).allow('').default(''),
+        zone: zone.required(),
+      }),
+    )
+    .min(1)
+    .max(1000)
+    .required(),
+});
+
 export const correspondentInput = Joi.object({
   name: Joi.string().max(200).allow(''),
   addresses: Joi.array().items(Joi.string().max(ADDRESS)).max(20),

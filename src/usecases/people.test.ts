@@ -20,6 +20,7 @@ import {
   addCorrespondent,
   changeCorrespondent,
   listCorrespondents,
+  placeReaders,
   readCorrespondent,
 } from './people/correspondents';
 import { addHolidays, exportCorrespondents, importCorrespondents } from './people/exchange';
@@ -436,6 +437,26 @@ it('my own week and leave are checked as those of others are', () => {
     { from: 700, to: 1020 },
   ];
   expect(() => changeSettings(desk, { week: overlapping })).toThrow('follow one another');
+});
+
+it('several readers are placed at once, or none of them', () => {
+  const { desk } = tempDesk();
+  addCorrespondent(desk, { name: 'Ana', addresses: ['a@x.example'] });
+  const zones = () => listCorrespondents(desk).map(({ name, zone }) => [name, zone]);
+  const zone = 'Asia/Tokyo';
+  const readers = [
+    { address: 'A@x.example', name: '', zone },
+    { address: 'b@x.example', name: 'Bo', zone },
+  ];
+  const broken = [...readers, { address: 'no address', name: '', zone }];
+  expect(() => placeReaders(desk, broken)).toThrow('“no address”');
+  expect(zones()).toEqual([['Ana', null]]);
+  expect(placeReaders(desk, readers)).toBe(2);
+  expect(zones()).toEqual([
+    ['Ana', zone],
+    ['Bo', zone],
+  ]);
+  expect(placeReaders(desk, readers)).toBe(0);
 });
 
 describe('letters beyond ASCII', () => {

@@ -85,6 +85,12 @@ describe.each(NAMES)('%s', (name) => {
     const inTheDark = await axe(page);
     await page.evaluate(() => fetch('/api/v1/settings', { method: 'PATCH', body: '{"theme":"light"}' }));
     expect(inTheDark).toEqual([]);
+    // No bar to scroll a page that ends where the window does.
+    const { scrollHeight, clientHeight } = await page.evaluate(() => {
+      const { scrollHeight, clientHeight } = document.documentElement;
+      return { scrollHeight, clientHeight };
+    });
+    expect(scrollHeight).toBe(clientHeight);
     expect(page.problems).toEqual([]);
   });
 

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { dayWords, durationWords, longDayWords, momentWords, timeWords } from './words';
+import { dayWords, durationWords, longDayWords, momentThere, momentWords, timeWords } from './words';
 
 it.each([
   ['2026-11-25T08:30', 24, 'never', '08:30'],
@@ -28,6 +28,21 @@ it.each([
   ['2027-01-04T08:00:00Z', 'Mon 4 Jan 2027 08:00'],
 ])('%s, seen on Tuesday afternoon, is %s', (at, words) => {
   expect(momentWords(Date.parse(at), Date.parse('2026-11-24T14:24:00Z'), 'Europe/Lisbon')).toBe(words);
+});
+
+it.each([
+  // Lisbon, Tuesday 14:24: it is Wednesday at Chatham already, and stays Tuesday in Kathmandu for four hours.
+  ['2026-11-24T15:00:00Z', 'Asia/Kathmandu', '20:45'],
+  ['2026-11-24T19:30:00Z', 'Pacific/Chatham', 'Wed 09:15'],
+  ['2026-11-24T22:00:00Z', 'Asia/Kathmandu', 'Wed 03:45'],
+  // Wednesday for me, Tuesday for them.
+  ['2026-11-25T02:00:00Z', 'America/St_Johns', 'Tue 22:30'],
+  ['2026-11-24T15:00:00Z', 'Europe/Lisbon', '15:00'],
+  ['2026-11-23T15:00:00Z', 'Asia/Kathmandu', 'Mon 23 Nov 20:45'],
+  ['2026-12-03T10:00:00Z', 'Asia/Tokyo', 'Thu 3 Dec 19:00'],
+])('%s in %s, beside Lisbon: %s', (at, zone, words) => {
+  const now = Date.parse('2026-11-24T14:24:00Z');
+  expect(momentThere(Date.parse(at), now, zone, 'Europe/Lisbon')).toBe(words);
 });
 
 it('takes the day where the reader is', () => {

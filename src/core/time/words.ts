@@ -79,10 +79,33 @@ export function momentWords(
   const local = toLocal(at, zone);
   const today = toLocal(now, zone);
   const time = timeWords(local, cycle, seconds);
-  if (dayOf(local) === dayOf(today)) return time;
+  return dayOf(local) === dayOf(today) ? time : withDay(local, today, time);
+}
+
+/** The weekday alone within a week to come, today included. @param soonest days from today that still are */
+function withDay(local: string, today: string, time: string, soonest = 1): string {
   const days = Temporal.PlainDate.from(dayOf(today)).until(dayOf(local)).days;
-  if (days > 0 && days < 7) return `${dayWords(local, local).split(' ')[0]} ${time}`;
+  if (days >= soonest && days < 7) return `${dayWords(local, local).split(' ')[0]} ${time}`;
   return `${dayWords(local, today)} ${time}`;
+}
+
+/**
+ * A moment on somebody else's clock, beside mine: with its weekday wherever the two sides' days differ, or it is not
+ * today on both.
+ * @param at epoch ms; @param now epoch ms; @param zone theirs
+ */
+export function momentThere(
+  at: number,
+  now: number,
+  zone: string,
+  mine: string,
+  cycle: HourCycle = 24,
+): string {
+  const [local, own, today] = [toLocal(at, zone), toLocal(at, mine), toLocal(now, mine)];
+  const time = timeWords(local, cycle);
+  if (dayOf(local) === dayOf(own) && dayOf(own) === dayOf(today)) return time;
+  // What is still to come may be yesterday where they are.
+  return withDay(local, today, time, at >= now ? -1 : 1);
 }
 
 const plural = (n: number, unit: string) => `${n} ${unit}`;

@@ -1,6 +1,6 @@
 'use client';
 /** Moments in words, by my settings. */
-import { momentWords } from '../../core/time/words';
+import { momentThere, momentWords } from '../../core/time/words';
 import { useMemo } from 'react';
 import type { DepartureJson, ReaderJson } from '../../api/types';
 import { useSettings } from '../data/queries';
@@ -11,7 +11,7 @@ export interface Words {
   moment: (at: string | number) => string;
   /** `14:25:54`, `Wed 06:50:00`: on my clock, with the day where it is not today. */
   exact: (at: string | number) => string;
-  /** The moment on a reader's clock. */
+  /** The moment on a reader's clock, with its weekday where the two sides' days differ. */
   there: (at: string | number, zone: string) => string;
   now: number;
 }
@@ -26,7 +26,7 @@ export function useWords(): Words {
       now,
       moment: (at) => momentWords(epoch(at), now, zone, hourCycle),
       exact: (at) => momentWords(epoch(at), now, zone, hourCycle, 'always'),
-      there: (at, where) => momentWords(epoch(at), now, where, hourCycle),
+      there: (at, where) => momentThere(epoch(at), now, where, zone, hourCycle),
     }),
     [now, zone, hourCycle],
   );

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Button } from 'antd';
 import { scaleTime } from 'd3';
-import type { KeyboardEvent } from 'react';
+import { useEffect, type KeyboardEvent } from 'react';
 import type { CorrespondentJson } from '../../api/types';
 import { toLocal } from '../../core/time/wallClock';
 import { durationWords, timeWords } from '../../core/time/words';
@@ -14,7 +14,7 @@ import { useWidth } from '../common/useWidth';
 import { ask } from '../data/client';
 import { refresh, useBoard, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
-import { PART_WORDS, partsWords, Strip } from '../moment/Strip';
+import { Legend, PART_WORDS, partsWords, Strip } from '../moment/Strip';
 import { useNotices } from '../shell/Notices';
 import styles from './CorrespondentsView.module.css';
 
@@ -48,6 +48,8 @@ export function Board({ people, chosen, onChoose }: Props) {
     estimateSize: () => (narrow ? NARROW_ROW : ROW),
     overscan: OVERSCAN,
   });
+  // What was measured for rows of the other height is no longer so.
+  useEffect(() => rows.measure(), [rows, narrow]);
   const items = rows.getVirtualItems();
   const first = Math.floor((items[0]?.index ?? 0) / BLOCK) * BLOCK;
   const last = Math.ceil(((items.at(-1)?.index ?? 0) + 1) / BLOCK) * BLOCK;
@@ -99,11 +101,13 @@ export function Board({ people, chosen, onChoose }: Props) {
   }
 
   return (
-    <div className={`pane ${styles.board}`}>
+    <div className={`pane ${styles.board} ${narrow ? styles.narrow : ''}`}>
+      <Legend />
       <div className={styles.head} aria-hidden>
         <span>Name</span>
         <span>Their time</span>
         <span className={styles.scale}>
+          <b className={styles.whose}>Your time, {zoneCity(zone)}</b>
           {ticks.map((at) => (
             <span key={at} style={{ left: `${x(at)}%` }}>
               {timeWords(toLocal(at, zone), hourCycle)}

@@ -85,9 +85,18 @@ export function MomentPanel(props: Props) {
   );
 }
 
+/** More are counted. */
+const NAMED = 3;
+
 function UnknownZones({ lands }: { lands: readonly Lands[] }) {
   const unknown = lands.filter(({ zone }) => !zone);
   if (unknown.length === 0) return null;
+  if (unknown.length > NAMED)
+    return (
+      <p className={styles.unknown} title={unknown.map(({ name }) => name).join('\n')}>
+        <strong>{unknown.length} readers</strong> <span className="quiet">time zone not known</span>
+      </p>
+    );
   return (
     <ul className={styles.unknown} aria-label="Time zone not known">
       {unknown.map(({ name }) => (

@@ -57,3 +57,21 @@ export function Strip({ parts, from, until, marks, label }: Props) {
     </svg>
   );
 }
+
+const PARTS = Object.keys(PART_WORDS) as StripPartJson['part'][];
+
+/** What the colours of strips mean. */
+export function Legend() {
+  return (
+    <ul className={styles.legend} aria-label="What the colours mean">
+      {PARTS.map((part) => (
+        <li key={part}>
+          <svg width={14} height={10} aria-hidden>
+            <rect width={14} height={10} rx={2} className={styles[part]} />
+          </svg>
+          {PART_WORDS[part]}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -4,14 +4,19 @@ import { scaleLinear } from 'd3';
 import { Select } from 'antd';
 import Link from 'next/link';
 import { useMemo, useState, type PointerEvent } from 'react';
+import type { DepartureJson, ReaderJson } from '../../api/types';
 import { bundleMarks, type MarkBundle, type RailMark } from '../../core/rail/bundle';
 import { railFrame, type RailTick } from '../../core/rail/rail';
-import { defaultWeek } from '../../core/time/dayParts';
+import { dayPart, defaultWeek } from '../../core/time/dayParts';
+import { toLocal } from '../../core/time/wallClock';
+import { zoneCity } from '../../core/time/zones';
 import { recipientsWords, useWords } from '../common/format';
 import { useSnoozed, useTodos } from '../data/incoming';
 import { usePending, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { moveBetweenRows } from '../common/moveBetweenRows';
+import { useWorkingAt } from '../common/useWorkingAt';
+import { useNotices } from '../shell/Notices';
 import { useWidth } from '../common/useWidth';
 import { useDepartureActions } from '../departures/useDepartureActions';
 import { planAt, useRailDrag } from './useRailDrag';
@@ -95,7 +100,23 @@ export function TimeRail() {
   const [box, width] = useWidth<HTMLDivElement>(1280);
   // Fine enough for the lantern to move smoothly, coarse enough to draw rarely.
   const now = useNow(10_000);
-  const { moment } = useWords();
+  const { moment, there } = useWords();
+  const workingAt = useWorkingAt();
+  const { show } = useNotices();
+  /** Where it would land, and in whose night: “, lands Wed 03:45 in Kathmandu, at night”. */
+  function landingAt({ recipients }: DepartureJson, at: number): string {
+    const zoned = recipients.filter((reader) => reader.zone);
+    if (new Set(zoned.map((reader) => reader.zone)).size > 1) {
+      const nights = zoned.filter((reader) => isNight(at, reader)).length;
+      return nights ? `, at night for ${nights} of ${recipients.length}` : '';
+    }
+    const [reader] = zoned;
+    if (!reader || reader.zone === zone) return '';
+    const place = reader.place ?? zoneCity(reader.zone!);
+    return `, lands ${there(at, reader.zone!)} in ${place}${isNight(at, reader) ? ', at night' : ''}`;
+  }
+  const isNight = (at: number, reader: ReaderJson) =>
+    dayPart(toLocal(at, reader.zone!), workingAt(reader.address)) === 'night';
   const actions = useDepartureActions();
   const pending = usePending().data?.departures;
   const snoozed = useSnoozed().data?.messages;
@@ -125,7 +146,17 @@ export function TimeRail() {
       const departure = byId.get(id);
       if (departure) void actions.move(departure, planAt(at, departure, zone));
     },
+    droppedOnNow: (id) => {
+      const departure = byId.get(id);
+      if (!departure) return;
+      show({
+        words: `“${departure.subject || '(no subject)'}” was dropped on the present, and still leaves ${moment(departure.at)}. Let it go now?`,
+        undo: { label: 'Let it go now', act: () => void actions.releaseNow(departure) },
+      });
+    },
   });
+  const held = drag.dragged && byId.get(drag.dragged.id);
+  const landing = drag.dragged && held ? landingAt(held, drag.dragged.at) : '';
   const returns = [
     ...(snoozed ?? []).map((each): RailMark => ({
       id: each.id,
@@ -217,11 +248,11 @@ export function TimeRail() {
         ))}
         <Marks placed={shown(departures, width)} above moment={moment} grip={drag.grip} />
         <Marks placed={shown(returns, width - CONTROL)} above={false} moment={moment} />
-        {drag.at !== null && (
-          <g className={styles.dragged} transform={`translate(${scale(drag.at)} 0)`}>
+        {drag.dragged && (
+          <g className={styles.dragged} transform={`translate(${scale(drag.dragged.at)} 0)`}>
             <line y1={8} y2={LINE + 9} />
-            <text x={5} y={17}>
-              {moment(drag.at)}
+            <text {...(scale(drag.dragged.at) > width / 2 ? { x: -5, textAnchor: 'end' } : { x: 5 })} y={17}>
+              {drag.dragged.now ? 'Now?' : `Leaves ${moment(drag.dragged.at)}${landing}`}
             </text>
           </g>
         )}

@@ -13,11 +13,15 @@ interface Props {
   earliest: number;
   box: RefObject<HTMLElement | null>;
   move: (id: string, at: number) => void;
+  /** It was dropped on the present: nothing moves before that has been asked about. */
+  droppedOnNow: (id: string) => void;
 }
 
 const STEP = 5 * 60_000;
 /** Nearer than this to where it began it was a press, pixels. */
 const SLACK = 4;
+/** Nearer than this to the present it lies on it, pixels. */
+const ON_NOW = 8;
 /** Steps by key are kept once they rest this long. */
 const RESTED_MS = 900;
 
@@ -29,12 +33,14 @@ export function planAt(at: number, { plan, recipients }: DepartureJson, mine: st
   return { kind: 'at', local: toLocal(at, zone).slice(0, 16), zone };
 }
 
-export function useRailDrag({ scale, earliest, box, move }: Props) {
-  const [at, setAt] = useState<number | null>(null);
+export function useRailDrag({ scale, earliest, box, move, droppedOnNow }: Props) {
+  const [dragged, setDragged] = useState<{ id: string; at: number; now: boolean } | null>(null);
   const [stepped, setStepped] = useState<{ id: string; at: number } | null>(null);
   const moved = useRef(move);
+  const onNow = useRef(droppedOnNow);
   useEffect(() => {
     moved.current = move;
+    onNow.current = droppedOnNow;
   });
 
   useEffect(() => {
@@ -53,10 +59,12 @@ export function useRailDrag({ scale, earliest, box, move }: Props) {
     const left = box.current?.getBoundingClientRect().left ?? 0;
     const momentAt = (x: number) => Math.max(rounded(earliest) + STEP, rounded(scale.invert(x - left)));
     let target: number | null = null;
+    let now = false;
     const drag = ({ clientX }: globalThis.PointerEvent) => {
       if (target === null && Math.abs(clientX - begin) < SLACK) return;
       target = momentAt(clientX);
-      setAt(target);
+      now = clientX - left <= scale(earliest) + ON_NOW;
+      setDragged({ id: mark.id, at: target, now });
     };
     const end = (last: globalThis.PointerEvent | globalThis.KeyboardEvent) => {
       if (last instanceof globalThis.KeyboardEvent && last.key !== 'Escape') return;
@@ -64,11 +72,12 @@ export function useRailDrag({ scale, earliest, box, move }: Props) {
       window.removeEventListener('pointerup', end);
       window.removeEventListener('pointercancel', end);
       window.removeEventListener('keydown', end);
-      setAt(null);
+      setDragged(null);
       if (target === null || last.type !== 'pointerup') return;
       // The press that ends a drag opens nothing.
       window.addEventListener('click', (click) => click.preventDefault(), { capture: true, once: true });
-      moved.current(mark.id, target);
+      if (now) onNow.current(mark.id);
+      else moved.current(mark.id, target);
     };
     window.addEventListener('pointermove', drag);
     window.addEventListener('pointerup', end);
@@ -85,5 +94,5 @@ export function useRailDrag({ scale, earliest, box, move }: Props) {
     setStepped({ id: mark.id, at: Math.max(rounded(earliest) + STEP, rounded(from + way * size * STEP)) });
   }
 
-  return { at, grip, step, stepped };
+  return { dragged, grip, step, stepped };
 }

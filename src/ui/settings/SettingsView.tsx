@@ -201,6 +201,7 @@ function Looks() {
         <Select<Language[]>
           id="languages"
           mode="multiple"
+          showSearch={{ optionFilterProp: 'label' }}
           value={languages}
           onChange={(value) => void apply({ languages: value }, 'Phrases are read in these languages.')}
           options={LANGUAGES.filter((language) => language !== 'en').map((value) => ({

@@ -156,7 +156,9 @@ export function Composer({ beginning, message, departure, begin }: Props) {
       .map((each) => parseMailbox(each))
       .find((each) => addressKey(each.address) === addressKey(address))?.name ?? '';
   const nameOf = (address: string) =>
-    people?.find((each) => each.addresses.includes(addressKey(address)))?.name ?? address;
+    people?.find((each) => each.addresses.includes(addressKey(address)))?.name ||
+    typedName(address) ||
+    address;
 
   const planned = preview.data?.departures ?? [];
   const warnings = [...(preview.data?.warnings ?? []), ...planned.flatMap((each) => each.warnings)];
@@ -279,7 +281,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
         }
         warnings={keepsMoment || !readable || unclear ? [] : warnings}
         onFix={moment.setPlan}
-        nameOf={typedName}
+        {...{ nameOf, typedName }}
         problem={problem?.message}
         saved={departure ? PENDING_WORDS[draft.state] : SAVE_WORDS[draft.state]}
         primary={primary}

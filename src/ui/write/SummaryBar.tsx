@@ -14,6 +14,8 @@ interface Props {
   onFix: (plan: Plan) => void;
   /** What a reader is called, by address. */
   nameOf: (address: string) => string;
+  /** The name that stands before an address in the fields; empty where there is none. */
+  typedName: (address: string) => string;
   problem: string | undefined;
   /** Whether what is on screen is kept, in words. */
   saved: string;
@@ -26,7 +28,7 @@ interface Props {
 const SHOWN = 3;
 
 export function SummaryBar(bar: Props) {
-  const { sentence, warnings, onFix, nameOf, problem, saved, primary, second } = bar;
+  const { sentence, warnings, onFix, nameOf, typedName, problem, saved, primary, second } = bar;
   const gathered = gatherWarnings(warnings, nameOf);
   const [all, setAll] = useState(false);
   const more = gathered.length - SHOWN;
@@ -50,7 +52,7 @@ export function SummaryBar(bar: Props) {
                 ))}
                 {warning.code === 'unknown-zone' && warning.addresses.length > 0 && (
                   <ZoneFix
-                    readers={warning.addresses.map((address) => ({ address, name: nameOf(address) }))}
+                    readers={warning.addresses.map((address) => ({ address, name: typedName(address) }))}
                   />
                 )}
               </li>

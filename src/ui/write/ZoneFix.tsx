@@ -38,13 +38,12 @@ export function ZoneFix({ readers }: Props) {
   async function keep(zoneOf: (reader: (typeof known)[number]) => string | undefined, done: string) {
     setBusy(true);
     try {
-      for (const reader of known) {
+      const placed = known.flatMap((reader) => {
         const zone = zoneOf(reader);
-        const { person, name, address } = reader;
-        if (!zone) continue;
-        if (person) await ask('PATCH', `/correspondents/${person.id}`, { zone });
-        else await ask('POST', '/correspondents', { name, addresses: [address], zone });
-      }
+        const { name, address } = reader;
+        return zone ? [{ name, address, zone }] : [];
+      });
+      await ask('POST', '/correspondents/zones', { readers: placed });
       show({ words: done });
     } catch (error) {
       showProblem(error);

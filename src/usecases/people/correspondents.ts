@@ -208,6 +208,28 @@ export function changeCorrespondent(desk: Desk, id: string, input: Correspondent
   return readCorrespondent(desk, id);
 }
 
+/**
+ * Says of several readers on whose clock they are: all of them or none. Who is not known is added.
+ * @returns how many are on another clock than before
+ * @throws Invalid
+ */
+export function placeReaders(
+  desk: Desk,
+  readers: readonly { address: string; name: string; zone: string }[],
+): number {
+  return desk.store.write((tx) => {
+    let placed = 0;
+    for (const { address, name, zone } of readers) {
+      const known = correspondentAt(tx, addressKey(address));
+      if (known?.zone === zone) continue;
+      if (known) changeWithin(desk, tx, known.id, { zone });
+      else addWithin(tx, { name, addresses: [address], zone });
+      placed++;
+    }
+    return placed;
+  });
+}
+
 /** Forgets somebody; messages to and from them stay. @throws NotFound */
 export function removeCorrespondent(desk: Desk, id: string): void {
   desk.store.write((tx) => {
