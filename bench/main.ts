@@ -8,6 +8,7 @@ import { checks } from './checks';
 import { ingest, large } from './incoming';
 import { memory } from './memory';
 import { moment } from './moment';
+import { phrases } from './phrases';
 import { preview } from './preview';
 import { lateness, startToFirstRelease, throughput } from './release';
 import { size } from './size';
@@ -26,6 +27,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
     memory,
     preview,
     moment,
+    phrases,
     checks,
     ingest,
     large,

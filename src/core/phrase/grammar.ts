@@ -8,7 +8,7 @@ import { spanish } from './languages/spanish';
 import type { Lexicon } from './lexicon';
 import { MEANINGS, type MeaningName, type SlotValue } from './meanings';
 import { neutral, type Match } from './neutral';
-import { fits, parsePattern, type Pattern, type ReadSlot } from './pattern';
+import { beginnings, fits, parsePattern, type Pattern, type ReadSlot } from './pattern';
 import { slotsOf, type NamedReader } from './slots';
 import type { Token } from './tokens';
 
@@ -29,7 +29,7 @@ const OF_ENGLISH: readonly MeaningName[] = ['mine', 'theirs', 'each', 'reader'];
 const CLOCK_FROM = 7;
 
 interface Grammar {
-  patterns: { meaning: MeaningName; pattern: Pattern }[];
+  patterns: { meaning: MeaningName; pattern: Pattern; first: ReadonlySet<string> | undefined }[];
   read: (readers: readonly NamedReader[]) => ReadSlot<SlotValue>;
 }
 
@@ -43,7 +43,10 @@ function grammarOf(language: Language): Grammar {
   const patterns = names.flatMap((meaning) => {
     const shared = language !== 'en' && OF_ENGLISH.includes(meaning) ? LEXICONS.en.says[meaning] : undefined;
     const all = [...(says[meaning] ?? []), ...(shared ?? [])];
-    return all.map((text) => ({ meaning, pattern: parsePattern(text) }));
+    return all.map((text) => {
+      const pattern = parsePattern(text);
+      return { meaning, pattern, first: beginnings(pattern) };
+    });
   });
   const grammar = { patterns, read: slotsOf(language, LEXICONS[language]) };
   grammars.set(language, grammar);
@@ -61,12 +64,14 @@ export function meaningsAt(
   const { patterns, read } = grammarOf(language);
   const slots = read(readers);
   const figures = neutral(plainWords, at, language);
-  const said = patterns.flatMap(({ meaning, pattern }) =>
-    fits(pattern, plainWords, at, slots).flatMap((found): Match[] => {
+  const said: Match[] = [];
+  for (const { meaning, pattern, first } of patterns) {
+    if (first && !first.has(plainWords[at]!)) continue;
+    for (const found of fits(pattern, plainWords, at, slots)) {
       const part = found.end > at ? MEANINGS[meaning](found.slots) : undefined;
-      return part ? [{ part, length: found.end - at }] : [];
-    }),
-  );
+      if (part) said.push({ part, length: found.end - at });
+    }
+  }
   const clockFirst = figures.some(({ part }) => part.kind === 'time' && part.time.hour >= CLOCK_FROM);
   const all = clockFirst ? [...figures, ...said] : [...said, ...figures];
   return all.sort((a, b) => b.length - a.length);

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { labelled, readAs } from '../../../test/support/phrases';
 import { LANGUAGES } from '../text/language';
@@ -20,3 +21,25 @@ it('each language names its own day, where a word has two', () => {
   expect(readAs('mar 9h', ['en'])).toEqual([]);
   expect(readAs('mar 9h', ['en', 'fr'])).toEqual(['1.12 09:00']);
 });
+
+it('reads whatever is typed without ever throwing, in whatever mix of languages', () => {
+  const words = (['de', 'fr', 'es', 'pt'] as const).flatMap((language) =>
+    labelled(language, 'written by').flatMap(({ phrase }) => phrase.split(' ')),
+  );
+  const english =
+    'half past nine noon midnight a couple of next last first monday in minus 3 h ago one theirs';
+  const word = fc.constantFrom(...new Set([...words, ...english.split(' '), 'la una', 'une heure', 'à uma']));
+  fc.assert(
+    fc.property(fc.array(word, { maxLength: 9 }), (typed) => {
+      for (const moment of readAs(typed.join(' '), LANGUAGES))
+        expect(moment).toMatch(/^(now|each-local|\d+\.\d+(\.\d+)? \d\d:\d\d(:\d\d)?( .+)?)$/);
+    }),
+    { numRuns: 400 },
+  );
+});
+
+it.each([
+  ['fr', "demain à une heure de l'après-midi", '25.11 13:00'],
+  ['es', 'mañana a la una de la tarde', '25.11 13:00'],
+  ['pt', 'amanhã à uma da tarde', '25.11 13:00'],
+] as const)('%s: %s', (language, phrase, moment) => expect(readAs(phrase, [language])).toEqual([moment]));

@@ -30,6 +30,13 @@ const always =
   (spec: DaySpec): Meaning =>
   () =>
     day(spec);
+/** A day that is in every year, of the year that is named or of the next. */
+const yearly =
+  (on: number, month: number): Meaning =>
+  (slots) => {
+    const year = number(slots, 'year');
+    return day({ type: 'date', day: on, month, ...(year && { year }) });
+  };
 const feast = (name: Feast) => always({ type: 'feast', feast: name });
 const weekday =
   (which: (DaySpec & { type: 'weekday' })['which'], weeks?: number): Meaning =>
@@ -46,7 +53,8 @@ const around =
   (sign: 1 | -1, half: TimeSpec['half'], fixed?: number): Meaning =>
   (slots) => {
     const past = number(slots, 'past') ?? number(slots, 'minute') ?? fixed ?? 0;
-    const hour = number(slots, 'hour') ?? number(slots, 'hourWord')!;
+    // Where a language has a word of its own for it, the pattern names no hour: “la una”.
+    const hour = number(slots, 'hour') ?? number(slots, 'hourWord') ?? 1;
     const said = number(slots, 'halfDay');
     if (said !== undefined)
       return hour >= 1 && hour <= 12 ? clock(((hour % 12) + said) * 60 + sign * past, 'said') : undefined;
@@ -168,10 +176,10 @@ export const MEANINGS = {
   dayOfMonth: (slots) => day({ type: 'date', day: (number(slots, 'day') ?? number(slots, 'dayth'))! }),
   // An article and a number, which is a day only where a time follows.
   dayWithTime: (slots) => several(day({ type: 'date', day: number(slots, 'day')! }), WITH_TIME),
-  christmas: always({ type: 'date', day: 25, month: 12 }),
-  christmasEve: always({ type: 'date', day: 24, month: 12 }),
-  newYear: always({ type: 'date', day: 1, month: 1 }),
-  newYearsEve: always({ type: 'date', day: 31, month: 12 }),
+  christmas: yearly(25, 12),
+  christmasEve: yearly(24, 12),
+  newYear: yearly(1, 1),
+  newYearsEve: yearly(31, 12),
   goodFriday: feast('good-friday'),
   easter: feast('easter'),
   easterMonday: feast('easter-monday'),

@@ -47,6 +47,35 @@ export function parsePattern(text: string): Node {
   return others.length ? { kind: 'either', nodes: [only!, ...others], optional: false } : only!;
 }
 
+/** The words a pattern can begin with; undefined where it begins with a slot, and so with any. */
+export function beginnings(node: Node): ReadonlySet<string> | undefined {
+  const words = new Set<string>();
+  return begins(node, words) === 'open' ? undefined : words;
+}
+
+/** Gathers them. `open`: any word will do; `empty`: it may take no word at all; `closed`: one of those gathered. */
+function begins(node: Node, words: Set<string>): 'open' | 'empty' | 'closed' {
+  switch (node.kind) {
+    case 'word':
+      words.add(node.word);
+      return 'closed';
+    case 'slot':
+      return 'open';
+    case 'either': {
+      const each = node.nodes.map((one) => begins(one, words));
+      if (each.includes('open')) return 'open';
+      return node.optional || each.includes('empty') ? 'empty' : 'closed';
+    }
+    case 'run': {
+      for (const one of node.nodes) {
+        const way = begins(one, words);
+        if (way !== 'empty') return way;
+      }
+      return 'empty';
+    }
+  }
+}
+
 /** What slots have been found to hold, by their names. */
 export type Slots<Value> = Readonly<Record<string, Value>>;
 

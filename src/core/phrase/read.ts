@@ -75,6 +75,13 @@ function add(said: Said, part: Part, run: Run): Said | undefined {
   }
 }
 
+/** “29 feb 2027”: what follows a date and could be its year is that, and no time of day. */
+const isItsYear = (last: Part | undefined, part: Part, { word }: Token): boolean =>
+  part.kind === 'time' &&
+  last?.kind === 'day' &&
+  (last.day.type === 'feast' || (last.day.type === 'date' && last.day.year === undefined)) &&
+  /^20\d\d$/.test(word);
+
 interface Search {
   ways: Said[];
   /** The first word no way of reading gets over. */
@@ -87,20 +94,22 @@ function search(words: readonly Token[], readers: readonly NamedReader[], langua
   const meanings = words.map((_, at) => meaningsAt(words, at, readers, language));
   const found: Search = { ways: [], stuck: 0, clash: false };
   let steps = 0;
-  const walk = (at: number, said: Said, lastFiller: boolean): void => {
+  const walk = (at: number, said: Said, last: Part | undefined): void => {
     if (at > found.stuck) Object.assign(found, { stuck: at, clash: false });
     if (found.ways.length >= MOST_WAYS || ++steps > MOST_STEPS) return;
     if (at === words.length) {
-      if (!lastFiller) found.ways.push(said);
+      if (last?.kind !== 'filler') found.ways.push(said);
       return;
     }
     for (const { part, length } of meanings[at]!) {
-      const next = add(said, part, { from: at, to: at + length });
-      if (next) walk(at + length, next, part.kind === 'filler');
+      const next = isItsYear(last, part, words[at]!)
+        ? undefined
+        : add(said, part, { from: at, to: at + length });
+      if (next) walk(at + length, next, part);
       else if (at === found.stuck) found.clash = true;
     }
   };
-  walk(0, { days: [] }, false);
+  walk(0, { days: [] }, undefined);
   // “in 3 hours” is one length; that “in” may mean nothing and “3 hours” three o'clock, is looking for it.
   const whole = meanings[0]!.filter(({ part, length }) => part.kind === 'delay' && length === words.length);
   if (whole.length && words.length > 1)

@@ -8,8 +8,8 @@ import type { Reading } from '../../store/store';
  * The incoming messages that may be the same: of its Message-ID, which two may claim; of what has none, those that say
  * the same.
  */
-function candidates(db: Reading, headerId: string | undefined, bytes: Buffer) {
-  const found = headerId === undefined ? allByDigest(db, saysTheSame(bytes)) : allByHeaderId(db, headerId);
+function candidates(db: Reading, headerId: string | undefined, digest: () => string) {
+  const found = headerId === undefined ? allByDigest(db, digest()) : allByHeaderId(db, headerId);
   return found.flatMap((message) => {
     const source = sourceOf(db, message.id);
     return source ? [{ message, source }] : [];
@@ -21,12 +21,13 @@ export const handedOverBefore = (
   db: Reading,
   headerId: string | undefined,
   bytes: Buffer,
-): Message | undefined => candidates(db, headerId, bytes).find(({ source }) => source.equals(bytes))?.message;
+): Message | undefined =>
+  candidates(db, headerId, () => saysTheSame(bytes)).find(({ source }) => source.equals(bytes))?.message;
 
 /** The message, come in or sent from here, that says the same as one in a file. */
 export function knownAlready(db: Reading, headerId: string | undefined, bytes: Buffer): Message | undefined {
   const digest = saysTheSame(bytes);
-  const same = candidates(db, headerId, bytes).find(({ source }) => saysTheSame(source) === digest);
+  const same = candidates(db, headerId, () => digest).find(({ source }) => saysTheSame(source) === digest);
   if (same || headerId === undefined) return same?.message;
   const left = frozenUnder(db, headerId).find((copy) => saysTheSame(copy.bytes) === digest);
   return left && findMessage(db, left.messageId);

@@ -1,7 +1,8 @@
 /** Taking mail in by LMTP, for my own addresses. */
 import { openLmtpIntake, type LmtpIntake } from '../../mail/lmtpIntake';
 import type { Desk } from '../desk';
-import { isMine, receiveMail } from './receiveMail';
+import { isMine } from '../people/isMine';
+import { receiveMail } from './receiveMail';
 
 export type Intake = LmtpIntake;
 

@@ -1,24 +1,17 @@
 /** A message comes in from outside. */
-import { addressKey } from '../../core/message/address';
 import type { ReportedRecipient } from '../../core/reply/report';
 import { ancestors } from '../../core/reply/threading';
 import { readMail } from '../../mail/readMail';
 import type { Message } from '../../store/messages';
-import type { Reading } from '../../store/store';
 import { keepReceipts } from '../departures/keepReceipts';
 import { settleByEvidence } from '../departures/settleByEvidence';
 import { pauseForWriter } from '../departures/theyWroteFirst';
 import type { Desk } from '../desk';
+import { isMine } from '../people/isMine';
 import { noteWriting } from '../people/zoneGuess';
 import { keepIncoming } from './keepIncoming';
 import { bringBackEarly } from './bringBack';
 import { handedOverBefore } from './knownAlready';
-
-/** One of my own addresses. */
-export function isMine(desk: Desk, db: Reading, address: string): boolean {
-  const { me, identities } = desk.settings(db);
-  return [me, ...identities].some((own) => addressKey(own.address) === addressKey(address));
-}
 
 const isGood = ({ action }: ReportedRecipient) => action !== 'failed' && action !== 'delayed';
 

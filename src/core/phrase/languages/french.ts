@@ -113,7 +113,7 @@ export const french: Lexicon = {
     christmas: ['(à)? (noël|le jour de noël)'],
     christmasEve: ['(la)? veille de noël', 'réveillon de noël'],
     newYear: ["(au|le)? (jour de l'an|nouvel an|premier de l'an)"],
-    newYearsEve: ['(à la)? saint-sylvestre', 'réveillon du nouvel an'],
+    newYearsEve: ['(à la)? saint-sylvestre', "(en|à la)? fin (d'année|de l'année)", 'réveillon du nouvel an'],
     goodFriday: ['vendredi saint'],
     easter: ['(à)? pâques', 'dimanche de pâques'],
     easterMonday: ['(le)? lundi de pâques'],

@@ -156,7 +156,7 @@ export const german: Lexicon = {
     christmas: ['(an|zu)? weihnachten'],
     christmasEve: ['(an)? (heiligabend|heiliger abend)'],
     newYear: ['(an|zu)? (neujahr|neujahrstag)'],
-    newYearsEve: ['(an)? silvester'],
+    newYearsEve: ['(an|zu)? silvester', '(am|zum)? (jahresende|ende des jahres)'],
     goodFriday: ['karfreitag'],
     easter: ['(an|zu)? (ostern|ostersonntag)'],
     easterMonday: ['ostermontag'],

@@ -112,7 +112,7 @@ export const portuguese: Lexicon = {
     christmas: ['(no|o)? (natal|dia de natal)'],
     christmasEve: ['(na|a)? (véspera de natal|consoada)'],
     newYear: ['(no|o)? (ano novo|dia de ano novo)'],
-    newYearsEve: ['(na)? (véspera de ano novo|passagem de ano|réveillon)'],
+    newYearsEve: ['(no)? (fim|final) (do|de) ano', '(na)? (véspera de ano novo|passagem de ano|réveillon)'],
     goodFriday: ['(sexta-feira santa|sexta santa)'],
     easter: ['(na|a)? (páscoa|domingo de páscoa)'],
     easterMonday: ['segunda-feira de páscoa'],
@@ -145,7 +145,7 @@ export const portuguese: Lexicon = {
     timePast: ['{hour} e um? {past}'],
     timeTo: ['{hour} menos um? {past}', '{past} para (a|as|o)? {hour}'],
     hour24: ['{hour} (h|horas|hora)', '{hour} (h|horas|hora) e? {minute}'],
-    hour: ['{hourWord}', 'uma'],
+    hour: ['{hourWord}', 'à uma'],
     delay: wrapped(BEFORE, [
       'um? {n} de? {hours}',
       '{hours}',
