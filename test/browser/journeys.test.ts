@@ -36,6 +36,11 @@ describe('with the mouse', () => {
     await write(page, 'Second', 'Other text', [['bela', 'Bela Sousa']]);
     await press(page, 'button', 'Send, hold 90 s');
     await find(page, 'button', 'Take back, to Bela Sousa');
+    // Loaded again where it was written, it would be opened for editing, and stand still.
+    await until(
+      'the page it was written on to be left',
+      () => !new URL(page.url()).pathname.startsWith('/write'),
+    );
 
     await page.reload({ waitUntil: 'load' });
     await find(page, 'button', 'Take back, to Bela Sousa');

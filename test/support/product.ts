@@ -26,12 +26,20 @@ export interface Product {
   stop(): Promise<number | null>;
 }
 
+const [FIRST_PORT, LAST_PORT] = [10_000, 32_000];
+/** Test files that run beside each other, at most: each has ports of its own to choose from. */
+const LANES = 16;
+const LANE = Number(process.env.VITEST_POOL_ID ?? 0) % LANES;
+const given = new Set<number>();
+
 /**
  * A port nobody listens on, below those the system gives to outgoing connections: one of those could be
- * taken again before the product gets to it.
+ * taken again before the product gets to it. No two are the same.
  */
 export async function freePort(): Promise<number> {
-  const port = 10_000 + Math.floor(Math.random() * 22_000);
+  const port = FIRST_PORT + LANE + LANES * Math.floor((Math.random() * (LAST_PORT - FIRST_PORT)) / LANES);
+  if (given.has(port)) return freePort();
+  given.add(port);
   const free = await new Promise<boolean>((resolve) => {
     const server = createServer();
     server.once('error', () => resolve(false));
