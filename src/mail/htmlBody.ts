@@ -1,7 +1,9 @@
 /** The HTML of a message as it is shown in a frame of its own: only what is harmless of it. */
 import sanitize from 'sanitize-html';
 import { PICTURE_TYPES } from '../core/message/attachment';
+import { MOST_DEPTH, shapeOf } from './htmlShape';
 import { misleadingLinks, withTargets } from './linkTargets';
+import { localStyle } from './localStyle';
 
 const HEAD =
   '<!doctype html><html dir="auto"><meta charset="utf-8"><base target="_blank"><style>body{font:15px/1.5 sans-serif;margin:12px;overflow-wrap:anywhere}summary{color:#6b6252;cursor:pointer}img{max-width:100%;height:auto}</style>';
@@ -24,17 +26,19 @@ export interface Layout {
 }
 
 /** What never gets into the frame, and what people call it. */
-const DANGEROUS: [tags: string, one: string, many: string][] = [
-  ['script', 'script', 'scripts'],
-  ['form|input|button|select|textarea', 'part of a form', 'parts of forms'],
-  ['iframe|object|embed|applet|frame|portal|fencedframe', 'embedded page', 'embedded pages'],
-  ['meta|base|link', 'instruction to the browser', 'instructions to the browser'],
-  ['svg|math|canvas|video|audio|source|template|slot', 'drawing or recording', 'drawings or recordings'],
+const DANGEROUS: [tags: string[], one: string, many: string][] = [
+  [['script'], 'script', 'scripts'],
+  [['form', 'input', 'button', 'select', 'textarea'], 'part of a form', 'parts of forms'],
+  [
+    ['iframe', 'object', 'embed', 'applet', 'frame', 'portal', 'fencedframe'],
+    ...(['embedded page', 'embedded pages'] as const),
+  ],
+  [['meta', 'base', 'link'], 'instruction to the browser', 'instructions to the browser'],
+  [
+    ['svg', 'math', 'canvas', 'video', 'audio', 'source', 'template', 'slot'],
+    ...(['drawing or recording', 'drawings or recordings'] as const),
+  ],
 ];
-const COUNTED = DANGEROUS.map(([tags, one, many]) => ({
-  pattern: new RegExp(`<\\s*(?:${tags})\\b`, 'gi'),
-  words: (count: number) => `${count} ${count === 1 ? one : many}`,
-}));
 
 const TAGS = [
   ...['a', 'abbr', 'acronym', 'address', 'article', 'aside', 'b', 'bdi', 'bdo', 'big', 'blockquote', 'br'],
@@ -94,19 +98,26 @@ const ATTRIBUTES = [
   ...['cellspacing', 'colspan', 'rowspan', 'dir', 'lang', 'title', 'color', 'face', 'size', 'start', 'type'],
 ];
 
-/** Nested deeper than this is an attack, not a letter. */
-const DEEPEST = 250;
 const REMOTE = /^\s*(?:https?:)?\/\//i;
 const OWN = /^\s*(?:cid:|data:image\/(?:png|jpeg|gif|webp)[;,])/i;
-/** In styles: addresses, and whatever is hidden behind escapes so that it is no address at first sight. */
-const STYLE_REMOTE = /(?:url|image-set|image|src)\s*\([^)]*\)|@import[^;]*;?|@font-face\s*\{[^}]*\}/gi;
+/** In styles; what is written otherwise is not counted, and taken out all the same. */
+const STYLE_REMOTE = /url\(\s{0,9}["']?\s{0,9}(?:https?:)?\/\//gi;
 
-const STYLE_ELEMENT = /(<style\b[^>]*>)([\s\S]*?)<\/style>/gi;
-
-const localStyle = (style: string) =>
-  style.includes('\\')
-    ? ''
-    : style.replace(STYLE_REMOTE, (each) => (/data:image/i.test(each) ? each : 'none'));
+/** The style elements of cleaned HTML, each of which ends, with their styles made harmless. */
+function withLocalStyles(html: string): string {
+  const [begin, end] = ['<style', '</style>'];
+  let shown = '';
+  let from = 0;
+  for (;;) {
+    const at = html.indexOf(begin, from);
+    const inside = html.indexOf('>', at) + 1;
+    const until = html.indexOf(end, inside);
+    if (at < 0 || inside === 0 || until < 0)
+      return shown + (at < 0 ? html.slice(from) : html.slice(from, at));
+    shown += html.slice(from, inside) + localStyle(html.slice(inside, until)) + end;
+    from = until + end.length;
+  }
+}
 
 function cleaned(html: string, remote: boolean): string {
   const clean = sanitize(html, {
@@ -119,10 +130,10 @@ function cleaned(html: string, remote: boolean): string {
     allowedSchemes: ['http', 'https', 'mailto', 'tel'],
     allowedSchemesByTag: { img: ['http', 'https', 'data', 'cid'] },
     allowProtocolRelative: true,
-    // Styles are for looks; what they could fetch, the frame's policy forbids, and is taken out besides.
+    // Styles are for looks; what they could fetch is taken out, and the frame's policy forbids it besides.
     allowVulnerableTags: true,
     parseStyleAttributes: false,
-    nestingLimit: DEEPEST,
+    nestingLimit: MOST_DEPTH,
     transformTags: {
       a: (tagName, attribs) => ({
         tagName,
@@ -140,9 +151,7 @@ function cleaned(html: string, remote: boolean): string {
       }),
     },
   });
-  return remote
-    ? clean
-    : clean.replace(STYLE_ELEMENT, (_, open: string, style: string) => `${open}${localStyle(style)}</style>`);
+  return remote ? clean : withLocalStyles(clean);
 }
 
 /** Quotes fold; only the outermost, what they quote themselves comes along. */
@@ -156,20 +165,26 @@ function folded(html: string): string {
 
 /** What of the HTML of a message is not shown as it came. */
 export function layoutOf(html: string): Layout {
-  const remote =
-    (html.match(/<img\b[^>]{0,2000}?\bsrc\s*=\s*["']?\s*(?:https?:)?\/\//gi) ?? []).length +
-    (html.match(/url\(\s*["']?\s*(?:https?:)?\/\//gi) ?? []).length;
-  const removed = COUNTED.map(({ pattern, words }) => ({ count: html.match(pattern)?.length ?? 0, words }))
-    .filter(({ count }) => count > 0)
-    .map(({ count, words }) => words(count));
+  const { elements, pictures, strange } = shapeOf(html);
+  const removed = DANGEROUS.flatMap(([tags, one, many]) => {
+    const count = tags.reduce((sum, tag) => sum + (elements.get(tag) ?? 0), 0);
+    return count > 0 ? [`${count} ${count === 1 ? one : many}`] : [];
+  });
+  if (strange) return { remote: 0, removed: [...removed, 'a layout too deep to follow'], misleading: 0 };
+  const remote = pictures + (html.match(STYLE_REMOTE) ?? []).length;
   return { remote, removed, misleading: misleadingLinks(html).length };
 }
+
+const escaped = (text: string) =>
+  text.replace(/[&<>]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[sign]!);
 
 /**
  * @param pictures what the HTML shows by their ids; put in as data URLs, since nothing is fetched
  * @param remote true where pictures may be fetched from elsewhere
  */
 export function htmlBody(html: string, pictures: readonly BodyPicture[], remote: boolean): string {
+  const shape = shapeOf(html);
+  if (shape.strange) return `${HEAD}<div style="white-space:pre-wrap">${escaped(shape.words())}</div>`;
   const known = new Map(
     pictures
       .filter(({ type }) => PICTURE_TYPES.includes(type))

@@ -1,5 +1,6 @@
 /** Public holidays out of an iCalendar file (RFC 5545): its all-day events, those that recur expanded. */
 import ICAL from 'ical.js';
+import { onWallClock } from '../time/recurrence';
 
 /** A file that holds no holidays. `message` is fit to show. */
 export class HolidayFileError extends Error {
@@ -9,8 +10,12 @@ export class HolidayFileError extends Error {
   }
 }
 
-const MOST_DAYS = 5000;
 const MOST_LENGTH = 31;
+/** Of a country's holidays for some years. */
+const MOST_EVENTS = 2000;
+/** What a public holiday can come by; a file that asks for hours or seconds is none of holidays. */
+const YEARLY_OR_SO = /(?:^|;)FREQ=(?:DAILY|WEEKLY|MONTHLY|YEARLY)(?:;|$)/i;
+const BY_THE_CLOCK = /(?:^|;)BY(?:HOUR|MINUTE|SECOND)=/i;
 
 /**
  * Names by date between two years, both included.
@@ -20,7 +25,8 @@ export function readHolidayFile(text: string, from: number, until: number): Reco
   let days: Record<string, string>;
   try {
     days = daysOf(new ICAL.Component(ICAL.parse(text) as never), from, until);
-  } catch {
+  } catch (error) {
+    if (error instanceof HolidayFileError) throw error;
     throw new HolidayFileError('This is not an iCalendar file, or one with dates that cannot be.');
   }
   if (Object.keys(days).length === 0)
@@ -30,7 +36,10 @@ export function readHolidayFile(text: string, from: number, until: number): Reco
 
 function daysOf(calendar: ICAL.Component, from: number, until: number): Record<string, string> {
   const days: Record<string, string> = {};
-  for (const component of calendar.getAllSubcomponents('vevent')) {
+  const events = calendar.getAllSubcomponents('vevent');
+  if (events.length > MOST_EVENTS)
+    throw new HolidayFileError(`The file holds ${events.length} events; at most ${MOST_EVENTS} are read.`);
+  for (const component of events) {
     const event = new ICAL.Event(component);
     const start = event.startDate as ICAL.Time | null;
     if (!start?.isDate) continue;
@@ -41,15 +50,39 @@ function daysOf(calendar: ICAL.Component, from: number, until: number): Record<s
       for (let n = 0; n < length; n++, day.adjust(1, 0, 0, 0))
         if (day.year >= from && day.year <= until) days[day.toString().slice(0, 10)] ??= name;
     };
-    if (!event.isRecurring()) put(start);
-    else {
-      const dates = event.iterator();
-      for (let n = 0; n < MOST_DAYS; n++) {
-        const next = dates.next() as ICAL.Time | null;
-        if (!next || next.year > until) break;
-        put(next);
-      }
-    }
+    for (const date of datesOf(component, start, name, from, until)) put(ICAL.Time.fromDateString(date));
   }
   return days;
+}
+
+/** The dates an event begins on between two years. @throws HolidayFileError for a rule that cannot be followed */
+function datesOf(
+  component: ICAL.Component,
+  start: ICAL.Time,
+  name: string,
+  from: number,
+  until: number,
+): string[] {
+  const dateOf = (time: ICAL.Time) => time.toString().slice(0, 10);
+  const listed = (property: string) =>
+    component
+      .getAllProperties(property)
+      .flatMap((each) => each.getValues() as unknown[])
+      .flatMap((value) => (value instanceof ICAL.Time ? [dateOf(value)] : []));
+  const without = new Set(listed('exdate'));
+  const dates = [dateOf(start), ...listed('rdate')];
+  for (const property of component.getAllProperties('rrule')) {
+    const rule = String(property.getFirstValue());
+    try {
+      if (!YEARLY_OR_SO.test(rule) || BY_THE_CLOCK.test(rule)) throw new Error('by the clock');
+      const [first, last] = [`${from}-01-01T00:00Z`, `${until}-12-31T00:00Z`].map((each) => new Date(each));
+      const all = onWallClock(rule, `${dateOf(start)}T00:00`).between(first!, last!, true);
+      dates.push(...all.map((each) => each.toPlainDate().toString()));
+    } catch {
+      throw new HolidayFileError(
+        `“${name.slice(0, 80)}” recurs by a rule that cannot be followed: ${rule.slice(0, 80)}.`,
+      );
+    }
+  }
+  return [...new Set(dates)].filter((date) => !without.has(date));
 }

@@ -1,8 +1,8 @@
 /** A snooze that comes again and again, until that is ended. */
-import { RRuleTemporal } from 'rrule-temporal';
 import { toText } from 'rrule-temporal/totext';
 import { Temporal } from 'temporal-polyfill';
 import type { WorkingWeek } from '../time/dayParts';
+import { onWallClock } from '../time/recurrence';
 import { toInstant, toLocal } from '../time/wallClock';
 
 /** A recurrence rule (RFC 5545 §3.3.10) counted on one person's calendar. */
@@ -34,13 +34,8 @@ function floating({ rrule, start, zone }: Pick<Repeat, 'rrule' | 'start'> & Part
     if (!zone || Number.isNaN(at)) return whole;
     return `UNTIL=${toLocal(at, zone).slice(0, 19).replace(/[-:]/g, '')}Z`;
   });
-  const begin = start.slice(0, 16).replace(/[-:]/g, '');
   try {
-    return new RRuleTemporal({
-      rruleString: `DTSTART;TZID=UTC:${begin}00\nRRULE:${counted}`,
-      temporal: Temporal,
-      maxIterations: 20_000,
-    });
+    return onWallClock(counted, start);
   } catch {
     throw new RepeatError('This is not a rule for repeating. Write it as FREQ=WEEKLY;INTERVAL=2;BYDAY=MO.');
   }
