@@ -4,7 +4,7 @@
 const FETCHING = /(?:url|src|image|image-set|cross-fade|element)\s{0,9}\(|@import|@font-face/gi;
 /** A picture that is wholly here, or came with the message. */
 const OWN =
-  /^[\w-]+\s{0,9}\(\s{0,9}["']?(?:cid:|data:image\/(?:png|jpeg|gif|webp)[;,])[^\s"'()]*["']?\s{0,9}\)$/i;
+  /^[\w-]+\s{0,9}\(\s{0,9}["']?(?:cid:[^\s"'()]*|data:image\/(?:png|jpeg|gif|webp)[;,][\w+/=;,.%:-]*)["']?\s{0,9}\)$/i;
 
 /** Where what was found ends; -1 where it does not. */
 function endOf(found: string, style: string, at: number): number {
