@@ -343,7 +343,7 @@ export const zonesRequest = Joi.object({
       }),
     )
     .min(1)
-    .max(1000)
+    .max(3 * MAX_RECIPIENTS)
     .required(),
 });
 

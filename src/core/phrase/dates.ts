@@ -1,6 +1,7 @@
 /** The days that the words for days can mean. */
 import { Temporal } from 'temporal-polyfill';
 import { dayKind, firstWorkStart, plusDays, type Working } from '../time/dayParts';
+import { englishWeekday } from '../text/calendarNames';
 import { dayWords } from '../time/words';
 import type { DaySpec, Feast } from './parts';
 
@@ -166,8 +167,6 @@ const FIRST_ONLY = new Set<DaySpec['type']>([
   'nth-weekday',
 ]);
 
-const WEEKDAY = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
-
 /**
  * The days that everything said about the day agrees on, the likeliest first.
  * @param mine today where I am; @param theirs today on the clock that is meant: “tomorrow” may be another day there
@@ -193,7 +192,7 @@ export function candidateDates(
   const day = Temporal.PlainDate.from(days[0]!);
   const why =
     other!.type === 'weekday' && other.weekday !== day.dayOfWeek
-      ? `${words(days[0]!)} is a ${WEEKDAY[day.dayOfWeek - 1]}, not a ${WEEKDAY[other.weekday - 1]}.`
+      ? `${words(days[0]!)} is a ${englishWeekday(day.dayOfWeek)}, not a ${englishWeekday(other.weekday)}.`
       : 'The two days do not agree.';
   return { problem: why };
 }

@@ -111,7 +111,6 @@ export const MEANINGS = {
   thisNight: today('night'),
   thisMorning: today('morning'),
   thisAfternoon: today('afternoon'),
-  thisEvening: today('evening'),
   nextWorkingDay: always({ type: 'working-days', days: 1 }),
   workingDays: (slots) => {
     const days = number(slots, 'n')!;
@@ -201,9 +200,6 @@ export const MEANINGS = {
   noon: () => clock(720, 'said'),
   halfPastNoon: () => clock(750, 'said'),
   midnight: () => clock(0, 'midnight'),
-  // “Half eight” is half past it to some, half an hour before it to others.
-  halfBeside: around(1, 'bare', 30),
-  halfBesideOrTo: around(-1, 'bare', 30),
   halfPast: around(1, 'bare', 30),
   halfTo: around(-1, 'bare', 30),
   quarterTo: around(-1, 'bare', 15),

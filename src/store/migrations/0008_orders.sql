@@ -21,4 +21,5 @@ END;--> statement-breakpoint
 CREATE TRIGGER `draft_again` AFTER DELETE ON `departures` WHEN OLD.state NOT IN ('draft', 'ended')
 BEGIN
 	UPDATE messages SET draft = NOT EXISTS (SELECT 1 FROM departures WHERE message_id = OLD.message_id AND state NOT IN ('draft', 'ended')) WHERE id = OLD.message_id;
-END;
+END;--> statement-breakpoint
+UPDATE `correspondents` SET `zone_guess` = NULL WHERE json_extract(`zone_guess`, '$.why') LIKE '% zones keep that.' OR (json_extract(`zone_guess`, '$.why') LIKE '% of them in %' AND json_extract(`zone_guess`, '$.why') NOT LIKE '%, one of them in %');

@@ -273,13 +273,13 @@ const STALE: Record<string, string[]> = {
     ...['todos', 'imports'],
   ],
   return: ['inbox', 'archive', 'search', 'snoozed', 'message', 'todos', 'reminders', 'return-suggestions'],
-  settings: ['settings', 'trials', 'preview', 'suggestions', 'phrase', 'best', 'departures'],
+  settings: ['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],
   clock: ['clock'],
   session: ['sessions'],
   health: ['health', 'departures', 'faults', 'clock'],
   correspondent: [
     ...['correspondents', 'groups', 'departures', 'inbox', 'message'],
-    ...['preview', 'suggestions', 'phrase', 'best', 'strips', 'holidays'],
+    ...['preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'strips', 'holidays'],
   ],
 };
 

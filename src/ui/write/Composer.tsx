@@ -138,27 +138,32 @@ export function Composer({ beginning, message, departure, begin }: Props) {
       ? copies.some((copy) => Date.parse(copy.meant) <= minute)
       : isPast(plan, minute));
 
+  // Looked up for every reader at every key: by address, not by going through everybody.
+  const byAddress = useMemo(
+    () => new Map(people?.flatMap((person) => person.addresses.map((address) => [address, person]))),
+    [people],
+  );
   const near = useMemo(() => {
     const list: NearZone[] = [];
     for (const address of recipients) {
-      const person = people?.find((each) => each.addresses.includes(addressKey(address)));
+      const person = byAddress.get(addressKey(address));
       if (person?.zone && !list.some(({ zone }) => zone === person.zone)) {
         list.push({ zone: person.zone, whose: person.name, place: person.place ?? undefined });
       }
     }
     if (!list.some(({ zone }) => zone === settings.zone)) list.push({ zone: settings.zone, whose: 'you' });
     return list;
-  }, [recipients, people, settings.zone]);
+  }, [recipients, byAddress, settings.zone]);
   /** The name that stands before an address in the fields; empty where there is none. */
-  const typedName = (address: string) =>
-    [...fields.to, ...fields.cc, ...fields.bcc]
-      .filter(isAddress)
-      .map((each) => parseMailbox(each))
-      .find((each) => addressKey(each.address) === addressKey(address))?.name ?? '';
+  const { to, cc, bcc } = fields;
+  const typedNames = useMemo(() => {
+    const typed = mailboxes([...to, ...cc, ...bcc]);
+    // Of an address named twice the first counts.
+    return new Map(typed.reverse().map(({ address, name }) => [addressKey(address), name]));
+  }, [to, cc, bcc]);
+  const typedName = (address: string) => typedNames.get(addressKey(address)) ?? '';
   const nameOf = (address: string) =>
-    people?.find((each) => each.addresses.includes(addressKey(address)))?.name ||
-    typedName(address) ||
-    address;
+    byAddress.get(addressKey(address))?.name || typedName(address) || address;
 
   const planned = preview.data?.departures ?? [];
   const warnings = [...(preview.data?.warnings ?? []), ...planned.flatMap((each) => each.warnings)];

@@ -5,7 +5,8 @@
  */
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import { addressKey } from '../../core/message/address';
 import { zoneCity } from '../../core/time/zones';
 import { ask } from '../data/client';
 import { refresh, useCorrespondents, useSettings } from '../data/queries';
@@ -24,8 +25,12 @@ export function ZoneFix({ readers }: Props) {
   const [choosing, setChoosing] = useState(false);
   const [busy, setBusy] = useState(false);
   const people = useCorrespondents().data;
+  const byAddress = useMemo(
+    () => new Map(people?.flatMap((person) => person.addresses.map((address) => [address, person]))),
+    [people],
+  );
   const known = readers.map(({ address, name }) => {
-    const person = people?.find(({ addresses }) => addresses.includes(address.toLowerCase()));
+    const person = byAddress.get(addressKey(address));
     const { zone, others = [], why } = person?.zoneGuess ?? {};
     return { address, name, person, why, guess: zone ?? undefined, choices: zone ? [] : others };
   });
