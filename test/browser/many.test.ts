@@ -93,6 +93,17 @@ describe('drafts', () => {
     await sees(page, 'You had begun 12 messages here');
     const top = () => page.$eval('form', (form) => form.getBoundingClientRect().top);
     expect(await top()).toBeLessThan(260);
+    // What ends the form is not under the bar: a pointer reaches it.
+    await fill(page, 'textbox', 'Text', 'the fee is {{fee}}. I copy Sunna.');
+    const copy = await find(page, 'button', 'Copy Sunna Eiríksdóttir');
+    await until('it to be reached', () =>
+      copy.evaluate((button) => {
+        const { x, y, width, height } = button.getBoundingClientRect();
+        return button.contains(document.elementFromPoint(x + width / 2, y + height / 2));
+      }),
+    );
+    // What is being written here is none of those.
+    await sees(page, 'Draft saved');
     await press(page, 'button', 'Look at them');
     await sees(page, 'Cut off 11');
     expect(await top()).toBeLessThan(400);

@@ -119,7 +119,7 @@ export function NewMessage({ answers, all = false, forwards, corrects, only }: N
         ? correctionFields(about.data!, settings, only)
         : newFields(settings);
   return (
-    <>
+    <div className={styles.begun}>
       {left.list.length > 0 && <LeftBehind {...left} />}
       <Composer
         beginning={{ initial, answers: answers ?? corrects, forwards, local: undefined }}
@@ -127,7 +127,7 @@ export function NewMessage({ answers, all = false, forwards, corrects, only }: N
         departure={undefined}
         begin={answers || corrects ? 'text' : 'to'}
       />
-    </>
+    </div>
   );
 }
 
