@@ -13,6 +13,7 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
+          globalSetup: ['test/support/readingProcess.ts'],
           setupFiles: ['test/support/properties.ts'],
           include: ['src/**/*.test.ts', 'postoffice/**/*.test.ts', 'test/engine/**/*.test.ts'],
           env: {

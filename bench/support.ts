@@ -77,9 +77,8 @@ export async function withEngine<T>(url: string, work: (desk: Desk) => Promise<T
     desk,
     log: pino({ level: 'silent' }),
     mailServer: openMailServer(url),
-    lmtpPort: 0,
   });
-  await engine.start();
+  engine.start();
   try {
     return await work(desk);
   } finally {

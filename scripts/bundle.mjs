@@ -24,6 +24,8 @@ if (process.argv[1] === fileURLToPath(import.meta.url)) {
     entryPoints: {
       launcher: 'src/launcher/main.ts',
       engine: 'src/engine/main.ts',
+      reader: 'src/reader/main.ts',
+      reading: 'src/reading/child.ts',
       web: 'src/server/main.ts',
       cli: 'src/cli/main.ts',
       postoffice: 'postoffice/main.ts',

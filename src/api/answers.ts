@@ -1,6 +1,7 @@
 /** The shapes of good answers as Joi schemas, for the OpenAPI document and for the tests that hold us to it. */
 import Joi, { type ObjectSchema, type Schema } from 'joi';
 import { LANGUAGES } from '../core/text/language';
+import { STRANGE } from '../core/message/strange';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
 import { INBOX_GROUPS } from '../core/reply/desk';
 import { checksOff, details, holdRule, identity, leave, plan, quietHours, workingWeek } from './schemas';
@@ -215,6 +216,7 @@ const message = summary.keys({
     ifTheyWriteFirst: Joi.valid('thread', 'any', 'off'),
     ifOff: lateness,
   }),
+  strange: orNull(Joi.valid(...STRANGE)),
   layout: orNull(
     all({
       remote: Joi.number(),

@@ -1,6 +1,6 @@
 /** What requests may contain. The same schemas validate and are published in the OpenAPI document. */
 import Joi from 'joi';
-import { HOLD_SECONDS, MAX_BODY, MAX_RECIPIENTS, MAX_SUBJECT } from '../core/message/limits';
+import { HOLD_SECONDS, MAX_BODY, MAX_RECIPIENTS, MAX_SUBJECT } from '../core/limits';
 import { LANGUAGES } from '../core/text/language';
 import { IMPORTANCES, SENSITIVITIES } from '../core/message/details';
 import { CHECK_IDS } from '../core/checks/finding';

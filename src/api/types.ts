@@ -3,6 +3,7 @@
  * without offset.
  */
 import type { DepartureState, PauseCause } from '../core/departure/states';
+import type { Strange } from '../core/message/strange';
 import type { Language } from '../core/text/language';
 import type { CheckId } from '../core/checks/finding';
 import type { QuietHours } from '../core/hold/quietHours';
@@ -442,6 +443,8 @@ export interface MessageJson extends MessageSummaryJson, MessageDetails {
   plan: Plan | null;
   choices: Choices;
   departures: DepartureJson[];
+  /** Why not all of one that came in could be read; null where all was. */
+  strange: Strange | null;
   /** What of its HTML is not shown as it came; null where there is none. */
   layout: {
     /** Pictures from elsewhere. */

@@ -1,6 +1,6 @@
 /**
- * The engine: wakes at due moments, releases departures, brings things back, takes mail in, and keeps the
- * sandbox clock. All of its state is in the database; the process can end at any moment.
+ * The engine: wakes at due moments, releases departures, brings things back, and keeps the sandbox clock. It looks at
+ * nothing that comes in: that is the reader's. All of its state is in the database; the process can end at any moment.
  */
 import type { Logger } from 'pino';
 import { followClockSet, restartHolds } from '../usecases/clock/clockSet';
@@ -12,7 +12,7 @@ import { diskTrouble, tellDiskTrouble, type DiskTrouble } from '../usecases/disk
 import { followCommits, forgetOldChanges } from '../usecases/followChanges';
 import { bringBackDue } from '../usecases/incoming/bringBack';
 import { Resting } from '../usecases/incoming/resting';
-import { openIntake, type Intake } from '../usecases/incoming/openIntake';
+import { mailWaits } from '../usecases/incoming/mailWaits';
 import { claimDeparture } from '../usecases/release/claimDeparture';
 import { dueNow, dueSoon, earlier, holdBackQueue, nextDue } from '../usecases/release/dueWork';
 import { finishAttempt, recordStage, recoverUnfinished } from '../usecases/release/finishAttempt';
@@ -26,8 +26,6 @@ export interface EngineParts {
   log: Logger;
   /** undefined where no mail server is set: then departures wait. */
   mailServer?: MailServer;
-  /** 0 takes any free port. */
-  lmtpPort: number;
   /** The outside world of a sandbox; it shares the sandbox clock. */
   outside?: OutsideWorld;
 }
@@ -68,7 +66,6 @@ export class Engine {
   /** What keeps it from writing, as last told. */
   private disk: DiskTrouble | undefined;
   private follower: { stop(): void } | undefined;
-  private intake: Intake | undefined;
   private ticking = false;
   private again = false;
   private stopped = false;
@@ -81,21 +78,11 @@ export class Engine {
   /** How many signs of life it has given. */
   heartbeats = 0;
 
-  /** The port mail comes in on, once started. */
-  get lmtpPort(): number {
-    return this.intake!.port;
-  }
-
-  /** @throws (rejects) where the LMTP port is taken */
-  async start(): Promise<void> {
-    const { desk, log, lmtpPort } = this.parts;
+  start(): void {
+    const { desk, log } = this.parts;
     giveSignOfLife(desk);
     this.idleUntil = desk.now();
     this.heartbeat = setInterval(() => this.beat(), HEARTBEAT_MS);
-    this.intake = await openIntake(desk, lmtpPort, {
-      kept: (message) => log.info({ message }, 'mail came in'),
-      failed: (error) => log.error({ err: error }, 'mail could not be kept'),
-    });
     this.tellDisk(undefined, true);
     restartHolds(desk);
     for (const departure of recoverUnfinished(desk))
@@ -115,7 +102,6 @@ export class Engine {
     this.follower?.stop();
     await Promise.all([...this.inFlight.values()].map(({ done }) => done));
     clearInterval(this.heartbeat);
-    await this.intake?.close();
     await this.parts.mailServer?.close();
   }
 
@@ -240,6 +226,8 @@ export class Engine {
   /** Lets a sandbox clock go on to the next due moment, unless something is due right now. */
   private async settleClock(): Promise<void> {
     const { desk } = this.parts;
+    // What has come in may stop what is due next: once it has been read, that wakes this.
+    if (mailWaits(desk)) return;
     const next = this.nextMoment();
     if (next !== null && next <= desk.now()) {
       this.again = true;

@@ -13,15 +13,14 @@ const log = openLog('engine');
 async function main(): Promise<void> {
   closeToOthers();
   const lock = await holdLock(dataDir, 'engine');
-  const { OAK_SMTP_URL, OAK_LMTP_PORT, OAK_POSTOFFICE_URL } = process.env;
+  const { OAK_SMTP_URL, OAK_POSTOFFICE_URL } = process.env;
   const engine = new Engine({
     desk: openDesk(dataDir),
     log,
     mailServer: OAK_SMTP_URL ? openMailServer(OAK_SMTP_URL) : undefined,
-    lmtpPort: Number(OAK_LMTP_PORT ?? 4124),
     outside: OAK_POSTOFFICE_URL ? openOutsideWorld(OAK_POSTOFFICE_URL) : undefined,
   });
-  await engine.start();
+  engine.start();
   process.send?.({ ready: true });
 
   let stopping = false;

@@ -72,6 +72,7 @@ async function specs(): Promise<ChildSpec[]> {
       },
     });
   }
+  list.push({ name: 'reader', script: 'dist/reader.mjs', env });
   list.push({ name: 'engine', script: 'dist/engine.mjs', env });
   list.push({ name: 'web', script: 'dist/web.mjs', env });
   return list;

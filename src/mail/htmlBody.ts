@@ -1,7 +1,8 @@
 /** The HTML of a message as it is shown in a frame of its own: only what is harmless of it. */
 import sanitize from 'sanitize-html';
 import { PICTURE_TYPES } from '../core/message/attachment';
-import { MOST_DEPTH, shapeOf } from './htmlShape';
+import { READING } from '../core/limits';
+import { shapeOf } from './htmlShape';
 import { misleadingLinks, withTargets } from './linkTargets';
 import { localStyle } from './localStyle';
 
@@ -133,7 +134,7 @@ function cleaned(html: string, remote: boolean): string {
     // Styles are for looks; what they could fetch is taken out, and the frame's policy forbids it besides.
     allowVulnerableTags: true,
     parseStyleAttributes: false,
-    nestingLimit: MOST_DEPTH,
+    nestingLimit: READING.htmlDepth,
     transformTags: {
       a: (tagName, attribs) => ({
         tagName,
@@ -170,7 +171,7 @@ export function layoutOf(html: string): Layout {
     const count = tags.reduce((sum, tag) => sum + (elements.get(tag) ?? 0), 0);
     return count > 0 ? [`${count} ${count === 1 ? one : many}`] : [];
   });
-  if (strange) return { remote: 0, removed: [...removed, 'a layout too deep to follow'], misleading: 0 };
+  if (strange) return { remote: 0, removed: [...removed, STRANGE_LAYOUT], misleading: 0 };
   const remote = pictures + (html.match(STYLE_REMOTE) ?? []).length;
   return { remote, removed, misleading: misleadingLinks(html).length };
 }
@@ -178,13 +179,20 @@ export function layoutOf(html: string): Layout {
 const escaped = (text: string) =>
   text.replace(/[&<>]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[sign]!);
 
+/** Plain words, where the HTML itself is too strange. */
+export const wordsBody = (words: string): string =>
+  `${HEAD}<div style="white-space:pre-wrap">${escaped(words)}</div>`;
+
+/** What is said of such a layout. */
+export const STRANGE_LAYOUT = 'a layout too deep to follow';
+
 /**
  * @param pictures what the HTML shows by their ids; put in as data URLs, since nothing is fetched
  * @param remote true where pictures may be fetched from elsewhere
  */
 export function htmlBody(html: string, pictures: readonly BodyPicture[], remote: boolean): string {
   const shape = shapeOf(html);
-  if (shape.strange) return `${HEAD}<div style="white-space:pre-wrap">${escaped(shape.words())}</div>`;
+  if (shape.strange) return wordsBody(shape.words());
   const known = new Map(
     pictures
       .filter(({ type }) => PICTURE_TYPES.includes(type))

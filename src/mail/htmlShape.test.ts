@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { MOST_HTML, shapeOf } from './htmlShape';
+import { READING } from '../core/limits';
+import { shapeOf } from './htmlShape';
 import { plainText } from './plainText';
 
 it('counts elements and pictures from elsewhere, however they are written', () => {
@@ -20,7 +21,7 @@ it('gives the words alone, without what is never seen', () => {
 it.each([
   ['nested deep', '<div>'.repeat(300)],
   ['with many attributes', `<p ${Array.from({ length: 300 }, (_, n) => `a${n}=1`).join(' ')}>`],
-  ['very long', 'x'.repeat(MOST_HTML + 1)],
+  ['very long', 'x'.repeat(READING.html + 1)],
 ])('is strange where it is %s', (_, html) => {
   expect(shapeOf(html).strange).toBe(true);
   expect(plainText(`words ${html}`)).toContain('words');

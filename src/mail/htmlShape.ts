@@ -1,10 +1,6 @@
 /** What HTML from outside is like, in one pass over its signs: no tree is built, so no depth and no size can stop it. */
 import { Tokenizer } from 'htmlparser2';
-
-/** Elements nested deeper, tags with more attributes, and longer texts are no letter's. */
-export const MOST_DEPTH = 200;
-export const MOST_ATTRIBUTES = 200;
-export const MOST_HTML = 2_000_000;
+import { READING } from '../core/limits';
 
 const VOID = /^(?:area|base|br|col|embed|hr|img|input|link|meta|param|source|track|wbr)$/;
 /** Ended by the next of their kind, mostly without a word. */
@@ -23,17 +19,17 @@ export interface HtmlShape {
   pictures: number;
   /** Nested deeper, longer or with more attributes than any letter is. */
   strange: boolean;
-  /** The words alone, a line for each block; at most {@link MOST_HTML} characters of the HTML are looked at. */
+  /** The words alone, a line for each block; at most {@link READING.html} characters of the HTML are looked at. */
   words: () => string;
 }
 
 /** Reads it once. Linear in its length. */
 export function shapeOf(whole: string): HtmlShape {
-  const html = whole.slice(0, MOST_HTML);
+  const html = whole.slice(0, READING.html);
   const elements = new Map<string, number>();
   const words: string[] = [];
   let [depth, attributes, unseen, pictures] = [0, 0, 0, 0];
-  let strange = whole.length > MOST_HTML;
+  let strange = whole.length > READING.html;
   let [open, attribute, value] = ['', '', ''];
   const name = (from: number, to: number) => html.slice(from, to).toLowerCase();
   const tokenizer = new Tokenizer(
@@ -45,11 +41,11 @@ export function shapeOf(whole: string): HtmlShape {
         elements.set(open, (elements.get(open) ?? 0) + 1);
         if (BLOCK.test(open)) words.push('\n');
         if (UNSEEN.test(open)) unseen++;
-        if (!VOID.test(open) && !SELF_ENDING.test(open) && ++depth > MOST_DEPTH) strange = true;
+        if (!VOID.test(open) && !SELF_ENDING.test(open) && ++depth > READING.htmlDepth) strange = true;
       },
       onattribname(from, to) {
         [attribute, value] = [name(from, Math.min(to, from + LONGEST_NAME)), ''];
-        if (++attributes > MOST_ATTRIBUTES) strange = true;
+        if (++attributes > READING.htmlAttributes) strange = true;
       },
       onattribdata(from, to) {
         if (value.length < LONGEST_NAME) value += html.slice(from, Math.min(to, from + LONGEST_NAME));

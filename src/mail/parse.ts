@@ -1,7 +1,9 @@
 /** An incoming message as data. */
 import PostalMime, { type Address, type Attachment, type Email } from 'postal-mime';
+import { READING } from '../core/limits';
 import type { Mailbox } from '../core/message/address';
 import { mediaType, safeFileName } from '../core/message/attachment';
+import type { Strange } from '../core/message/strange';
 import { isAutomatic } from '../core/reply/automatic';
 import { readReport, type MessageReport } from '../core/reply/report';
 import { parseMessageIds } from '../core/reply/threading';
@@ -39,12 +41,16 @@ export interface IncomingMessage {
   /** What it reports about a message of mine, if it does. */
   report: MessageReport | undefined;
   attachments: IncomingAttachment[];
+  /** Why not all of it could be read; null where all was. */
+  strange: Strange | null;
 }
 
+const line = (text: string) => text.slice(0, READING.line);
+
 function mailboxes(addresses: Address[] | undefined): Mailbox[] {
-  return (addresses ?? []).flatMap((entry): Mailbox[] =>
-    entry.group ? entry.group : [{ name: entry.name, address: entry.address }],
-  );
+  return (addresses ?? [])
+    .flatMap((entry): Mailbox[] => (entry.group ? entry.group : [entry]))
+    .map(({ name, address }) => ({ name: line(name), address: line(address) }));
 }
 
 /**
@@ -63,6 +69,10 @@ const bytesOf = ({ content }: Attachment): Buffer =>
 
 /** What is for mail programs, not for people. */
 const FOR_PROGRAMS = ['message/delivery-status', 'message/disposition-notification', 'text/rfc822-headers'];
+/** What a report is read from. */
+const OF_REPORTS = [...FOR_PROGRAMS, 'message/rfc822'];
+/** So much of a part of a report is looked at. */
+const LONGEST_REPORT = 256 * 1024;
 
 const ENDINGS: Record<string, string> = { 'message/rfc822': '.eml', 'text/calendar': '.ics' };
 
@@ -72,46 +82,88 @@ function nameOf({ filename, mimeType }: Attachment): string {
   return safeFileName(`${kind === 'image' ? 'picture' : 'attachment'}${ENDINGS[mimeType] ?? `.${ending}`}`);
 }
 
+/** The Content-IDs HTML shows, as they are written and with their `%` taken apart (RFC 2392). */
+export function shownIds(html: string): Set<string> {
+  const ids = new Set<string>();
+  for (const [, written] of html.matchAll(/\bcid:([^"'\s>)]+)/gi)) {
+    ids.add(written!);
+    try {
+      ids.add(decodeURI(written!));
+    } catch {
+      // As it is written, then.
+    }
+  }
+  return ids;
+}
+
 function listAttachments(mail: Email): IncomingAttachment[] {
-  return mail.attachments.flatMap((each, part): IncomingAttachment[] => {
+  const shownInHtml = shownIds(mail.html ?? '');
+  return mail.attachments.slice(0, READING.parts).flatMap((each, part): IncomingAttachment[] => {
     const type = mediaType(each.mimeType);
     if (FOR_PROGRAMS.includes(type)) return [];
     const id = each.contentId?.replace(/^<|>$/g, '');
-    const shown = id && (mail.html?.includes(`cid:${id}`) || mail.html?.includes(`cid:${encodeURI(id)}`));
+    const shown = id && shownInHtml.has(id);
     return [{ part, name: nameOf(each), type, size: bytesOf(each).length, contentId: shown ? id : null }];
   });
 }
 
-/** The bytes of every attachment in a source, by its place among them. */
-export const parseAttachments = async (source: Buffer): Promise<Buffer[]> =>
-  (await PostalMime.parse(source)).attachments.map(bytesOf);
+const parse = (bytes: Buffer) =>
+  PostalMime.parse(bytes, { maxNestingDepth: READING.depth, maxHeadersSize: READING.headerBytes });
 
-/** Parses a whole message; whatever is malformed in it becomes empty, nothing throws it away. */
+/** The bytes of attachments in a source, by their places among all of it; empty where there is none. */
+export async function parseAttachments(source: Buffer, parts: readonly number[]): Promise<Buffer[]> {
+  const { attachments } = await parse(source);
+  return parts.map((part) => {
+    const found = attachments[part];
+    return found ? bytesOf(found) : Buffer.alloc(0);
+  });
+}
+
+/** The first of a list, and whether it was longer. */
+const few = <T>(list: T[], most: number) => [list.slice(0, most), list.length > most] as const;
+
+/**
+ * Parses a whole message, within the limits of {@link READING}; whatever is malformed in it becomes empty.
+ * @throws (rejects) where it is nested too deep, or its header too long
+ */
 export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
-  const mail = await PostalMime.parse(bytes);
+  const mail = await parse(bytes);
   const header = (name: string) => mail.headers.find((entry) => entry.key === name)?.value;
   const date = mail.date ? Date.parse(mail.date) : NaN;
-  const html = mail.html ?? null;
+  const whole = mail.html ?? null;
+  // HTML that is longer is shown as its words, and those are the text.
+  const html = whole !== null && whole.length <= READING.html ? whole : null;
+  const text = (mail.text ?? (whole ? plainText(whole) : '')).trim();
+  const references = parseMessageIds(mail.references?.slice(0, READING.headerBytes));
+  const [to, moreTo] = few(mailboxes(mail.to), READING.recipients);
+  const [cc, moreCc] = few(mailboxes(mail.cc), READING.recipients - to.length);
+  const [replyTo, moreReplyTo] = few(mailboxes(mail.replyTo), READING.recipients - to.length - cc.length);
+  const strange: [Strange, boolean][] = [
+    ['parts', mail.attachments.length > READING.parts],
+    ['people', moreTo || moreCc || moreReplyTo],
+    ['text', text.length > READING.text],
+  ];
   return {
     messageId: parseMessageIds(mail.messageId)[0],
     inReplyTo: parseMessageIds(mail.inReplyTo)[0],
-    references: parseMessageIds(mail.references),
+    // The first of the thread, and the nearest.
+    references: [...references.slice(0, 1), ...references.slice(1).slice(1 - READING.references)],
     from: mailboxes(mail.from ? [mail.from] : undefined)[0] ?? { name: '', address: '' },
-    to: mailboxes(mail.to),
-    cc: mailboxes(mail.cc),
-    replyTo: mailboxes(mail.replyTo),
-    subject: (mail.subject ?? '').replace(/\s+/g, ' ').trim(),
-    text: (mail.text ?? (html ? plainText(html) : '')).trim(),
+    ...{ to, cc, replyTo },
+    subject: line((mail.subject ?? '').replace(/\s+/g, ' ').trim()),
+    text: text.slice(0, READING.text),
     html,
     date: Number.isNaN(date) ? undefined : date,
     offset: Number.isNaN(date) ? undefined : offsetOf(header('date')),
     automatic: isAutomatic(header),
     report: readReport(
-      mail.attachments.map(({ mimeType, content }) => ({
-        mimeType: mimeType.toLowerCase(),
-        text: typeof content === 'string' ? content : new TextDecoder().decode(content),
-      })),
+      mail.attachments.flatMap((part) => {
+        const mimeType = part.mimeType.toLowerCase();
+        if (!OF_REPORTS.includes(mimeType)) return [];
+        return { mimeType, text: bytesOf(part).subarray(0, LONGEST_REPORT).toString() };
+      }),
     ),
     attachments: listAttachments(mail),
+    strange: strange.find(([, is]) => is)?.[0] ?? null,
   };
 }

@@ -1,6 +1,7 @@
 /** The readable plain form of HTML. */
 import { convert } from 'html-to-text';
-import { MOST_DEPTH, MOST_HTML, shapeOf } from './htmlShape';
+import { READING } from '../core/limits';
+import { shapeOf } from './htmlShape';
 
 /** Text of an HTML body: links keep their targets, pictures are left out, lines are not re-wrapped. */
 export function plainText(whole: string): string {
@@ -8,7 +9,7 @@ export function plainText(whole: string): string {
   if (strange) return words();
   const text = convert(whole, {
     wordwrap: false,
-    limits: { maxDepth: MOST_DEPTH, maxInputLength: MOST_HTML },
+    limits: { maxDepth: READING.htmlDepth, maxInputLength: READING.html },
     selectors: [
       { selector: 'img', format: 'skip' },
       { selector: 'a', options: { hideLinkHrefIfSameAsText: true } },

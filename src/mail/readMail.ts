@@ -1,27 +1,104 @@
-/** Reading whatever comes as a message: what cannot be parsed is a message all the same, with what can be told of it. */
+/**
+ * Reading whatever comes as a message, with all that has to be computed from its bytes. What cannot be parsed is a
+ * message all the same, with what can be told of it.
+ */
+import { linkedPages } from '../core/message/links';
+import { READING } from '../core/limits';
+import type { Strange } from '../core/message/strange';
 import { parseMessage, type IncomingMessage } from './parse';
+import { digestOf, saysTheSame } from './saysTheSame';
 
-/** So much of what cannot be parsed is shown. */
-const SHOWN = 100_000;
+/** A message with what else is kept of it. */
+export interface ReadMail {
+  mail: IncomingMessage;
+  /** What it is known by: what it says (see {@link saysTheSame}), or, of what cannot be read, its very bytes. */
+  digest: string;
+  /** The pages it links to, for comparing. */
+  links: string[];
+}
+
+/** Raised with every change after which what was too strange to read may be read. */
+export const READER_VERSION = 1;
+
+const withRest = (mail: IncomingMessage, bytes: Buffer): ReadMail => ({
+  mail,
+  digest: saysTheSame(bytes),
+  links: linkedPages(mail.text, mail.html).slice(0, READING.links),
+});
+
+const [LF, CR] = [10, 13];
 
 /** The message in these bytes. @throws (rejects) with why it cannot be read, in words */
-export async function readStrictly(bytes: Buffer): Promise<IncomingMessage> {
+async function readStrictly(bytes: Buffer): Promise<ReadMail> {
+  // Nothing in it would be where it belongs: all of it is one line.
+  if (bytes.includes(CR) && !bytes.includes(LF))
+    throw new Error('Its lines end with CR alone; a message has CRLF, a mailbox file LF (RFC 4155).');
   const mail = await parseMessage(bytes);
   const says = mail.from.address || mail.subject || mail.messageId || mail.date !== undefined;
   if (!says) throw new Error('It has none of the header fields every message has (From, Date, Subject).');
-  return mail;
+  return withRest(mail, bytes);
 }
 
-/** Never rejects. */
-export async function readMail(bytes: Buffer): Promise<IncomingMessage> {
+/** The messages of a file, or for each why it is none. Never rejects. */
+export async function readFiled(
+  messages: readonly Buffer[],
+): Promise<({ read: ReadMail } | { reason: string })[]> {
+  return Promise.all(
+    messages.map((bytes) =>
+      readStrictly(bytes).then(
+        (read) => ({ read }),
+        (error: unknown) => ({ reason: error instanceof Error ? error.message : 'It is malformed.' }),
+      ),
+    ),
+  );
+}
+
+/** The message in these bytes; where it cannot be read, what its header says. Rejects on what no message does. */
+export async function readMail(bytes: Buffer): Promise<ReadMail> {
   try {
-    return await parseMessage(bytes);
+    return withRest(await parseMessage(bytes), bytes);
   } catch (error) {
-    return {
-      ...{ references: [], from: { name: '', address: '' }, to: [], cc: [], replyTo: [] },
-      subject: 'A message that could not be read',
-      text: `${error instanceof Error ? error.message : 'It is malformed.'}\n\n${bytes.toString('latin1', 0, SHOWN)}`,
-      ...{ html: null, automatic: false, report: undefined, attachments: [] },
-    };
+    const said = error instanceof Error ? error.message : '';
+    const limit = said.startsWith('Maximum header')
+      ? 'header'
+      : said.startsWith('Maximum MIME')
+        ? 'depth'
+        : 'form';
+    return { mail: await readHead(bytes, limit), digest: digestOf(bytes), links: [] };
   }
 }
+
+/** Looked for in so much of the beginning; each field is cut. */
+export const HEAD_BYTES = 64 * 1024;
+const FIELD_BYTES = 4096;
+const TOLD =
+  /^(?:from|to|cc|reply-to|subject|date|message-id|in-reply-to|references|auto-submitted|precedence)[ \t]*:/i;
+
+/** The fields that say whose message it is and what about, each cut, from the beginning of a source. */
+function toldBy(bytes: Buffer): Buffer {
+  const head = bytes.toString('latin1', 0, HEAD_BYTES).replace(/\r\n?/g, '\n');
+  const end = head.indexOf('\n\n');
+  const fields: string[] = [];
+  for (const line of (end < 0 ? head : head.slice(0, end)).split('\n')) {
+    if (/^[ \t]/.test(line) && fields.length > 0) fields.push(`${fields.pop()!}\r\n${line}`);
+    else fields.push(line);
+  }
+  const told = fields.filter((field) => TOLD.test(field)).map((field) => field.slice(0, FIELD_BYTES));
+  return Buffer.from(`${told.join('\r\n')}\r\n\r\n`, 'latin1');
+}
+
+/**
+ * What the header of a message says that cannot be read as a whole. Rejects on what no header does.
+ * @param beginning of the message; @param strange why it cannot be read
+ */
+export async function readHead(beginning: Buffer, strange: Strange): Promise<IncomingMessage> {
+  const mail = await parseMessage(toldBy(beginning));
+  return { ...mail, text: '', html: null, strange };
+}
+
+/** Of a message nothing can be told of. */
+export const readNothing = (strange: Strange): IncomingMessage => ({
+  ...{ references: [], from: { name: '', address: '' }, to: [], cc: [], replyTo: [] },
+  ...{ subject: 'A message too strange to read', text: '', html: null },
+  ...{ automatic: false, report: undefined, attachments: [], strange },
+});

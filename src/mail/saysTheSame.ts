@@ -24,3 +24,6 @@ export function saysTheSame(bytes: Buffer): string {
   if (end >= 0) hash.update(text.slice(end), 'latin1');
   return hash.digest('base64url');
 }
+
+/** A digest of the very bytes. */
+export const digestOf = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('base64url');

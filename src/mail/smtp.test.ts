@@ -358,13 +358,23 @@ describe('the server’s address', () => {
   });
 });
 
+/** Keeps a message in memory until it is whole. */
+function collecting(keep: (bytes: Buffer) => Promise<void>) {
+  let chunks: Buffer[] = [];
+  return {
+    add: (chunk: Buffer) => void chunks.push(chunk),
+    keep: () => keep(Buffer.concat(chunks)),
+    drop: () => void (chunks = []),
+  };
+}
+
 describe('mail coming in by LMTP', () => {
   it('for each recipient that was taken there is one answer, one named twice too (RFC 2033 §4.2)', async () => {
     let good = true;
     const open = await openLmtpIntake(0, {
       accepts: (address) => address.endsWith('@x.example'),
-      receive: () => (good ? Promise.resolve() : Promise.reject(new Error('full'))),
-      failed: () => {},
+      ...{ arrived: () => {}, failed: () => {} },
+      begin: () => collecting(() => (good ? Promise.resolve() : Promise.reject(new Error('full')))),
     });
     onTestFinished(() => open.close());
     const talk = async () => {
@@ -398,8 +408,8 @@ describe('mail coming in by LMTP', () => {
     let received = 0;
     const open = await openLmtpIntake(0, {
       accepts: () => true,
-      receive: () => Promise.resolve(void received++),
-      failed: () => {},
+      ...{ arrived: () => {}, failed: () => {} },
+      begin: () => collecting(() => Promise.resolve(void received++)),
     });
     onTestFinished(() => open.close());
     const socket = connect(open.port, '127.0.0.1');
@@ -435,7 +445,8 @@ describe('mail coming in by LMTP', () => {
     const failures: unknown[] = [];
     const open = await openLmtpIntake(0, {
       accepts: (address) => address === 'me@x.example',
-      receive,
+      begin: () => collecting(receive),
+      arrived: () => {},
       failed: (error) => failures.push(error),
     });
     onTestFinished(() => open.close());

@@ -1,6 +1,6 @@
-/** Messages, their recipients and sources. */
+/** Messages and their recipients. */
 import { and, desc, eq, gt, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import { messageReferences, messages, recipients, sources } from './schema';
+import { messageReferences, messages, recipients } from './schema';
 import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
@@ -134,19 +134,6 @@ export function setRecipients(
   );
 }
 
-const insertBytes = built((db) =>
-  db.insert(sources).values(placeholders<typeof sources.$inferInsert>('messageId bytes digest')).prepare(),
-);
-
-/** @param digest of one without a Message-ID, else null */
-export function insertSource(tx: Tx, messageId: string, bytes: Buffer, digest: string | null): void {
-  insertBytes(tx).run({ messageId, bytes, digest });
-}
-
-export function sourceOf(db: Reading, messageId: string): Buffer | undefined {
-  return db.select().from(sources).where(eq(sources.messageId, messageId)).get()?.bytes;
-}
-
 /** Outgoing messages that are not on their way: never planned, or taken back. Last changed first. */
 export function draftMessages(db: Reading, limit: number): Message[] {
   return db
@@ -195,34 +182,6 @@ export function findByHeaderId(db: Reading, headerId: string): Message | undefin
 /** All of them: ids are given by those who write. */
 export const allByHeaderId = (db: Reading, headerId: string): Message[] => byHeaderId(db).all({ headerId });
 
-const byDigest = built((db) =>
-  db
-    .select({ message: messages })
-    .from(sources)
-    .innerJoin(messages, eq(messages.id, sources.messageId))
-    .where(eq(sources.digest, sql.placeholder('digest')))
-    .prepare(),
-);
-
-/** The messages without a Message-ID that are known by this digest. */
-export const allByDigest = (db: Reading, digest: string): Message[] =>
-  byDigest(db)
-    .all({ digest })
-    .map(({ message }) => message);
-
-/** The messages without a Message-ID that nobody has made a digest of. */
-export const undigested = (db: Reading): string[] =>
-  db
-    .select({ id: sources.messageId })
-    .from(sources)
-    .innerJoin(messages, eq(messages.id, sources.messageId))
-    .where(and(isNull(messages.headerId), isNull(sources.digest)))
-    .all()
-    .map(({ id }) => id);
-
-export const setDigest = (tx: Tx, messageId: string, digest: string): void =>
-  void tx.update(sources).set({ digest }).where(eq(sources.messageId, messageId)).run();
-
 const insertReference = built((db) =>
   db
     .insert(messageReferences)
@@ -269,3 +228,12 @@ export function answerDelays(db: Reading, of?: readonly string[]): { address: st
     JOIN departures ON departures.id = frozen.departure_id
     WHERE answer.direction = 'in' AND answer.automatic = 0 AND departures.left_at IS NOT NULL ${written}`);
 }
+
+/** What an older version of the reader found too strange. */
+export const readByOlder = (db: Reading, version: number): string[] =>
+  db
+    .select({ id: messages.id })
+    .from(messages)
+    .where(sql`strange IS NOT NULL AND read_by < ${version} AND ${messages.deletedAt} IS NULL`)
+    .all()
+    .map(({ id }) => id);

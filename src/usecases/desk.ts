@@ -8,7 +8,7 @@ import { readSettings, storeKind, type Settings } from '../store/settings';
 import { databasePath, openStore, type Reading, type Store } from '../store/store';
 import { usualQuietHours } from '../core/hold/quietHours';
 import { SENT_FOLDER } from '../core/message/details';
-import { HOLD_SECONDS } from '../core/message/limits';
+import { HOLD_SECONDS } from '../core/limits';
 import { canonicalZone } from '../core/time/zones';
 import { parseMailbox } from '../core/message/address';
 

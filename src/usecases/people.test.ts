@@ -384,12 +384,12 @@ describe('holidays of a place without a calendar', () => {
     'END:VCALENDAR',
   ].join('\n');
 
-  it('come from an iCalendar file', () => {
+  it('come from an iCalendar file', async () => {
     const { desk } = tempDesk();
     const { id } = addCorrespondent(desk, { name: 'Keshav', zone: 'Asia/Kathmandu' });
     expect(readCorrespondent(desk, id).holidays).toBe('none yet');
     // Three days of one, and the other once a year from 2025 to 2031.
-    expect(addHolidays(desk, 'NP', file)).toBe(10);
+    expect(await addHolidays(desk, 'NP', file)).toBe(10);
     expect(readCorrespondent(desk, id).holidays).toBe('added');
   });
 
@@ -397,9 +397,9 @@ describe('holidays of a place without a calendar', () => {
     ['NP', 'hello', /not an iCalendar/],
     ['NP', 'BEGIN:VCALENDAR\nVERSION:2.0\nEND:VCALENDAR', /no all-day events/],
     ['PT', file, /come with Oak Lantern/],
-  ])('%s %j is refused', (country, text, words) => {
+  ])('%s %j is refused', async (country, text, words) => {
     const { desk } = tempDesk();
-    expect(() => addHolidays(desk, country, text)).toThrow(words);
+    await expect(addHolidays(desk, country, text)).rejects.toThrow(words);
   });
 });
 

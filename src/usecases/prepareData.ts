@@ -5,7 +5,7 @@ import { checkFile } from '../store/checkFile';
 import { markStoreKind, storeKind, type StoreKind } from '../store/settings';
 import { saveClock } from '../store/clock';
 import { saysTheSame } from '../mail/saysTheSame';
-import { setDigest, sourceOf, undigested } from '../store/messages';
+import { setDigest, sourceOf, undigested } from '../store/sources';
 import { databasePath, migrateStore, openStore, type Store } from '../store/store';
 import { diskTrouble } from './diskTrouble';
 import { holdLock, type Lock } from './holdLock';

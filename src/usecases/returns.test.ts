@@ -260,15 +260,17 @@ describe('a to-do', () => {
     const a = await receive({ id: 'a' });
     addTodo(desk, a, { what: 'check', due, remindAt: NOW + HOUR, note: 'both' });
     const file = exportTodos(desk);
-    expect(importTodos(desk, file)).toEqual({ added: 0, changed: 0, same: 1 });
+    expect(await importTodos(desk, file)).toEqual({ added: 0, changed: 0, same: 1 });
     const other = tempDesk().desk;
     await receiveMail(other, mailOf({ id: 'a' }));
-    expect(importTodos(other, file)).toEqual({ added: 1, changed: 0, same: 0 });
+    expect(await importTodos(other, file)).toEqual({ added: 1, changed: 0, same: 0 });
     expect(listTodos(other, 'open', 9)).toMatchObject([
       { todo: { what: 'check', note: 'both', due, remindAt: NOW + HOUR }, message: { subject: 'Crates' } },
     ]);
-    expect(importTodos(other, file.replace('SUMMARY:check', 'SUMMARY:decide'))).toMatchObject({ changed: 1 });
-    expect(() => importTodos(other, 'nothing')).toThrow(Invalid);
+    expect(await importTodos(other, file.replace('SUMMARY:check', 'SUMMARY:decide'))).toMatchObject({
+      changed: 1,
+    });
+    await expect(importTodos(other, 'nothing')).rejects.toThrow(Invalid);
   });
 });
 

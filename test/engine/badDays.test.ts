@@ -20,6 +20,7 @@ import { tryServerNow } from '../../src/usecases/release/serverTrouble';
 import { NOW, tempDesk, inboxOf } from '../support/desk';
 import { startPostOffice } from '../support/postOffice';
 import { freePort } from '../support/product';
+import { startReader } from '../support/reader';
 import { reply, startSink } from '../support/sink';
 import { patient, until } from '../support/until';
 
@@ -30,11 +31,11 @@ async function startEngine(desk: Desk, smtpUrl: string, more: { httpUrl?: string
   const engine = new Engine({
     ...{ desk, log },
     mailServer: openMailServer(smtpUrl),
-    lmtpPort: more.lmtpPort ?? 0,
     outside: more.httpUrl ? openOutsideWorld(more.httpUrl) : undefined,
   });
-  await engine.start();
+  engine.start();
   onTestFinished(() => engine.stop());
+  if (more.lmtpPort) await startReader(desk, more.lmtpPort);
   return engine;
 }
 
@@ -215,9 +216,8 @@ it('an answer that the disk does not take is kept as soon as it does', async () 
     desk,
     log: pino({ level: 'error' }, { write: (line: string) => void failed.push(line) }),
     mailServer: openMailServer(sink.url),
-    lmtpPort: 0,
   });
-  await engine.start();
+  engine.start();
   onTestFinished(() => engine.stop());
   const { id } = at(desk, NOW + HOUR);
   moveClock(other, { set: NOW + HOUR });

@@ -17,14 +17,15 @@ import { openMailServer } from '../../src/usecases/release/mailServer';
 import { NOW, tempDesk, inboxOf } from '../support/desk';
 import { reply, startSink } from '../support/sink';
 import { deliver } from '../support/lmtp';
+import { startReader } from '../support/reader';
 import { until } from '../support/until';
 
 const log = pino({ level: process.env.OAK_LOG ?? 'silent' });
 
-async function startEngine(desk: Desk, smtpUrl: string | undefined): Promise<Engine> {
+function startEngine(desk: Desk, smtpUrl: string | undefined): Engine {
   const mailServer = smtpUrl ? openMailServer(smtpUrl) : undefined;
-  const engine = new Engine({ desk, log, mailServer, lmtpPort: 0 });
-  await engine.start();
+  const engine = new Engine({ desk, log, mailServer });
+  engine.start();
   onTestFinished(() => engine.stop());
   return engine;
 }
@@ -47,7 +48,7 @@ describe('in a sandbox', () => {
   it('releases each on its second, in order, over a jump of days, with returns between', async () => {
     const { desk } = tempDesk();
     const sink = await startSink();
-    await startEngine(desk, sink.url);
+    startEngine(desk, sink.url);
     const departures = [
       scheduleAt(desk, 'third', '2026-11-27T09:00', 'Australia/Adelaide'),
       scheduleAt(desk, 'first', '2026-11-25T08:30', 'Asia/Kathmandu'),
@@ -77,7 +78,7 @@ describe('in a sandbox', () => {
   it('keeps the second while the clock runs sixty times as fast', async () => {
     const { desk } = tempDesk();
     const sink = await startSink();
-    await startEngine(desk, sink.url);
+    startEngine(desk, sink.url);
     moveClock(desk, { rate: 60 });
     const departures = Array.from({ length: 5 }, (_, index) => {
       changeSettings(desk, { holdSeconds: 10 + index });
@@ -93,7 +94,7 @@ describe('in a sandbox', () => {
   it('releases a hundred of one second, each once', async () => {
     const { desk } = tempDesk();
     const sink = await startSink();
-    await startEngine(desk, sink.url);
+    startEngine(desk, sink.url);
     const departures = Array.from({ length: 100 }, (_, index) =>
       scheduleAt(desk, `${index}`, '2026-11-25T12:00', 'Europe/Lisbon'),
     );
@@ -112,7 +113,7 @@ describe('a hold', () => {
   it('that is taken back never reaches the server, the others do', async () => {
     const { desk } = tempDesk();
     const sink = await startSink();
-    await startEngine(desk, sink.url);
+    startEngine(desk, sink.url);
     const [first, second, third] = ['first', 'second', 'third'].map((subject) => send(desk, subject));
     takeBack(desk, second!.id);
     moveClock(desk, { advance: 3_600_000 });
@@ -124,10 +125,10 @@ describe('a hold', () => {
   it('survives a restart of the engine', async () => {
     const { desk } = tempDesk();
     const sink = await startSink();
-    const engine = await startEngine(desk, sink.url);
+    const engine = startEngine(desk, sink.url);
     const { id } = send(desk, 'x');
     await engine.stop();
-    await startEngine(desk, sink.url);
+    startEngine(desk, sink.url);
     expect(state(desk, id)).toBe('held');
     moveClock(desk, { advance: 90_000 });
     await sink.until(1);
@@ -136,7 +137,7 @@ describe('a hold', () => {
   it('hidden recipients receive, and stand in no header', async () => {
     const { desk } = tempDesk();
     const sink = await startSink();
-    await startEngine(desk, sink.url);
+    startEngine(desk, sink.url);
     const { id } = createDraft(desk, {
       to: ['a@x.example'],
       cc: ['c@x.example'],
@@ -162,7 +163,7 @@ describe('when the mail server', () => {
         done();
       },
     });
-    await startEngine(desk, sink.url);
+    startEngine(desk, sink.url);
     const { id } = send(desk, 'x', ['a@x.example', 'b@x.example']);
     moveClock(desk, { advance: 90_000 });
     await arrived(desk);
@@ -180,7 +181,7 @@ describe('when the mail server', () => {
     const { desk } = tempDesk();
     const away = await startSink();
     await away.close();
-    await startEngine(desk, away.url);
+    startEngine(desk, away.url);
     const { id } = send(desk, 'x');
     moveClock(desk, { advance: 90_000 });
     await until(
@@ -203,7 +204,7 @@ describe('when the mail server', () => {
         done(open ? undefined : reply(550, '5.1.1 Nobody of that name'));
       },
     });
-    await startEngine(desk, sink.url);
+    startEngine(desk, sink.url);
     const { id } = send(desk, 'x');
     moveClock(desk, { advance: 90_000 });
     await arrived(desk);
@@ -216,7 +217,7 @@ describe('when the mail server', () => {
 
   it('is not set, departures wait and the clock runs on', async () => {
     const { desk } = tempDesk();
-    await startEngine(desk, undefined);
+    startEngine(desk, undefined);
     const { id } = send(desk, 'x');
     moveClock(desk, { advance: 3_600_000 });
     await arrived(desk);
@@ -229,7 +230,7 @@ describe('under the system clock', () => {
   it('releases at the due moment, not before', async () => {
     const { desk } = tempDesk('real');
     const sink = await startSink();
-    await startEngine(desk, sink.url);
+    startEngine(desk, sink.url);
     const soon = new Date(Math.ceil(Date.now() / 1000) * 1000 + 1000).toISOString().slice(0, 19);
     const departure = scheduleAt(desk, 'x', soon, 'Etc/UTC');
     await sink.until(1);
@@ -242,12 +243,12 @@ describe('under the system clock', () => {
 it('takes mail in by LMTP, for me alone', async () => {
   const { desk } = tempDesk();
   const { me } = desk.settings();
-  const engine = await startEngine(desk, undefined);
+  const reader = await startReader(desk);
   const take = (to: string) =>
-    deliver(engine.lmtpPort, 'h@x.example', to, 'From: h@x.example\r\nSubject: Olá\r\n\r\nhi');
+    deliver(reader.lmtpPort, 'h@x.example', to, 'From: h@x.example\r\nSubject: Olá\r\n\r\nhi');
   expect(await take('someone@else.example')).toBe(false);
   expect(await take(me.address.toUpperCase())).toBe(true);
-  // The answer came after the commit.
+  await until('it to be read', () => inboxOf(desk).messages.length > 0);
   expect(inboxOf(desk).messages.map((each) => each.subject)).toEqual(['Olá']);
 });
 

@@ -15,7 +15,7 @@ import { createDraft } from '../../src/usecases/messages/createDraft';
 import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
 import { prepareData } from '../../src/usecases/prepareData';
 import { NOW } from '../support/desk';
-import { bundleEngine, startEngineProcess } from '../support/engineProcess';
+import { bundleDaemon, startDaemon } from '../support/daemon';
 import { startPostOffice, type TestPostOffice } from '../support/postOffice';
 import { chance, SEED } from '../support/random';
 import { patient, until } from '../support/until';
@@ -37,7 +37,7 @@ let usual = 0;
 let struck = 0;
 
 beforeAll(async () => {
-  await bundleEngine();
+  await bundleDaemon('engine');
   template = mkdtempSync(`${tmpdir()}/oak-burst-`);
   prepareData(template, 'sandbox', NOW);
   const desk = openDesk(template);
@@ -80,7 +80,7 @@ async function burst(
   office.faults.set({ ...NO_FAULTS, ...faults });
   const desk = openDesk(dir);
   const env = { OAK_DATA: dir, OAK_SMTP_URL: office.smtpUrl, OAK_POSTOFFICE_URL: office.httpUrl };
-  let engine = startEngineProcess(env);
+  let engine = startDaemon('engine', env);
   await engine.ready;
   moveClock(desk, { advance: 7 * 86_400_000 });
   const started = performance.now();
@@ -92,7 +92,7 @@ async function burst(
     await engine.ended;
     const left = listDepartures(desk.store.db, { states: ['sent'], limit: BURST }).length;
     if (left > 0 && left < BURST) struck++;
-    engine = startEngineProcess(env);
+    engine = startDaemon('engine', env);
     await engine.ready.finally(() => clearInterval(pulse));
   }
   try {

@@ -13,7 +13,7 @@ import { editMessage } from '../../src/usecases/messages/editMessage';
 import { readMessage } from '../../src/usecases/messages/readMessage';
 import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
 import { tempDesk } from '../support/desk';
-import { bundleEngine, startEngineProcess } from '../support/engineProcess';
+import { bundleDaemon, startDaemon } from '../support/daemon';
 import { startSink } from '../support/sink';
 import { patient, until } from '../support/until';
 
@@ -35,7 +35,7 @@ interface Race {
   done: { act: Act; granted: boolean; words: string }[];
 }
 
-beforeAll(bundleEngine, patient(60_000));
+beforeAll(() => bundleDaemon('engine'), patient(60_000));
 
 function tryAct(desk: Desk, race: Race, act: Act): void {
   try {
@@ -70,7 +70,7 @@ async function raceThem(count: number, people: number, chooseAct: () => Act): Pr
       createDraft(desk, { to: ['a@x.example'], subject: `${index}`, text: 'As written' }),
     ),
   );
-  const engine = startEngineProcess({ OAK_DATA: dir, OAK_SMTP_URL: sink.url });
+  const engine = startDaemon('engine', { OAK_DATA: dir, OAK_SMTP_URL: sink.url });
   await engine.ready;
   const races: Race[] = [];
   const act = async ({ race, who, at }: { race: Race; who: Desk; at: number }) => {

@@ -6,6 +6,7 @@ export function deliver(port: number, from: string, to: string, source: string):
   return new Promise((resolve, reject) => {
     const connection = new SMTPConnection({ host: '127.0.0.1', port, lmtp: true, ignoreTLS: true });
     connection.once('error', reject);
+    connection.once('end', () => reject(new Error('It hung up.')));
     connection.connect(() =>
       connection.send({ from, to: [to] }, source, (error, info) => {
         connection.quit();

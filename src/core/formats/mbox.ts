@@ -53,6 +53,21 @@ export interface MboxPiece {
   rest: Uint8Array;
 }
 
+/** So much of what came before says whether a message begins with what comes. */
+export const BEFORE = 8;
+
+/** False where no message begins in a piece. @param before the last {@link BEFORE} bytes of what came before */
+export function beginsIn(before: Uint8Array, piece: Uint8Array): boolean {
+  const bytes = new Uint8Array(before.length + piece.length);
+  bytes.set(before);
+  bytes.set(piece, before.length);
+  for (let end = bytes.indexOf(LF); end >= 0; end = bytes.indexOf(LF, end + 1))
+    if (startsWith(bytes, end + 1, FROM) && afterBlank(bytes, end + 1)) return true;
+  // The words may stand across the end of the piece.
+  const last = bytes.lastIndexOf(LF);
+  return bytes.length - last <= FROM.length;
+}
+
 /**
  * Takes whole messages off a piece of a mailbox file.
  * @param last true where nothing follows

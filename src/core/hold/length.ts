@@ -1,5 +1,5 @@
 /** How long a hold may be. */
-import { HOLD_SECONDS } from '../message/limits';
+import { HOLD_SECONDS } from '../limits';
 import { durationWords } from '../time/words';
 
 /** In words what is wrong with a length, seconds; undefined where nothing is. 0 is no hold. */

@@ -102,13 +102,16 @@ const BACK =
   /\b(back|return(?:ing|s)?|zurück|wieder|de volta|regress\w+|volto|de retour|reviens|vuelvo|regreso)\b/iu;
 const UNTIL = /\b(until|till|through|to|bis|até|jusqu\S*|hasta|au|al)\W*(?:\S+\W+){0,2}$/iu;
 
+/** What says that a date is the day somebody is back stands so near before it. */
+const NEAR = 200;
+
 /** The first day somebody is back, by what their automatic answer says. @returns `2026-12-01` */
 export function backByAnswer(text: string, writtenAt: number, zone: string): string | undefined {
   const written = dayNumberOf(toLocal(writtenAt, zone));
   let found: { day: number; sure: boolean } | undefined;
   for (const part of ownParts(text))
     for (const { from, date } of datesIn(part, written)) {
-      const before = part.text.slice(0, from - part.from);
+      const before = part.text.slice(Math.max(0, from - part.from - NEAR), from - part.from);
       const back = BACK.test(before) && !UNTIL.test(before);
       const day = back ? date : UNTIL.test(before) ? date + 1 : undefined;
       if (day !== undefined && day >= written && (!found || (back && !found.sure)))

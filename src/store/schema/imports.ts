@@ -11,7 +11,7 @@ export const imports = sqliteTable(
     size: integer().notNull(),
     received: integer().notNull().default(0),
     format: text({ enum: ['mbox', 'eml'] }).notNull(),
-    /** The beginning of a message whose end has not come. */
+    /** The beginning of a message whose end has not come; what follows of it are rests of a source under this id. */
     rest: blob({ mode: 'buffer' }),
     added: integer().notNull().default(0),
     /** Messages that were here already, by Message-ID. */

@@ -2,6 +2,7 @@
 import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import type { Importance, Sensitivity } from '../../core/message/details';
+import { STRANGE } from '../../core/message/strange';
 import type { Choices, Plan } from '../../core/plan/plan';
 import type { ReturnedWhy } from '../../core/returns/why';
 
@@ -72,6 +73,9 @@ export const messages = sqliteTable(
     draft: integer({ mode: 'boolean' }).notNull().default(false),
     /** Written by no person (RFC 3834). */
     automatic: integer({ mode: 'boolean' }).notNull().default(false),
+    /** Why not all of one that came in could be read, and which version of the reader tried; null where all was. */
+    strange: text({ enum: [...STRANGE] }),
+    readBy: integer(),
     /** When it arrived or left; until it left, when it was last changed. */
     at: integer().notNull(),
     /** What its own Date header says, epoch ms, and the offset it carries, minutes; null where there is none. */
@@ -92,6 +96,9 @@ export const messages = sqliteTable(
     index('messages_place').on(table.place, table.at),
     index('messages_from').on(sql`lower(${table.fromAddress})`, table.at),
     index('messages_in_reply_to').on(table.inReplyTo),
+    index('messages_strange')
+      .on(table.readBy)
+      .where(sql`strange IS NOT NULL`),
     index('messages_drafts')
       .on(table.at)
       .where(sql`draft = 1 AND deleted_at IS NULL`),
@@ -181,7 +188,7 @@ export const messageLinks = sqliteTable(
   (table) => [primaryKey({ columns: [table.url, table.messageId] })],
 );
 
-/** The bytes of an incoming message, as they arrived. */
+/** The bytes of an incoming message, as they arrived; of a long one the beginning. */
 export const sources = sqliteTable(
   'sources',
   {
@@ -197,4 +204,31 @@ export const sources = sqliteTable(
       .on(table.digest)
       .where(sql`digest IS NOT NULL`),
   ],
+);
+
+/** What follows that, of a long one: of a message, or of one that is still on its way in, under the same id. */
+export const sourceRests = sqliteTable(
+  'source_rests',
+  {
+    id: text().notNull(),
+    offset: integer().notNull(),
+    bytes: blob({ mode: 'buffer' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.id, table.offset] })],
+);
+
+/** What has come in by LMTP and has not been read; it becomes a message under the same id. */
+export const arrivals = sqliteTable(
+  'arrivals',
+  {
+    id: text().primaryKey(),
+    at: integer().notNull(),
+    /** Bytes in all. */
+    size: integer().notNull(),
+    /** The beginning. */
+    bytes: blob({ mode: 'buffer' }).notNull(),
+    /** How often it was too much to read. */
+    tries: integer().notNull().default(0),
+  },
+  (table) => [index('arrivals_in_order').on(table.tries, table.at)],
 );

@@ -5,6 +5,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { MessageJson, SettingsJson } from '../../api/types';
 import { addressKey } from '../../core/message/address';
+import { isUnread, strangeWords, type Strange } from '../../core/message/strange';
 import { foldQuotes } from '../../core/text/quotes';
 import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
@@ -91,14 +92,29 @@ function PlainText({ text }: { text: string }) {
   );
 }
 
+/** Why not all of it is shown, and the way to all of it. */
+function StrangeNotice({ id, strange }: { id: string; strange: Strange }) {
+  return (
+    <p className={styles.strange} role="note">
+      {strangeWords(strange)}
+      <Button size="small" href={`/api/v1/messages/${id}/source`} target="_blank" rel="noreferrer">
+        Open the source
+      </Button>
+    </p>
+  );
+}
+
 /** The message as its writer laid it out, in a frame where nothing runs; or its plain text. */
 export function MessageBody({ message }: { message: MessageJson }) {
   const [plain, setPlain] = useState(!message.html);
   const [pictures, setPictures] = useState(false);
   const { layout } = message;
   const query = pictures ? '?pictures=true' : '';
+  const { id, strange } = message;
+  if (strange && isUnread(strange)) return <StrangeNotice id={id} strange={strange} />;
   return (
     <>
+      {strange && <StrangeNotice id={id} strange={strange} />}
       {message.html && layout && (
         <p className={styles.layout}>
           <Button size="small" type="text" onClick={() => setPlain(!plain)}>
@@ -129,7 +145,7 @@ export function MessageBody({ message }: { message: MessageJson }) {
           style={{ height: heightOf(message) }}
           sandbox="allow-popups allow-popups-to-escape-sandbox"
           referrerPolicy="no-referrer"
-          src={`/api/v1/messages/${message.id}/html${query}`}
+          src={`/api/v1/messages/${id}/html${query}`}
         />
       )}
     </>

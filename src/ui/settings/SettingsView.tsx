@@ -6,7 +6,7 @@ import { useState } from 'react';
 import type { SettingsJson } from '../../api/types';
 import { whyNoHold } from '../../core/hold/length';
 import { LANGUAGES, type Language } from '../../core/text/language';
-import { HOLD_SECONDS } from '../../core/message/limits';
+import { HOLD_SECONDS } from '../../core/limits';
 import { durationWords, type HourCycle } from '../../core/time/words';
 import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';

@@ -1,7 +1,7 @@
 /** Taking in past mail from files: message by message, so that it can stop anywhere and go on. */
-import { splitMbox } from '../../core/formats/mbox';
-import { readStrictly } from '../../mail/readMail';
-import type { IncomingMessage } from '../../mail/parse';
+import { BEFORE, beginsIn, splitMbox } from '../../core/formats/mbox';
+import type { ReadMail } from '../../mail/readMail';
+import { longMs, reading, TooStrange } from '../../reading/pool';
 import {
   findImport,
   findImportOf,
@@ -16,6 +16,7 @@ import {
   type SetAside,
 } from '../../store/imports';
 import { noteChange } from '../../store/journal';
+import { addRest, dropRest, endOfRest, wholeOf } from '../../store/sources';
 import type { Tx } from '../../store/store';
 import type { Place } from '../../store/threads';
 import { newId, type Desk } from '../desk';
@@ -29,35 +30,52 @@ export type { Import } from '../../store/imports';
 const BATCH = 200;
 /** A message that grows beyond this is none. */
 const LONGEST = 64 * 1024 * 1024;
+const TAKEN = 'This piece is being taken in already.';
 
 /** What was read of one message of a file. */
-export type ReadOne = { bytes: Buffer; mail: IncomingMessage } | { bytes: Buffer; reason: string };
+type ReadOne = { bytes: Buffer } & ({ read: ReadMail } | { reason: string });
 
-const [LF, CR] = [10, 13];
+/** So many messages, and bytes, are read in one go. */
+const [TOGETHER, TOGETHER_BYTES] = [50, 1_000_000];
 
-export async function readOne(bytes: Buffer): Promise<ReadOne> {
-  // Nothing in it would be where it belongs: all of it is one line.
-  if (bytes.includes(CR) && !bytes.includes(LF))
-    return {
-      bytes,
-      reason: 'Its lines end with CR alone; a message has CRLF, a mailbox file LF (RFC 4155).',
-    };
+/** Messages in groups that are read in one go. */
+function* groupsOf(messages: readonly Buffer[]): Generator<Buffer[]> {
+  let [group, size] = [[] as Buffer[], 0];
+  for (const message of messages) {
+    if (group.length === TOGETHER || (group.length > 0 && size + message.length > TOGETHER_BYTES)) {
+      yield group;
+      [group, size] = [[], 0];
+    }
+    group.push(message);
+    size += message.length;
+  }
+  if (group.length > 0) yield group;
+}
+
+/** One that is too much takes those it came with along, so each is then read by itself. */
+async function readGroup(group: Buffer[]): Promise<ReadOne[]> {
+  const size = group.reduce((sum, { length }) => sum + length, 0);
   try {
-    return { bytes, mail: await readStrictly(bytes) };
+    const found = await reading().read('filed', [group], { ms: longMs(size) });
+    return found.map((each, index) => ({ ...each, bytes: group[index]! }));
   } catch (error) {
-    return { bytes, reason: error instanceof Error ? error.message : 'It is malformed.' };
+    if (!(error instanceof TooStrange)) throw error;
+    if (group.length === 1) return [{ bytes: group[0]!, reason: error.message }];
+    const read: ReadOne[] = [];
+    for (const message of group) read.push(...(await readGroup([message])));
+    return read;
   }
 }
 
 /** How many messages became what. */
-export interface Counts {
+interface Counts {
   added: number;
   same: number;
   unreadable: number;
 }
 
 /** Keeps what was read; one that is here already, or that left from here, is passed over. */
-export function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly ReadOne[], place: Place): Counts {
+function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly ReadOne[], place: Place): Counts {
   const now = desk.now(tx);
   const counts: Counts = { added: 0, same: 0, unreadable: 0 };
   for (const one of batch) {
@@ -68,11 +86,11 @@ export function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly Read
       continue;
     }
     // A date that is missing, or cannot be, is now.
-    const { date, messageId } = one.mail;
+    const { date } = one.read.mail;
     const at = date !== undefined && date > 0 && date <= now ? date : now;
-    if (knownAlready(tx, messageId, one.bytes)) counts.same++;
+    if (knownAlready(tx, one.read)) counts.same++;
     else {
-      keepIncoming(tx, one.mail, one.bytes, { at, now, place, what: `taken in from ${name}` });
+      keepIncoming(tx, one.read, { bytes: one.bytes }, { at, now, place, what: `taken in from ${name}` });
       counts.added++;
     }
   }
@@ -103,6 +121,7 @@ export function beginImport(desk: Desk, { name, size, format }: ImportInput): Im
 /**
  * The next piece of a file; resolves once what it completes is kept.
  * @param offset of its first byte
+ * @param signal stops it before anything of the piece is kept
  * @throws (rejects) NotFound; Refused where another piece is next
  */
 export async function receiveImport(
@@ -111,25 +130,43 @@ export async function receiveImport(
   offset: number,
   piece: Buffer,
   place: Place = 'archive',
+  signal?: AbortSignal,
 ): Promise<Import> {
   const seen = findImport(desk.store.db, id);
   if (!seen) throw new NotFound('There is no such import.');
   if (offset !== seen.received) throw new Refused(`The next byte is ${seen.received}. Go on from there.`);
   if (offset + piece.length > seen.size) throw new Invalid('This is more than the file holds.', 'size');
-  const bytes = seen.rest ? Buffer.concat([seen.rest, piece]) : piece;
   const last = offset + piece.length === seen.size;
+  const before = endOfRest(desk.store.db, id);
+  if ((seen.rest?.length ?? 0) + (before?.size ?? 0) > LONGEST)
+    throw new Invalid('A single message longer than 64 MB: this is no mailbox file.', 'size');
+  // Most pieces of a long message only add to it.
+  if (
+    seen.rest &&
+    !last &&
+    !(seen.format === 'mbox' && beginsIn((before?.last ?? seen.rest).subarray(-BEFORE), piece))
+  )
+    return desk.store.write((tx) => {
+      if (findImport(tx, id)?.received !== offset) throw new Refused(TAKEN);
+      addRest(tx, id, before?.size ?? 0, piece);
+      return updateImport(tx, id, { received: offset + piece.length });
+    });
+  const bytes = seen.rest ? Buffer.concat([wholeOf(desk.store.db, id, seen.rest), piece]) : piece;
   const whole = seen.format === 'eml';
   const { messages, rest } = whole
     ? { messages: last ? [bytes] : [], rest: last ? new Uint8Array() : bytes }
     : splitMbox(bytes, last);
-  if (rest.length > LONGEST)
-    throw new Invalid('A single message longer than 64 MB: this is no mailbox file.', 'size');
   const read: ReadOne[] = [];
-  for (const message of messages) read.push(await readOne(Buffer.from(message)));
+  for (const group of groupsOf(
+    messages.map((each) => Buffer.from(each.buffer, each.byteOffset, each.length)),
+  )) {
+    if (signal?.aborted) throw new Refused('It was stopped; go on whenever you like.');
+    read.push(...(await readGroup(group)));
+  }
   // All of a piece in one commit: either it has come, with its messages, or it has not.
   return desk.store.write((tx) => {
     const now = findImport(tx, id);
-    if (now?.received !== offset) throw new Refused('This piece is being taken in already.');
+    if (now?.received !== offset) throw new Refused(TAKEN);
     const counts: Counts = { added: 0, same: 0, unreadable: 0 };
     for (let from = 0; from < read.length; from += BATCH) {
       const some = keepBatch(desk, tx, seen.name, read.slice(from, from + BATCH), place);
@@ -137,6 +174,7 @@ export async function receiveImport(
       counts.same += some.same;
       counts.unreadable += some.unreadable;
     }
+    dropRest(tx, id);
     noteChange(tx, 'message', id);
     return updateImport(tx, id, {
       received: offset + piece.length,

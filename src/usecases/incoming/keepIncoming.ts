@@ -1,21 +1,16 @@
 /** An incoming message is kept, in its thread, with all that is known of it. */
 import { addressKey } from '../../core/message/address';
-import { linkedPages } from '../../core/message/links';
 import { ancestors, baseSubject, isAnswerSubject } from '../../core/reply/threading';
 import type { IncomingMessage } from '../../mail/parse';
-import { saysTheSame } from '../../mail/saysTheSame';
-import { insertAttachment } from '../../store/attachments';
+import { READER_VERSION, type ReadMail } from '../../mail/readMail';
+import { insertAttachment, purgeAttachments } from '../../store/attachments';
 import { noteChange, record } from '../../store/journal';
 import { noteLinks } from '../../store/links';
-import {
-  insertMessage,
-  insertSource,
-  setRecipients,
-  setReferences,
-  type Message,
-} from '../../store/messages';
+import { dropArrival } from '../../store/arrivals';
+import { insertMessage, setRecipients, setReferences, swapMessage, type Message } from '../../store/messages';
 import { noteMet } from '../../store/metAddresses';
 import { indexWords } from '../../store/search';
+import { insertArrived, insertSource } from '../../store/sources';
 import type { Tx } from '../../store/store';
 import { insertThread, mergeThreads, relatedThreads, threadAlike, type Place } from '../../store/threads';
 import { newId } from '../desk';
@@ -54,40 +49,65 @@ export interface Keeping {
   what: string;
 }
 
-/** @param bytes as they came */
-export function keepIncoming(tx: Tx, mail: IncomingMessage, bytes: Buffer, keeping: Keeping): Message {
-  const { at, place, now, what } = keeping;
-  const named = ancestors(mail);
-  const message = insertMessage(tx, {
-    id: newId(),
-    threadId: threadFor(tx, mail, named, at),
-    direction: 'in',
-    headerId: mail.messageId ?? null,
-    inReplyTo: mail.inReplyTo ?? null,
-    references: mail.references,
-    fromName: mail.from.name,
-    fromAddress: mail.from.address,
-    subject: mail.subject,
-    text: mail.text,
-    html: mail.html,
-    automatic: mail.automatic,
-    writtenAt: mail.date ?? null,
-    writtenOffset: mail.offset ?? null,
-    at,
-    place,
-    createdAt: now,
-  });
-  insertSource(tx, message.id, bytes, mail.messageId ? null : saysTheSame(bytes));
+/** What a message says of itself. */
+const described = (mail: IncomingMessage) => ({
+  headerId: mail.messageId ?? null,
+  inReplyTo: mail.inReplyTo ?? null,
+  references: mail.references,
+  fromName: mail.from.name,
+  fromAddress: mail.from.address,
+  subject: mail.subject,
+  text: mail.text,
+  html: mail.html,
+  automatic: mail.automatic,
+  writtenAt: mail.date ?? null,
+  writtenOffset: mail.offset ?? null,
+  strange: mail.strange,
+  readBy: READER_VERSION,
+});
+
+/** All that is known of it besides. */
+function describe(tx: Tx, { id, at }: Message, { mail, links }: ReadMail): void {
   for (const attachment of mail.attachments)
-    insertAttachment(tx, { ...attachment, id: newId(), messageId: message.id, received: attachment.size });
-  noteLinks(tx, message.id, linkedPages(mail.text, mail.html));
+    insertAttachment(tx, { ...attachment, id: newId(), messageId: id, received: attachment.size });
+  noteLinks(tx, id, links);
   if (!mail.automatic) noteMet(tx, [mail.from, ...mail.to, ...mail.cc], at);
-  setReferences(tx, message.id, named);
-  setRecipients(tx, message.id, 'to', mail.to);
-  setRecipients(tx, message.id, 'cc', mail.cc);
-  setRecipients(tx, message.id, 'replyTo', mail.replyTo);
-  record(tx, { at: now, messageId: message.id, what });
-  noteChange(tx, 'message', message.id);
+  setReferences(tx, id, ancestors(mail));
+  setRecipients(tx, id, 'to', mail.to);
+  setRecipients(tx, id, 'cc', mail.cc);
+  setRecipients(tx, id, 'replyTo', mail.replyTo);
+  noteChange(tx, 'message', id);
   indexWords(tx);
+}
+
+/** Its bytes as they came, or under which id they have arrived. */
+export type Came = { bytes: Buffer } | { arrival: string };
+
+export function keepIncoming(tx: Tx, read: ReadMail, came: Came, keeping: Keeping): Message {
+  const { mail, digest } = read;
+  const { at, place, now, what } = keeping;
+  const message = insertMessage(tx, {
+    id: 'arrival' in came ? came.arrival : newId(),
+    threadId: threadFor(tx, mail, ancestors(mail), at),
+    direction: 'in',
+    ...described(mail),
+    ...{ at, place, createdAt: now },
+  });
+  const knownBy = mail.messageId ? null : digest;
+  if ('bytes' in came) insertSource(tx, message.id, came.bytes, knownBy);
+  else {
+    insertArrived(tx, came.arrival, knownBy);
+    dropArrival(tx, came.arrival);
+  }
+  describe(tx, message, read);
+  record(tx, { at: now, messageId: message.id, what });
   return message;
+}
+
+/** One that was too strange to read is read after all: it stays where it is. */
+export function describeAnew(tx: Tx, seen: Message, read: ReadMail): void {
+  const message = swapMessage(tx, seen, described(read.mail));
+  if (!message) return;
+  purgeAttachments(tx, message.id);
+  describe(tx, message, read);
 }

@@ -1,33 +1,38 @@
 /** Whether a message that comes in, by whatever way, is here already. */
+import type { ReadMail } from '../../mail/readMail';
 import { saysTheSame } from '../../mail/saysTheSame';
 import { frozenUnder } from '../../store/departures';
-import { allByDigest, allByHeaderId, findMessage, sourceOf, type Message } from '../../store/messages';
+import { allByHeaderId, findMessage, type Message } from '../../store/messages';
+import { allByDigest, sourceOf } from '../../store/sources';
 import type { Reading } from '../../store/store';
 
 /**
  * The incoming messages that may be the same: of its Message-ID, which two may claim; of what has none, those that say
  * the same.
  */
-function candidates(db: Reading, headerId: string | undefined, digest: () => string) {
-  const found = headerId === undefined ? allByDigest(db, digest()) : allByHeaderId(db, headerId);
+function candidates(db: Reading, headerId: string | undefined, digest: string) {
+  const found = headerId === undefined ? allByDigest(db, digest) : allByHeaderId(db, headerId);
   return found.flatMap((message) => {
     const source = sourceOf(db, message.id);
     return source ? [{ message, source }] : [];
   });
 }
 
-/** The incoming message of exactly these bytes: a server that had no answer hands one over again. */
+/**
+ * The incoming message of exactly these bytes: a server that had no answer hands one over again.
+ * @param bytes asked for only where there is one to compare with
+ */
 export const handedOverBefore = (
   db: Reading,
-  headerId: string | undefined,
-  bytes: Buffer,
+  { mail, digest }: ReadMail,
+  bytes: () => Buffer | undefined,
 ): Message | undefined =>
-  candidates(db, headerId, () => saysTheSame(bytes)).find(({ source }) => source.equals(bytes))?.message;
+  candidates(db, mail.messageId, digest).find(({ source }) => bytes()?.equals(source))?.message;
 
 /** The message, come in or sent from here, that says the same as one in a file. */
-export function knownAlready(db: Reading, headerId: string | undefined, bytes: Buffer): Message | undefined {
-  const digest = saysTheSame(bytes);
-  const same = candidates(db, headerId, () => digest).find(({ source }) => saysTheSame(source) === digest);
+export function knownAlready(db: Reading, { mail, digest }: ReadMail): Message | undefined {
+  const headerId = mail.messageId;
+  const same = candidates(db, headerId, digest).find(({ source }) => saysTheSame(source) === digest);
   if (same || headerId === undefined) return same?.message;
   const left = frozenUnder(db, headerId).find((copy) => saysTheSame(copy.bytes) === digest);
   return left && findMessage(db, left.messageId);

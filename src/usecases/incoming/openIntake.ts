@@ -1,14 +1,14 @@
-/** Taking mail in by LMTP, for my own addresses. */
+/** Taking mail in by LMTP, for my own addresses: it is kept as it comes, and read afterwards. */
 import { openLmtpIntake, type LmtpIntake } from '../../mail/lmtpIntake';
 import type { Desk } from '../desk';
 import { isMine } from '../people/isMine';
-import { receiveMail } from './receiveMail';
+import { Arriving } from './arrive';
 
 export type Intake = LmtpIntake;
 
 export interface IntakeEvents {
-  /** A message was kept; its id. */
-  kept: (messageId: string) => void;
+  /** A message has been kept. */
+  arrived: () => void;
   /** One could not be kept; its sender has it still. */
   failed: (error: unknown) => void;
 }
@@ -17,10 +17,9 @@ export interface IntakeEvents {
  * @param port 0 takes any free one
  * @throws (rejects) where the port is taken
  */
-export function openIntake(desk: Desk, port: number, events: IntakeEvents): Promise<Intake> {
-  return openLmtpIntake(port, {
+export const openIntake = (desk: Desk, port: number, events: IntakeEvents): Promise<Intake> =>
+  openLmtpIntake(port, {
     accepts: (address) => isMine(desk, desk.store.db, address),
-    receive: async (bytes) => events.kept((await receiveMail(desk, bytes)).id),
-    failed: events.failed,
+    begin: () => new Arriving(desk),
+    ...events,
   });
-}

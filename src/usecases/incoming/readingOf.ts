@@ -1,4 +1,5 @@
 /** A message as suggestions read it: who wrote it, what it says, and what their automatic answers say. */
+import { READING } from '../../core/limits';
 import type { Person } from '../../core/people/person';
 import { findMessage, messagesOfThread, recipientsOf } from '../../store/messages';
 import type { Desk } from '../desk';
@@ -35,8 +36,11 @@ export function readingOf(desk: Desk, messageId: string): ReadingOf {
     .reverse()
     .slice(0, MOST_AUTOMATIC);
   return {
-    ...{ now: desk.now(), me: meAsPerson(desk), writer, text: message.text },
+    ...{ now: desk.now(), me: meAsPerson(desk), writer, text: message.text.slice(0, READING.looked) },
     writtenAt: message.writtenAt ?? message.at,
-    automatic: automatic.map(({ text, writtenAt, at }) => ({ text, at: writtenAt ?? at })),
+    automatic: automatic.map(({ text, writtenAt, at }) => ({
+      text: text.slice(0, READING.looked),
+      at: writtenAt ?? at,
+    })),
   };
 }

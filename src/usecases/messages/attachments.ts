@@ -7,7 +7,7 @@ import {
   safeFileName,
   sizeWords,
 } from '../../core/message/attachment';
-import { parseAttachments } from '../../mail/parse';
+import { longMs } from '../../reading/pool';
 import {
   appendBytes,
   attachmentsOf,
@@ -19,11 +19,12 @@ import {
 } from '../../store/attachments';
 import { departuresOf, thaw } from '../../store/departures';
 import { noteChange } from '../../store/journal';
-import { sourceOf } from '../../store/messages';
+import { sourceOf } from '../../store/sources';
 import type { Reading, Tx } from '../../store/store';
 import { applyEvent } from '../departures/applyEvent';
 import { newId, type Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
+import { readApart } from '../readApart';
 import { outgoingMessage } from './outgoingMessage';
 
 export type { Attachment };
@@ -133,12 +134,18 @@ export function restoreAttachment(desk: Desk, id: string): Attachment {
   });
 }
 
-/** The bytes of one, wherever they are kept. */
-export async function contentOf(db: Reading, attachment: Attachment): Promise<Buffer> {
-  if (attachment.part === null) return bytesOf(db, attachment.id);
-  const source = sourceOf(db, attachment.messageId);
-  const parts = source ? await parseAttachments(source) : [];
-  return parts[attachment.part] ?? Buffer.alloc(0);
+/**
+ * The bytes of what is attached to one message, in order, wherever they are kept; the source of one that came in is
+ * read once for all of them. @throws (rejects) Refused where it is too strange
+ */
+async function contentsOf(db: Reading, list: readonly Attachment[]): Promise<Buffer[]> {
+  const parts = list.flatMap(({ part }) => part ?? []);
+  const source = parts.length > 0 ? sourceOf(db, list[0]!.messageId) : undefined;
+  const read = source ? await readApart('parts', [source, parts], { ms: longMs(source.length) }) : [];
+  const byPart = new Map(parts.map((part, index) => [part, read[index]]));
+  return list.map(({ id, part }) =>
+    part === null ? bytesOf(db, id) : (byPart.get(part) ?? Buffer.alloc(0)),
+  );
 }
 
 /** @throws NotFound where it is not there, or not wholly */
@@ -149,7 +156,8 @@ export async function readAttachment(
   const attachment = findAttachment(desk.store.db, id);
   if (!attachment || attachment.removedAt !== null || attachment.received < attachment.size)
     throw new NotFound('There is no such attachment, or it is not wholly here yet.');
-  return { attachment, bytes: await contentOf(desk.store.db, attachment) };
+  const [bytes] = await contentsOf(desk.store.db, [attachment]);
+  return { attachment, bytes: bytes! };
 }
 
 /** An attachment with all its bytes. */
@@ -163,12 +171,8 @@ export interface WholeAttachment {
 /** What is attached to a message, as far as it is wholly here. */
 export async function attachedTo(db: Reading, messageId: string): Promise<WholeAttachment[]> {
   const list = attachmentsOf(db, messageId).filter(({ received, size }) => received === size);
-  return Promise.all(
-    list.map(async (each) => ({
-      ...{ name: each.name, type: each.type, contentId: each.contentId },
-      bytes: await contentOf(db, each),
-    })),
-  );
+  const contents = await contentsOf(db, list);
+  return list.map(({ name, type, contentId }, index) => ({ name, type, contentId, bytes: contents[index]! }));
 }
 
 /** Attaches what is here as a whole. @throws Invalid where it is too much */

@@ -2,7 +2,7 @@
 import { folded } from '../../core/text/folded';
 import { AddressError, addressKey, groupName, parseMailbox, type Mailbox } from '../../core/message/address';
 import type { MessageDetails } from '../../core/message/details';
-import { MAX_RECIPIENTS } from '../../core/message/limits';
+import { MAX_RECIPIENTS } from '../../core/limits';
 import type { Choices, Plan } from '../../core/plan/plan';
 import { Invalid } from '../errors';
 

@@ -3,7 +3,9 @@ import type { Mailbox } from '../../core/message/address';
 import { addressKey } from '../../core/message/address';
 import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
 import type { MessageDetails } from '../../core/message/details';
-import { htmlBody, layoutOf, type Layout } from '../../mail/htmlBody';
+import type { Strange } from '../../core/message/strange';
+import { STRANGE_LAYOUT, wordsBody, type Layout } from '../../mail/htmlBody';
+import { longMs } from '../../reading/pool';
 import { attachmentsOf, type Attachment } from '../../store/attachments';
 import { departuresOf, frozenOf } from '../../store/departures';
 import { historyOf, type JournalEntry } from '../../store/journal';
@@ -11,15 +13,16 @@ import {
   draftMessages,
   findMessage,
   recipientsOf,
-  sourceOf,
   summaryRowsOfThread,
   type Message,
   type RecipientField,
 } from '../../store/messages';
+import { sourceOf } from '../../store/sources';
 import { readDeparturesOf, type DepartureView } from '../departures/departureView';
 import { attachedTo } from './attachments';
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
+import { readApart, unlessStrange } from '../readApart';
 import { asMailbox, summaries, type MessageSummary } from './summaries';
 
 /** A whole message. */
@@ -38,8 +41,8 @@ export interface MessageView extends MessageSummary, MessageDetails {
   plan: Plan | null;
   choices: Choices;
   departures: DepartureView[];
-  /** What of its HTML is not shown as it came; null where there is none. */
-  layout: (Layout & { pictures: boolean }) | null;
+  /** Why not all of it could be read; null where all was. */
+  strange: Strange | null;
   /** The other messages of its thread, oldest first; of a very long one the newest. */
   thread: MessageSummary[];
   history: JournalEntry[];
@@ -80,10 +83,27 @@ export function readMessage(desk: Desk, id: string): MessageView {
     plan: message.plan,
     choices: message.choices ?? usualChoices,
     departures: readDeparturesOf(desk, id),
-    layout: message.html ? { ...layoutOf(message.html), pictures: fetchesPictures(desk, message) } : null,
+    strange: message.strange,
     thread: summaries(desk, thread),
     history: historyOf(db, id),
   };
+}
+
+/** What of a message's HTML is not shown as it came. */
+export interface LayoutView extends Layout {
+  /** Its pictures from elsewhere are fetched. */
+  pictures: boolean;
+}
+
+/**
+ * @returns null where it is not in HTML
+ */
+export async function readLayout(desk: Desk, id: string): Promise<LayoutView | null> {
+  const message = findMessage(desk.store.db, id);
+  if (!message?.html) return null;
+  const strange: Layout = { remote: 0, removed: [STRANGE_LAYOUT], misleading: 0 };
+  const layout = await unlessStrange(readApart('layout', [message.html]), strange);
+  return { ...layout, pictures: fetchesPictures(desk, message) };
 }
 
 /**
@@ -124,10 +144,14 @@ export interface ShownHtml {
 export async function readHtml(desk: Desk, id: string, asked: boolean): Promise<ShownHtml> {
   const message = findMessage(desk.store.db, id);
   if (!message?.html || message.deletedAt !== null) throw new NotFound('There is no such message in HTML.');
-  const attached = message.html.includes('cid:') ? await attachedTo(desk.store.db, id) : [];
+  const attached = message.html.includes('cid:')
+    ? await unlessStrange(attachedTo(desk.store.db, id), [])
+    : [];
   const own = attached.flatMap(({ contentId, type, bytes }) =>
     contentId ? [{ contentId, type, bytes }] : [],
   );
   const pictures = asked || fetchesPictures(desk, message);
-  return { html: htmlBody(message.html, own, pictures), pictures };
+  const ms = longMs(message.html.length);
+  const shown = readApart('html', [message.html, own, pictures], { ms });
+  return { html: await unlessStrange(shown, wordsBody(message.text)), pictures };
 }

@@ -3,10 +3,9 @@ import type { PersonalDate } from '../../core/people/personalDate';
 import type { Leave } from '../../core/time/leave';
 import { folded } from '../../core/text/folded';
 import { addressKey } from '../../core/message/address';
-import { readCsv, writeCsv } from '../../core/formats/csv';
-import { HolidayFileError, readHolidayFile } from '../../core/formats/holidayFile';
+import { writeCsv } from '../../core/formats/csv';
 import type { FileEntry, FileGroup, FilePerson } from '../../core/formats/person';
-import { readVcards, writeVcards } from '../../core/formats/vcard';
+import { writeVcards } from '../../core/formats/vcard';
 import { allCorrespondents, type Correspondent } from '../../store/correspondents';
 import { allGroups } from '../../store/groups';
 import { replaceHolidays } from '../../store/holidays';
@@ -14,6 +13,7 @@ import { noteChange } from '../../store/journal';
 import type { Desk } from '../desk';
 import { diskWords } from '../diskTrouble';
 import { Invalid, Refused } from '../errors';
+import { readFileApart } from '../readApart';
 import { oneLine } from '../messages/draftInput';
 import { scratchBook, writingBook, type Book } from './book';
 import type { CorrespondentInput, Known } from './correspondents';
@@ -147,9 +147,12 @@ const BATCH = 200;
 async function inBatches(
   entries: readonly FileEntry[],
   takeBatch: (batch: readonly FileEntry[]) => ImportRow[],
+  signal?: AbortSignal,
 ): Promise<ImportRow[]> {
   const rows: ImportRow[] = [];
   for (let from = 0; from < entries.length; from += BATCH) {
+    if (signal?.aborted)
+      throw new Refused(`It was stopped. The first ${from} were taken in; import the file again to go on.`);
     try {
       rows.push(...takeBatch(entries.slice(from, from + BATCH)));
     } catch (error) {
@@ -166,6 +169,7 @@ async function inBatches(
  * Reads a file of correspondents: known ones are found by address and changed, others added. A row that cannot be
  * used is named and left out; the rest goes in, some at a time, so that nothing else waits for a large file.
  * @param commit false: only says what would change, and writes nothing
+ * @param signal ends it; what has been taken in stays
  * @throws (rejects) Invalid where nothing in it can be read; Refused where it could not go on, with how far it came
  */
 export async function importCorrespondents(
@@ -173,21 +177,22 @@ export async function importCorrespondents(
   format: ExchangeFormat,
   text: string,
   commit: boolean,
+  signal?: AbortSignal,
 ): Promise<ImportResult> {
-  const entries = format === 'vcard' ? readVcards(text) : readCsv(text);
+  const entries = await readFileApart(format, [text], text.length, signal);
   if (entries.length === 0) throw new Invalid('The file holds no correspondents.', 'text');
   // Groups last: their members may stand after them.
   const ordered = [...entries].sort((a, b) => Number('group' in a) - Number('group' in b));
   const scratch = scratchBook(desk.store.db);
-  const rows = await inBatches(ordered, (batch) =>
+  const takeBatch = (batch: readonly FileEntry[]) =>
     commit
       ? desk.store.write((tx) => {
           const book = writingBook(desk, tx);
           noteChange(tx, 'correspondent', 'import');
           return batch.map((entry) => take(book, entry));
         })
-      : batch.map((entry) => take(scratch, entry)),
-  );
+      : batch.map((entry) => take(scratch, entry));
+  const rows = await inBatches(ordered, takeBatch, signal);
   const count = (what: ImportRow['what']) => rows.filter((each) => each.what === what).length;
   return { added: count('add'), changed: count('change'), same: count('same'), groups: count('group'), rows };
 }
@@ -216,21 +221,16 @@ export function exportCorrespondents(desk: Desk, format: ExchangeFormat): string
 /**
  * Takes the public holidays of a country from an iCalendar file.
  * @returns how many days
- * @throws Invalid
+ * @throws (rejects) Invalid
  */
-export function addHolidays(desk: Desk, country: string, text: string): number {
+export async function addHolidays(desk: Desk, country: string, text: string): Promise<number> {
   if (hasCalendar(country))
     throw new Invalid('The holidays of this country come with Oak Lantern already.', 'country');
   const year = new Date(desk.now()).getUTCFullYear();
-  try {
-    const days = readHolidayFile(text, year - 1, year + 5);
-    desk.store.write((tx) => {
-      replaceHolidays(tx, country, days);
-      noteChange(tx, 'correspondent', 'holidays');
-    });
-    return Object.keys(days).length;
-  } catch (error) {
-    if (error instanceof HolidayFileError) throw new Invalid(error.message, 'text');
-    throw error;
-  }
+  const days = await readFileApart('holidays', [text, year - 1, year + 5], text.length);
+  desk.store.write((tx) => {
+    replaceHolidays(tx, country, days);
+    noteChange(tx, 'correspondent', 'holidays');
+  });
+  return Object.keys(days).length;
 }

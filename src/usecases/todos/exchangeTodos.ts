@@ -1,12 +1,12 @@
 /** To-dos from and to iCalendar files. */
-import { readTodoFile, TodoFileError, writeTodoFile, type TodoEntry } from '../../core/formats/todoFile';
+import { writeTodoFile, type TodoEntry } from '../../core/formats/todoFile';
 import { todoInstant } from '../../core/todo/todo';
 import { noteDue } from '../../store/clock';
 import { noteChange } from '../../store/journal';
 import { findByHeaderId, findMessages } from '../../store/messages';
 import { findTodoByUid, insertTodo, listTodos, swapTodo } from '../../store/todos';
 import { newId, type Desk } from '../desk';
-import { Invalid } from '../errors';
+import { readFileApart } from '../readApart';
 import { meAsPerson } from '../people/readers';
 
 const EVERYTHING = -1;
@@ -36,19 +36,13 @@ export interface TodoImport {
 
 /**
  * Takes in the to-dos of a file; one with a UID that is known is changed to what the file says.
- * @throws Invalid for what is no such file
+ * @throws (rejects) Invalid for what is no such file
  */
-export function importTodos(desk: Desk, text: string): TodoImport {
+export async function importTodos(desk: Desk, text: string): Promise<TodoImport> {
+  const { zone, working } = meAsPerson(desk);
+  const entries = await readFileApart('todos', [text, zone, desk.now()], text.length);
   return desk.store.write((tx) => {
     const now = desk.now(tx);
-    const { zone, working } = meAsPerson(desk, tx);
-    let entries: TodoEntry[];
-    try {
-      entries = readTodoFile(text, zone, now);
-    } catch (error) {
-      if (error instanceof TodoFileError) throw new Invalid(error.message, 'text');
-      throw error;
-    }
     const result: TodoImport = { added: 0, changed: 0, same: 0 };
     for (const { about, uid: given, ...entry } of entries) {
       const id = newId();

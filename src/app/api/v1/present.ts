@@ -28,7 +28,13 @@ import type { Desk } from '../../../usecases/desk';
 import type { Trial } from '../../../usecases/holds/tryRule';
 import type { Health } from '../../../usecases/health';
 import type { Attachment } from '../../../usecases/messages/attachments';
-import type { MessagePage, MessageView } from '../../../usecases/messages/readMessage';
+import {
+  readLayout,
+  readMessage,
+  type LayoutView,
+  type MessagePage,
+  type MessageView,
+} from '../../../usecases/messages/readMessage';
 import type { MessageSummary } from '../../../usecases/messages/summaries';
 import type { ThreadPage } from '../../../usecases/incoming/inbox';
 import type { Todo } from '../../../usecases/todos/todos';
@@ -151,7 +157,7 @@ export const presentAttachment = (attachment: Attachment): AttachmentJson => {
   return { id, messageId, name, type, size, received, contentId };
 };
 
-export function presentMessage(desk: Desk, view: MessageView): MessageJson {
+function presentMessage(desk: Desk, view: MessageView, layout: LayoutView | null): MessageJson {
   const { departures, thread, history, attachments, ...rest } = view;
   return {
     ...presentSummary(rest),
@@ -159,7 +165,14 @@ export function presentMessage(desk: Desk, view: MessageView): MessageJson {
     departures: departures.map((each) => presentDeparture(desk, each)),
     thread: thread.map(presentSummary),
     history: history.map(({ at, what, from, to, why }) => ({ at: iso(at), what, from, to, why })),
+    layout,
   };
+}
+
+/** A whole message as it is now. @throws (rejects) NotFound */
+export async function messageJson(desk: Desk, id: string): Promise<MessageJson> {
+  const layout = await readLayout(desk, id);
+  return presentMessage(desk, readMessage(desk, id), layout);
 }
 
 export function presentHealth({ engine, disk, mailServer }: Health): HealthJson {

@@ -10,6 +10,6 @@ export const GET = route<undefined, { country: string }>(
 );
 
 export const POST = route<{ country: string; text: string }>(
-  ({ desk, body }) => json({ days: addHolidays(desk, body.country, body.text) }),
+  async ({ desk, body }) => json({ days: await addHolidays(desk, body.country, body.text) }),
   { body: holidaysRequest },
 );

@@ -3,6 +3,7 @@ import { importCorrespondents, type ExchangeFormat } from '../../../../../usecas
 import { json, route } from '../../respond';
 
 export const POST = route<{ format: ExchangeFormat; text: string; commit: boolean }>(
-  async ({ desk, body }) => json(await importCorrespondents(desk, body.format, body.text, body.commit)),
+  async ({ desk, body, request }) =>
+    json(await importCorrespondents(desk, body.format, body.text, body.commit, request.signal)),
   { body: importRequest },
 );

@@ -2,16 +2,15 @@ import { draftPatch } from '../../../../../api/schemas';
 import { deleteMessage } from '../../../../../usecases/messages/deleteMessage';
 import type { DraftInput } from '../../../../../usecases/messages/draftInput';
 import { editMessage } from '../../../../../usecases/messages/editMessage';
-import { readMessage } from '../../../../../usecases/messages/readMessage';
-import { presentMessage } from '../../present';
+import { messageJson } from '../../present';
 import { json, route } from '../../respond';
 
-export const GET = route(({ desk, params }) => json(presentMessage(desk, readMessage(desk, params.id!))));
+export const GET = route(async ({ desk, params }) => json(await messageJson(desk, params.id!)));
 
 export const PATCH = route<DraftInput>(
-  ({ desk, params, body, revision }) => {
+  async ({ desk, params, body, revision }) => {
     editMessage(desk, params.id!, body, revision);
-    return json(presentMessage(desk, readMessage(desk, params.id!)));
+    return json(await messageJson(desk, params.id!));
   },
   { body: draftPatch, ifMatch: 'required' },
 );

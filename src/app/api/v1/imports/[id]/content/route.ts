@@ -8,7 +8,8 @@ export const PUT = route<undefined, { place: 'archive' | 'inbox' }>(
   async ({ desk, params, query, request }) => {
     const offset = offsetOf(request.headers.get('content-range'));
     const piece = await readBytes(request);
-    return json(presentImport(await receiveImport(desk, params.id!, offset, piece, query.place)));
+    const { place } = query;
+    return json(presentImport(await receiveImport(desk, params.id!, offset, piece, place, request.signal)));
   },
   { query: pieceQuery },
 );

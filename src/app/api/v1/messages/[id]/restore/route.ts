@@ -1,9 +1,8 @@
 import { restoreMessage } from '../../../../../../usecases/messages/deleteMessage';
-import { readMessage } from '../../../../../../usecases/messages/readMessage';
-import { presentMessage } from '../../../present';
+import { messageJson } from '../../../present';
 import { json, route } from '../../../respond';
 
-export const POST = route(({ desk, params }) => {
+export const POST = route(async ({ desk, params }) => {
   restoreMessage(desk, params.id!);
-  return json(presentMessage(desk, readMessage(desk, params.id!)));
+  return json(await messageJson(desk, params.id!));
 });

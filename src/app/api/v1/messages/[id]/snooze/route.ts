@@ -8,9 +8,8 @@ import {
   type SnoozeChange,
 } from '../../../../../../usecases/incoming/snooze';
 import { snoozeMoment, type SnoozeUntil } from '../../../../../../usecases/incoming/snoozeMoments';
-import { readMessage } from '../../../../../../usecases/messages/readMessage';
 import { languagesAsked } from '../../../languagesAsked';
-import { presentMessage } from '../../../present';
+import { messageJson } from '../../../present';
 import { json, route } from '../../../respond';
 
 interface Asked extends SnoozeUntil {
@@ -20,7 +19,7 @@ interface Asked extends SnoozeUntil {
   repeat?: string | null;
 }
 
-const answer = (desk: Desk, id: string) => json(presentMessage(desk, readMessage(desk, id)));
+const answer = async (desk: Desk, id: string) => json(await messageJson(desk, id));
 
 export const POST = route<Asked>(
   ({ desk, params, body, request }) => {

@@ -1,0 +1,121 @@
+/** The bytes of messages as they came: a beginning of bounded length, and of a long one the rest in pieces. */
+import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
+import { messages, sourceRests, sources } from './schema';
+import { built, placeholders } from './built';
+import type { Message } from './messages';
+import type { Reading, Tx } from './store';
+
+/** Bytes of a piece: so much is written in one go without anybody noticing. */
+export const PIECE = 256 * 1024;
+
+const insertRest = built((db) =>
+  db.insert(sourceRests).values(placeholders<typeof sourceRests.$inferInsert>('id offset bytes')).prepare(),
+);
+
+/** @param offset of its first byte in the whole */
+export const addRest = (tx: Tx, id: string, offset: number, bytes: Buffer): void =>
+  void insertRest(tx).run({ id, offset, bytes });
+
+export const dropRest = (tx: Tx, id: string): void =>
+  void tx.delete(sourceRests).where(eq(sourceRests.id, id)).run();
+
+/** What is begun and belongs to nothing: its sender broke off, or this process did. */
+export function restsOfNothing(db: Reading): string[] {
+  return db
+    .all<{ id: string }>(
+      sql`SELECT DISTINCT id FROM source_rests AS rest
+        WHERE NOT EXISTS (SELECT 1 FROM sources WHERE message_id = rest.id)
+          AND NOT EXISTS (SELECT 1 FROM arrivals WHERE id = rest.id)
+          AND NOT EXISTS (SELECT 1 FROM imports WHERE id = rest.id)`,
+    )
+    .map(({ id }) => id);
+}
+
+const restOf = built((db) =>
+  db
+    .select({ bytes: sourceRests.bytes })
+    .from(sourceRests)
+    .where(eq(sourceRests.id, sql.placeholder('id')))
+    .orderBy(asc(sourceRests.offset))
+    .prepare(),
+);
+
+/** Everything that is kept of it. */
+export function wholeOf(db: Reading, id: string, beginning: Buffer): Buffer {
+  const rest = restOf(db).all({ id });
+  return rest.length > 0 ? Buffer.concat([beginning, ...rest.map(({ bytes }) => bytes)]) : beginning;
+}
+
+/** The whole of a source that begins so: nothing follows what is shorter than a piece. */
+export const withRest = (db: Reading, id: string, beginning: Buffer): Buffer =>
+  beginning.length < PIECE ? beginning : wholeOf(db, id, beginning);
+
+/** How much there is of the rest, and its last piece. */
+export function endOfRest(db: Reading, id: string): { size: number; last: Buffer } | undefined {
+  const last = db
+    .select()
+    .from(sourceRests)
+    .where(eq(sourceRests.id, id))
+    .orderBy(desc(sourceRests.offset))
+    .limit(1)
+    .get();
+  return last && { size: last.offset + last.bytes.length, last: last.bytes };
+}
+
+const insertBytes = built((db) =>
+  db.insert(sources).values(placeholders<typeof sources.$inferInsert>('messageId bytes digest')).prepare(),
+);
+
+/** @param digest of one without a Message-ID, else null */
+export function insertSource(tx: Tx, messageId: string, bytes: Buffer, digest: string | null): void {
+  insertBytes(tx).run({ messageId, bytes: bytes.subarray(0, PIECE), digest });
+  for (let offset = PIECE; offset < bytes.length; offset += PIECE)
+    addRest(tx, messageId, offset, bytes.subarray(offset, offset + PIECE));
+}
+
+/** The same, of one that has arrived under this id: none of its bytes are written again but the beginning. */
+export function insertArrived(tx: Tx, id: string, digest: string | null): void {
+  tx.run(sql`INSERT INTO sources (message_id, bytes, digest)
+    SELECT id, bytes, ${digest} FROM arrivals WHERE id = ${id}`);
+}
+
+const beginningOf = built((db) =>
+  db
+    .select({ bytes: sources.bytes })
+    .from(sources)
+    .where(eq(sources.messageId, sql.placeholder('id')))
+    .prepare(),
+);
+
+export function sourceOf(db: Reading, messageId: string): Buffer | undefined {
+  const found = beginningOf(db).get({ id: messageId });
+  return found && withRest(db, messageId, found.bytes);
+}
+
+const byDigest = built((db) =>
+  db
+    .select({ message: messages })
+    .from(sources)
+    .innerJoin(messages, eq(messages.id, sources.messageId))
+    .where(eq(sources.digest, sql.placeholder('digest')))
+    .prepare(),
+);
+
+/** The messages without a Message-ID that are known by this digest. */
+export const allByDigest = (db: Reading, digest: string): Message[] =>
+  byDigest(db)
+    .all({ digest })
+    .map(({ message }) => message);
+
+/** The messages without a Message-ID that nobody has made a digest of. */
+export const undigested = (db: Reading): string[] =>
+  db
+    .select({ id: sources.messageId })
+    .from(sources)
+    .innerJoin(messages, eq(messages.id, sources.messageId))
+    .where(and(isNull(messages.headerId), isNull(sources.digest)))
+    .all()
+    .map(({ id }) => id);
+
+export const setDigest = (tx: Tx, messageId: string, digest: string): void =>
+  void tx.update(sources).set({ digest }).where(eq(sources.messageId, messageId)).run();
