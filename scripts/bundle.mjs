@@ -18,14 +18,23 @@ export const bundleOptions = {
   logLevel: 'warning',
 };
 
+/** The process that reads, in parts that are loaded when they are needed: it is begun anew often. */
+export const bundleReading = () =>
+  build({
+    ...bundleOptions,
+    entryPoints: { reading: 'src/reading/child.ts' },
+    splitting: true,
+    chunkNames: 'reading/[name]-[hash]',
+  });
+
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  await bundleReading();
   await build({
     ...bundleOptions,
     entryPoints: {
       launcher: 'src/launcher/main.ts',
       engine: 'src/engine/main.ts',
       reader: 'src/reader/main.ts',
-      reading: 'src/reading/child.ts',
       web: 'src/server/main.ts',
       cli: 'src/cli/main.ts',
       postoffice: 'postoffice/main.ts',

@@ -337,6 +337,7 @@ export const answers: Record<string, Schema> = {
   }),
   Health: all({
     engine: all({ running: Joi.boolean(), seenAt: orNull(instant) }),
+    reader: all({ running: Joi.boolean(), waiting: Joi.number() }),
     disk: all({ trouble: orNull(text), waiting: Joi.number() }),
     mailServer: all({
       configured: Joi.boolean(),

@@ -568,6 +568,12 @@ export interface HealthJson {
     /** When it last gave a sign of life, in real time. */
     seenAt: string | null;
   };
+  /** Who takes mail in. */
+  reader: {
+    running: boolean;
+    /** Messages that have come in and have not been read. */
+    waiting: number;
+  };
   disk: {
     /** What keeps the engine from writing anything down, in words; null while nothing does. */
     trouble: string | null;

@@ -107,7 +107,7 @@ async function main(): Promise<void> {
   const locks = await takeFolder(dataDir);
   if (locks.open) say(locks.open);
   const isNew = await prepare();
-  locks.engine.release();
+  for (const lock of locks.others) lock.release();
   const children = new Children(say);
   let stopping: Promise<void> | undefined;
   const stop = () => {

@@ -6,6 +6,7 @@ import type { Logger } from 'pino';
 import { ReadingPool } from '../reading/pool';
 import type { Desk } from '../usecases/desk';
 import { forgetBrokenOff } from '../usecases/incoming/arrive';
+import { endReaderLife, giveReaderLife } from '../usecases/readerLife';
 import { openIntake, type Intake } from '../usecases/incoming/openIntake';
 import {
   arrivalsToRead,
@@ -23,6 +24,7 @@ export interface ReaderParts {
 
 /** Messages read at once: one that is slow does not hold up the next. */
 const AT_ONCE = 2;
+const HEARTBEAT_MS = 1000;
 /** After a failure that was no message's: real ms. */
 const REST_MS = 1000;
 
@@ -30,6 +32,7 @@ export class Reader {
   private readonly pool = new ReadingPool(AT_ONCE);
   private readonly inHand = new Map<string, Promise<void>>();
   private intake: Intake | undefined;
+  private heartbeat: NodeJS.Timeout | undefined;
   private resting: NodeJS.Timeout | undefined;
   private stopped = false;
 
@@ -48,6 +51,8 @@ export class Reader {
       arrived: () => this.goOn(),
       failed: (error) => log.error({ err: error }, 'mail could not be kept'),
     });
+    giveReaderLife(desk);
+    this.heartbeat = setInterval(() => giveReaderLife(desk), HEARTBEAT_MS);
     this.goOn();
     void readStrangeAnew(desk, this.pool, (message) => log.info({ message }, 'read after all')).catch(
       (error: unknown) =>
@@ -59,6 +64,8 @@ export class Reader {
   async stop(): Promise<void> {
     this.stopped = true;
     clearTimeout(this.resting);
+    clearInterval(this.heartbeat);
+    endReaderLife(this.parts.desk);
     await this.intake?.close();
     this.pool.close();
     await Promise.all(this.inHand.values());

@@ -5,7 +5,6 @@
  */
 import { setPriority } from 'node:os';
 import { Worker } from 'node:worker_threads';
-import { EFFORT } from '../core/limits';
 import { readings } from './readings';
 import type { Task, TaskAnswer } from './pool';
 
@@ -23,7 +22,7 @@ const GUARD = `
 
 new Worker(GUARD, {
   eval: true,
-  workerData: { parent: process.ppid, memory: EFFORT.memoryBytes, every: LOOK_MS },
+  workerData: { parent: process.ppid, memory: Number(process.argv[2]), every: LOOK_MS },
   resourceLimits: { maxOldGenerationSizeMb: 8, maxYoungGenerationSizeMb: 2 },
 }).unref();
 

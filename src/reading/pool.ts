@@ -2,8 +2,7 @@
  * Reading in processes of their own: a few of them, each with one reading at a time, ended where it takes too long, too
  * much memory, or is not wanted any more. Nothing read there can hold up or end the process that asks.
  */
-import { fork, type ChildProcess } from 'node:child_process';
-import { join } from 'node:path';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { EFFORT } from '../core/limits';
 import type { ReadingAnswer, ReadingInput, ReadingKind } from './readings';
 
@@ -49,10 +48,11 @@ interface Waiting {
 
 /** One that has had nothing to do for so long is let go, to free its memory; the last one stays. */
 const IDLE_MS = 30_000;
-/** Megabytes of JavaScript objects; what is beyond ends the process by itself. */
-const HEAP_MB = 320;
+/** So much of the memory may be JavaScript's objects; what is beyond ends the process by itself. */
+const HEAP = 0.6;
 
-const script = () => join(process.cwd(), 'dist/reading.mjs');
+/** Beside the other processes; every one of them runs where the product lies. */
+const SCRIPT = ['dist', 'reading.mjs'].join('/');
 
 /** One process, with what it reads. */
 class Reader {
@@ -65,18 +65,20 @@ class Reader {
   /**
    * @param free called whenever it has nothing to do
    * @param spare whether there is another
+   * @param memory bytes it may take
    * @param gone called once, when it has ended
    */
   constructor(
     private readonly free: (reader: Reader) => void,
     private readonly spare: () => boolean,
+    memory: number,
     gone: (reader: Reader) => void,
   ) {
-    this.child = fork(script(), [], {
+    const heap = Math.round((memory * HEAP) / 1024 / 1024);
+    this.child = spawn(process.execPath, [`--max-old-space-size=${heap}`, SCRIPT, String(memory)], {
       serialization: 'advanced',
       // What crashes there is told by its end; its last words would only be of what came in.
       stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
-      execArgv: [`--max-old-space-size=${HEAP_MB}`],
     });
     this.child.on('message', (answer: TaskAnswer | { ready: true }) => {
       if ('ready' in answer) {
@@ -149,8 +151,11 @@ export class ReadingPool {
   private readonly waiting: Waiting[] = [];
   private closed = false;
 
-  /** @param size processes at most */
-  constructor(readonly size: number) {}
+  /** @param size processes at most; @param memory bytes each may take */
+  constructor(
+    readonly size: number,
+    private readonly memory: number = EFFORT.memoryBytes,
+  ) {}
 
   /**
    * @throws (rejects) TooStrange where it takes too much; Unreadable where it is not what it should be; Stopped
@@ -205,6 +210,7 @@ export class ReadingPool {
         this.next();
       },
       () => this.idle.length > 1,
+      this.memory,
       (gone) => {
         this.readers.delete(gone);
         const at = this.idle.indexOf(gone);

@@ -1,35 +1,37 @@
 /**
  * What is read apart from everything else: whatever has come from outside, by a process of its own that may be ended at
- * any moment. Arguments and answers are plain data and bytes.
+ * any moment, and is begun anew after that; so each loads what it needs when it is first asked for. Arguments and answers
+ * are plain data and bytes.
  */
-import { readCsv } from '../core/formats/csv';
-import { readHolidayFile } from '../core/formats/holidayFile';
-import { readTodoFile } from '../core/formats/todoFile';
-import { readVcards } from '../core/formats/vcard';
-import { htmlBody, layoutOf } from '../mail/htmlBody';
-import { parseAttachments } from '../mail/parse';
-import { plainText } from '../mail/plainText';
-import { readFiled, readHead, readMail } from '../mail/readMail';
+type Reading = (...input: never[]) => unknown;
+
+/** A function that is loaded when it is first called. */
+const later =
+  <Read extends Reading>(load: () => Promise<Read>) =>
+  async (...input: Parameters<Read>): Promise<Awaited<ReturnType<Read>>> =>
+    (await (
+      await load()
+    )(...input)) as Awaited<ReturnType<Read>>;
 
 export const readings = {
   /** A message that came in, whatever it is. */
-  message: readMail,
+  message: later(async () => (await import('../mail/readMail')).readMail),
   /** What the header of a message says that is too strange as a whole. */
-  head: readHead,
+  head: later(async () => (await import('../mail/readMail')).readHead),
   /** Messages of a file. */
-  filed: readFiled,
+  filed: later(async () => (await import('../mail/readMail')).readFiled),
   /** Attachments of a source. */
-  parts: parseAttachments,
+  parts: later(async () => (await import('../mail/parse')).parseAttachments),
   /** HTML for a frame of its own. */
-  html: htmlBody,
+  html: later(async () => (await import('../mail/htmlBody')).htmlBody),
   /** What of HTML is not shown. */
-  layout: layoutOf,
+  layout: later(async () => (await import('../mail/htmlBody')).layoutOf),
   /** The words of HTML. */
-  plain: plainText,
-  vcard: readVcards,
-  csv: readCsv,
-  holidays: readHolidayFile,
-  todos: readTodoFile,
+  plain: later(async () => (await import('../mail/plainText')).plainText),
+  vcard: later(async () => (await import('../core/formats/vcard')).readVcards),
+  csv: later(async () => (await import('../core/formats/csv')).readCsv),
+  holidays: later(async () => (await import('../core/formats/holidayFile')).readHolidayFile),
+  todos: later(async () => (await import('../core/formats/todoFile')).readTodoFile),
 };
 
 export type Readings = typeof readings;

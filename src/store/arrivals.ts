@@ -64,10 +64,10 @@ export const dropArrival = (tx: Tx, id: string): void => void drop(tx).run({ id 
 
 const waiting = built((db) =>
   db
-    .select({ count: sql<number>`count(*)`, since: sql<number | null>`min(at)` })
+    .select({ count: sql<number>`count(*)` })
     .from(arrivals)
     .prepare(),
 );
 
-/** How many have not been read, and since when, epoch ms. */
-export const arrivalsWaiting = (db: Reading): { count: number; since: number | null } => waiting(db).get()!;
+/** How many have not been read. */
+export const arrivalsWaiting = (db: Reading): number => waiting(db).get()!.count;

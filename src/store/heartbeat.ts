@@ -1,15 +1,17 @@
-/** The engine's sign of life: the time of a file, so that it costs no commit and needs no room on the disk. */
+/** Signs of life of the engine and the reader: the times of files, so that they cost no commit and need no room on the disk. */
 import { closeSync, existsSync, openSync, rmSync, statSync, utimesSync } from 'node:fs';
 import { join } from 'node:path';
 
-const pathIn = (dataDir: string) => join(dataDir, 'engine.alive');
+export type Living = 'engine' | 'reader';
 
-export function beat(dataDir: string): void {
+const pathIn = (dataDir: string, who: Living) => join(dataDir, `${who}.alive`);
+
+export function beat(dataDir: string, who: Living = 'engine'): void {
   const now = new Date();
   try {
-    utimesSync(pathIn(dataDir), now, now);
+    utimesSync(pathIn(dataDir, who), now, now);
   } catch {
-    closeSync(openSync(pathIn(dataDir), 'w'));
+    closeSync(openSync(pathIn(dataDir, who), 'w'));
   }
 }
 
@@ -34,10 +36,10 @@ export function notedTrouble(dataDir: string): number {
 }
 
 /** When it last beat, real epoch ms; 0 where it never did or has ended in order. */
-export function lastBeat(dataDir: string): number {
-  return statSync(pathIn(dataDir), { throwIfNoEntry: false })?.mtimeMs ?? 0;
+export function lastBeat(dataDir: string, who: Living = 'engine'): number {
+  return statSync(pathIn(dataDir, who), { throwIfNoEntry: false })?.mtimeMs ?? 0;
 }
 
-export function stopBeating(dataDir: string): void {
-  rmSync(pathIn(dataDir), { force: true });
+export function stopBeating(dataDir: string, who: Living = 'engine'): void {
+  rmSync(pathIn(dataDir, who), { force: true });
 }

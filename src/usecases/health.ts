@@ -1,8 +1,9 @@
 /** Whether the product is at work, and what keeps it from working. */
+import { arrivalsWaiting } from '../store/arrivals';
 import { countDue } from '../store/departures';
 import { lastBeat } from '../store/heartbeat';
 import { loadTrouble } from '../store/mailServer';
-import type { Desk } from './desk';
+import { SILENCE_MS, type Desk } from './desk';
 import { diskTroubleNow, ENGINE_DISK_WORDS } from './diskTrouble';
 import { isBeingTried } from './release/serverTrouble';
 
@@ -11,6 +12,12 @@ export interface Health {
     running: boolean;
     /** When it last gave a sign of life, real epoch ms; null where it never did. */
     seenAt: number | null;
+  };
+  /** Who takes mail in. */
+  reader: {
+    running: boolean;
+    /** Messages that have come in and have not been read. */
+    waiting: number;
   };
   /** What keeps the engine from writing anything down, and so from releasing anything. */
   disk: {
@@ -33,8 +40,8 @@ export interface Health {
 
 /** Changes whenever something does that no commit tells of. */
 export function healthMark(desk: Desk): string {
-  const { engine, disk, mailServer } = readHealth(desk, true);
-  return JSON.stringify([engine.running, disk, mailServer.trying]);
+  const { engine, reader, disk, mailServer } = readHealth(desk, true);
+  return JSON.stringify([engine.running, reader.running, disk, mailServer.trying]);
 }
 
 /** @param configured whether a mail server is set */
@@ -49,6 +56,10 @@ export function readHealth(desk: Desk, configured: boolean): Health {
       waiting: disk ? countDue(db, desk.now()) : 0,
     },
     engine: { running: desk.engineRuns(), seenAt: lastBeat(desk.dataDir) || null },
+    reader: {
+      running: Math.abs(Date.now() - lastBeat(desk.dataDir, 'reader')) < SILENCE_MS,
+      waiting: arrivalsWaiting(db),
+    },
     mailServer: {
       configured,
       trouble: trouble?.trouble ?? null,

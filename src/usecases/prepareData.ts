@@ -59,19 +59,19 @@ function explained(path: string, error: unknown): unknown {
 
 /**
  * Makes the data folder its owner's alone, and this process its only launcher. Nothing is touched before it is sure
- * that nobody else is at work here: neither another launcher, nor an engine that outlived its own and still ends what
- * it has begun.
+ * that nobody else is at work here: neither another launcher, nor an engine or a reader that outlived its own and
+ * still ends what it has begun.
  * @returns the locks, the launcher's to be kept for life; and words where the folder stays open to others
  * @throws (rejects) in words
  */
 export async function takeFolder(
   dataDir: string,
-): Promise<{ launcher: Lock; engine: Lock; open: string | undefined }> {
+): Promise<{ launcher: Lock; others: Lock[]; open: string | undefined }> {
   try {
     mkdirSync(dataDir, { recursive: true, mode: 0o700 });
     const launcher = await holdLock(dataDir, 'launcher');
-    const engine = await holdLock(dataDir, 'engine');
-    return { launcher, engine, open: closeFolder(dataDir) };
+    const others = [await holdLock(dataDir, 'engine'), await holdLock(dataDir, 'reader')];
+    return { launcher, others, open: closeFolder(dataDir) };
   } catch (error) {
     throw explained(databasePath(dataDir), error);
   }

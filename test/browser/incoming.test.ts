@@ -10,7 +10,6 @@ import type { MessageJson, SearchJson, ThreadPageJson } from '../../src/api/type
 import { axe, fill, find, has, press, sees, textOf } from '../support/browser';
 import { demoPages } from '../support/demo';
 import { hostileMail } from '../support/hostile';
-import { deliver } from '../support/lmtp';
 import { mailOf } from '../support/mail';
 import type { Product } from '../support/product';
 import { until } from '../support/until';
@@ -39,7 +38,7 @@ const receive = async (
   const name = subject.replace(/\W/g, '');
   times.set(name, (times.get(name) ?? 0) + 1);
   const bytes = mailOf({ id: idOf(name), subject, to: ME, ...(re && { re: idOf(re) }), ...more });
-  expect(await deliver(product.lmtpPort, 'h@x.example', ME, bytes.toString())).toBe(true);
+  await product.takeIn(ME, bytes.toString());
   const all = await found(`subject:"${subject}"`);
   return all.reduce((newest, each) => (each.at > newest.at ? each : newest));
 };
@@ -295,8 +294,7 @@ describe('mail made to do harm', () => {
       ({ bytes }) => bytes.length > 0 && bytes.length < 300_000,
     );
     const before = (await inbox()).total;
-    for (const { bytes } of all)
-      await deliver(product.lmtpPort, 'm@evil.example', ME, bytes.toString('latin1'));
+    for (const { bytes } of all) await product.takeIn(ME, bytes.toString('latin1'));
 
     const page = await open('/inbox');
     const away: string[] = [];
@@ -359,7 +357,7 @@ describe('mail made to do harm', () => {
       ...['From: News <news@x.example>', `To: ${ME}`, 'Subject: Pictured', 'MIME-Version: 1.0'],
       ...['Content-Type: text/html', '', `<p>Look</p><img src="${origin}/p.png"><script>1</script>`],
     ].join('\r\n');
-    await deliver(product.lmtpPort, 'news@x.example', ME, source);
+    await product.takeIn(ME, source);
     const { id } = (await found('subject:pictured'))[0]!;
     const page = await open(`/inbox/${id}`);
     await sees(page, 'A picture from elsewhere not fetched.');

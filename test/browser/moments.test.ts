@@ -10,7 +10,6 @@ import type {
 import { chord, fill, find, press, sees, textOf } from '../support/browser';
 import { addReader, demoPages, write } from '../support/demo';
 import type { Product } from '../support/product';
-import { deliver } from '../support/lmtp';
 import { until } from '../support/until';
 
 let product: Product;
@@ -251,7 +250,7 @@ it('pauses what is pending when they write first, and asks', async () => {
   const source = await (await fetch(`${product.origin}/api/v1/messages/${theirs.id}/source`)).text();
   const parent = /^Message-ID: (.*)$/im.exec(source)![1]!.trim();
   const mail = `From: Ewan Tregear <${theirs.from.address}>\r\nTo: registrar@wrenfield.example\r\nMessage-ID: <first@x.example>\r\nIn-Reply-To: ${parent}\r\nSubject: Another window\r\n\r\nThe lift is ours on Monday instead.`;
-  await deliver(product.lmtpPort, theirs.from.address, 'registrar@wrenfield.example', mail);
+  await product.takeIn('registrar@wrenfield.example', mail);
   await sees(page, 'Paused: they wrote first', 'table');
   await sees(page, 'Ewan Tregear has written: “Another window”.', 'table');
   expect((await textOf(page, 'table')).indexOf('Needs you')).toBeLessThan(

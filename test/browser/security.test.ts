@@ -106,7 +106,7 @@ describe('a message in HTML', () => {
     await new Promise<void>((resolve) => tracker.listen(0, '127.0.0.1', resolve));
     onTestFinished(() => void tracker.close());
     const elsewhere = `http://127.0.0.1:${(tracker.address() as AddressInfo).port}`;
-    expect(await deliver(product.lmtpPort, 'h@x.example', 'ana@real.example', nasty(elsewhere))).toBe(true);
+    await product.takeIn('ana@real.example', nasty(elsewhere));
     const { body } = await product.api<MessagePageJson>('GET', '/inbox');
     const { id } = body.messages[0]!;
     const source = await fetch(`${product.origin}/api/v1/messages/${id}/html`);

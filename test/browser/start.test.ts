@@ -7,7 +7,6 @@ import { describe, expect, it, onTestFinished } from 'vitest';
 import type { ClockJson, DepartureJson, DeparturePageJson, MessagePageJson } from '../../src/api/types';
 import { cleanEnv, freePort, startProduct, type Product } from '../support/product';
 import { startSink } from '../support/sink';
-import { deliver } from '../support/lmtp';
 import { until } from '../support/until';
 
 const ME = { OAK_FROM: 'Ana Real <ana@real.example>', OAK_ZONE: 'Europe/Lisbon' };
@@ -66,7 +65,7 @@ describe('the real thing', () => {
 
     const messageId = /^Message-ID: (.*)$/im.exec(sink.received[0]!.source)![1]!.trim();
     const answer = `From: b@x.example\r\nTo: ana@real.example\r\nSubject: Re: Olá\r\nIn-Reply-To: ${messageId}\r\n\r\nhi`;
-    expect(await deliver(product.lmtpPort, 'b@x.example', 'ana@real.example', answer)).toBe(true);
+    await product.takeIn('ana@real.example', answer);
     const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
     expect(inbox.messages).toHaveLength(1);
     const { body: page } = await product.api<{ thread: { direction: string }[] }>(
@@ -211,7 +210,7 @@ it('leaves no process behind, even when the launcher is killed', async () => {
     .stdout.trim()
     .split(/\s+/)
     .map(Number);
-  expect(children).toHaveLength(3);
+  expect(children).toHaveLength(4);
   product.process.kill('SIGKILL');
   const alive = (pid: number) => spawnSync('kill', ['-0', String(pid)]).status === 0;
   await until('all of them to be gone', () => children.every((pid) => !alive(pid)));

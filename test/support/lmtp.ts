@@ -2,7 +2,7 @@
 import SMTPConnection from 'nodemailer/lib/smtp-connection';
 
 /** @returns whether it was taken in */
-export function deliver(port: number, from: string, to: string, source: string): Promise<boolean> {
+export function deliver(port: number, from: string, to: string, source: string | Buffer): Promise<boolean> {
   return new Promise((resolve, reject) => {
     const connection = new SMTPConnection({ host: '127.0.0.1', port, lmtp: true, ignoreTLS: true });
     connection.once('error', reject);

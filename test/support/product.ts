@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { deliver } from './lmtp';
 import { until } from './until';
 
 /** A busy machine with two cores takes its time to seed the demo. */
@@ -22,6 +23,8 @@ export interface Product {
     body?: unknown,
     headers?: Record<string, string>,
   ): Promise<{ status: number; body: T; headers: Headers }>;
+  /** Has a message taken in, to `to`, and resolves once it has been read. @throws (rejects) where it is refused */
+  takeIn(to: string, source: string): Promise<void>;
   /** Ends it as Ctrl C does; resolves with the exit status. */
   stop(): Promise<number | null>;
 }
@@ -108,6 +111,13 @@ export async function startProduct(
         body: (text ? JSON.parse(text) : undefined) as T,
         headers: response.headers,
       };
+    },
+    async takeIn(to, source) {
+      if (!(await deliver(lmtpPort, 'h@x.example', to, source))) throw new Error(`Refused for ${to}`);
+      await until('it to be read', async () => {
+        const health = await fetch(`${origin}/api/v1/health`);
+        return ((await health.json()) as { reader: { waiting: number } }).reader.waiting === 0;
+      });
     },
     async stop() {
       child.kill('SIGINT');

@@ -44,14 +44,22 @@ function ServerTrouble({ mailServer }: { mailServer: HealthJson['mailServer'] })
 export function Banners() {
   const health = useHealth().data;
   if (!health) return null;
-  const { engine, disk, mailServer } = health;
+  const { engine, reader, disk, mailServer } = health;
   return (
     <>
       {!engine.running && (
         <div role="alert" className={styles.banner}>
           <p>
-            The engine is not running: nothing leaves, comes in or comes back. It is started again by itself;
-            if this stays, stop Oak Lantern and start it again. What you write meanwhile is kept.
+            The engine is not running: nothing leaves or comes back. It is started again by itself; if this
+            stays, stop Oak Lantern and start it again. What you write meanwhile is kept.
+          </p>
+        </div>
+      )}
+      {!reader.running && (
+        <div role="alert" className={styles.banner}>
+          <p>
+            Mail is not taken in at the moment: the reader is not running. It is started again by itself, and
+            whoever has mail for you keeps it until then.
           </p>
         </div>
       )}

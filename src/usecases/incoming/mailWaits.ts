@@ -2,4 +2,4 @@
 import { arrivalsWaiting } from '../../store/arrivals';
 import type { Desk } from '../desk';
 
-export const mailWaits = (desk: Desk): boolean => arrivalsWaiting(desk.store.db).count > 0;
+export const mailWaits = (desk: Desk): boolean => arrivalsWaiting(desk.store.db) > 0;

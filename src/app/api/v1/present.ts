@@ -175,9 +175,9 @@ export async function messageJson(desk: Desk, id: string): Promise<MessageJson> 
   return presentMessage(desk, readMessage(desk, id), layout);
 }
 
-export function presentHealth({ engine, disk, mailServer }: Health): HealthJson {
+export function presentHealth({ engine, reader, disk, mailServer }: Health): HealthJson {
   return {
-    disk,
+    ...{ disk, reader },
     engine: { running: engine.running, seenAt: isoOrNull(engine.seenAt) },
     mailServer: {
       ...mailServer,
