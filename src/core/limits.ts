@@ -50,6 +50,10 @@ export const READING = {
   line: 2000,
   /** Characters of text. */
   text: 1_000_000,
+  /** People, to-dos or days of one file. */
+  entries: 20_000,
+  /** Messages of one mailbox file that cannot be read; one with more is none. */
+  unreadable: 2000,
   /** Characters in which dates and times are looked for. */
   looked: 20_000,
   /** Characters of HTML, elements in each other, and attributes of one. */

@@ -5,6 +5,8 @@ export interface ChildSpec {
   name: string;
   /** The bundle to run. */
   script: string;
+  /** Megabytes of JavaScript objects it may keep; it tidies up before it asks the system for more. */
+  heap?: number;
   env: Record<string, string>;
 }
 
@@ -48,7 +50,9 @@ export class Children {
 
   private run(spec: ChildSpec, backoff: number, ready?: () => void, failed?: (error: Error) => void): void {
     const started = Date.now();
-    const child = spawn(process.execPath, [spec.script], {
+    // Young objects in small rooms: those of a large answer are gone before they have cost much.
+    const heap = spec.heap ? [`--max-old-space-size=${spec.heap}`, '--max-semi-space-size=4'] : [];
+    const child = spawn(process.execPath, [...heap, spec.script], {
       // Detached: Ctrl C reaches the launcher alone, which ends the rest in order.
       detached: true,
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],

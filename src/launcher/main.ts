@@ -28,6 +28,9 @@ function withDesk(work: (desk: Desk) => void): void {
   desk.store.close();
 }
 
+/** Megabytes, several times what each of them needs at work. */
+const HEAP = { reader: 192, engine: 192, web: 256 };
+
 /** @returns true where the data are new */
 async function prepare(): Promise<boolean> {
   const isNew = prepareData(dataDir, isDemo ? 'sandbox' : 'real', DEMO_MORNING);
@@ -72,9 +75,9 @@ async function specs(): Promise<ChildSpec[]> {
       },
     });
   }
-  list.push({ name: 'reader', script: 'dist/reader.mjs', env });
-  list.push({ name: 'engine', script: 'dist/engine.mjs', env });
-  list.push({ name: 'web', script: 'dist/web.mjs', env });
+  list.push({ name: 'reader', script: 'dist/reader.mjs', env, heap: HEAP.reader });
+  list.push({ name: 'engine', script: 'dist/engine.mjs', env, heap: HEAP.engine });
+  list.push({ name: 'web', script: 'dist/web.mjs', env, heap: HEAP.web });
   return list;
 }
 

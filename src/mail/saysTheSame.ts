@@ -16,7 +16,10 @@ const FIELDS = /^(?![ \t]).*(?:\n[ \t].*)*$/gm;
  * @param bytes as they came, of any length
  */
 export function saysTheSame(bytes: Buffer): string {
-  const text = bytes.toString('latin1').replace(/\r\n?/g, '\n').replace(/\n+$/, '');
+  const text = bytes
+    .toString('latin1')
+    .replace(/\r\n?/g, '\n')
+    .replace(/(?<!\n)\n+$/, '');
   const end = text.indexOf('\n\n');
   const head = end < 0 ? text : text.slice(0, end);
   const fields = (head.match(FIELDS) ?? []).filter((field) => !ON_THE_WAY.test(field));

@@ -56,8 +56,10 @@ function pictured(letter: string): string {
 export function shownReply(text: string): string {
   const line = text
     .slice(0, LONGEST_REPLY * 4)
-    .replace(/\s*\r?\n\s*/g, ' ')
-    .trim()
+    .split('\n')
+    .map((each) => each.trim())
+    .filter((each) => each !== '')
+    .join(' ')
     .replace(CONTROL, pictured);
   return line.length > LONGEST_REPLY ? `${line.slice(0, LONGEST_REPLY).replace(HALF, '')}…` : line;
 }

@@ -26,8 +26,8 @@ function isPlain(path: string): boolean {
 
 /** undefined for a target that does not resolve to itself. */
 export function readTarget(raw: string): Target | undefined {
-  const absolute = /^https?:\/\/([^/?#]+)(.*)$/is.exec(raw);
-  const rest = absolute ? absolute[2]! : raw;
+  const absolute = /^https?:\/\/([^/?#]+)/i.exec(raw);
+  const rest = absolute ? raw.slice(absolute[0].length) : raw;
   if (rest.includes('#')) return undefined;
   const mark = rest.indexOf('?');
   const path = mark < 0 ? rest : rest.slice(0, mark);

@@ -3,7 +3,6 @@
  * second leaves and people look at their mail. `npm run torture` does this for two minutes, or `OAK_TORTURE_SECONDS`.
  */
 import { createServer } from 'node:http';
-import { readdirSync, readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { expect, it, onTestFinished } from 'vitest';
 import type { ImportJson, ThreadPageJson } from '../../src/api/types';
@@ -15,8 +14,8 @@ import { hostileMail } from '../support/hostile';
 import { deliver } from '../support/lmtp';
 import { startProduct, type Product } from '../support/product';
 import { chance, SEED } from '../support/random';
-import { startSink } from '../support/sink';
 import { patient, until } from '../support/until';
+import { startWitness } from '../support/witness';
 
 const SECONDS = Number(process.env.OAK_TORTURE_SECONDS ?? 12);
 /** In `npm test` the machine is shared; figures are for `npm run torture`. */
@@ -41,23 +40,6 @@ async function startFar(): Promise<{ url: string; asked: string[] }> {
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   onTestFinished(() => void server.close());
   return { url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, asked };
-}
-
-/** The processes the launcher has begun, by their bundles, with the memory each takes, bytes. */
-function memoryOf(launcher: number): Record<string, number> {
-  const memory: Record<string, number> = {};
-  for (const pid of readdirSync('/proc').filter((name) => /^\d+$/.test(name))) {
-    try {
-      const stat = readFileSync(`/proc/${pid}/stat`, 'latin1');
-      if (stat.slice(stat.lastIndexOf(')')).split(' ')[2] !== String(launcher)) continue;
-      const name = /dist\/(\w+)\.mjs/.exec(readFileSync(`/proc/${pid}/cmdline`, 'latin1'))?.[1];
-      const rss = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'latin1'))?.[1];
-      if (name && rss) memory[name] = Number(rss) * 1024;
-    } catch {
-      // It has ended meanwhile.
-    }
-  }
-  return memory;
 }
 
 /** Hands a file in by its way. @returns the status of the last answer */
@@ -94,30 +76,23 @@ it(
   async () => {
     const far = await startFar();
     const dueAt = new Map<string, number>();
-    const late: number[] = [];
-    const sink = await startSink(0, {
-      onData(stream, _session, done) {
-        const began = Date.now();
-        const chunks: Buffer[] = [];
-        stream.on('data', (chunk: Buffer) => chunks.push(chunk));
-        stream.on('end', () => {
-          const source = Buffer.concat(chunks).toString();
-          const subject = /^Subject: (.*)$/m.exec(source)![1]!.trim();
-          sink.received.push({ from: '', to: [], source: subject });
-          late.push(began - dueAt.get(subject)!);
-          done();
-        });
-      },
-    });
+    const witness = await startWitness();
+    /** How late each has left so far, ms. */
+    const lateness = async () =>
+      (await witness.saw()).left.map(({ subject, at }) => at - dueAt.get(subject)!);
     const product = await startProduct('real', {
       ...{
         OAK_FROM: `Ana Real <${ME}>`,
         OAK_ZONE: 'Europe/Lisbon',
-        OAK_SMTP_URL: sink.url,
-        OAK_LOG: 'fatal',
+        OAK_SMTP_URL: witness.smtpUrl,
+        OAK_LOG: 'error',
       },
     });
-    onTestFinished(async () => void (product.process.exitCode === null && (await product.stop())));
+    onTestFinished(async ({ task }) => {
+      // What has ended or failed there says so.
+      if (task.result?.state === 'fail') console.log(product.output());
+      if (product.process.exitCode === null) await product.stop();
+    });
 
     let scheduled = 0;
     /** One departure a second, for so many seconds. */
@@ -138,8 +113,12 @@ it(
 
     const quietSeconds = Math.max(5, SECONDS / 4);
     await schedule(quietSeconds);
-    await until('the quiet ones to leave', () => late.length >= scheduled, (quietSeconds + 30) * 1000);
-    const quiet = late.splice(0);
+    await until(
+      'the quiet ones to leave',
+      async () => (await lateness()).length >= scheduled,
+      (quietSeconds + 30) * 1000,
+    );
+    const quiet = await lateness();
 
     const random = chance();
     const any = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
@@ -149,10 +128,9 @@ it(
 
     await schedule(SECONDS);
     const end = Date.now() + SECONDS * 1000;
-    const [answered, refused, slow] = [[] as string[], [] as string[], [] as string[]];
+    const [answered, refused] = [[] as string[], [] as string[]];
     const files: Record<string, number> = {};
-    const most: Record<string, number> = {};
-    const waits: number[] = [];
+    const failed: string[] = [];
     let fed = 0;
 
     /** Everything in order first, so that the shortest run has some of each; then by chance. */
@@ -183,24 +161,14 @@ it(
         const kind = any(greedyFiles);
         const status = await handIn(product, kind, kind.make(any(SIZES.slice(0, 5))));
         files[status] = (files[status] ?? 0) + 1;
-        if (status >= 500) slow.push(`${kind.name}: ${status}`);
+        if (status >= 500) failed.push(`${kind.name}: ${status}`);
       }
     };
-    /** Somebody who looks at their mail meanwhile. */
-    const look = async (path: string) => {
-      while (Date.now() < end) {
-        const before = performance.now();
-        const { status } = await product.api('GET', path);
-        const took = performance.now() - before;
-        waits.push(took);
-        if (status !== 200) slow.push(`${path}: ${status}`);
-        if (STRICT && took > 1000) slow.push(`${path}: ${Math.round(took)} ms`);
-        for (const [name, bytes] of Object.entries(memoryOf(product.process.pid!)))
-          most[name] = Math.max(most[name] ?? 0, bytes);
-        await sleep(100);
-      }
-    };
-    /** And at each of them, in a browser. */
+    witness.watch(product.process.pid!, [
+      `${product.origin}/api/v1/health`,
+      `${product.origin}/api/v1/inbox`,
+    ]);
+    /** Somebody looks at what came, in a browser. */
     const started = await startChromium();
     onTestFinished(() => started.close());
     const page = await openPage(started, `${product.origin}/inbox`);
@@ -220,13 +188,12 @@ it(
         await sleep(50);
       }
     };
-    await Promise.all([
-      ...Array.from({ length: FEEDERS }, feed),
-      ...[fileIn(), look('/health'), look('/inbox'), open()],
-    ]);
+    await Promise.all([...Array.from({ length: FEEDERS }, feed), ...[fileIn(), open()]]);
     const scripts = await page.evaluate(() => (window as { stolen?: number }).stolen ?? 0);
 
-    await until('all departures to leave', () => late.length >= SECONDS, 120_000);
+    await until('all departures to leave', async () => (await lateness()).length >= scheduled, 120_000);
+    const { answers, faults, memory, left: all } = await witness.saw();
+    const late = (await lateness()).slice(quiet.length);
     const desk = openDesk(product.dataDir);
     onTestFinished(() => desk.store.close());
     const toRead = arrivalsWaiting(desk.store.db);
@@ -244,14 +211,14 @@ it(
     const strange = desk.store.db.all<{ strange: string; count: number }>(
       'SELECT strange, count(*) AS count FROM messages WHERE strange IS NOT NULL GROUP BY strange',
     );
-    const left = sink.received.map(({ source }) => source);
+    const left = all.map(({ subject }) => subject);
     console.log(
       [
         `${total} kinds; ${fed} messages fed, ${answered.length} kept, ${refused.length} refused; ${shown} shown in the browser`,
         `strange: ${strange.map((each) => `${each.strange} ${each.count}`).join(', ') || 'none'}; files by answer: ${JSON.stringify(files)}`,
         `late, ms: quiet p99 ${percentile(quiet, 0.99)}, under fire p50 ${percentile(late, 0.5)} p99 ${percentile(late, 0.99)}`,
-        `answers, ms: p50 ${Math.round(percentile(waits, 0.5))} p99 ${Math.round(percentile(waits, 0.99))} most ${Math.round(Math.max(...waits))}`,
-        `most memory, MB: ${Object.entries(most)
+        `answers, ms: p50 ${Math.round(percentile(answers, 0.5))} p99 ${Math.round(percentile(answers, 0.99))} most ${Math.round(Math.max(...answers))}`,
+        `most memory, MB: ${Object.entries(memory)
           .map(([name, bytes]) => `${name} ${Math.round(bytes / MB)}`)
           .join(', ')}`,
         `left to read at the end: ${toRead}`,
@@ -264,10 +231,11 @@ it(
     expect(left.length).toBe(scheduled);
     expect(scripts).toBe(0);
     expect(far.asked).toEqual([]);
-    expect(slow).toEqual([]);
+    expect([...faults, ...failed]).toEqual([]);
     if (STRICT) {
       expect(percentile(late, 0.99)).toBeLessThan(1000);
-      for (const name of ['engine', 'web']) expect(most[name]! / MB, name).toBeLessThan(300);
+      expect(Math.max(...answers)).toBeLessThan(1000);
+      for (const name of ['engine', 'web']) expect(memory[name]! / MB, name).toBeLessThan(300);
     }
   },
   patient((SECONDS + 240) * 1000),

@@ -4,7 +4,7 @@ import { everybody, type CheckedMessage, type MessageContext } from './checkedMe
 import { ownParts } from './finding';
 
 const GREETING =
-  /^\s*(?:(?:dear|hi|hello|hey|good (?:morning|afternoon|evening)|olá|bom dia|boa tarde|boa noite|car[oa]|prezad[oa]|liebe[rs]?|hallo|guten (?:morgen|tag|abend)|sehr geehrte[rs]?|bonjour|bonsoir|ch(?:er|ère)|hola|buen[oa]s (?:días|tardes|noches)|estimad[oa]|querid[oa])\s+)([^,!:.;?–—\n]{2,80}?)\s*(?:[,!:.;–—-]|$)/iu;
+  /^\s*(?:(?:dear|hi|hello|hey|good (?:morning|afternoon|evening)|olá|bom dia|boa tarde|boa noite|car[oa]|prezad[oa]|liebe[rs]?|hallo|guten (?:morgen|tag|abend)|sehr geehrte[rs]?|bonjour|bonsoir|ch(?:er|ère)|hola|buen[oa]s (?:días|tardes|noches)|estimad[oa]|querid[oa])\s+)([^\s,!:.;?–—][^,!:.;?–—\n]{1,79}?)\s*(?:[,!:.;–—-]|$)/iu;
 const TITLES =
   /^(?:mrs?|ms|mx|miss|dr|prof(?:essor)?|sir|madam|herrn?|frau|senhora?|sr[a]?|señora?|monsieur|madame|m|mme)\.?$/iu;
 /** Not names. */

@@ -49,7 +49,8 @@ export function shapeFindings({ subject, text, visible, bcc }: CheckedMessage): 
   const end = parts[endOf(parts)];
   const last = end?.text.trimEnd();
   if (end && last && OPEN.test(last)) {
-    const words = /(?:\S+\s+){0,3}\S+$/.exec(last)![0];
+    // Four words, with what stands between them.
+    const words = last.split(/(\s+)/).slice(-7).join('');
     findings.push(
       inText('unfinished', 'ask', end.from + last.length - words.length, words, 'is where the text ends'),
     );

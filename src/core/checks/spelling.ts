@@ -30,8 +30,17 @@ const CAPITAL_NOUNS: readonly Language[] = ['de'];
 /** One greets in any language: a few words, and a comma. */
 const GREETING = /^\s*(?:\S+\s+){0,4}\S+[,!:]\s*$/u;
 
-const isSentenceStart = (text: string, at: number) =>
-  /(?:^|[.!?:]["”’)]?\s+|[\n•–-]\s*)$/u.test(text.slice(0, at));
+/** So much before a word says whether it begins a sentence. */
+const NEAR = 200;
+
+function isSentenceStart(text: string, at: number): boolean {
+  const before = text.slice(Math.max(0, at - NEAR), at);
+  const words = before.trimEnd();
+  const gap = before.slice(words.length);
+  return (
+    at === 0 || gap.includes('\n') || /[•–-]$/.test(words) || (gap !== '' && /[.!?:]["”’)]?$/.test(words))
+  );
+}
 
 /**
  * The words of a text that could be misspelt: names (capitals in the middle of a sentence), abbreviations, the words of

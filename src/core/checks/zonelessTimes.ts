@@ -13,7 +13,7 @@ const TIME =
 const ANNOUNCED = /\b(?:at|by|before|after|until|till|from|to|around|um|às|bis)\s*$/i;
 /** What may follow a time and says whose it is. */
 const OWNED =
-  /^\s*(?:\(?\s*)?(?:your|my|our|their|his|her|local)\s+(?:local\s+)?time|^\s*\(?(?:UTC|GMT|[CEW]ES?T|[ECMP][SD]T|BST|IST|JST|AE[SD]T|NPT|Z)\b|^\s*(?:o'clock\s+)?(?:there|here|where you are)\b/i;
+  /^\s*(?:\(\s*)?(?:your|my|our|their|his|her|local)\s+(?:local\s+)?time|^\s*\(?(?:UTC|GMT|[CEW]ES?T|[ECMP][SD]T|BST|IST|JST|AE[SD]T|NPT|Z)\b|^\s*(?:o'clock\s+)?(?:there|here|where you are)\b/i;
 /** Words looked at after a time for the name of a place. */
 const PLACE_WORDS = 3;
 

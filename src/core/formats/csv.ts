@@ -1,5 +1,6 @@
 /** Correspondents as a table (RFC 4180), one row each. */
 import Papa from 'papaparse';
+import { assertFew } from './few';
 import { isLocal } from '../time/wallClock';
 import { isZone } from '../time/zones';
 import { readWeek, writeWeek } from '../time/weekText';
@@ -44,8 +45,8 @@ const column = (header: string) => {
   return ALIASES[name] ?? name;
 };
 
-const LEAVE = /^(\d{4}-\d{2}-\d{2})\/(\d{4}-\d{2}-\d{2})(?:\s+(.*))?$/;
-const DATE = /^(\d{2})-(\d{2})\s+(.+)$/;
+const LEAVE = /^(\d{4}-\d{2}-\d{2})\/(\d{4}-\d{2}-\d{2})(?:\s+(\S.*)?)?$/;
+const DATE = /^(\d{2})-(\d{2})\s+(\S.*)$/;
 
 function listOf(text: string, pattern: RegExp, what: string): RegExpExecArray[] {
   return text
@@ -106,7 +107,10 @@ function delimiterOf(text: string): string {
   return [',', ';', '\t'].reduce((best, each) => (count(each) > count(best) ? each : best));
 }
 
-/** One entry a row; `row` is the line number of the table, the headings being row 1. */
+/**
+ * One entry a row; `row` is the line number of the table, the headings being row 1.
+ * @throws Error in words where there are too many
+ */
 export function readCsv(text: string): FileEntry[] {
   const { data, meta, errors } = Papa.parse<Record<string, string>>(text, {
     header: true,
@@ -117,6 +121,7 @@ export function readCsv(text: string): FileEntry[] {
     const problem = `The first row names no column “name” or “email”. Columns: ${CSV_COLUMNS.join(', ')}.`;
     return [{ row: 1, name: '', problem }];
   }
+  assertFew(data.length);
   // The parser counts the headings among the rows here.
   const unclosed = new Set(errors.filter(({ type }) => type === 'Quotes').map(({ row }) => row! - 1));
   return data.flatMap((cells, index): FileEntry[] => {

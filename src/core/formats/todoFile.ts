@@ -1,6 +1,7 @@
 /** To-dos as VTODO with VALARM (RFC 5545 §3.6.2, §3.6.6), both ways. */
 import ICAL from 'ical.js';
 import type { TodoMoment, TodoTimes } from '../todo/todo';
+import { assertFew } from './few';
 import { isLocal, toInstant, toLocal } from '../time/wallClock';
 
 /** A to-do as it goes into a file or comes out of one. */
@@ -187,6 +188,7 @@ export function readTodoFile(text: string, zone: string, now: number): TodoEntry
   }
   const entries = calendars.flatMap((calendar) => calendar.getAllSubcomponents('vtodo'));
   if (entries.length === 0) throw new TodoFileError('The file holds no to-dos.');
+  assertFew(entries.length);
   return entries.map((entry, index) => {
     try {
       return readEntry(entry, zone, now);

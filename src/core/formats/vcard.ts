@@ -1,6 +1,7 @@
 /** vCard 4.0 (RFC 6350), read and written; earlier versions are read as far as they agree. */
 import ICAL from 'ical.js';
 import type { PersonalDate } from '../people/personalDate';
+import { assertFew } from './few';
 import { isLocal } from '../time/wallClock';
 import { isZone, UnknownZoneError } from '../time/zones';
 import { readWeek, writeWeek } from '../time/weekText';
@@ -9,7 +10,7 @@ import type { FileEntry, FileGroup, FilePerson } from './person';
 
 const URN = 'urn:oak-lantern:';
 /** Cards are folded at 75 octets (§3.2); the library does that. */
-const LEAVE = /^(\d{4}-\d{2}-\d{2})\/(\d{4}-\d{2}-\d{2})(?:\s+(.*))?$/;
+const LEAVE = /^(\d{4}-\d{2}-\d{2})\/(\d{4}-\d{2}-\d{2})(?:\s+(\S.*)?)?$/;
 
 const first = (card: ICAL.Component, name: string): string | undefined => {
   const value = card.getFirstPropertyValue(name);
@@ -120,7 +121,9 @@ function cardsIn(text: string): { source: string; ended: boolean }[] {
 
 /** One entry a card, in the order of the file; `row` counts cards from 1. */
 export function readVcards(text: string): FileEntry[] {
-  return cardsIn(text).map(({ source, ended }, index): FileEntry => {
+  const cards = cardsIn(text);
+  assertFew(cards.length);
+  return cards.map(({ source, ended }, index): FileEntry => {
     const row = index + 1;
     const name = /\r\nFN[^:\r]*:([^\r]*)/i.exec(source)?.[1] ?? '';
     if (!ended) return { row, name, problem: 'This card has no END:VCARD: the file may be cut off.' };

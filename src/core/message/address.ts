@@ -39,10 +39,12 @@ export function parseMailbox(text: string): Mailbox {
   // eslint-disable-next-line no-control-regex
   if (/[\u0000-\u001f\u007f]/.test(text)) throw new AddressError('An address cannot contain a line break.');
   const trimmed = text.trim();
+  const open = trimmed.endsWith('>') ? trimmed.lastIndexOf('<') : -1;
+  const inAngles = trimmed.slice(open + 1, -1);
+  const angle = open >= 0 && !inAngles.includes('>');
+  const spec = (angle ? inAngles : trimmed).trim();
   // With s: a name may hold a Unicode line separator, which is no line break of a header.
-  const angle = /^(.*?)\s*<([^<>]*)>$/s.exec(trimmed);
-  const spec = (angle ? angle[2]! : trimmed).trim();
-  const name = (angle ? angle[1]! : '')
+  const name = (angle ? trimmed.slice(0, open) : '')
     .trim()
     .replace(/^"(.*)"$/s, '$1')
     .replace(/\\(.)/gs, '$1');

@@ -37,6 +37,9 @@ export function readAddressList(text: string): string[] {
 /** True where something stands before a separator, outside of quotes, comments and groups: it is complete. */
 export function endsAPiece(text: string): boolean {
   const bare = text.replace(/"(?:[^"\\]|\\.)*"?|\((?:[^()\\]|\\.)*\)?/gs, 'x');
+  const pieces = bare.split(/[,;\n]/);
   // A colon begins a group, whose own commas part nothing.
-  return /[^\s,;][^,;\n]*[,;\n]/.test(bare) && !/^[^,;\n]*:[^;]*$/.test(bare);
+  const first = bare.search(/[:,;\n]/);
+  const inGroup = bare[first] === ':' && !bare.includes(';', first);
+  return !inGroup && pieces.slice(0, -1).some((piece) => piece.trim() !== '');
 }

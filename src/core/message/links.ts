@@ -73,7 +73,7 @@ function namedHosts(words: string): string[] {
   // What stands before an @ is a name to sign in with, and made to look like a host.
   return named
     .flatMap((each) => each.split('@'))
-    .flatMap((each) => hostOf(`http://${each.replace(/[.,;:!)\]]+$/, '')}`) ?? []);
+    .flatMap((each) => hostOf(`http://${each.replace(/(?<![.,;:!)\]])[.,;:!)\]]+$/, '')}`) ?? []);
 }
 
 const withoutWww = (host: string) => host.replace(/^www\./, '').replace(/\.$/, '');

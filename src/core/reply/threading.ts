@@ -36,7 +36,7 @@ export function answerHeaders(parent: ThreadKeys): { inReplyTo?: string; referen
 }
 
 /** Prefixes that mark an answer or a forward, in the languages whose mail programs write them. */
-const PREFIX = /^\s*((re|aw|sv|vs|res|rif|ref|antw|fw|fwd|wg|enc|tr)\s*(\[\d+\])?\s*:\s*)+/i;
+const PREFIX = /^\s*(?:(?:re|aw|sv|vs|res|rif|ref|antw|fw|fwd|wg|enc|tr)\s*(?:\[\d+\]\s*)?:\s*)+/i;
 
 /** The subject without “Re:” and its like; what a thread is called. */
 export function baseSubject(subject: string): string {

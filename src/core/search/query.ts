@@ -63,7 +63,7 @@ function stateWords(state: SearchState): string {
   return words[state];
 }
 
-const TOKEN = /(-?)(?:([a-z]+):)?(?:"([^"]*)"?|([^\s"]+))/giu;
+const TOKEN = /(-?)(?:([a-z]{1,20}):)?(?:"([^"]*)"?|([^\s"]+))/giu;
 const FIELDS = wordTable<SearchField>({
   ...{ from: 'from', to: 'to', cc: 'to', bcc: 'to' },
   ...{ subject: 'subject', body: 'body', text: 'anywhere', file: 'file' },

@@ -100,7 +100,14 @@ function theirNextDay(writer: Person, now: number): SnoozeSuggestion | undefined
 
 const BACK =
   /\b(back|return(?:ing|s)?|zurück|wieder|de volta|regress\w+|volto|de retour|reviens|vuelvo|regreso)\b/iu;
-const UNTIL = /\b(until|till|through|to|bis|até|jusqu\S*|hasta|au|al)\W*(?:\S+\W+){0,2}$/iu;
+const UNTIL = /^(?:until|till|through|to|bis|até|jusqu\p{L}*|hasta|au|al)$/iu;
+/** True where the last words say that what follows is the last day away. */
+const endsInUntil = (before: string) =>
+  before
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+    .slice(-3)
+    .some((word) => UNTIL.test(word));
 
 /** What says that a date is the day somebody is back stands so near before it. */
 const NEAR = 200;
@@ -112,8 +119,9 @@ export function backByAnswer(text: string, writtenAt: number, zone: string): str
   for (const part of ownParts(text))
     for (const { from, date } of datesIn(part, written)) {
       const before = part.text.slice(Math.max(0, from - part.from - NEAR), from - part.from);
-      const back = BACK.test(before) && !UNTIL.test(before);
-      const day = back ? date : UNTIL.test(before) ? date + 1 : undefined;
+      const until = endsInUntil(before);
+      const back = BACK.test(before) && !until;
+      const day = back ? date : until ? date + 1 : undefined;
       if (day !== undefined && day >= written && (!found || (back && !found.sure)))
         found = { day, sure: back };
     }

@@ -14,9 +14,11 @@ CREATE TABLE `source_rests` (
 	PRIMARY KEY(`id`, `offset`)
 );
 --> statement-breakpoint
+ALTER TABLE `imports` ADD `done` integer DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE `messages` ADD `strange` text;--> statement-breakpoint
 ALTER TABLE `messages` ADD `read_by` integer;--> statement-breakpoint
 CREATE INDEX `messages_strange` ON `messages` (`read_by`) WHERE strange IS NOT NULL;--> statement-breakpoint
+CREATE INDEX `set_aside_name` ON `set_aside` (`name`);--> statement-breakpoint
 CREATE TRIGGER `source_rests_gone` AFTER DELETE ON `sources`
 BEGIN
 	DELETE FROM source_rests WHERE id = OLD.message_id;

@@ -28,7 +28,7 @@ const leaveWords = ({ from, to }: Leave) =>
 /** “7 Dec to 11 Dec, field work”. @throws Error in words for the person */
 function readLeave(text: string, today: string): Leave {
   const [days, ...note] = text.split(',');
-  const ends = days!.split(/\s+(?:to|until|-|–)\s+/);
+  const ends = days!.split(/\s(?:to|until|-|–)\s/);
   const [from, to] = [ends[0], ends[1] ?? ends[0]].map((part) => readTypedDate(part ?? '', today));
   if (!from || !to || ends.length > 2)
     throw new Error('Write it as 7 Dec to 11 Dec, and a note after a comma if you like.');

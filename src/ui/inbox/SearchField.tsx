@@ -15,7 +15,7 @@ interface Props {
 
 const RESTS_MS = 100;
 /** The last word, which a suggestion takes the place of. */
-const LAST = /\S*$/;
+const withoutLast = (text: string) => text.slice(0, text.search(/(?<!\S)\S*$/));
 
 export function SearchField({ text, onText }: Props) {
   const field = useRef<InputRef>(null);
@@ -35,7 +35,7 @@ export function SearchField({ text, onText }: Props) {
       // Beside its field, not at the end of the page: whoever listens finds it there.
       getPopupContainer={(field: HTMLElement) => field.parentElement!}
       options={shown.map((each) => ({
-        value: text.replace(LAST, '') + each.text,
+        value: withoutLast(text) + each.text,
         label: (
           <span className={styles.suggestion}>
             <b>{each.text}</b> <span className="quiet">{each.words}</span>

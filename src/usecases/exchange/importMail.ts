@@ -1,4 +1,5 @@
 /** Taking in past mail from files: message by message, so that it can stop anywhere and go on. */
+import { READING } from '../../core/limits';
 import { BEFORE, beginsIn, splitMbox } from '../../core/formats/mbox';
 import type { ReadMail } from '../../mail/readMail';
 import { longMs, reading, TooStrange } from '../../reading/pool';
@@ -26,8 +27,8 @@ import { knownAlready } from '../incoming/knownAlready';
 
 export type { Import } from '../../store/imports';
 
-/** Messages are committed together in batches of so many. */
-const BATCH = 200;
+/** Messages are committed together in batches of so many: nobody waits long for a turn. */
+const BATCH = 25;
 /** A message that grows beyond this is none. */
 const LONGEST = 64 * 1024 * 1024;
 const TAKEN = 'This piece is being taken in already.';
@@ -112,16 +113,16 @@ export function beginImport(desk: Desk, { name, size, format }: ImportInput): Im
   return desk.store.write((tx) => {
     const before = findImportOf(tx, name, size);
     if (before && before.received < before.size) return before;
-    const anew = { received: 0, rest: null, added: 0, same: 0, unreadable: 0 };
+    const anew = { received: 0, rest: null, done: 0, added: 0, same: 0, unreadable: 0 };
     if (before) return updateImport(tx, before.id, { ...anew, format, createdAt: desk.now(tx) });
     return insertImport(tx, { id: newId(), name, size, format, createdAt: desk.now(tx) });
   });
 }
 
 /**
- * The next piece of a file; resolves once what it completes is kept.
+ * The next piece of a file; resolves once what it completes is kept. Where it breaks off, the same piece goes on.
  * @param offset of its first byte
- * @param signal stops it before anything of the piece is kept
+ * @param signal stops it; what has been kept of the piece stays
  * @throws (rejects) NotFound; Refused where another piece is next
  */
 export async function receiveImport(
@@ -156,32 +157,45 @@ export async function receiveImport(
   const { messages, rest } = whole
     ? { messages: last ? [bytes] : [], rest: last ? new Uint8Array() : bytes }
     : splitMbox(bytes, last);
-  const read: ReadOne[] = [];
-  for (const group of groupsOf(
-    messages.map((each) => Buffer.from(each.buffer, each.byteOffset, each.length)),
-  )) {
+  const found = messages.map((each) => Buffer.from(each.buffer, each.byteOffset, each.length));
+  // What was kept of a piece that broke off is not kept again.
+  let now = seen;
+  let kept = Math.min(seen.done, found.length);
+  for (const group of groupsOf(found.slice(kept))) {
     if (signal?.aborted) throw new Refused('It was stopped; go on whenever you like.');
-    read.push(...(await readGroup(group)));
-  }
-  // All of a piece in one commit: either it has come, with its messages, or it has not.
-  return desk.store.write((tx) => {
-    const now = findImport(tx, id);
-    if (now?.received !== offset) throw new Refused(TAKEN);
-    const counts: Counts = { added: 0, same: 0, unreadable: 0 };
+    const read = await readGroup(group);
+    // In between, others have their turn: some of a piece at a time.
     for (let from = 0; from < read.length; from += BATCH) {
-      const some = keepBatch(desk, tx, seen.name, read.slice(from, from + BATCH), place);
-      counts.added += some.added;
-      counts.same += some.same;
-      counts.unreadable += some.unreadable;
+      const batch = read.slice(from, from + BATCH);
+      now = desk.store.write((tx) => {
+        const present = findImport(tx, id);
+        if (present?.received !== offset || present.done !== now.done) throw new Refused(TAKEN);
+        const counts = keepBatch(desk, tx, seen.name, batch, place);
+        return updateImport(tx, id, {
+          done: present.done + batch.length,
+          added: present.added + counts.added,
+          same: present.same + counts.same,
+          unreadable: present.unreadable + counts.unreadable,
+        });
+      });
+      kept += batch.length;
+      if (now.unreadable > READING.unreadable)
+        throw new Invalid(
+          `More than ${READING.unreadable} of its messages cannot be read: this is no mailbox file.`,
+          'size',
+        );
+      await new Promise((resolve) => setImmediate(resolve));
     }
+  }
+  return desk.store.write((tx) => {
+    const present = findImport(tx, id);
+    if (present?.received !== offset || present.done !== now.done) throw new Refused(TAKEN);
     dropRest(tx, id);
     noteChange(tx, 'message', id);
     return updateImport(tx, id, {
       received: offset + piece.length,
       rest: rest.length > 0 ? Buffer.from(rest) : null,
-      added: now.added + counts.added,
-      same: now.same + counts.same,
-      unreadable: now.unreadable + counts.unreadable,
+      done: now.done - kept,
     });
   });
 }

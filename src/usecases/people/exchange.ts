@@ -13,6 +13,7 @@ import { noteChange } from '../../store/journal';
 import type { Desk } from '../desk';
 import { diskWords } from '../diskTrouble';
 import { Invalid, Refused } from '../errors';
+import { inTurns } from '../inTurns';
 import { readFileApart } from '../readApart';
 import { oneLine } from '../messages/draftInput';
 import { scratchBook, writingBook, type Book } from './book';
@@ -141,27 +142,23 @@ function take(book: Book, entry: FileEntry): ImportRow {
   }
 }
 
-/** So many rows are looked at, or written, in one go; in between others have their turn. */
-const BATCH = 200;
-
 async function inBatches(
   entries: readonly FileEntry[],
   takeBatch: (batch: readonly FileEntry[]) => ImportRow[],
   signal?: AbortSignal,
 ): Promise<ImportRow[]> {
   const rows: ImportRow[] = [];
-  for (let from = 0; from < entries.length; from += BATCH) {
+  await inTurns(entries, (batch, from) => {
     if (signal?.aborted)
       throw new Refused(`It was stopped. The first ${from} were taken in; import the file again to go on.`);
     try {
-      rows.push(...takeBatch(entries.slice(from, from + BATCH)));
+      rows.push(...takeBatch(batch));
     } catch (error) {
       if (from === 0) throw error;
       const why = diskWords(error) ?? 'Something went wrong here.';
       throw new Refused(`${why} The first ${from} were taken in; import the file again to go on.`);
     }
-    await new Promise((resolve) => setImmediate(resolve));
-  }
+  });
   return rows;
 }
 
