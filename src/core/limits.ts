@@ -33,6 +33,16 @@ export const INTAKE = {
   recipients: 1000,
 } as const;
 
+/** How long handing a message over may take, ms, however the server fills the time (RFC 5321 §4.5.3.2). */
+export const HANDOVER = {
+  /** Until the final dot; the message's own length comes on top. */
+  toDotMs: 5 * 60_000,
+  /** From the final dot to the answer. */
+  afterDotMs: 10 * 60_000,
+  /** What takes longer leaves its place among the connections to others. */
+  slowMs: 30_000,
+} as const;
+
 /** What is read of an incoming message, or of a file. */
 export const READING = {
   /** Bytes of all header fields together. */

@@ -3,6 +3,7 @@
  * nothing that comes in: that is the reader's. All of its state is in the database; the process can end at any moment.
  */
 import type { Logger } from 'pino';
+import { HANDOVER } from '../core/limits';
 import { followClockSet, restartHolds } from '../usecases/clock/clockSet';
 import { shareClock, type OutsideWorld } from '../usecases/clock/outsideWorld';
 import { allDone, delayUntil, giveSignOfLife } from '../usecases/clock/sandbox';
@@ -38,6 +39,8 @@ const HEARTBEAT_MS = 1000;
 const CLOCK_JUMP_MS = 2000;
 /** What is behind its moment leaves in due order: later ones wait this long, at most, for an earlier one. */
 const IN_ORDER_MS = 3000;
+/** What fell due no longer ago is not behind, and waits for nobody. */
+const ON_TIME_MS = 1000;
 /** Due departures looked up at once, as a multiple of the connections. */
 const LOOK_AHEAD = 40;
 /** Connections are opened this long before they are needed. */
@@ -172,17 +175,22 @@ export class Engine {
   }
 
   /**
-   * Begins what is ready, in due order. In batches, so that what begins together is committed together; and what is
-   * due later waits until what was due earlier has gone, or has taken too long.
+   * Begins what is ready, in due order. In batches, so that what begins together is committed together; and of what is
+   * behind, the later waits until the earlier has gone, or has taken too long.
    */
   private fill(): void {
     const { connections } = this.parts.mailServer!;
-    if (this.inFlight.size > connections * 2) return;
     const now = performance.now();
-    const ahead = [...this.inFlight.values()].filter(({ since }) => now - since < IN_ORDER_MS);
+    const flights = [...this.inFlight.values()];
+    // What takes long has left its place among the connections.
+    let quick = flights.filter(({ since }) => now - since < HANDOVER.slowMs).length;
+    if (quick > connections * 2) return;
+    const ahead = flights.filter(({ since }) => now - since < IN_ORDER_MS);
     const earliest = Math.min(this.ready[0]?.due ?? 0, ...ahead.map((flight) => flight.due));
-    while (this.ready[0]?.due === earliest && this.inFlight.size < connections * 4)
-      this.begin(this.ready.shift()!);
+    const onTime = this.parts.desk.now() - ON_TIME_MS;
+    const mayBegin = (next: { due: number } | undefined) =>
+      next !== undefined && (next.due === earliest || next.due > onTime);
+    for (; mayBegin(this.ready[0]) && quick < connections * 4; quick++) this.begin(this.ready.shift()!);
   }
 
   private beat(): void {

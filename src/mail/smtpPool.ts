@@ -4,6 +4,7 @@ import { Readable } from 'node:stream';
 import { domainToASCII } from 'node:url';
 import PQueue from 'p-queue';
 import { isVerdict, replyStatus, type AttemptStage, type RecipientOutcome } from '../core/departure/outcome';
+import { HANDOVER } from '../core/limits';
 import { serverWords, shownReply, type ConnectionError } from './serverWords';
 import type { SmtpServer } from './smtpUrl';
 
@@ -97,8 +98,11 @@ export interface Patience {
   slow: number;
 }
 
-/** RFC 5321 §4.5.3.2 asks for minutes at each step, and for ten after the final dot. */
-const PATIENCE: Patience = { toDot: 5 * 60_000, afterDot: 10 * 60_000, slow: 30_000 };
+const PATIENCE: Patience = {
+  toDot: HANDOVER.toDotMs,
+  afterDot: HANDOVER.afterDotMs,
+  slow: HANDOVER.slowMs,
+};
 /** Bytes a second that a line out of the desert carries. */
 const SLOWEST = 10_000;
 /** So many slow ones there are at most, as a multiple of the connections. */

@@ -230,6 +230,51 @@ it('an answer that the disk does not take is kept as soon as it does', async () 
   expect(readDeparture(other, id).readers[0]!.answer).toContain('Taken');
 });
 
+describe('a server that stalls for one message', () => {
+  it.each(['at a reader', 'after the final dot'] as const)(
+    '%s: others leave by other connections meanwhile, and it says what it waits for',
+    async (stage) => {
+      const { desk } = tempDesk('real');
+      changeSettings(desk, { holdSeconds: 0 });
+      let stalled: (() => void) | undefined;
+      const stall = (go: () => void) => {
+        if (stalled) go();
+        else stalled = go;
+      };
+      const sink = await startSink(0, {
+        onRcptTo({ address }, _session, done) {
+          if (stage === 'at a reader' && address.startsWith('stalled')) stall(() => done());
+          else done();
+        },
+        onData(stream, session, done) {
+          stream.resume();
+          stream.on('end', () => {
+            const stalls = session.envelope.rcptTo[0]!.address.startsWith('stalled');
+            if (stage === 'after the final dot' && stalls) stall(() => done());
+            else done();
+          });
+        },
+      });
+      await startEngine(desk, sink.url);
+      const send = (subject: string, to: string) =>
+        scheduleMessage(desk, createDraft(desk, { to: [to], subject, text: 'x' }).id, { kind: 'now' })[0]!;
+      const first = send('Stalled', 'stalled@x.example');
+      await until('it to stall', () => stalled);
+      await until('that to be said', () => {
+        const { state, reason } = readDeparture(desk, first.id);
+        return state === 'releasing' && /5 minutes|up to 10 minutes/.test(reason ?? '');
+      });
+      const others = Array.from({ length: 30 }, (_, n) => send(`Other ${n}`, 'a@x.example'));
+      await until('the others to leave', () =>
+        others.every(({ id }) => readDeparture(desk, id).state === 'sent'),
+      );
+      expect(readDeparture(desk, first.id).state).toBe('releasing');
+      stalled!();
+      await until('it to leave too', () => readDeparture(desk, first.id).state === 'sent');
+    },
+  );
+});
+
 it('while the disk is full, what is overdue says why, on every view; and leaves once there is room', async () => {
   const { desk, dir } = tempDesk();
   const other = openDesk(dir);

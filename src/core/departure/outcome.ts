@@ -1,4 +1,5 @@
 /** What one attempt to hand a message to the mail server came to. */
+import { HANDOVER } from '../limits';
 import type { DepartureEvent } from './states';
 
 /** How far an attempt got. Each is persisted before the step it names is taken. */
@@ -44,4 +45,14 @@ export const isVerdict = (code: number | undefined): boolean =>
  */
 export function unfinishedEvent(stage: AttemptStage): 'deferred' | 'lost' {
   return stage === 'final-dot' ? 'lost' : 'deferred';
+}
+
+const minutes = (ms: number) => `${ms / 60_000} minutes`;
+
+/** What is waited for while an attempt runs, and for how long. */
+export function stageWords(stage: AttemptStage): string {
+  if (stage === 'final-dot')
+    return `All of it is with the mail server; its answer is awaited for up to ${minutes(HANDOVER.afterDotMs)}.`;
+  const what = stage === 'claimed' ? 'The mail server is being asked to take it' : 'Its text is going over';
+  return `${what}; after ${minutes(HANDOVER.toDotMs)} this is given up and tried again.`;
 }

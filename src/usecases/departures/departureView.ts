@@ -4,6 +4,7 @@ import { heldByWords, type HeldBy } from '../../core/hold/decide';
 import { usualChoices, type IfTheyWriteFirst, type Lateness, type Plan } from '../../core/plan/plan';
 import type { Working } from '../../core/time/dayParts';
 import { whyThen } from '../../core/plan/preview';
+import { stageWords } from '../../core/departure/outcome';
 import { PENDING_STATES, type DepartureState, type PauseCause } from '../../core/departure/states';
 import type { ReportedAction } from '../../core/reply/report';
 import { addressKey } from '../../core/message/address';
@@ -77,6 +78,11 @@ export interface DepartureView {
   snapshot: Snapshot | null;
 }
 
+/** What it waits for, or why it is where it is. */
+function whyNow({ state, stage, reason }: Departure, disk: string | undefined): string | null {
+  return disk ?? (state === 'releasing' && stage ? stageWords(stage) : reason);
+}
+
 function views(desk: Desk, departures: Departure[]): DepartureView[] {
   const { db } = desk.store;
   const { zone, hourCycle } = desk.settings();
@@ -142,7 +148,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
         (departure.heldBy && heldByWords(departure.heldBy)) ??
         whyThen(departure.plan, zone, hourCycle, readers),
       state: departure.state,
-      reason: disk && overdue ? ENGINE_DISK_WORDS[disk] : departure.reason,
+      reason: whyNow(departure, disk && overdue ? ENGINE_DISK_WORDS[disk] : undefined),
       pausedFor: departure.pausedFor,
       holdLeft: departure.holdLeft,
       waitsForServer: down && !disk && overdue,
