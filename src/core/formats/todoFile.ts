@@ -2,6 +2,7 @@
 import ICAL from 'ical.js';
 import type { TodoMoment, TodoTimes } from '../todo/todo';
 import { assertFew } from './few';
+import { zonesArePlain } from './zoneRules';
 import { isLocal, toInstant, toLocal } from '../time/wallClock';
 
 /** A to-do as it goes into a file or comes out of one. */
@@ -179,13 +180,16 @@ function realTime(time: ICAL.Time): ICAL.Time {
  */
 export function readTodoFile(text: string, zone: string, now: number): TodoEntry[] {
   let calendars: ICAL.Component[];
+  let plain: boolean;
   try {
     const parsed = ICAL.parse(text) as unknown[];
     const list = typeof parsed[0] === 'string' ? [parsed] : parsed;
+    plain = list.every(zonesArePlain);
     calendars = list.map((each) => new ICAL.Component(each as never));
   } catch {
     throw new TodoFileError('This is not an iCalendar file.');
   }
+  if (!plain) throw new TodoFileError('The file describes a time zone whose clocks change as no clocks do.');
   const entries = calendars.flatMap((calendar) => calendar.getAllSubcomponents('vtodo'));
   if (entries.length === 0) throw new TodoFileError('The file holds no to-dos.');
   assertFew(entries.length);
