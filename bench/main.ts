@@ -5,6 +5,7 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { checks } from './checks';
+import { fed } from './fed';
 import { ingest, large } from './incoming';
 import { memory } from './memory';
 import { moment } from './moment';
@@ -22,6 +23,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   ...{
     throughput,
     lateness,
+    fed,
     start: startToFirstRelease,
     size,
     memory,

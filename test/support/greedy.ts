@@ -6,7 +6,7 @@
 export interface Greedy {
   name: string;
   /** @param size bytes, about */
-  make(size: number): Buffer;
+  make: (size: number) => Buffer;
 }
 
 const CRLF = '\r\n';

@@ -26,4 +26,4 @@ export const isUnread = (strange: Strange): boolean => UNREAD.includes(strange);
 
 /** What is said of it above its words. */
 export const strangeWords = (strange: Strange): string =>
-  `${isUnread(strange) ? 'Kept, too strange to read' : 'Kept whole, not read to its end'}: ${WHY[strange]}`;
+  `${isUnread(strange) ? 'Kept, too strange to read' : 'Kept whole, not read to its end'}. ${WHY[strange]}`;
