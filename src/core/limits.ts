@@ -72,7 +72,7 @@ export const READING = {
   htmlAttributes: 200,
 } as const;
 
-/** Milliseconds and bytes of memory that one reading may take. */
+/** Milliseconds of work and bytes of memory that one reading may take. */
 export const EFFORT = {
   /** Of what a person waits for, and of a message the first time: it then waits until others have been read. */
   shortMs: 3000,

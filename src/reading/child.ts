@@ -9,7 +9,7 @@ import { readings } from './readings';
 import type { Task, TaskAnswer } from './pool';
 
 /** Whoever waits for anything else goes first. */
-const PRIORITY = 10;
+const PRIORITY = 5;
 const LOOK_MS = 50;
 
 const GUARD = `

@@ -52,7 +52,7 @@ describe('what comes in', () => {
   it('is kept byte for byte, however long, and its words are found', async () => {
     const { desk } = tempDesk();
     const reader = await startReader(desk);
-    const long = mailOf({ id: 'long', subject: 'Long', text: 'lacquer panel\r\n'.repeat(70_000) });
+    const long = mailOf({ id: 'long', subject: 'Long', text: 'lacquer panel\r\n'.repeat(75_000) });
     const exact = mailOf({ id: 'exact', subject: 'Exact', text: '' });
     // Exactly two pieces.
     const padded = Buffer.concat([

@@ -55,7 +55,7 @@ export function ImportPanel() {
   const [problem, setProblem] = useState<string | null>(null);
   const [intoInbox, setIntoInbox] = useState(false);
   const [over, setOver] = useState(false);
-  const stopped = useRef(false);
+  const stopping = useRef(new AbortController());
   const files = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
 
@@ -63,7 +63,8 @@ export function ImportPanel() {
     if (file.size === 0) return;
     const format = formatOf(file, await file.slice(0, 5).text());
     let { id, received } = await ask<ImportJson>('POST', '/imports', { name, size: file.size, format });
-    while (received < file.size && !stopped.current) {
+    const { signal } = stopping.current;
+    while (received < file.size && !signal.aborted) {
       setRunning({ name, done: received, size: file.size });
       const piece = file.slice(received, received + PIECE);
       ({ id, received } = await putPiece<ImportJson>(
@@ -71,20 +72,23 @@ export function ImportPanel() {
         piece,
         received,
         file.size,
+        signal,
       ));
     }
   }
   async function takeIn(list: readonly Given[]) {
-    stopped.current = false;
+    stopping.current = new AbortController();
     setProblem(null);
     try {
       for (const [index, given] of list.entries()) {
-        if (stopped.current) break;
+        if (stopping.current.signal.aborted) break;
         setLeft(list.length - index);
         await takeInOne(given, intoInbox ? 'inbox' : 'archive');
       }
     } catch (error) {
-      setProblem(`${(error as Error).message} Take the same files in again: it goes on where it stopped.`);
+      // Stopped: the list says how far each has come.
+      if (!stopping.current.signal.aborted)
+        setProblem(`${(error as Error).message} Take the same files in again: it goes on where it stopped.`);
     } finally {
       setRunning(null);
       setLeft(0);
@@ -166,7 +170,7 @@ export function ImportPanel() {
             size="small"
             aria-label="Taken in so far"
           />
-          <Button size="small" onClick={() => (stopped.current = true)}>
+          <Button size="small" onClick={() => stopping.current.abort()}>
             Stop
           </Button>
         </div>

@@ -2,7 +2,7 @@
 /** Reading a vCard or CSV file: first what would change, then doing it. */
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { PeopleImportJson } from '../../api/types';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
@@ -18,6 +18,9 @@ const WHAT: Record<PeopleImportJson['rows'][number]['what'], string> = {
 };
 const RANK = { error: 0, change: 1, add: 2, group: 3, same: 4 };
 
+const STOPPED =
+  'Stopped. What had been taken in by then stays; choose the file again to see the rest, and to go on.';
+
 const formatOf = (text: string) => (/^\s*BEGIN:VCARD/i.test(text) ? 'vcard' : 'csv');
 
 export function ImportPanel({ onClose }: { onClose: () => void }) {
@@ -27,20 +30,24 @@ export function ImportPanel({ onClose }: { onClose: () => void }) {
   const [result, setResult] = useState<PeopleImportJson | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const stopping = useRef(new AbortController());
 
   async function send(content: string, commit: boolean) {
     setBusy(true);
     setProblem(null);
+    stopping.current = new AbortController();
+    const { signal } = stopping.current;
     try {
       const body = { format: formatOf(content), text: content, commit };
-      const answer = await ask<PeopleImportJson>('POST', '/correspondents/import', body);
+      const answer = await ask<PeopleImportJson>('POST', '/correspondents/import', body, undefined, signal);
       if (!commit) return setResult(answer);
       refresh(client, ['correspondent']);
       show({ words: `${answer.added} added, ${answer.changed} changed.` });
       onClose();
     } catch (error) {
       setResult(null);
-      setProblem((error as Error).message);
+      if (signal.aborted && commit) refresh(client, ['correspondent']);
+      setProblem(signal.aborted ? STOPPED : (error as Error).message);
     } finally {
       setBusy(false);
     }
@@ -66,7 +73,14 @@ export function ImportPanel({ onClose }: { onClose: () => void }) {
           onChange={(event) => void read(event.target.files?.[0])}
         />
       </div>
-      {busy && <p role="status">Reading…</p>}
+      {busy && (
+        <p role="status" className={styles.foot}>
+          Reading…
+          <Button size="small" onClick={() => stopping.current.abort()}>
+            Stop
+          </Button>
+        </p>
+      )}
       {problem && (
         <p role="alert" className={styles.problem}>
           {problem}

@@ -23,7 +23,13 @@ const NO_ANSWER = 'Oak Lantern does not answer. It may be starting again; what y
 /** Browsers let requests outlive their page up to 64 KiB in all (Fetch Standard §4.6); characters may take three. */
 const KEEPALIVE_BYTES = 20_000;
 
-async function change(method: string, path: string, sent: string | undefined, revision?: number | '*') {
+async function change(
+  method: string,
+  path: string,
+  sent: string | undefined,
+  revision?: number | '*',
+  signal?: AbortSignal,
+) {
   const headers: Record<string, string> = {};
   if (sent !== undefined) headers['content-type'] = 'application/json';
   if (revision !== undefined) headers['if-match'] = revision === '*' ? '*' : `"${revision}"`;
@@ -32,6 +38,7 @@ async function change(method: string, path: string, sent: string | undefined, re
       method,
       headers,
       body: sent,
+      signal,
       // What is asked on leaving a page is done although the page is gone, where it is small enough for that.
       keepalive: document.visibilityState === 'hidden' && (sent?.length ?? 0) < KEEPALIVE_BYTES,
     });
@@ -51,6 +58,7 @@ function parsed(text: string): unknown {
 
 /**
  * @param revision as it was seen; `*` for any, where what is done does not depend on it
+ * @param signal stops a change; what has been done by then stays
  * @throws (rejects) ApiProblem
  */
 export async function ask<T>(
@@ -58,10 +66,12 @@ export async function ask<T>(
   path: string,
   body?: unknown,
   revision?: number | '*',
+  signal?: AbortSignal,
 ): Promise<T> {
   const url = `/api/v1${path}`;
   const sent = body === undefined ? undefined : JSON.stringify(body);
-  const { status, text } = method === 'GET' ? await read(url) : await change(method, url, sent, revision);
+  const { status, text } =
+    method === 'GET' ? await read(url) : await change(method, url, sent, revision, signal);
   // The session has ended: the page to sign in stands where this one was.
   if (status === 401 && path !== '/session') window.location.assign('/sign-in');
   return answerOf<T>(status, text);
@@ -77,13 +87,20 @@ function answerOf<T>(status: number, text: string): T {
 /**
  * Sends a piece of a file.
  * @param offset of its first byte, and the bytes of the whole (RFC 9110 §14.4)
+ * @param signal stops it; what has been done by then stays
  * @throws (rejects) ApiProblem
  */
-export async function putPiece<T>(path: string, piece: Blob, offset: number, size: number): Promise<T> {
+export async function putPiece<T>(
+  path: string,
+  piece: Blob,
+  offset: number,
+  size: number,
+  signal?: AbortSignal,
+): Promise<T> {
   const range = `bytes ${offset}-${offset + piece.size - 1}/${size}`;
   const headers = { 'content-type': 'application/octet-stream', 'content-range': range };
   try {
-    const response = await fetch(`/api/v1${path}`, { method: 'PUT', headers, body: piece });
+    const response = await fetch(`/api/v1${path}`, { method: 'PUT', headers, body: piece, signal });
     return answerOf<T>(response.status, await response.text());
   } catch (error) {
     throw error instanceof ApiProblem ? error : new ApiProblem(0, NO_ANSWER);
