@@ -50,8 +50,7 @@ export class Children {
 
   private run(spec: ChildSpec, backoff: number, ready?: () => void, failed?: (error: Error) => void): void {
     const started = Date.now();
-    // Young objects in small rooms: those of a large answer are gone before they have cost much.
-    const heap = spec.heap ? [`--max-old-space-size=${spec.heap}`, '--max-semi-space-size=4'] : [];
+    const heap = spec.heap ? [`--max-old-space-size=${spec.heap}`] : [];
     const child = spawn(process.execPath, [...heap, spec.script], {
       // Detached: Ctrl C reaches the launcher alone, which ends the rest in order.
       detached: true,

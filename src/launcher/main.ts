@@ -29,7 +29,7 @@ function withDesk(work: (desk: Desk) => void): void {
 }
 
 /** Megabytes, several times what each of them needs at work. */
-const HEAP = { reader: 192, engine: 192, web: 256 };
+const HEAP = { reader: 192, engine: 192, web: 320 };
 
 /** @returns true where the data are new */
 async function prepare(): Promise<boolean> {

@@ -2,6 +2,7 @@
 import next from 'next';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { openDesk, type Desk } from '../usecases/desk';
+import { warmReading } from '../usecases/readApart';
 import { diskWords } from '../usecases/diskTrouble';
 import { openLog } from '../usecases/openLog';
 import { closeToOthers } from '../usecases/ownFolder';
@@ -26,6 +27,9 @@ const isPage = (path: string, request: IncomingMessage) =>
   request.method === 'GET' &&
   !path.startsWith('/api/') &&
   (request.headers.accept ?? '').includes('text/html');
+
+/** A connection nobody uses is kept so long; programs that talk to it close theirs before. */
+const KEPT_MS = 75_000;
 
 async function main(): Promise<void> {
   closeToOthers();
@@ -99,6 +103,9 @@ async function main(): Promise<void> {
   });
   // Nothing here changes its protocol.
   server.on('upgrade', (_request, socket) => socket.destroy());
+  // A connection that is closed just as it is used again would lose what is asked on it.
+  server.keepAliveTimeout = KEPT_MS;
+  warmReading();
   server.listen(port, OAK_HOST, () => process.send?.({ ready: true }));
 
   const stop = () => {
