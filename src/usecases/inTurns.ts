@@ -1,7 +1,7 @@
 /** Much work in small pieces: in between, others have their turn. */
 
 /** So many are done in one go. */
-const BATCH = 25;
+const BATCH = 100;
 
 /**
  * @param work is given some at a time, in order, and where they begin

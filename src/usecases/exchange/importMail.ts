@@ -28,7 +28,7 @@ import { knownAlready } from '../incoming/knownAlready';
 export type { Import } from '../../store/imports';
 
 /** Messages are committed together in batches of so many: nobody waits long for a turn. */
-const BATCH = 25;
+const BATCH = 100;
 /** A message that grows beyond this is none. */
 const LONGEST = 64 * 1024 * 1024;
 const TAKEN = 'This piece is being taken in already.';

@@ -142,23 +142,30 @@ function take(book: Book, entry: FileEntry): ImportRow {
   }
 }
 
+/** Rows at a time: few enough for others to have their turn, and whoever looks on reads everything after each. */
+const BATCH = 200;
+
 async function inBatches(
   entries: readonly FileEntry[],
   takeBatch: (batch: readonly FileEntry[]) => ImportRow[],
   signal?: AbortSignal,
 ): Promise<ImportRow[]> {
   const rows: ImportRow[] = [];
-  await inTurns(entries, (batch, from) => {
-    if (signal?.aborted)
-      throw new Refused(`It was stopped. The first ${from} were taken in; import the file again to go on.`);
-    try {
-      rows.push(...takeBatch(batch));
-    } catch (error) {
-      if (from === 0) throw error;
-      const why = diskWords(error) ?? 'Something went wrong here.';
-      throw new Refused(`${why} The first ${from} were taken in; import the file again to go on.`);
-    }
-  });
+  await inTurns(
+    entries,
+    (batch, from) => {
+      if (signal?.aborted)
+        throw new Refused(`It was stopped. The first ${from} were taken in; import the file again to go on.`);
+      try {
+        rows.push(...takeBatch(batch));
+      } catch (error) {
+        if (from === 0) throw error;
+        const why = diskWords(error) ?? 'Something went wrong here.';
+        throw new Refused(`${why} The first ${from} were taken in; import the file again to go on.`);
+      }
+    },
+    BATCH,
+  );
   return rows;
 }
 
