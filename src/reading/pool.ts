@@ -16,22 +16,40 @@ export interface Task {
 /** Answered by it. */
 export type TaskAnswer = { value: unknown } | { unreadable: string };
 
+/**
+ * What a reading came to where it came to nothing. Told apart by name: the pages are bundled apart from each other, so a
+ * class of one is not that of another.
+ */
+const named =
+  <Failure extends Error>(name: string) =>
+  (error: unknown): error is Failure =>
+    error instanceof Error && error.name === name;
+
 /** It took more than a reading may. */
 export class TooStrange extends Error {
+  override readonly name = 'TooStrange';
+
   constructor(readonly why: 'time' | 'memory') {
     super(why === 'time' ? 'Reading it took too long.' : 'Reading it took too much memory.');
   }
 }
+export const isTooStrange = named<TooStrange>('TooStrange');
 
 /** It is not what it should be; `message` says why. */
-export class Unreadable extends Error {}
+export class Unreadable extends Error {
+  override readonly name = 'Unreadable';
+}
+export const isUnreadable = named<Unreadable>('Unreadable');
 
 /** Nobody wants it any more. */
 export class Stopped extends Error {
+  override readonly name = 'Stopped';
+
   constructor() {
     super('It was stopped.');
   }
 }
+export const isStopped = named<Stopped>('Stopped');
 
 export interface ReadingOptions {
   /** How long it may be at work, ms; {@link EFFORT.shortMs} where it is not said. */
@@ -200,11 +218,6 @@ export class ReadingPool {
       options.signal?.addEventListener('abort', () => this.forget(waiting), { once: true });
       this.next();
     });
-  }
-
-  /** Has one ready. */
-  warm(): void {
-    if (this.readers.size === 0) this.idle.push(this.more()!);
   }
 
   /** Ends everything that is being read. */

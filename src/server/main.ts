@@ -2,7 +2,6 @@
 import next from 'next';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { openDesk, type Desk } from '../usecases/desk';
-import { warmReading } from '../usecases/readApart';
 import { diskWords } from '../usecases/diskTrouble';
 import { openLog } from '../usecases/openLog';
 import { closeToOthers } from '../usecases/ownFolder';
@@ -105,7 +104,6 @@ async function main(): Promise<void> {
   server.on('upgrade', (_request, socket) => socket.destroy());
   // A connection that is closed just as it is used again would lose what is asked on it.
   server.keepAliveTimeout = KEPT_MS;
-  warmReading();
   server.listen(port, OAK_HOST, () => process.send?.({ ready: true }));
 
   const stop = () => {

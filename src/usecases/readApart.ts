@@ -1,5 +1,5 @@
 /** Reading what came from outside, by a process of its own, for somebody who waits for it. */
-import { longMs, reading, Stopped, TooStrange, Unreadable, type ReadingOptions } from '../reading/pool';
+import { isStopped, isTooStrange, isUnreadable, longMs, reading, type ReadingOptions } from '../reading/pool';
 import type { ReadingAnswer, ReadingInput, ReadingKind } from '../reading/readings';
 import { Invalid, Refused } from './errors';
 
@@ -14,7 +14,7 @@ export async function readApart<K extends ReadingKind>(
   try {
     return await reading().read(kind, input, options);
   } catch (error) {
-    if (error instanceof TooStrange || error instanceof Unreadable)
+    if (isTooStrange(error) || isUnreadable(error))
       throw new Refused(`This is too strange to show: ${error.message} The source can be opened.`, {
         cause: error,
       });
@@ -37,10 +37,10 @@ export async function readFileApart<K extends ReadingKind>(
   try {
     return await reading().read(kind, input, { ms: longMs(size), signal });
   } catch (error) {
-    if (error instanceof Unreadable) throw new Invalid(error.message, 'text');
-    if (error instanceof TooStrange)
+    if (isUnreadable(error)) throw new Invalid(error.message, 'text');
+    if (isTooStrange(error))
       throw new Invalid(`This file is too strange to read: ${error.message} Nothing was taken in.`, 'text');
-    if (error instanceof Stopped) throw new Refused('It was stopped; nothing was taken in.');
+    if (isStopped(error)) throw new Refused('It was stopped; nothing was taken in.');
     throw error;
   }
 }
@@ -54,6 +54,3 @@ export async function unlessStrange<T>(read: Promise<T>, instead: T): Promise<T>
     throw error;
   }
 }
-
-/** Has a process ready before anybody waits for one. */
-export const warmReading = (): void => reading().warm();

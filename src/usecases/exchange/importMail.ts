@@ -2,7 +2,7 @@
 import { READING } from '../../core/limits';
 import { BEFORE, beginsIn, splitMbox } from '../../core/formats/mbox';
 import type { ReadMail } from '../../mail/readMail';
-import { longMs, reading, TooStrange } from '../../reading/pool';
+import { isTooStrange, longMs, reading } from '../../reading/pool';
 import {
   findImport,
   findImportOf,
@@ -60,7 +60,7 @@ async function readGroup(group: Buffer[]): Promise<ReadOne[]> {
     const found = await reading().read('filed', [group], { ms: longMs(size) });
     return found.map((each, index) => ({ ...each, bytes: group[index]! }));
   } catch (error) {
-    if (!(error instanceof TooStrange)) throw error;
+    if (!isTooStrange(error)) throw error;
     if (group.length === 1) return [{ bytes: group[0]!, reason: error.message }];
     const read: ReadOne[] = [];
     for (const message of group) read.push(...(await readGroup([message])));

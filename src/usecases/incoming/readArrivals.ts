@@ -6,7 +6,7 @@ import { EFFORT } from '../../core/limits';
 import type { Strange } from '../../core/message/strange';
 import { digestOf } from '../../mail/saysTheSame';
 import { HEAD_BYTES, READER_VERSION, readNothing, type ReadMail } from '../../mail/readMail';
-import { longMs, TooStrange, Unreadable, type ReadingPool } from '../../reading/pool';
+import { isTooStrange, isUnreadable, longMs, type ReadingPool } from '../../reading/pool';
 import { bytesOfArrival, nextArrivals, noteTry, type Arrival } from '../../store/arrivals';
 import { findMessage, readByOlder } from '../../store/messages';
 import { sourceOf } from '../../store/sources';
@@ -25,8 +25,8 @@ export const arrivalsToRead = (desk: Desk, without: readonly string[], limit: nu
 
 /** Why a reading came to nothing; undefined where that is no matter of what was read. */
 function strangeness(error: unknown): Strange | undefined {
-  if (error instanceof TooStrange) return error.why;
-  return error instanceof Unreadable ? 'form' : undefined;
+  if (isTooStrange(error)) return error.why;
+  return isUnreadable(error) ? 'form' : undefined;
 }
 
 /** What its header says; where even that is too much, nothing. */
