@@ -131,13 +131,18 @@ export function openLmtpIntake(port: number, handlers: LmtpHandlers): Promise<Lm
         clearTimeout(late);
         if (size > INTAKE.messageBytes) return done(smtpReply(552, '5.3.4 Message too big'));
         if (!coming) return failed(trouble);
+        const unkept = (error: unknown) => {
+          // What has been written of it belongs to nothing.
+          giveUp();
+          failed(error);
+        };
         coming.keep().then(() => {
           handlers.arrived();
           done(
             null,
             session.envelope.rcptTo.map(() => '2.0.0 Kept'),
           );
-        }, failed);
+        }, unkept);
       });
     },
   });

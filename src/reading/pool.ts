@@ -106,10 +106,8 @@ class Reader {
       stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
     });
     this.child.on('message', (answer: TaskAnswer | { ready: true }) => {
-      if ('ready' in answer) {
-        this.ready = true;
-        this.startClock();
-      } else this.settle((waiting) => this.answer(waiting, answer));
+      if ('ready' in answer) this.ready = true;
+      else this.settle((waiting) => this.answer(waiting, answer));
     });
     this.child.once('exit', (code) => {
       gone(this);
@@ -130,7 +128,8 @@ class Reader {
     this.child.send(waiting.task, (error) => {
       if (error) this.end(new TooStrange('memory'));
     });
-    if (this.ready) this.startClock();
+    const { ms = EFFORT.shortMs } = waiting.options;
+    this.watch(ms, this.workDone(), performance.now() + ms * LONGEST);
   }
 
   /** @param why told to whoever waits */
@@ -140,12 +139,6 @@ class Reader {
   }
 
   private readonly abort = () => this.end(new Stopped());
-
-  private startClock(): void {
-    if (!this.current) return;
-    const { ms = EFFORT.shortMs } = this.current.options;
-    this.watch(ms, this.workDone(), performance.now() + ms * LONGEST);
-  }
 
   /** Its work counts, not the time that passes: on a busy machine others are at work meanwhile. */
   private watch(ms: number, before: number, end: number): void {

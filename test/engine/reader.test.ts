@@ -197,6 +197,21 @@ describe('what is too strange', () => {
     patient(EFFORT.longMs * 12),
   );
 
+  it('cannot be kept as it is: it is kept with what its header says, and stops no other', async () => {
+    const { desk } = tempDesk();
+    desk.store.db.run(`CREATE TRIGGER unkeepable BEFORE INSERT ON messages WHEN NEW.text = 'unkeepable'
+      BEGIN SELECT RAISE(ABORT, 'a fault of ours'); END`);
+    const bytes = mailOf({ id: 'fault', subject: 'Fault', text: 'unkeepable' });
+    await arrive(desk, bytes);
+    await arrive(desk, mailOf({ id: 'other', subject: 'Other' }));
+    await startReader(desk);
+    await allRead(desk);
+    expect(subjects(desk).sort()).toEqual(['Fault', 'Other']);
+    const { id } = inboxOf(desk).messages.find(({ subject }) => subject === 'Fault')!;
+    expect(readMessage(desk, id).strange).toBe('form');
+    expect(readSource(desk, id).equals(bytes)).toBe(true);
+  });
+
   it('is tried again by a newer version, and stays where it is', async () => {
     const { desk } = tempDesk();
     const { id } = await receiveMail(desk, mailOf({ id: 'a', subject: 'Crates', text: 'lacquer' }));

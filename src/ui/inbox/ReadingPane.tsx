@@ -217,7 +217,8 @@ export function ReadingPane({ id }: { id: string }) {
       </div>
       <Notes message={message} actions={actions} />
       <p className={styles.meta}>
-        From {message.from.address} to {recipientsWords(message.to)} · {words.moment(message.at)} ·{' '}
+        From {message.from.address}
+        {message.to.length > 0 && ` to ${recipientsWords(message.to)}`} · {words.moment(message.at)} ·{' '}
         <a href={`/api/v1/messages/${id}/source`} target="_blank" rel="noreferrer">
           source
         </a>{' '}

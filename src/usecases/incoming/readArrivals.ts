@@ -11,6 +11,7 @@ import { bytesOfArrival, nextArrivals, noteTry, type Arrival } from '../../store
 import { findMessage, readByOlder } from '../../store/messages';
 import { sourceOf } from '../../store/sources';
 import type { Desk } from '../desk';
+import { diskTrouble } from '../diskTrouble';
 import { describeAnew } from './keepIncoming';
 import { keepArrived } from './receiveMail';
 
@@ -27,6 +28,19 @@ export const arrivalsToRead = (desk: Desk, without: readonly string[], limit: nu
 function strangeness(error: unknown): Strange | undefined {
   if (isTooStrange(error)) return error.why;
   return isUnreadable(error) ? 'form' : undefined;
+}
+
+/** What can be read of one; undefined where it is to be tried once more, after the others. */
+async function readMost(pool: ReadingPool, bytes: Buffer, tries: number): Promise<ReadMail | undefined> {
+  // It was read, and could not be kept as it was.
+  if (tries >= MOST_TRIES) return readLittle(pool, bytes, 'form');
+  try {
+    return await pool.read('message', [bytes], { ms: tries === 0 ? EFFORT.shortMs : longMs(bytes.length) });
+  } catch (error) {
+    const strange = strangeness(error);
+    if (!strange) throw error;
+    return tries + 1 < MOST_TRIES ? undefined : readLittle(pool, bytes, strange);
+  }
 }
 
 /** What its header says; where even that is too much, nothing. */
@@ -52,20 +66,16 @@ export async function readArrival(
 ): Promise<string | undefined> {
   const bytes = bytesOfArrival(desk.store.db, arrival.id);
   if (!bytes) return undefined;
-  const ms = arrival.tries === 0 ? EFFORT.shortMs : longMs(bytes.length);
-  let read: ReadMail;
+  const read = await readMost(pool, bytes, arrival.tries);
   try {
-    read = await pool.read('message', [bytes], { ms });
+    if (read) return await desk.group.run((tx) => keepArrived(desk, tx, arrival, read));
   } catch (error) {
-    const strange = strangeness(error);
-    if (!strange) throw error;
-    if (arrival.tries + 1 < MOST_TRIES) {
-      desk.store.write((tx) => noteTry(tx, arrival));
-      return undefined;
-    }
-    read = await readLittle(pool, bytes, strange);
+    // The disk's fault is none of the message's; any other would come again and again.
+    if (!diskTrouble(error)) desk.store.write((tx) => noteTry(tx, arrival));
+    throw error;
   }
-  return desk.group.run((tx) => keepArrived(desk, tx, arrival, read));
+  desk.store.write((tx) => noteTry(tx, arrival));
+  return undefined;
 }
 
 /**
