@@ -116,7 +116,7 @@ describe('a message in HTML', () => {
     const page = await browser.browser.newPage();
     await page.goto(`${product.origin}/inbox/${id}`, { waitUntil: 'load' });
     const frame = await until('the frame', () => page.frames().find((each) => each.url().endsWith('/html')));
-    await until('the message', () => frame.$eval('h1', (each) => each.textContent).catch(() => ''));
+    await until('the message', () => frame.$eval('h1', (each) => each.textContent).catch(() => undefined));
     expect(await frame.$eval('h1', (each) => getComputedStyle(each).color)).toBe('rgb(1, 2, 3)');
     expect(await frame.$eval('#near', (each) => (each as HTMLImageElement).naturalWidth)).toBe(1);
     expect(await frame.$eval('#far', (each) => (each as HTMLImageElement).naturalWidth)).toBe(0);

@@ -1,5 +1,13 @@
 import { expect, it } from 'vitest';
-import { dayWords, durationWords, longDayWords, momentThere, momentWords, timeWords } from './words';
+import {
+  dayWords,
+  durationWords,
+  leftWords,
+  longDayWords,
+  momentThere,
+  momentWords,
+  timeWords,
+} from './words';
 
 it.each([
   ['2026-11-25T08:30', 24, 'never', '08:30'],
@@ -60,3 +68,13 @@ it.each([
   [74 * 3_600_000, '3 days 2 h'],
   [72 * 3_600_000, '3 days'],
 ])('%d ms is %s', (ms, words) => expect(durationWords(ms)).toBe(words));
+
+it.each([0, 1, 358, 499, 500, 541, 999])(
+  '12 s are left from 18.%d to 30.%d seconds, as the clock shows',
+  (ms) => {
+    const now = Date.UTC(2026, 10, 24, 14, 25, 18);
+    expect(leftWords(now + 12_000 + ms, now)).toBe('12 s');
+    expect(leftWords(now + 12_000 + ms, now + ms)).toBe('12 s');
+    expect(leftWords(now + ms, now + 12_000)).toBe('0 s');
+  },
+);

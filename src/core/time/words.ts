@@ -111,6 +111,15 @@ export function momentThere(
 const plural = (n: number, unit: string) => `${n} ${unit}`;
 
 /**
+ * How long it is until a moment, by what a clock with seconds shows of both: `12 s` from 14:25:18 to 14:25:30, whatever
+ * the fractions of a second are.
+ * @param at epoch ms
+ * @param now epoch ms
+ */
+export const leftWords = (at: number, now: number): string =>
+  durationWords(Math.max(0, Math.floor(at / 1000) - Math.floor(now / 1000)) * 1000);
+
+/**
  * A length of time in words, two units at most: `90 s`, `4 min`, `12 h 21 min`, `3 days 2 h`.
  * @param ms milliseconds, not negative; rounded to the second
  */

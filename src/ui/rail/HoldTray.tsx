@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useEffect, useMemo, useRef } from 'react';
 import type { DepartureJson } from '../../api/types';
-import { durationWords } from '../../core/time/words';
+import { leftWords } from '../../core/time/words';
 import { recipientsWords, useWords } from '../common/format';
 import { stateWords } from '../common/StatePill';
 import { TwicePressed } from '../common/TwicePressed';
@@ -43,7 +43,7 @@ function useHoldAnnouncements(held: DepartureJson[] | undefined): void {
       const left = Date.parse(departure.at) - now;
       if (!entry.called && left > 0 && left <= LAST_CALL_MS) {
         entry.called = true;
-        announce(`To ${to}: leaves in ${durationWords(left)}.`);
+        announce(`To ${to}: leaves in ${leftWords(Date.parse(departure.at), now)}.`);
       }
     }
     for (const [id, { to }] of before) {
@@ -82,7 +82,7 @@ export function HoldTray() {
                   held until {exact(departure.at)}
                   <span aria-hidden="true" className={styles.left}>
                     {' '}
-                    · {durationWords(Math.max(0, Date.parse(departure.at) - now))}
+                    · {leftWords(Date.parse(departure.at), now)}
                   </span>
                   {departure.heldBy && <span title={departure.heldBy}> · {departure.heldBy}</span>}
                 </small>

@@ -2,7 +2,7 @@
 /** Says what is about to leave to somebody who looks elsewhere, outside this page, with the way back. */
 import { useEffect, useRef, useState } from 'react';
 import type { DepartureJson } from '../../api/types';
-import { durationWords } from '../../core/time/words';
+import { leftWords } from '../../core/time/words';
 import { recipientsWords } from '../common/format';
 
 /** What this browser says of it: asked once, and only where it may be asked. */
@@ -38,7 +38,7 @@ export function useHoldNotifications(
       const left = Date.parse(departure.at) - now;
       if (document.visibilityState !== 'hidden' || left <= 0 || left > within) continue;
       if (told.current.has(departure.id)) continue;
-      const notification = new Notification(`Leaves in ${durationWords(left)}`, {
+      const notification = new Notification(`Leaves in ${leftWords(Date.parse(departure.at), now)}`, {
         body: `${departure.subject || '(no subject)'}, to ${recipientsWords(departure.recipients)}. Press here to take it back.`,
         // All windows speak of it; one is shown.
         tag: departure.id,
