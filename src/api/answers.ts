@@ -187,6 +187,7 @@ const summary = all({
   snooze: orNull(snoozed),
   todo: orNull(todo),
   attached: Joi.boolean(),
+  toCount: Joi.number().integer(),
 });
 
 const attachment = all({

@@ -370,7 +370,10 @@ export interface MessageSummaryJson {
   threadId: string;
   direction: 'in' | 'out';
   from: Mailbox & { zone: string | null; place: string | null };
+  /** In a list only the first of many. */
   to: Mailbox[];
+  /** How many there are in To. */
+  toCount: number;
   subject: string;
   preview: string;
   at: string;

@@ -64,6 +64,10 @@ export const READING = {
   entries: 20_000,
   /** Messages of one mailbox file that cannot be read; one with more is none. */
   unreadable: 2000,
+  /** Characters of text, and of the names of those it went to, that are looked through when something is searched. */
+  searched: 200_000,
+  /** People of one message who are remembered for completion; what names more is known by its sender only. */
+  met: 500,
   /** Characters in which dates and times are looked for. */
   looked: 20_000,
   /** Characters of HTML, elements in each other, and attributes of one. */

@@ -7,8 +7,10 @@ import { Engine } from './engine';
 
 runDaemon('engine', (dataDir, log) => {
   const { OAK_SMTP_URL, OAK_POSTOFFICE_URL } = process.env;
+  const desk = openDesk(dataDir);
+  desk.store.leaveLog();
   const engine = new Engine({
-    desk: openDesk(dataDir),
+    desk,
     log,
     mailServer: OAK_SMTP_URL ? openMailServer(OAK_SMTP_URL) : undefined,
     outside: OAK_POSTOFFICE_URL ? openOutsideWorld(OAK_POSTOFFICE_URL) : undefined,

@@ -12,6 +12,7 @@ import { LiveUpdates } from './liveUpdates';
 import { openFiles } from './openFiles';
 import { EVERY_ANSWER, newNonce, pagePolicy } from './policy';
 import { readTarget } from './target';
+import { warmUp } from './warmUp';
 
 const { OAK_DATA, OAK_HOST = '127.0.0.1', OAK_PORT = '4180' } = process.env;
 const { OAK_PASSPHRASE, OAK_ORIGIN, OAK_PROXY = '' } = process.env;
@@ -27,12 +28,16 @@ const isPage = (path: string, request: IncomingMessage) =>
   !path.startsWith('/api/') &&
   (request.headers.accept ?? '').includes('text/html');
 
+/** What people look at first; most of it is in every page. */
+const OFTEN_SHOWN = ['/inbox', '/write'];
+
 /** A connection nobody uses is kept so long; programs that talk to it close theirs before. */
 const KEPT_MS = 75_000;
 
 async function main(): Promise<void> {
   closeToOthers();
   const desk = openDesk(OAK_DATA!);
+  desk.store.leaveLog();
   // Route handlers share it: see theDesk().
   (globalThis as { oakDesk?: Desk }).oakDesk = desk;
   const dir = process.cwd();
@@ -83,6 +88,10 @@ async function main(): Promise<void> {
       response.writeHead(303, { location: '/welcome' }).end();
       return;
     }
+    await show(path, request, response);
+  }
+
+  async function show(path: string, request: IncomingMessage, response: ServerResponse): Promise<void> {
     // Next takes the nonce for its own scripts from the request's policy.
     const nonce = newNonce();
     request.headers['x-nonce'] = nonce;
@@ -104,7 +113,16 @@ async function main(): Promise<void> {
   server.on('upgrade', (_request, socket) => socket.destroy());
   // A connection that is closed just as it is used again would lose what is asked on it.
   server.keepAliveTimeout = KEPT_MS;
-  server.listen(port, OAK_HOST, () => process.send?.({ ready: true }));
+  server.listen(port, OAK_HOST, () => {
+    process.send?.({ ready: true });
+    void (async () => {
+      for (const path of OFTEN_SHOWN)
+        await warmUp(
+          (request, response) => void show(path, request, response).catch(() => response.destroy()),
+          path,
+        );
+    })();
+  });
 
   const stop = () => {
     live.stop();

@@ -1,7 +1,8 @@
 /** Attachments and their bytes. */
-import { and, asc, eq, inArray, isNotNull, isNull, max, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm';
 import { attachmentBytes, attachments } from './schema';
-import { built } from './built';
+import { among, built } from './built';
+import { insertMany } from './many';
 import type { Reading, Tx } from './store';
 
 export type Attachment = typeof attachments.$inferSelect;
@@ -24,20 +25,17 @@ export function attachmentsOf(db: Reading, messageId: string): Attachment[] {
   return ofOne(db).all({ id: messageId });
 }
 
-/** Which of these messages have something attached that does not stand in their text. */
-export function withAttachments(db: Reading, messageIds: readonly string[]): Set<string> {
-  if (messageIds.length === 0) return new Set();
-  const rows = db
+const attachedTo = built((db) =>
+  db
     .selectDistinct({ id: attachments.messageId })
     .from(attachments)
-    .where(
-      and(
-        inArray(attachments.messageId, [...messageIds]),
-        isNull(attachments.removedAt),
-        isNull(attachments.contentId),
-      ),
-    )
-    .all();
+    .where(and(among(attachments.messageId), isNull(attachments.removedAt), isNull(attachments.contentId)))
+    .prepare(),
+);
+
+/** Which of these messages have something attached that does not stand in their text. */
+export function withAttachments(db: Reading, messageIds: readonly string[]): Set<string> {
+  const rows = attachedTo(db).all({ ids: JSON.stringify(messageIds) });
   return new Set(rows.map(({ id }) => id));
 }
 
@@ -57,6 +55,24 @@ export function insertAttachment(
     .values({ ...attachment, position: (last ?? -1) + 1 })
     .returning()
     .get();
+}
+
+/** All those of a message that came in, in order. @param part which of the attachments in its source each is */
+export function insertReceived(
+  tx: Tx,
+  messageId: string,
+  list: readonly (Pick<Attachment, 'id' | 'name' | 'type' | 'size'> & {
+    contentId?: string | null;
+    part?: number | null;
+  })[],
+): void {
+  insertMany(
+    tx,
+    'INTO attachments (id, message_id, position, name, type, size, received, content_id, part)',
+    list.map(({ id, name, type, size, contentId, part }, position) => [
+      ...[id, messageId, position, name, type, size, size, contentId ?? null, part ?? null],
+    ]),
+  );
 }
 
 export function changeAttachment(tx: Tx, id: string, patch: Partial<Attachment>): Attachment {

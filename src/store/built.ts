@@ -1,5 +1,6 @@
 /** Queries built once for each connection: what the engine asks many times a second is not put together anew. */
 import { sql, type SQL } from 'drizzle-orm';
+import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { Db, Reading } from './store';
 
 /** @param make builds and prepares the query, `sql.placeholder` in place of its values */
@@ -24,6 +25,10 @@ export function builtBy<Query extends object>(
     return query;
   };
 }
+
+/** True for a column that is one of those in a JSON list, given as `ids`: however many, the query stays the same. */
+export const among = (column: SQLiteColumn): SQL =>
+  sql`${column} IN (SELECT value FROM json_each(${sql.placeholder('ids')}))`;
 
 /** The columns a change sets, as a key; those set to nothing are marked, since nothing is no value to a column. */
 export function columnsOf(values: object): string {

@@ -1,6 +1,7 @@
 /** Files of past mail that are taken in, and what of them was kept aside. */
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { imports, setAside } from './schema';
+import { built } from './built';
 import type { Reading, Tx } from './store';
 
 export type Import = typeof imports.$inferSelect;
@@ -28,13 +29,17 @@ export const listImports = (db: Reading, limit: number): Import[] =>
 export const keepAside = (tx: Tx, row: typeof setAside.$inferInsert): void =>
   void tx.insert(setAside).values(row).run();
 
-/** True where exactly this of that file is kept aside already. */
-export const isAside = (db: Reading, name: string, bytes: Buffer): boolean =>
+const aside = built((db) =>
   db
     .select({ one: sql`1` })
     .from(setAside)
-    .where(and(eq(setAside.name, name), eq(setAside.bytes, bytes)))
-    .get() !== undefined;
+    .where(and(eq(setAside.name, sql.placeholder('name')), eq(setAside.bytes, sql.placeholder('bytes'))))
+    .prepare(),
+);
+
+/** True where exactly this of that file is kept aside already. */
+export const isAside = (db: Reading, name: string, bytes: Buffer): boolean =>
+  aside(db).get({ name, bytes }) !== undefined;
 
 export const listSetAside = (db: Reading, limit: number): Omit<SetAside, 'bytes'>[] =>
   db

@@ -1,10 +1,12 @@
 /** The links messages carried. */
 import { and, eq, inArray, ne } from 'drizzle-orm';
 import { messageLinks, messages, recipients } from './schema';
+import { insertMany } from './many';
 import type { Reading, Tx } from './store';
 
 export function noteLinks(tx: Tx, messageId: string, urls: readonly string[]): void {
-  for (const url of urls) tx.insert(messageLinks).values({ url, messageId }).onConflictDoNothing().run();
+  const rows = urls.map((url) => [url, messageId]);
+  insertMany(tx, 'INTO message_links (url, message_id)', rows, 'ON CONFLICT DO NOTHING');
 }
 
 /** Who took part in the messages that carried these links, one message left out: each address with the link. */

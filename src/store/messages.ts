@@ -1,7 +1,8 @@
 /** Messages and their recipients. */
 import { and, desc, eq, gt, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import { messageReferences, messages, recipients } from './schema';
-import { built, builtBy, columnsOf, placeholders } from './built';
+import { messages, recipients } from './schema';
+import { among, built, builtBy, columnsOf, placeholders } from './built';
+import { insertMany } from './many';
 import type { Reading, Tx } from './store';
 
 export type Message = typeof messages.$inferSelect;
@@ -37,14 +38,16 @@ const summaryColumns = {
 /** A message as far as a list shows it. */
 export type SummaryRow = Pick<Message, keyof typeof summaryColumns>;
 
-export function findSummaryRows(db: Reading, ids: readonly string[]): SummaryRow[] {
-  if (ids.length === 0) return [];
-  return db
+const summaryRows = built((db) =>
+  db
     .select(summaryColumns)
     .from(messages)
-    .where(and(inArray(messages.id, [...ids]), isNull(messages.deletedAt)))
-    .all();
-}
+    .where(and(among(messages.id), isNull(messages.deletedAt)))
+    .prepare(),
+);
+
+export const findSummaryRows = (db: Reading, ids: readonly string[]): SummaryRow[] =>
+  summaryRows(db).all({ ids: JSON.stringify(ids) });
 
 /** The newest messages of a thread, oldest first. */
 export function summaryRowsOfThread(db: Reading, threadId: string, limit: number): SummaryRow[] {
@@ -104,6 +107,47 @@ export function recipientsOf(db: Reading, messageIds: string[]): Recipient[] {
   return rows.sort((a, b) => FIELD_ORDER[a.field] - FIELD_ORDER[b.field] || a.position - b.position);
 }
 
+/** A list shows so many readers of a message at most. */
+const LIST_READERS = 20;
+
+const firstOfTo = built((db) =>
+  db
+    .select()
+    .from(recipients)
+    .where(
+      and(
+        among(recipients.messageId),
+        eq(recipients.field, 'to'),
+        sql`${recipients.position} < ${sql.raw(String(LIST_READERS))}`,
+      ),
+    )
+    .orderBy(recipients.messageId, recipients.position)
+    .prepare(),
+);
+/** The last position is found without a look at those before. */
+const countsOfTo = built((db) => {
+  const last = sql`(SELECT max(position) FROM recipients WHERE message_id = value AND field = 'to')`;
+  return db
+    .select({ id: sql<string>`value`, count: sql<number | null>`${last} + 1` })
+    .from(sql`json_each(${sql.placeholder('ids')})`)
+    .prepare();
+});
+
+/** The first readers in To of messages as they stand in a list, and how many there are. */
+export function firstReaders(
+  db: Reading,
+  messageIds: readonly string[],
+): Map<string, { first: Recipient[]; count: number }> {
+  const ids = JSON.stringify(messageIds);
+  const readers = new Map(
+    countsOfTo(db)
+      .all({ ids })
+      .map(({ id, count }) => [id, { first: [] as Recipient[], count: count ?? 0 }]),
+  );
+  for (const each of firstOfTo(db).all({ ids })) readers.get(each.messageId)!.first.push(each);
+  return readers;
+}
+
 const dropRecipients = built((db) =>
   db
     .delete(recipients)
@@ -115,12 +159,6 @@ const dropRecipients = built((db) =>
     )
     .prepare(),
 );
-const insertRecipient = built((db) =>
-  db
-    .insert(recipients)
-    .values(placeholders<typeof recipients.$inferInsert>('messageId field position name address groupId'))
-    .prepare(),
-);
 
 export function setRecipients(
   tx: Tx,
@@ -129,8 +167,12 @@ export function setRecipients(
   list: readonly { name: string; address: string; group?: string }[],
 ): void {
   dropRecipients(tx).run({ messageId, field });
-  list.forEach(({ name, address, group }, position) =>
-    insertRecipient(tx).run({ messageId, field, position, name, address, groupId: group ?? null }),
+  insertMany(
+    tx,
+    'INTO recipients (message_id, field, position, name, address, group_id)',
+    list.map(({ name, address, group }, position) => [
+      ...[messageId, field, position, name, address, group ?? null],
+    ]),
   );
 }
 
@@ -182,18 +224,9 @@ export function findByHeaderId(db: Reading, headerId: string): Message | undefin
 /** All of them: ids are given by those who write. */
 export const allByHeaderId = (db: Reading, headerId: string): Message[] => byHeaderId(db).all({ headerId });
 
-const insertReference = built((db) =>
-  db
-    .insert(messageReferences)
-    .values(placeholders<typeof messageReferences.$inferInsert>('headerId messageId'))
-    .onConflictDoNothing()
-    .prepare(),
-);
-
 export function setReferences(tx: Tx, messageId: string, headerIds: string[]): void {
-  for (const headerId of headerIds) {
-    insertReference(tx).run({ headerId, messageId });
-  }
+  const rows = headerIds.map((headerId) => [headerId, messageId]);
+  insertMany(tx, 'INTO message_references (header_id, message_id)', rows, 'ON CONFLICT DO NOTHING');
 }
 
 /** When messages from addresses (in lower case) were written, by their own Date headers, the newest first. */

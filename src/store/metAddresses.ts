@@ -1,34 +1,24 @@
 /** The addresses past mail went to or came from. */
 import { desc, sql } from 'drizzle-orm';
 import { metAddresses } from './schema';
-import { built, placeholders } from './built';
+import { insertMany } from './many';
 import type { Reading, Tx } from './store';
 import { likePattern, mentions } from './mentions';
 
 export type MetAddress = typeof metAddresses.$inferSelect;
 
-const meeting = built((db) =>
-  db
-    .insert(metAddresses)
-    .values({ ...placeholders<typeof metAddresses.$inferInsert>('address spelled name lastAt'), times: 1 })
-    .onConflictDoUpdate({
-      target: metAddresses.address,
-      set: {
-        spelled: sql`excluded.spelled`,
-        // A name once known is not forgotten because a later message had none.
-        name: sql`coalesce(nullif(excluded.name, ''), ${metAddresses.name})`,
-        times: sql`${metAddresses.times} + 1`,
-        lastAt: sql`max(${metAddresses.lastAt}, excluded.last_at)`,
-      },
-    })
-    .prepare(),
-);
-
 /** Notes that a message at `at` (epoch ms) went to them, or came from them. */
 export function noteMet(tx: Tx, people: readonly { name: string; address: string }[], at: number): void {
-  for (const { name, address } of people) {
-    if (address) meeting(tx).run({ address: address.toLowerCase(), spelled: address, name, lastAt: at });
-  }
+  insertMany(
+    tx,
+    'INTO met_addresses (address, spelled, name, times, last_at)',
+    people
+      .filter(({ address }) => address)
+      .map(({ name, address }) => [address.toLowerCase(), address, name, 1, at]),
+    // A name once known is not forgotten because a later message had none.
+    `ON CONFLICT (address) DO UPDATE SET spelled = excluded.spelled, times = times + 1,
+      name = coalesce(nullif(excluded.name, ''), name), last_at = max(last_at, excluded.last_at)`,
+  );
 }
 
 /** Those with `words` in name or address, whom I wrote with most first. */

@@ -1,7 +1,7 @@
 /** What is to come back. */
-import { and, count, desc, eq, inArray, lte, min, notInArray, sql } from 'drizzle-orm';
+import { and, count, desc, eq, lte, min, notInArray, sql } from 'drizzle-orm';
 import { messages, returns } from './schema';
-import { built } from './built';
+import { among, built } from './built';
 import type { Reading, Tx } from './store';
 
 export type Return = typeof returns.$inferSelect;
@@ -23,15 +23,17 @@ export function waitingReturnOf(db: Reading, messageId: string): Return | undefi
     .get();
 }
 
-/** The returns that wait for these messages. */
-export function waitingReturns(db: Reading, messageIds: string[]): Return[] {
-  if (messageIds.length === 0) return [];
-  return db
+const waitingAmong = built((db) =>
+  db
     .select()
     .from(returns)
-    .where(and(inArray(returns.messageId, messageIds), eq(returns.state, 'waiting')))
-    .all();
-}
+    .where(and(among(returns.messageId), eq(returns.state, 'waiting')))
+    .prepare(),
+);
+
+/** The returns that wait for these messages. */
+export const waitingReturns = (db: Reading, messageIds: readonly string[]): Return[] =>
+  waitingAmong(db).all({ ids: JSON.stringify(messageIds) });
 
 const ofThread = built((db) =>
   db

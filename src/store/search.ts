@@ -2,6 +2,7 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { SearchField, SearchState, SearchTerm } from '../core/search/query';
 import { PENDING_STATES } from '../core/departure/states';
+import { READING } from '../core/limits';
 import type { Database } from 'better-sqlite3';
 import { built } from './built';
 import type { Reading, Tx } from './store';
@@ -10,8 +11,6 @@ import type { Reading, Tx } from './store';
 const HAS_FILE = 'somethingattached';
 /** Rows of the same millisecond, at most. */
 const ROOM = 1024;
-/** What comes after so much of a text is not looked for. */
-const MOST_TEXT = 500_000;
 
 interface DueRow {
   id: string;
@@ -37,8 +36,9 @@ const keeping = built((db) => {
     insert: client.prepare(`
       INSERT INTO message_words (rowid, subject, sender, readers, body, files)
       SELECT @row, m.subject, m.from_name || ' ' || m.from_address,
-        (SELECT group_concat(name || ' ' || address, ' ') FROM recipients WHERE message_id = m.id AND field <> 'replyTo'),
-        substr(m.text, 1, ${MOST_TEXT}),
+        substr((SELECT group_concat(name || ' ' || address, ' ') FROM recipients
+          WHERE message_id = m.id AND field <> 'replyTo'), 1, ${READING.searched}),
+        substr(m.text, 1, ${READING.searched}),
         (SELECT group_concat(name || CASE WHEN content_id IS NULL THEN ' ${HAS_FILE}' ELSE '' END, ' ')
           FROM attachments WHERE message_id = m.id AND removed_at IS NULL)
       FROM messages m WHERE m.id = @id`),

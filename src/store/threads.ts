@@ -1,8 +1,8 @@
 /** Threads: which one a message belongs to, and the pages of those in one place. */
-import { and, desc, eq, gt, inArray, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, not, sql, type SQL } from 'drizzle-orm';
 import { folded } from '../core/text/folded';
 import { messages, recipients, threads } from './schema';
-import { built, placeholders } from './built';
+import { among, built, builtBy, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
 export type Thread = typeof threads.$inferSelect;
@@ -89,17 +89,35 @@ export interface AfterThread {
 /** Which threads of a place: those something of came back in, or those whose newest message is by one of these. */
 export type ThreadPart = 'all' | 'returned' | { by: readonly string[] } | { notBy: readonly string[] };
 
-function partCondition(part: ThreadPart): SQL | undefined {
-  if (part === 'all') return undefined;
+const kindOf = (part: ThreadPart) => (typeof part === 'string' ? part : 'by' in part ? 'by' : 'notBy');
+
+function partCondition(kind: ReturnType<typeof kindOf>): SQL | undefined {
+  if (kind === 'all') return undefined;
   const returned = sql`(${threads.returnedId} IS NOT NULL)`;
-  if (part === 'returned') return sql`${returned} = 1`;
-  const among = 'by' in part;
-  const list = JSON.stringify(among ? part.by : part.notBy);
-  return and(
-    sql`${returned} = 0`,
-    sql`${threads.writer} ${sql.raw(among ? 'IN' : 'NOT IN')} (SELECT value FROM json_each(${list}))`,
-  );
+  if (kind === 'returned') return sql`${returned} = 1`;
+  const some = among(threads.writer);
+  return and(sql`${returned} = 0`, kind === 'by' ? some : not(some));
 }
+
+/** By the kind of the part, and whether it goes on after a thread. */
+const pageOf = builtBy((db, key) => {
+  const [kind, after] = key.split(' ') as [ReturnType<typeof kindOf>, string | undefined];
+  return db
+    .select()
+    .from(threads)
+    .where(
+      and(
+        eq(threads.place, sql.placeholder('place')),
+        partCondition(kind),
+        after === undefined
+          ? undefined
+          : sql`(${threads.sortAt}, ${threads.id}) < (${sql.placeholder('sortAt')}, ${sql.placeholder('id')})`,
+      ),
+    )
+    .orderBy(desc(threads.sortAt), desc(threads.id))
+    .limit(sql.placeholder('limit'))
+    .prepare();
+});
 
 /** The threads in a place, the newest first. */
 export function threadsIn(
@@ -109,31 +127,24 @@ export function threadsIn(
   after: AfterThread | undefined,
   limit: number,
 ): Thread[] {
-  return db
-    .select()
-    .from(threads)
-    .where(
-      and(
-        eq(threads.place, place),
-        partCondition(part),
-        after && sql`(${threads.sortAt}, ${threads.id}) < (${after.sortAt}, ${after.id})`,
-      ),
-    )
-    .orderBy(desc(threads.sortAt), desc(threads.id))
-    .limit(limit)
-    .all();
+  const listed = typeof part === 'string' ? [] : 'by' in part ? part.by : part.notBy;
+  const values = { place, ids: JSON.stringify(listed), ...after, limit };
+  return pageOf(db, after ? `${kindOf(part)} after` : kindOf(part)).all(values);
 }
 
-/** How many threads are in a place, counted up to `limit`. */
-export function countThreads(db: Reading, place: Place, limit: number): number {
+const counted = built((db) => {
   const some = db
     .select({ one: sql`1` })
     .from(threads)
-    .where(eq(threads.place, place))
-    .limit(limit)
+    .where(eq(threads.place, sql.placeholder('place')))
+    .limit(sql.placeholder('limit'))
     .as('some');
   return db
     .select({ n: sql<number>`count(*)` })
     .from(some)
-    .get()!.n;
-}
+    .prepare();
+});
+
+/** How many threads are in a place, counted up to `limit`. */
+export const countThreads = (db: Reading, place: Place, limit: number): number =>
+  counted(db).get({ place, limit })!.n;

@@ -1,7 +1,7 @@
 /** To-dos, and the reminders of what came back or went off. */
 import { and, asc, count, desc, eq, inArray, isNull, lte, min, notInArray, sql } from 'drizzle-orm';
 import { reminders, todos } from './schema';
-import { built } from './built';
+import { among, built } from './built';
 import type { Reading, Tx } from './store';
 
 export type Todo = typeof todos.$inferSelect;
@@ -17,15 +17,17 @@ export const findTodoByUid = (db: Reading, uid: string): Todo | undefined =>
 export const openTodoOf = (db: Reading, messageId: string): Todo | undefined =>
   openTodosOf(db, [messageId])[0];
 
-export function openTodosOf(db: Reading, messageIds: readonly string[]): Todo[] {
-  if (messageIds.length === 0) return [];
-  return db
+const openAmong = built((db) =>
+  db
     .select()
     .from(todos)
-    .where(and(inArray(todos.messageId, [...messageIds]), eq(todos.state, 'open')))
+    .where(and(among(todos.messageId), eq(todos.state, 'open')))
     .orderBy(desc(todos.createdAt))
-    .all();
-}
+    .prepare(),
+);
+
+export const openTodosOf = (db: Reading, messageIds: readonly string[]): Todo[] =>
+  openAmong(db).all({ ids: JSON.stringify(messageIds) });
 
 export const insertTodo = (tx: Tx, row: typeof todos.$inferInsert): Todo =>
   tx.insert(todos).values(row).returning().get();

@@ -38,12 +38,15 @@ const COUNTED = 10_000;
 /** `7`, `10,000+`. */
 export const countWords = (count: number): string => (count < COUNTED ? String(count) : '10,000+');
 
-/** “Prakriti Thapa”, “Prakriti Thapa and 2 more”. */
-export function recipientsWords(recipients: { name: string; address: string }[]): string {
-  const [first, ...rest] = recipients;
+/** “Prakriti Thapa”, “Prakriti Thapa and 2 more”. @param count of all, where only the first are given */
+export function recipientsWords(
+  recipients: { name: string; address: string }[],
+  count = recipients.length,
+): string {
+  const [first] = recipients;
   if (!first) return 'nobody yet';
   const name = first.name || first.address;
-  return rest.length ? `${name} and ${rest.length} more` : name;
+  return count > 1 ? `${name} and ${count - 1} more` : name;
 }
 
 /** Where a departure lands, in few words: one time, or how many places. */

@@ -111,7 +111,7 @@ export function DraftList() {
                 {words.moment(message.at)}
               </td>
               <td className={styles.to} data-label="To">
-                {recipientsWords(message.to)}
+                {recipientsWords(message.to, message.toCount)}
               </td>
               <td className={styles.subject} dir="auto">
                 <Link href={`/write/${message.id}`} data-row={message.id}>

@@ -47,7 +47,7 @@ function WriterClock({ message }: { message: MessageJson }) {
 function threadWords(each: MessageSummaryJson): string {
   return each.direction === 'in'
     ? each.from.name || each.from.address
-    : `you, to ${recipientsWords(each.to)}`;
+    : `you, to ${recipientsWords(each.to, each.toCount)}`;
 }
 
 function Thread({ thread, place }: { thread: MessageSummaryJson[]; place: string }) {

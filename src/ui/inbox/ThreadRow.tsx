@@ -86,7 +86,7 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
   const subject = message.subject || '(no subject)';
   const who =
     message.direction === 'out'
-      ? `To ${recipientsWords(message.to)}`
+      ? `To ${recipientsWords(message.to, message.toCount)}`
       : message.from.name || message.from.address;
   const count = row.kind === 'thread' && row.message.count > 1 ? row.message.count : 0;
   const sweep = useSweep(

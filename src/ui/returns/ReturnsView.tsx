@@ -22,7 +22,7 @@ import { TodoForm } from './TodoForm';
 
 const whoOf = (message: MessageSummaryJson) =>
   message.direction === 'out'
-    ? `To ${recipientsWords(message.to)}`
+    ? `To ${recipientsWords(message.to, message.toCount)}`
     : message.from.name || message.from.address;
 
 const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);

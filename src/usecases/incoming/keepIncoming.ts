@@ -1,9 +1,10 @@
 /** An incoming message is kept, in its thread, with all that is known of it. */
+import { READING } from '../../core/limits';
 import { addressKey } from '../../core/message/address';
 import { ancestors, baseSubject, isAnswerSubject } from '../../core/reply/threading';
 import type { IncomingMessage } from '../../mail/parse';
 import { READER_VERSION, type ReadMail } from '../../mail/readMail';
-import { insertAttachment, purgeAttachments } from '../../store/attachments';
+import { insertReceived, purgeAttachments } from '../../store/attachments';
 import { noteChange, record } from '../../store/journal';
 import { noteLinks } from '../../store/links';
 import { dropArrival } from '../../store/arrivals';
@@ -68,10 +69,14 @@ const described = (mail: IncomingMessage) => ({
 
 /** All that is known of it besides. */
 function describe(tx: Tx, { id, at }: Message, { mail, links }: ReadMail): void {
-  for (const attachment of mail.attachments)
-    insertAttachment(tx, { ...attachment, id: newId(), messageId: id, received: attachment.size });
+  insertReceived(
+    tx,
+    id,
+    mail.attachments.map((attachment) => ({ ...attachment, id: newId() })),
+  );
   noteLinks(tx, id, links);
-  if (!mail.automatic) noteMet(tx, [mail.from, ...mail.to, ...mail.cc], at);
+  const named = [...mail.to, ...mail.cc];
+  if (!mail.automatic) noteMet(tx, [mail.from, ...(named.length > READING.met ? [] : named)], at);
   setReferences(tx, id, ancestors(mail));
   setRecipients(tx, id, 'to', mail.to);
   setRecipients(tx, id, 'cc', mail.cc);

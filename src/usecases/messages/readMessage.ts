@@ -65,6 +65,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
   const thread = summaryRowsOfThread(db, message.threadId, MOST_OF_THREAD).filter((each) => each.id !== id);
   return {
     ...summaries(desk, [message])[0]!,
+    to: listed('to'),
     revision: message.revision,
     cc: listed('cc'),
     bcc: listed('bcc'),

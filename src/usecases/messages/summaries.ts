@@ -3,7 +3,7 @@ import { addressKey, type Mailbox } from '../../core/message/address';
 import { repeatWords } from '../../core/snooze/repeat';
 import { withAttachments } from '../../store/attachments';
 import { correspondentsAt } from '../../store/correspondents';
-import { findSummaryRows, recipientsOf, type Recipient, type SummaryRow } from '../../store/messages';
+import { findSummaryRows, firstReaders, type Recipient, type SummaryRow } from '../../store/messages';
 import { waitingReturns, type Return } from '../../store/returns';
 import { openTodosOf, type Todo } from '../../store/todos';
 import type { Desk } from '../desk';
@@ -29,7 +29,10 @@ export interface MessageSummary {
   threadId: string;
   direction: 'in' | 'out';
   from: Mailbox & { zone: string | null; place: string | null };
+  /** The first of many. */
   to: Mailbox[];
+  /** How many there are in To. */
+  toCount: number;
   subject: string;
   /** The first words. */
   preview: string;
@@ -79,9 +82,7 @@ export function summaries(desk: Desk, rows: readonly SummaryRow[]): MessageSumma
     db,
     rows.map((message) => message.fromAddress),
   );
-  const readers = new Map<string, Mailbox[]>(ids.map((id) => [id, []]));
-  for (const each of recipientsOf(db, ids))
-    if (each.field === 'to') readers.get(each.messageId)!.push(asMailbox(each));
+  const readers = firstReaders(db, ids);
   const attached = withAttachments(db, ids);
   const returns = new Map(waitingReturns(db, ids).map((row) => [row.messageId, row]));
   const todos = new Map(openTodosOf(db, ids).map((todo) => [todo.messageId, todo]));
@@ -98,7 +99,8 @@ export function summaries(desk: Desk, rows: readonly SummaryRow[]): MessageSumma
         zone: person?.zone ?? null,
         place: person?.place ?? null,
       },
-      to: readers.get(message.id)!,
+      to: (readers.get(message.id)?.first ?? []).map(asMailbox),
+      toCount: readers.get(message.id)?.count ?? 0,
       subject: message.subject,
       preview: firstWords(message.text),
       at: message.at,

@@ -1,0 +1,18 @@
+/** Pages are loaded before anybody asks for them. */
+import { createServer, type RequestListener } from 'node:http';
+import { duplexPair } from 'node:stream';
+
+/**
+ * Shows a page to nobody: what it is made of is loaded and compiled when it is first shown, which would keep everybody
+ * waiting who asks for anything at that moment.
+ * @returns resolves when it has been shown, whatever came of it
+ */
+export async function warmUp(show: RequestListener, path: string): Promise<void> {
+  const [near, far] = duplexPair();
+  // Inside this process: there is no port, so nobody else can come in by it.
+  createServer(show).emit('connection', far);
+  await new Promise<void>((resolve) => {
+    near.on('close', resolve).on('end', resolve).on('error', resolve).resume();
+    near.write(`GET ${path} HTTP/1.1\r\nHost: localhost\r\nAccept: text/html\r\nConnection: close\r\n\r\n`);
+  });
+}

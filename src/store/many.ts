@@ -1,0 +1,28 @@
+/** Rows by the thousand in one statement: what a message names by the thousand must not hold the file for long. */
+import type { Database } from 'better-sqlite3';
+import { builtBy } from './built';
+import type { Tx } from './store';
+
+/** @param key `INTO table (columns)`, then, after `;`, what follows the rows, such as a conflict clause */
+const statement = builtBy((db, key) => {
+  const [into = '', after = ''] = key.split(';');
+  const count = into.split(',').length;
+  const columns = Array.from({ length: count }, (_, index) => `value ->> ${index}`).join(', ');
+  // Without a condition the parser would take a conflict clause for that of a join.
+  const text = `INSERT ${into} SELECT ${columns} FROM json_each(?) WHERE true ${after}`;
+  return (db as unknown as { $client: Database }).$client.prepare<[string]>(text);
+});
+
+/**
+ * @param into `INTO table (columns)`, with the file's own names
+ * @param rows the values of each in that order: texts, whole numbers and null
+ * @param after what follows, such as `ON CONFLICT DO NOTHING`
+ */
+export function insertMany(
+  tx: Tx,
+  into: `INTO ${string}`,
+  rows: readonly (readonly (string | number | null)[])[],
+  after = '',
+): void {
+  if (rows.length > 0) statement(tx, `${into};${after}`).run(JSON.stringify(rows));
+}
