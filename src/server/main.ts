@@ -28,8 +28,8 @@ const isPage = (path: string, request: IncomingMessage) =>
   !path.startsWith('/api/') &&
   (request.headers.accept ?? '').includes('text/html');
 
-/** What people look at first; most of it is in every page. */
-const OFTEN_SHOWN = ['/inbox', '/write'];
+/** What people look at first; most of what it is made of is in everything else too. */
+const OFTEN_ASKED = ['/inbox', '/write', '/api/v1/inbox'];
 
 /** A connection nobody uses is kept so long; programs that talk to it close theirs before. */
 const KEPT_MS = 75_000;
@@ -113,16 +113,11 @@ async function main(): Promise<void> {
   server.on('upgrade', (_request, socket) => socket.destroy());
   // A connection that is closed just as it is used again would lose what is asked on it.
   server.keepAliveTimeout = KEPT_MS;
-  server.listen(port, OAK_HOST, () => {
-    process.send?.({ ready: true });
-    void (async () => {
-      for (const path of OFTEN_SHOWN)
-        await warmUp(
-          (request, response) => void show(path, request, response).catch(() => response.destroy()),
-          path,
-        );
-    })();
-  });
+  for (const path of OFTEN_ASKED)
+    await warmUp((request, response) => {
+      show(path, request, response).catch(() => response.destroy());
+    }, path);
+  server.listen(port, OAK_HOST, () => process.send?.({ ready: true }));
 
   const stop = () => {
     live.stop();

@@ -1,6 +1,9 @@
 /** What comes in numbers: drafts, recipients, recovered messages; and what a mark on the rail says while it is moved. */
-import { describe, expect, it } from 'vitest';
-import type { Page } from 'puppeteer-core';
+import { describe, expect, it, onTestFinished } from 'vitest';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import type { DeparturePageJson, MessageJson, MessagePageJson, SettingsJson } from '../../src/api/types';
 import { axe, fill, find, press, sees, textOf } from '../support/browser';
 import { demoPages } from '../support/demo';
@@ -240,4 +243,40 @@ it('several departures taken back together come back together, exactly as they w
   await press(page, 'button', 'Undo');
   await sees(page, '2 as before.', '[aria-label="Notice"]');
   expect(await states()).toEqual(before);
+});
+
+it('an import of people is stopped half-way, says so, and goes on with the rest', async () => {
+  const page = await open('/correspondents');
+  await press(page, 'button', 'Import');
+  const dir = mkdtempSync(join(tmpdir(), 'oak-people-'));
+  onTestFinished(() => rmSync(dir, { recursive: true, force: true }));
+  const file = join(dir, 'people.csv');
+  const rows = Array.from({ length: 6000 }, (_, n) => `Person ${n},person${n}@many.example`);
+  writeFileSync(file, ['name,email', ...rows].join('\n'));
+  const choose = async () =>
+    ((await page.waitForSelector('#import-file')) as ElementHandle<HTMLInputElement>).uploadFile(file);
+  const taken = async () =>
+    (
+      await product.api<{ correspondents: { name: string }[] }>('GET', '/correspondents')
+    ).body.correspondents.filter(({ name }) => name.startsWith('Person ')).length;
+  await choose();
+  await sees(page, '6000 to add');
+  await press(page, 'button', 'Take them in');
+  await until('some to be taken in', async () => (await taken()) > 0);
+  await press(page, 'button', 'Stop');
+  await sees(page, 'Stopped. What had been taken in by then stays');
+  // One turn may have been under way.
+  let before = -1;
+  await until('it to stand still', async () => {
+    const last = before;
+    before = await taken();
+    return before === last;
+  });
+  expect(before).toBeGreaterThan(0);
+  expect(before).toBeLessThan(6000);
+  await choose();
+  await sees(page, `${6000 - before} to add, 0 to change, ${before} as they are`);
+  await press(page, 'button', 'Take them in');
+  await sees(page, `${6000 - before} added, 0 changed.`, '[aria-label="Notice"]');
+  expect(await taken()).toBe(6000);
 });

@@ -5,12 +5,13 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { expect, it, onTestFinished } from 'vitest';
-import type { ImportJson, ThreadPageJson } from '../../src/api/types';
+import type { ThreadPageJson } from '../../src/api/types';
 import { openDesk } from '../../src/usecases/desk';
 import { arrivalsWaiting } from '../../src/store/arrivals';
 import { openPage, startChromium } from '../support/browser';
 import { greedyFiles, greedyMail, type GreedyFile } from '../support/greedy';
 import { hostileMail } from '../support/hostile';
+import { importMail } from '../support/imports';
 import { deliver } from '../support/lmtp';
 import { startProduct, type Product } from '../support/product';
 import { chance, SEED } from '../support/random';
@@ -50,25 +51,7 @@ async function handIn(product: Product, { way, name }: GreedyFile, bytes: Buffer
   if (way === 'todos') return post('/todos/import', { text });
   if (way === 'vcard' || way === 'csv')
     return post('/correspondents/import', { format: way, text, commit: false });
-  const begun = await product.api<ImportJson>('POST', '/imports', {
-    name: `${name} ${bytes.length} ${Math.random()}`,
-    size: bytes.length,
-    format: way,
-  });
-  if (begun.status >= 300) return begun.status;
-  const piece = 2 * MB;
-  for (let at = 0; at < bytes.length; at += piece) {
-    const part = bytes.subarray(at, at + piece);
-    const range = `bytes ${at}-${at + part.length - 1}/${bytes.length}`;
-    const answer = await fetch(`${product.origin}/api/v1/imports/${begun.body.id}/content`, {
-      method: 'PUT',
-      headers: { 'content-type': 'application/octet-stream', 'content-range': range },
-      body: new Uint8Array(part),
-    });
-    await answer.arrayBuffer();
-    if (answer.status >= 300) return answer.status;
-  }
-  return 200;
+  return importMail(product, `${name} ${bytes.length} ${Math.random()}`, way, bytes);
 }
 
 it(

@@ -2,6 +2,7 @@
 /** Adding the public holidays of a country of which none are known. */
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { chosenFile } from '../common/chosenFile';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
@@ -37,7 +38,7 @@ export function HolidaysPanel({ country, onClose }: { country: string; onClose: 
           id="holidays-file"
           type="file"
           accept=".ics,text/calendar"
-          onChange={(event) => void read(event.target.files?.[0])}
+          onChange={(event) => void read(chosenFile(event))}
         />
       </div>
       {problem && (

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
 import type { PeopleImportJson } from '../../api/types';
+import { chosenFile } from '../common/chosenFile';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
@@ -18,8 +19,11 @@ const WHAT: Record<PeopleImportJson['rows'][number]['what'], string> = {
 };
 const RANK = { error: 0, change: 1, add: 2, group: 3, same: 4 };
 
-const STOPPED =
-  'Stopped. What had been taken in by then stays; choose the file again to see the rest, and to go on.';
+const STOPPED = {
+  reading: 'Stopped. Nothing was changed; choose the file again to go on.',
+  taking:
+    'Stopped. What had been taken in by then stays; choose the file again to see the rest, and to go on.',
+};
 
 const formatOf = (text: string) => (/^\s*BEGIN:VCARD/i.test(text) ? 'vcard' : 'csv');
 
@@ -47,7 +51,7 @@ export function ImportPanel({ onClose }: { onClose: () => void }) {
     } catch (error) {
       setResult(null);
       if (signal.aborted && commit) refresh(client, ['correspondent']);
-      setProblem(signal.aborted ? STOPPED : (error as Error).message);
+      setProblem(signal.aborted ? STOPPED[commit ? 'taking' : 'reading'] : (error as Error).message);
     } finally {
       setBusy(false);
     }
@@ -70,7 +74,7 @@ export function ImportPanel({ onClose }: { onClose: () => void }) {
           id="import-file"
           type="file"
           accept=".vcf,.csv,text/vcard,text/csv"
-          onChange={(event) => void read(event.target.files?.[0])}
+          onChange={(event) => void read(chosenFile(event))}
         />
       </div>
       {busy && (

@@ -11,6 +11,7 @@ import { KeptField } from '../common/KeptField';
 import { RowButton } from '../common/RowParts';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useSnoozed, useTodos } from '../data/incoming';
+import { chosenFile } from '../common/chosenFile';
 import { ask } from '../data/client';
 import { useSettings } from '../data/queries';
 import { SnoozeButton } from '../inbox/SnoozeButton';
@@ -222,7 +223,7 @@ function TodoFile() {
         aria-label="To-dos from a file"
         className="unseen"
         tabIndex={-1}
-        onChange={(event) => void read(event.target.files?.[0])}
+        onChange={(event) => void read(chosenFile(event))}
       />
       <Button size="small" onClick={() => input.current?.click()}>
         Take in a file…

@@ -27,8 +27,8 @@ import { knownAlready } from '../incoming/knownAlready';
 
 export type { Import } from '../../store/imports';
 
-/** Messages are committed together in batches of so many: nobody waits long for a turn. */
-const BATCH = 100;
+/** So many messages are committed together at most, and none is begun after so long: nobody waits long for a turn. */
+const [BATCH, TURN_MS] = [100, 40];
 /** A message that grows beyond this is none. */
 const LONGEST = 64 * 1024 * 1024;
 const TAKEN = 'This piece is being taken in already.';
@@ -68,18 +68,22 @@ async function readGroup(group: Buffer[]): Promise<ReadOne[]> {
   }
 }
 
-/** How many messages became what. */
+/** How many messages became what; `done` of all. */
 interface Counts {
+  done: number;
   added: number;
   same: number;
   unreadable: number;
 }
 
-/** Keeps what was read; one that is here already, or that left from here, is passed over. */
+/** Keeps of what was read as much as a turn takes; one that is here already, or that left from here, is passed over. */
 function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly ReadOne[], place: Place): Counts {
   const now = desk.now(tx);
-  const counts: Counts = { added: 0, same: 0, unreadable: 0 };
+  const counts: Counts = { done: 0, added: 0, same: 0, unreadable: 0 };
+  const end = performance.now() + TURN_MS;
   for (const one of batch) {
+    if (counts.done > 0 && performance.now() > end) break;
+    counts.done++;
     if ('reason' in one) {
       if (!isAside(tx, name, one.bytes))
         keepAside(tx, { id: newId(), name, reason: one.reason, bytes: one.bytes, at: now });
@@ -165,20 +169,22 @@ export async function receiveImport(
     if (signal?.aborted) throw new Refused('It was stopped; go on whenever you like.');
     const read = await readGroup(group);
     // In between, others have their turn: some of a piece at a time.
-    for (let from = 0; from < read.length; from += BATCH) {
+    for (let from = 0; from < read.length;) {
       const batch = read.slice(from, from + BATCH);
+      const before = now.done;
       now = desk.store.write((tx) => {
         const present = findImport(tx, id);
-        if (present?.received !== offset || present.done !== now.done) throw new Refused(TAKEN);
+        if (present?.received !== offset || present.done !== before) throw new Refused(TAKEN);
         const counts = keepBatch(desk, tx, seen.name, batch, place);
         return updateImport(tx, id, {
-          done: present.done + batch.length,
+          done: present.done + counts.done,
           added: present.added + counts.added,
           same: present.same + counts.same,
           unreadable: present.unreadable + counts.unreadable,
         });
       });
-      kept += batch.length;
+      from += now.done - before;
+      kept += now.done - before;
       if (now.unreadable > READING.unreadable)
         throw new Invalid(
           `More than ${READING.unreadable} of its messages cannot be read: this is no mailbox file.`,
