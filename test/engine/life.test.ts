@@ -108,6 +108,20 @@ const step: fc.Arbitrary<Step> = fc.oneof(
   },
 );
 
+/** What chance has found before. */
+const FOUND: [Step[]][] = [
+  // Let go at once, refused, and that undone: it had nobody left to go to.
+  [
+    [
+      { do: 'release' },
+      { do: 'group', members: ['cid'] },
+      { do: 'try', faults: { refuse: ['cid@x.example'] } },
+      { do: 'undo' },
+      { do: 'try', faults: {} },
+    ],
+  ],
+];
+
 it('nobody gets it twice, nobody is forgotten who accepted it, what is paused does not leave, and the headers name those it goes to', async () => {
   const { dir: officeDir } = tempDesk();
   const office = await startPostOffice(officeDir);
@@ -273,7 +287,7 @@ it('nobody gets it twice, nobody is forgotten who accepted it, what is paused do
       }
       await server.close();
     }),
-    { numRuns: 60 },
+    { numRuns: 60, examples: FOUND },
   );
 }, 300_000);
 

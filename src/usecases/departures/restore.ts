@@ -10,6 +10,7 @@ import { receivers } from '../messages/envelope';
 import { keptPlan } from '../messages/planDepartures';
 import { applyEvent, type DeparturePatch } from './applyEvent';
 import { change } from './changeDeparture';
+import { newLife } from './newLife';
 
 /** States a person's change can begin in, and its undo end in. */
 export const RESTORABLE = ['held', 'scheduled', 'paused'] as const satisfies readonly DepartureState[];
@@ -38,7 +39,8 @@ const PASSED = 'Its moment has passed meanwhile. Choose another one, or let it g
 /** From whatever it is now, by events every history knows. */
 function becomes(tx: Tx, seen: Departure, was: Snapshot, now: number): Departure {
   const { plan, meant, due, holdLeft, reason, heldBy } = was;
-  const moment: DeparturePatch = { plan, meant, due, reason, heldBy };
+  // It may have been tried meanwhile, and have come to nothing.
+  const moment: DeparturePatch = { ...newLife(tx, seen), plan, meant, due, reason, heldBy };
   const why = 'undone';
   if (was.state === 'paused') {
     const pause = { ...moment, pausedFor: was.pausedFor ?? ('me' as const), holdLeft };
