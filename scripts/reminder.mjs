@@ -1,4 +1,4 @@
-// Makes public/chime.wav: two soft struck tones, the sound of a reminder. Run again only to change it.
+// Makes public/reminder.wav: two soft struck tones, the sound of a reminder. Run again only to change it.
 import { Buffer } from 'node:buffer';
 import { writeFileSync } from 'node:fs';
 
@@ -46,4 +46,4 @@ head.writeUInt16LE(2, 32);
 head.writeUInt16LE(16, 34);
 head.write('data', 36);
 head.writeUInt32LE(data.length, 40);
-writeFileSync('public/chime.wav', Buffer.concat([head, data]));
+writeFileSync('public/reminder.wav', Buffer.concat([head, data]));

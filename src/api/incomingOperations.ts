@@ -41,9 +41,16 @@ export const incomingOperations: Operation[] = [
   {
     method: 'post',
     path: '/messages/bulk',
+    undoKey: true,
     summary: 'Archive threads, or put messages back into the inbox',
     body: schemas.placesRequest,
     answer: 'Moved',
+  },
+  {
+    method: 'post',
+    path: '/undo/{key}',
+    summary: 'Put back what was before all that was asked under this Undo-Key',
+    status: 204,
   },
   {
     method: 'get',
@@ -72,6 +79,7 @@ export const incomingOperations: Operation[] = [
   {
     method: 'post',
     path: '/messages/{id}/snooze',
+    undoKey: true,
     summary: 'Put a message off, or one put off until another moment',
     body: schemas.snoozeRequest,
     answer: 'Message',
@@ -79,6 +87,7 @@ export const incomingOperations: Operation[] = [
   {
     method: 'patch',
     path: '/messages/{id}/snooze',
+    undoKey: true,
     summary: 'Change the note of a snooze, or whether an answer ends it',
     body: schemas.snoozePatch,
     answer: 'Message',
@@ -86,6 +95,7 @@ export const incomingOperations: Operation[] = [
   {
     method: 'delete',
     path: '/messages/{id}/snooze',
+    undoKey: true,
     summary: 'Bring a message back now, and end its repeating',
     query: schemas.unsnoozeQuery,
     answer: 'Message',
@@ -100,6 +110,7 @@ export const incomingOperations: Operation[] = [
   {
     method: 'put',
     path: '/messages/{id}/todo',
+    undoKey: true,
     summary: 'The to-do on a message: made, or changed',
     body: schemas.todoInput,
     answer: 'TodoChanged',
@@ -107,6 +118,7 @@ export const incomingOperations: Operation[] = [
   {
     method: 'delete',
     path: '/messages/{id}/todo',
+    undoKey: true,
     summary: 'Drop the to-do on a message',
     status: 204,
   },
@@ -120,6 +132,7 @@ export const incomingOperations: Operation[] = [
   {
     method: 'post',
     path: '/todos',
+    undoKey: true,
     summary: 'Make a to-do, on a message or without one',
     body: schemas.newTodo,
     answer: 'Todo',
@@ -128,6 +141,7 @@ export const incomingOperations: Operation[] = [
   {
     method: 'patch',
     path: '/todos/{id}',
+    undoKey: true,
     summary: 'Change a to-do; what follows from that is told',
     body: schemas.todoPatch,
     answer: 'TodoChanged',
@@ -142,6 +156,7 @@ export const incomingOperations: Operation[] = [
   {
     method: 'post',
     path: '/todos/{id}/state',
+    undoKey: true,
     summary: 'Settle a to-do, or take it up again',
     body: schemas.todoState,
     answer: 'Todo',

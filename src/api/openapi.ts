@@ -29,16 +29,25 @@ const pathParameters = (path: string): Json[] =>
   }));
 
 function describe(operation: Operation): Json {
-  const { path, summary, body, query, answer, status = 200, ifMatch } = operation;
+  const { path, summary, body, query, answer, status = 200, ifMatch, undoKey } = operation;
   const ifMatchHeader = {
     name: 'If-Match',
     in: 'header',
     schema: { type: 'string' },
     description: 'The ETag read before',
   };
+  const undoKeyHeader = {
+    name: 'Undo-Key',
+    in: 'header',
+    schema: { type: 'string', pattern: '^[\\w-]{8,64}$' },
+    description: 'POST /undo/{key} puts back what was before all that was asked under this key',
+  };
   return {
     summary,
-    parameters: [...pathParameters(path), ...queryParameters(query), ...(ifMatch ? [ifMatchHeader] : [])],
+    parameters: [
+      ...[...pathParameters(path), ...queryParameters(query)],
+      ...[...(ifMatch ? [ifMatchHeader] : []), ...(undoKey ? [undoKeyHeader] : [])],
+    ],
     ...(body && {
       requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(body) } } },
     }),

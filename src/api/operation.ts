@@ -12,6 +12,8 @@ export interface Operation {
   answer?: string;
   /** Status of a good answer, 200 where not given. */
   status?: number;
+  /** Takes an `Undo-Key`: by it `POST /undo/{key}` puts back what was before. */
+  undoKey?: true;
   /** Takes, or wants, `If-Match` with the revision read before. */
   ifMatch?: 'optional' | 'required';
 }

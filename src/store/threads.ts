@@ -59,6 +59,8 @@ const alike = built((db) =>
       and(
         eq(threads.subjectKey, sql.placeholder('subject')),
         gt(messages.at, sql.placeholder('since')),
+        // What I have not sent nobody has answered.
+        sql`(${messages.direction} = 'in' OR ${messages.headerId} IS NOT NULL)`,
         sql`(lower(${messages.fromAddress}) = ${sql.placeholder('address')} OR lower(${recipients.address}) = ${sql.placeholder('address')})`,
       ),
     )

@@ -19,6 +19,8 @@ export interface Desk {
   readonly group: GroupCommit;
   /** True where the sandbox clock rules. */
   readonly sandbox: boolean;
+  /** What is done now can be undone by this key, given by who does it; usually it cannot. */
+  readonly undoKey?: string;
   /** The time, epoch ms; from inside a transaction pass it. */
   now(db?: Reading): number;
   /** True where an engine has given a sign of life lately. */

@@ -31,6 +31,20 @@ function mail(id: string, options: { re?: string; refs?: string[]; subject?: str
 const threadOf = (desk: Desk, id: string) => readMessage(desk, id).threadId;
 
 describe('threads', () => {
+  it('are none with a draft: what was not sent nobody has answered', async () => {
+    const { desk } = tempDesk();
+    const draft = createDraft(desk, { to: ['h@x.example'], subject: 'Floor plan', text: 'x' });
+    const other = createDraft(desk, { to: ['h@x.example'], subject: 'Loan form', text: 'x' });
+    scheduleMessage(desk, other.id, { kind: 'at', local: '2026-12-01T09:00', zone: 'Etc/UTC' });
+    for (const [id, { threadId }] of [
+      ['p', draft],
+      ['l', other],
+    ] as const) {
+      const subject = `Re: ${id === 'p' ? 'Floor plan' : 'Loan form'}`;
+      expect((await receiveMail(desk, mail(id, { subject }))).threadId).not.toBe(threadId);
+    }
+  });
+
   it('of one subject are one, in whatever case its letters are', async () => {
     const { desk } = tempDesk();
     const a = await receiveMail(desk, mailOf({ id: 'a', subject: 'Äpfel für Élodie' }));

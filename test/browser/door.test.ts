@@ -74,7 +74,7 @@ describe('without signing in', () => {
     ['/_next/image?url=%2Fmark.svg&w=64&q=75', 401],
     ['/api/v1/messages/export', 401],
     ['/nope', 303],
-    ['/chime.wav', 303],
+    ['/reminder.wav', 303],
     ['/inbox', 303],
     ['/sign-in/', 303],
   ])('GET %s: %i, and nothing of mine', async (target, status) => {

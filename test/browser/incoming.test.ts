@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import type { MessageJson, SearchJson, ThreadPageJson } from '../../src/api/types';
-import { axe, fill, find, has, press, sees, textOf } from '../support/browser';
+import { axe, chord, fill, find, has, press, sees, textOf } from '../support/browser';
 import { demoPages } from '../support/demo';
 import { hostileMail } from '../support/hostile';
 import { mailOf } from '../support/mail';
@@ -114,6 +114,71 @@ describe('by keyboard alone', () => {
     expect([(await message(a.id)).place, (await message(b.id)).place]).toEqual(['archive', 'archive']);
     await press(page, 'button', 'Undo');
     await until('both to be back', async () => (await message(b.id)).place === 'inbox');
+  });
+
+  it('Ctrl Z takes back the latest, and again the one before, exactly, whatever view one is on by then', async () => {
+    const [a, b] = [await receive('Undone one'), await receive('Undone two')];
+    await product.api('POST', `/messages/${b.id}/snooze`, {
+      phrase: 'in 3 days',
+      note: 'bond',
+      early: false,
+    });
+    const before = (await message(b.id)).snooze;
+    const page = await inboxAt(a.id);
+    await page.keyboard.press('a');
+    await notice(page, 'Archived: “Undone one”.');
+    await page.goto(`${product.origin}/inbox/${b.id}`, { waitUntil: 'load' });
+    // What was done before the page was loaded anew is in another history.
+    await chord(page, 'Control+z');
+    expect((await message(a.id)).place).toBe('archive');
+    await press(page, 'button', 'Bring back now');
+    await notice(page, '“Undone two” is back in the inbox.');
+    await page.$eval(`[data-row="${b.id}"]`, (row) => (row as HTMLElement).focus());
+    await page.keyboard.press('a');
+    await notice(page, 'Archived: “Undone two”.');
+    // On another view, past another notice.
+    await page.keyboard.press('3');
+    await page.waitForFunction(() => location.pathname === '/returns');
+    await chord(page, 'Control+z');
+    await notice(page, 'Undone: archiving “Undone two”.');
+    expect((await message(b.id)).place).toBe('inbox');
+    await chord(page, 'Control+z');
+    await notice(page, 'Undone: bringing back “Undone two”.');
+    expect(await message(b.id)).toMatchObject({ place: 'snoozed', snooze: before });
+    // In a field it is the field's own.
+    await page.keyboard.press('1');
+    await until('the place to write', () => page.$('[data-find]'));
+    await page.keyboard.press('/');
+    await page.keyboard.type('abc');
+    await chord(page, 'Control+z');
+    expect((await message(b.id)).place).toBe('snoozed');
+  });
+
+  it('keys go by their letter, do nothing while held down or behind a dialog', async () => {
+    const [a, b] = [await receive('By letter one'), await receive('By letter two')];
+    const page = await inboxAt(a.id);
+    // As a French keyboard has it: A where others have Q, and Q where they have A.
+    const tap = (key: string, code: string, more: object = {}) =>
+      page.evaluate(
+        (init) =>
+          void document.activeElement!.dispatchEvent(
+            new KeyboardEvent('keydown', { ...init, bubbles: true, cancelable: true }),
+          ),
+        { key, code, ...more },
+      );
+    await tap('q', 'KeyA');
+    await tap('a', 'KeyQ', { repeat: true });
+    await page.keyboard.press('?');
+    await sees(page, 'archive', 'dialog[open]');
+    await tap('a', 'KeyQ');
+    await chord(page, 'Alt+Shift+a');
+    await page.keyboard.press('Escape');
+    await until('the list of keys to be gone', async () => (await page.$('dialog[open]')) === null);
+    await page.$eval(`[data-row="${a.id}"]`, (row) => (row as HTMLElement).focus());
+    expect((await message(a.id)).place).toBe('inbox');
+    await tap('a', 'KeyQ');
+    await notice(page, 'Archived: “By letter one”.');
+    expect([(await message(a.id)).place, (await message(b.id)).place]).toEqual(['archive', 'inbox']);
   });
 
   it('one is put off by a phrase, found meanwhile, comes back on the second, and is said to', async () => {

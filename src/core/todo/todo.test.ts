@@ -18,7 +18,7 @@ const times: TodoTimes = {
 
 it('is said as a sentence', () => {
   const check = { ...times, start: null, what: 'check', sound: true };
-  expect(todoWords(check, context)).toBe('Check by Thu 10 Dec 17:00 · chime 09:40');
+  expect(todoWords(check, context)).toBe('Check by Thu 10 Dec 17:00 · reminder 09:40, with sound');
   expect(todoWords({ ...check, due: null, remindAt: null }, context)).toBe('Check');
   expect(todoWords({ ...check, sound: false, remindAt: at('2026-12-09T10:00') }, context)).toBe(
     'Check by Thu 10 Dec 17:00 · reminder Wed 9 Dec 10:00',

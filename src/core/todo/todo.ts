@@ -99,7 +99,7 @@ export function momentOfTodo(
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
-/** “Check by Thu 10 Dec 17:00 · chime 09:40”: a chime is a reminder with sound. */
+/** “Check by Thu 10 Dec 17:00 · reminder 09:40, with sound”. */
 export function todoWords(
   todo: TodoTimes & { what: string; sound: boolean },
   context: { now: number; zone: string; hourCycle?: HourCycle },
@@ -113,7 +113,7 @@ export function todoWords(
     const local = toLocal(remindAt, zone);
     const sameDay = due !== null && local.startsWith(due.date);
     const when = sameDay ? timeWords(local, hourCycle) : momentWords(remindAt, now, zone, hourCycle);
-    parts.push(`${sound ? 'chime' : 'reminder'} ${when}`);
+    parts.push(`reminder ${when}${sound ? ', with sound' : ''}`);
   }
   return parts.join(' · ');
 }

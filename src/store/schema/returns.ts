@@ -5,6 +5,22 @@ import type { Repeat } from '../../core/snooze/repeat';
 import type { TodoMoment } from '../../core/todo/todo';
 import { messages } from './messages';
 
+/** A row before and after; null where there was none. */
+export interface Change<Row> {
+  before: Row | null;
+  after: Row | null;
+}
+
+/** Where a message is, and that it came back. */
+export type Placed = Pick<typeof messages.$inferSelect, 'id' | 'place' | 'returnedAt' | 'returnedWhy'>;
+
+/** What of messages, their returns and to-dos an act has changed. */
+export interface Step {
+  messages: Change<Placed>[];
+  returns: Change<typeof returns.$inferSelect>[];
+  todos: Change<typeof todos.$inferSelect>[];
+}
+
 /** What is to come back into the inbox at a moment. */
 export const returns = sqliteTable(
   'returns',
@@ -75,6 +91,18 @@ export const todos = sqliteTable(
       .where(sql`state = 'open' AND remind_at IS NOT NULL`),
     uniqueIndex('todos_uid').on(table.uid),
   ],
+);
+
+/** What was done, so that it can be undone: several rows where one act took several steps. */
+export const undos = sqliteTable(
+  'undos',
+  {
+    id: integer().primaryKey({ autoIncrement: true }),
+    /** Given by who acts. */
+    key: text().notNull(),
+    step: text({ mode: 'json' }).$type<Step>().notNull(),
+  },
+  (table) => [index('undos_key').on(table.key, table.id)],
 );
 
 /** What has come back or gone off, until somebody has been told. */

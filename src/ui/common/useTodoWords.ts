@@ -5,7 +5,7 @@ import { todoWords } from '../../core/todo/todo';
 import { useSettings } from '../data/queries';
 import { useWords } from './format';
 
-/** To-dos in words, by my settings: “Check by Thu 10 Dec 17:00 · chime 09:40”. */
+/** To-dos in words, by my settings: “Check by Thu 10 Dec 17:00 · reminder 09:40”. */
 export function useTodoWords(): (todo: TodoJson) => string {
   const { zone, hourCycle } = useSettings();
   const { now } = useWords();

@@ -43,7 +43,7 @@ export function ImportPanel({ onClose }: { onClose: () => void }) {
     const { signal } = stopping.current;
     try {
       const body = { format: formatOf(content), text: content, commit };
-      const answer = await ask<PeopleImportJson>('POST', '/correspondents/import', body, undefined, signal);
+      const answer = await ask<PeopleImportJson>('POST', '/correspondents/import', body, { signal });
       if (!commit) return setResult(answer);
       refresh(client, ['correspondent']);
       show({ words: `${answer.added} added, ${answer.changed} changed.` });

@@ -23,14 +23,23 @@ const NO_ANSWER = 'Oak Lantern does not answer. It may be starting again; what y
 /** Browsers let requests outlive their page up to 64 KiB in all (Fetch Standard §4.6); characters may take three. */
 const KEEPALIVE_BYTES = 20_000;
 
+/** How something is asked for. */
+export interface Asking {
+  /** As it was seen; `*` for any, where what is done does not depend on it. */
+  revision?: number | '*';
+  /** Stops a change; what has been done by then stays. */
+  signal?: AbortSignal;
+  /** By it, what is done can be undone. */
+  undoKey?: string;
+}
+
 async function change(
   method: string,
   path: string,
   sent: string | undefined,
-  revision?: number | '*',
-  signal?: AbortSignal,
+  { revision, signal, undoKey }: Asking,
 ) {
-  const headers: Record<string, string> = {};
+  const headers: Record<string, string> = undoKey ? { 'undo-key': undoKey } : {};
   if (sent !== undefined) headers['content-type'] = 'application/json';
   if (revision !== undefined) headers['if-match'] = revision === '*' ? '*' : `"${revision}"`;
   try {
@@ -56,22 +65,11 @@ function parsed(text: string): unknown {
   }
 }
 
-/**
- * @param revision as it was seen; `*` for any, where what is done does not depend on it
- * @param signal stops a change; what has been done by then stays
- * @throws (rejects) ApiProblem
- */
-export async function ask<T>(
-  method: string,
-  path: string,
-  body?: unknown,
-  revision?: number | '*',
-  signal?: AbortSignal,
-): Promise<T> {
+/** @throws (rejects) ApiProblem */
+export async function ask<T>(method: string, path: string, body?: unknown, asking: Asking = {}): Promise<T> {
   const url = `/api/v1${path}`;
   const sent = body === undefined ? undefined : JSON.stringify(body);
-  const { status, text } =
-    method === 'GET' ? await read(url) : await change(method, url, sent, revision, signal);
+  const { status, text } = method === 'GET' ? await read(url) : await change(method, url, sent, asking);
   // The session has ended: the page to sign in stands where this one was.
   if (status === 401 && path !== '/session') window.location.assign('/sign-in');
   return answerOf<T>(status, text);

@@ -47,10 +47,10 @@ export function DepartureView({ id }: { id: string }) {
   const correct = () => router.push(correctionPath(departure!.messageId));
   const forward = () => router.push(`/write?forwards=${departure!.messageId}`);
   const left = departure?.state === 'sent';
-  useCommand('KeyS', left ? () => setPanel('snooze') : undefined);
-  useCommand('KeyD', left ? () => setPanel('todo') : undefined);
-  useCommand('KeyC', departure && correct);
-  useCommand('KeyP', departure && forward);
+  useCommand('s', left ? () => setPanel('snooze') : undefined);
+  useCommand('d', left ? () => setPanel('todo') : undefined);
+  useCommand('c', departure && correct);
+  useCommand('p', departure && forward);
   const refused = departure?.recipients.filter((reader) => reader.status === 'refused') ?? [];
   if (error) return <p role="alert">{error.message}</p>;
   if (!departure || !message) return <Spin />;

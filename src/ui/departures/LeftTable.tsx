@@ -19,7 +19,7 @@ export function LeftTable({ folder }: { folder: string | undefined }) {
   const words = useWords();
   const router = useRouter();
   const [focused, setFocused] = useState<string | null>(null);
-  useCommand('KeyC', focused === null ? undefined : () => router.push(correctionPath(focused)));
+  useCommand('c', focused === null ? undefined : () => router.push(correctionPath(focused)));
   if (error && !data) return <p role="alert">{error.message}</p>;
   if (!data) return <Spin />;
   const departures = data.pages.flatMap((page) => page.departures);

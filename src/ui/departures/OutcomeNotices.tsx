@@ -46,7 +46,7 @@ export function OutcomeNotices() {
     const one = `To ${recipientsWords(first.departure.recipients)}: ${first.what}`;
     show({
       words: told.length === 1 ? one : `${told.length} departures need a look. ${one}`,
-      undo: { label: 'Look', act: () => router.push(`/departures?row=${first.departure.id}`) },
+      way: { label: 'Look', act: () => router.push(`/departures?row=${first.departure.id}`) },
       problem: true,
     });
   }, [pending, words, show, router]);

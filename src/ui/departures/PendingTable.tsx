@@ -100,7 +100,7 @@ export function PendingTable({ needs, coming, search }: Props) {
   }, [wanted, items, virtual]);
 
   const current = focused && rows.find((each) => each.id === focused.id);
-  useCommand('KeyT', current ? () => void actions.takeBack(current) : undefined);
+  useCommand('t', current ? () => void actions.takeBack(current) : undefined);
   const choose = useCallback((ids: readonly string[], on: boolean) => {
     setChosen((before) => {
       const next = new Set(before);

@@ -66,27 +66,31 @@ function departureActions(
 
   /** Gives back what it was before; undefined where there is no coming back to it. */
   const undoTo = ({ id, snapshot }: DepartureJson) =>
-    snapshot && {
-      label: 'Undo',
-      act: () =>
-        void attempt(() => ask<DepartureJson>('POST', `/departures/${id}/restore`, { snapshot })).then(
-          (restored) =>
-            restored &&
-            show({
-              words: `As before: ${restored.state === 'scheduled' ? `leaves ${words.moment(restored.at)}` : stateWords(restored, words.exact)}.`,
-            }),
-        ),
-    };
+    snapshot
+      ? () =>
+          void attempt(() => ask<DepartureJson>('POST', `/departures/${id}/restore`, { snapshot })).then(
+            (restored) =>
+              restored &&
+              show({
+                words: `As before: ${restored.state === 'scheduled' ? `leaves ${words.moment(restored.at)}` : stateWords(restored, words.exact)}.`,
+              }),
+          )
+      : undefined;
 
   async function move(departure: DepartureJson, plan: Plan, goOn = false): Promise<boolean> {
     const moved = await attempt(() =>
-      ask<DepartureJson>('PATCH', `/departures/${departure.id}`, { plan, goOn }, departure.revision),
+      ask<DepartureJson>(
+        'PATCH',
+        `/departures/${departure.id}`,
+        { plan, goOn },
+        { revision: departure.revision },
+      ),
     );
     if (!moved) return false;
     const when = words.moment(moved.at);
     show({
       words: moved.state === 'paused' ? `Moved to ${when}, and paused as before.` : `Moved: leaves ${when}.`,
-      undo: undoTo(departure) ?? undefined,
+      undo: undoTo(departure),
     });
     return true;
   }
@@ -96,7 +100,7 @@ function departureActions(
     messages: readonly Pick<MessageSummaryJson, 'id' | 'subject'>[],
   ): Promise<string[]> {
     const [gone, failed] = await eachInTurn(messages, ({ id }) =>
-      ask('DELETE', `/messages/${id}`, undefined, '*'),
+      ask('DELETE', `/messages/${id}`, undefined, { revision: '*' }),
     );
     refresh(client, ['departure', 'message']);
     const restore = async () => {
@@ -114,7 +118,7 @@ function departureActions(
         : `Deleted ${gone.length} messages. They will not leave.`;
     show({
       words: [gone.length ? done : '', whyNot(failed)].filter(Boolean).join(' '),
-      undo: gone.length ? { label: 'Undo', act: () => void restore() } : undefined,
+      undo: gone.length ? () => void restore() : undefined,
       problem: failed.length > 0,
     });
     return failed.map(({ item }) => item.id);
@@ -131,7 +135,7 @@ function departureActions(
         const correct = () => router.push(correctionPath(departure.messageId));
         return show({
           words: `${error.message} C writes a correction in the same thread.`,
-          undo: { label: 'Write a correction', act: correct },
+          way: { label: 'Write a correction', act: correct },
           problem: true,
         });
       } finally {
@@ -151,7 +155,7 @@ function departureActions(
     async pause(departure) {
       const paused = await act(departure, 'pause');
       if (!paused) return;
-      show({ words: 'Paused: it leaves when you say so.', undo: undoTo(departure) ?? undefined });
+      show({ words: 'Paused: it leaves when you say so.', undo: undoTo(departure) });
     },
     async resume(departure) {
       const gone = await act(departure, 'resume');
@@ -159,7 +163,7 @@ function departureActions(
       const held = gone.state === 'held';
       show({
         words: held ? `Held until ${words.exact(gone.at)}.` : `Leaves ${words.moment(gone.at)}.`,
-        undo: undoTo(departure) ?? undefined,
+        undo: undoTo(departure),
       });
     },
     async approve(departure) {
@@ -192,7 +196,7 @@ function departureActions(
       const done = made.length > 0 ? `${made.length} ${plan.kind === 'now' ? 'held' : 'scheduled'}.` : '';
       show({
         words: [done, whyNot(failed)].filter(Boolean).join(' '),
-        undo: made.length > 0 ? { label: 'Undo', act: () => void undo() } : undefined,
+        undo: made.length > 0 ? () => void undo() : undefined,
         problem: failed.length > 0,
       });
       return failed.map(({ item }) => item.id);

@@ -22,8 +22,8 @@ export function ChosenBar({ messages, place, actions, done }: Props) {
   const put = async () => {
     if (await (place === 'archive' ? actions.backToInbox : actions.archive)(messages)) done(true);
   };
-  useCommand('KeyA', () => void put());
-  useCommand('KeyS', () => setSnoozing(true));
+  useCommand('a', () => void put());
+  useCommand('s', () => setSnoozing(true));
   return (
     <div role="group" aria-label="With those chosen" className={styles.chosenBar}>
       <span role="status">{messages.length} chosen</span>

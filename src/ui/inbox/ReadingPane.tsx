@@ -165,18 +165,18 @@ export function ReadingPane({ id }: { id: string }) {
   useEffect(() => {
     if (elsewhere) router.replace(`/write/${id}`);
   }, [router, elsewhere, id]);
-  useCommand('KeyR', message && answer);
-  useCommand('KeyE', others ? answerAll : undefined);
-  useCommand('KeyP', message && forward);
+  useCommand('r', message && answer);
+  useCommand('e', others ? answerAll : undefined);
+  useCommand('p', message && forward);
   const archived = message?.place === 'archive';
   const gone = () => goOn([id]);
   const put = () =>
     void (archived
       ? actions.backToInbox([message])
       : actions.archive([message!]).then((done) => done && gone()));
-  useCommand('KeyA', message && put);
-  useCommand('KeyS', message && (() => panels.snooze.onOpenChange(true)));
-  useCommand('KeyD', message && (() => panels.todo.onOpenChange(true)));
+  useCommand('a', message && put);
+  useCommand('s', message && (() => panels.snooze.onOpenChange(true)));
+  useCommand('d', message && (() => panels.todo.onOpenChange(true)));
   if (error) return <p role="alert">{error.message}</p>;
   if (!message || elsewhere) return <Spin />;
   return (

@@ -171,9 +171,9 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   };
   const todo = ({ message }: MessageRow) => router.push(`/${place}/${message.id}?do=todo`);
   const none = picked.length === 0;
-  useCommand('KeyA', none ? act(onPlace) : undefined);
-  useCommand('KeyS', none ? act(onSnooze) : undefined);
-  useCommand('KeyD', none ? act(todo) : undefined);
+  useCommand('a', none ? act(onPlace) : undefined);
+  useCommand('s', none ? act(onSnooze) : undefined);
+  useCommand('d', none ? act(todo) : undefined);
 
   function onKeyDown(event: KeyboardEvent<HTMLElement>) {
     const row = document.activeElement?.getAttribute('data-row');

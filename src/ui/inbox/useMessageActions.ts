@@ -1,6 +1,7 @@
 'use client';
 /** What one does with incoming messages, each with its undo. */
 import { useQueryClient } from '@tanstack/react-query';
+import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
 import type { MessageJson, MessageSummaryJson, MovedJson, TodoChangedJson, TodoJson } from '../../api/types';
 import { useWords } from '../common/format';
@@ -28,6 +29,10 @@ export type TodoBody = Partial<Pick<TodoJson, 'what' | 'note' | 'start' | 'due' 
 const named = (messages: readonly Subject[]) =>
   messages.length === 1 ? `“${messages[0]!.subject || '(no subject)'}”` : `${messages.length} threads`;
 
+const isAre = (messages: readonly Subject[]) => (messages.length === 1 ? 'is' : 'are');
+const comeComes = (messages: readonly Subject[]) => (messages.length === 1 ? 'comes' : 'come');
+const idsOf = (messages: readonly Subject[]) => messages.map(({ id }) => id);
+
 export function useMessageActions() {
   const client = useQueryClient();
   const { show, showProblem } = useNotices();
@@ -46,47 +51,53 @@ export function useMessageActions() {
         refresh(client, ['message', 'return']);
       }
     }
-    const move = (ids: readonly string[], action: 'archive' | 'inbox') =>
-      ask<MovedJson>('POST', '/messages/bulk', { ids, action });
+    /** Does it under a key by which it can be undone, and says what was done. */
+    const act = (
+      work: (asking: { undoKey: string }) => Promise<{ words: string; done: string }>,
+    ): Promise<boolean> =>
+      attempt(async () => {
+        const undoKey = nanoid();
+        const { words: said, done } = await work({ undoKey });
+        const undo = () =>
+          void attempt(async () => {
+            await ask('POST', `/undo/${undoKey}`);
+            show({ words: `Undone: ${done}.` });
+          });
+        show({ words: said, undo });
+      });
 
     const backToInbox = (messages: readonly Subject[]) =>
-      attempt(async () => {
-        await move(
-          messages.map(({ id }) => id),
-          'inbox',
-        );
-        show({ words: `${named(messages)} is in the inbox again.` });
+      act(async (asking) => {
+        await ask<MovedJson>('POST', '/messages/bulk', { ids: idsOf(messages), action: 'inbox' }, asking);
+        const done = `${named(messages)} back in the inbox`;
+        return { done, words: `${named(messages)} ${isAre(messages)} in the inbox again.` };
       });
 
     const archive = (messages: readonly Subject[]) =>
-      attempt(async () => {
-        const ids = messages.map(({ id }) => id);
-        const { moved } = await move(ids, 'archive');
-        const undo = () => void attempt(async () => void (moved.length && (await move(moved, 'inbox'))));
-        show({ words: `Archived: ${named(messages)}.`, undo: { label: 'Undo', act: undo } });
+      act(async (asking) => {
+        await ask<MovedJson>('POST', '/messages/bulk', { ids: idsOf(messages), action: 'archive' }, asking);
+        const done = `archiving ${named(messages)}`;
+        return { done, words: `Archived: ${named(messages)}.` };
       });
 
     const snooze = (messages: readonly Subject[], body: SnoozeBody) =>
-      attempt(async () => {
-        const done: MessageJson[] = [];
+      act(async (asking) => {
+        const put: MessageJson[] = [];
         for (const { id } of messages)
-          done.push(await ask<MessageJson>('POST', `/messages/${id}/snooze`, body));
-        const undo = () =>
-          void attempt(async () => {
-            for (const { id } of done) await ask('DELETE', `/messages/${id}/snooze?undo=true`);
-          });
-        const { until, times } = done[0]!.snooze!;
+          put.push(await ask<MessageJson>('POST', `/messages/${id}/snooze`, body, asking));
+        const { until, times } = put[0]!.snooze!;
         const often = messages.length === 1 && times > 1 ? ` For the ${ordinal(times)} time.` : '';
-        show({
-          words: `Put off: ${named(messages)} comes back ${words.moment(until)}.${often}`,
-          undo: { label: 'Undo', act: undo },
-        });
+        return {
+          words: `Put off: ${named(messages)} ${comeComes(messages)} back ${words.moment(until)}.${often}`,
+          done: `putting off ${named(messages)}`,
+        };
       });
 
     const bringBack = (message: Subject) =>
-      attempt(async () => {
-        await ask('DELETE', `/messages/${message.id}/snooze`);
-        show({ words: `${named([message])} is back in the inbox.` });
+      act(async (asking) => {
+        await ask('DELETE', `/messages/${message.id}/snooze`, undefined, asking);
+        const done = `bringing back ${named([message])}`;
+        return { done, words: `${named([message])} is back in the inbox.` };
       });
 
     const changeSnooze = (id: string, change: { note?: string; early?: boolean }) =>
@@ -94,37 +105,31 @@ export function useMessageActions() {
 
     /** On a message, or by itself where there is none. */
     const keepTodo = (message: Subject | null, body: TodoBody) =>
-      attempt(async () => {
+      act(async (asking) => {
         if (!message) {
-          const todo = await ask<TodoJson>('POST', '/todos', body);
-          const undo = () => void attempt(async () => void (await ask('DELETE', `/todos/${todo.id}`)));
-          show({ words: `To-do: ${sayTodo(todo)}.`, undo: { label: 'Undo', act: undo } });
-          return;
+          const todo = await ask<TodoJson>('POST', '/todos', body, asking);
+          return { words: `To-do: ${sayTodo(todo)}.`, done: `to-do ${todo.what}` };
         }
-        const { todo, said } = await ask<TodoChangedJson>('PUT', `/messages/${message.id}/todo`, body);
-        const fresh = todo.revision === 1;
-        const undo = () => void attempt(async () => void (await ask('DELETE', `/todos/${todo.id}`)));
-        show({
-          words: [`To-do: ${sayTodo(todo)}.`, ...said].join(' '),
-          undo: fresh ? { label: 'Undo', act: undo } : undefined,
-        });
+        const { todo, said } = await ask<TodoChangedJson>(
+          'PUT',
+          `/messages/${message.id}/todo`,
+          body,
+          asking,
+        );
+        return { words: [`To-do: ${sayTodo(todo)}.`, ...said].join(' '), done: `to-do ${todo.what}` };
       });
 
     const changeTodo = (id: string, body: TodoBody) =>
-      attempt(async () => {
-        const { todo, said } = await ask<TodoChangedJson>('PATCH', `/todos/${id}`, body);
-        show({ words: [`To-do: ${sayTodo(todo)}.`, ...said].join(' ') });
+      act(async (asking) => {
+        const { todo, said } = await ask<TodoChangedJson>('PATCH', `/todos/${id}`, body, asking);
+        return { words: [`To-do: ${sayTodo(todo)}.`, ...said].join(' '), done: `the change of ${todo.what}` };
       });
 
     const settleTodo = (todo: TodoJson, state: TodoJson['state']) =>
-      attempt(async () => {
-        await ask('POST', `/todos/${todo.id}/state`, { state });
+      act(async (asking) => {
+        await ask('POST', `/todos/${todo.id}/state`, { state }, asking);
         const said = { done: 'Done', dropped: 'Dropped', open: 'To do again' }[state];
-        const undo = () =>
-          void attempt(
-            async () => void (await ask('POST', `/todos/${todo.id}/state`, { state: todo.state })),
-          );
-        show({ words: `${said}: ${todo.what}.`, undo: { label: 'Undo', act: undo } });
+        return { words: `${said}: ${todo.what}.`, done: `${said.toLowerCase()}, ${todo.what}` };
       });
 
     return {

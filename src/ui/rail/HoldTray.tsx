@@ -67,7 +67,7 @@ export function HoldTray() {
   const notifyMe = useNotificationConsent();
   useHoldNotifications(held, now, LAST_CALL_MS, (departure) => void takeBack(departure));
   const newest = held?.[0];
-  useCommand('KeyT', newest && (() => void takeBack(newest)));
+  useCommand('t', newest && (() => void takeBack(newest)));
   if (!held?.length) return null;
   return (
     <section aria-label="Held" className={styles.tray} data-tray tabIndex={-1}>

@@ -151,7 +151,7 @@ export function TimeRail() {
       if (!departure) return;
       show({
         words: `“${departure.subject || '(no subject)'}” was dropped on the present, and still leaves ${moment(departure.at)}. Let it go now?`,
-        undo: { label: 'Let it go now', act: () => void actions.releaseNow(departure) },
+        way: { label: 'Let it go now', act: () => void actions.releaseNow(departure) },
       });
     },
   });

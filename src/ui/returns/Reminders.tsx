@@ -57,7 +57,7 @@ function notifyOutside(list: readonly ReminderJson[], go: (href: string) => void
 }
 
 /** Plays what ships for this; a browser that was not touched yet does not allow it. */
-const chime = () => void new Audio('/chime.wav').play().catch(() => {});
+const sound = () => void new Audio('/reminder.wav').play().catch(() => {});
 
 export function Reminders() {
   const words = useWords();
@@ -78,7 +78,7 @@ export function Reminders() {
     void takeWord(newest).then((mine) => {
       if (!mine) return;
       notifyOutside(fresh, (href) => window.location.assign(href));
-      if (fresh.some(({ sound }) => sound)) chime();
+      if (fresh.some((each) => each.sound)) sound();
     });
     void ask('POST', '/reminders/told', { upTo: newest.id }).catch(() => {
       // Told again after a reload: better than not at all.

@@ -111,7 +111,7 @@ function ReminderRow({ entry, edit }: { entry: TodoListedJson; edit: (todo: Todo
           </span>
         )}
         <span className={styles.why}>
-          {todo.sound ? 'chime' : 'reminder'}: {todo.what}
+          reminder{todo.sound && ' with sound'}: {todo.what}
         </span>
       </td>
       <td className={styles.noteCell}>{todo.note}</td>
@@ -244,7 +244,7 @@ export function ReturnsView() {
   const snoozed = useSnoozed().data?.messages;
   const open = useTodos('open').data?.todos;
   const listed = useTodos(state).data?.todos;
-  useCommand('KeyD', () => setEdited('new'));
+  useCommand('d', () => setEdited('new'));
 
   const coming: Coming[] = [
     ...(snoozed ?? []).map((message) => ({

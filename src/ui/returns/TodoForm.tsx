@@ -158,7 +158,7 @@ export function TodoForm({ todo, keep }: Props) {
         timeHelp="Empty: 09:00."
       />
       <Checkbox checked={sound} onChange={(event) => setSound(event.target.checked)}>
-        The reminder chimes
+        The reminder is with sound
       </Checkbox>
       <div className={styles.field}>
         <label htmlFor={`${id}-note`}>To-do note</label>

@@ -3,8 +3,9 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
-import { tinykeys } from 'tinykeys';
-import { keyHelp, runCommand, useCommand } from './commands';
+import { keyHelp, runCommand, useCommand, type CommandKey } from './commands';
+import { useUndoLatest } from './Notices';
+import { pressedKey } from './pressedKey';
 import { newMessagePath, views } from './views';
 import styles from './Keyboard.module.css';
 
@@ -14,12 +15,16 @@ const inField = (event: Event) =>
     'input, textarea, select, [contenteditable="true"], [role="combobox"], [role="listbox"]',
   ) !== null;
 
+const shown = (selector: string) =>
+  [...document.querySelectorAll<HTMLElement>(selector)].filter((each) => each.checkVisibility());
+
+/** What is behind an open dialog is out of reach, for keys too. */
+const dialogOpen = () => shown('.ant-modal-wrap, dialog[open]').length > 0;
+
 /** Something that takes input is open over the page: single keys belong to it, wherever the focus is for a moment. */
 const openForInput = () =>
-  [...document.querySelectorAll<HTMLElement>('.ant-popover, .ant-modal-wrap, dialog[open]')].some(
-    (each) =>
-      each.checkVisibility() &&
-      each.querySelector('input, textarea, select, [contenteditable="true"]') !== null,
+  shown('.ant-popover').some(
+    (each) => each.querySelector('input, textarea, select, [contenteditable="true"]') !== null,
   );
 
 /** Where `Alt Shift G` goes, in turn. */
@@ -36,9 +41,10 @@ function cycleLandmarks() {
 export function Keyboard() {
   const router = useRouter();
   const list = useRef<HTMLDialogElement>(null);
+  const undoLatest = useUndoLatest();
 
-  useCommand('KeyN', () => router.push(newMessagePath()));
-  useCommand('Slash', () => {
+  useCommand('n', () => router.push(newMessagePath()));
+  useCommand('/', () => {
     const field = document.querySelector<HTMLInputElement>('[data-find]');
     if (field) {
       field.focus();
@@ -48,35 +54,28 @@ export function Keyboard() {
   useCommand('?', () => list.current?.showModal());
 
   useEffect(() => {
-    const bindings: Record<string, (event: KeyboardEvent) => void> = {};
-    const bind = (code: string, act: () => boolean | void) => {
-      const guarded = (event: KeyboardEvent, chord: boolean) => {
-        if (event.defaultPrevented || (!chord && (inField(event) || openForInput()))) return;
-        if (act() !== false) event.preventDefault();
-      };
-      bindings[code] = (event) => guarded(event, false);
-      bindings[`Alt+Shift+${code}`] = (event) => guarded(event, true);
+    const paths = new Map<string, string>(views.map(({ key, path }) => [key, path]));
+    const commands = new Set<string>(keyHelp.map(({ key }) => key));
+    /** @returns false where it is nobody's business */
+    const act = (key: string, held: 'none' | 'alt shift' | 'ctrl'): boolean => {
+      if (held === 'ctrl') return key === 'z' && undoLatest();
+      if (held === 'alt shift' && key === 'g') {
+        cycleLandmarks();
+        return true;
+      }
+      const path = paths.get(key);
+      if (path) router.push(path);
+      return path !== undefined || (commands.has(key) && runCommand(key as CommandKey));
     };
-    for (const { code } of keyHelp) bind(code, () => runCommand(code));
-    // Wherever the keyboard has it: by itself, with Shift, or among the digits.
-    for (const slash of ['/', 'Shift+/'])
-      bindings[slash] = (event) => {
-        if (event.defaultPrevented || inField(event) || openForInput()) return;
-        event.preventDefault();
-        runCommand('Slash');
-      };
-    bindings['Shift+?'] = (event) => {
-      if (inField(event) || openForInput()) return;
-      event.preventDefault();
-      runCommand('?');
+    const onKeyDown = (event: KeyboardEvent) => {
+      const pressed = pressedKey(event);
+      if (!pressed || event.defaultPrevented || dialogOpen()) return;
+      if (pressed.held !== 'alt shift' && (inField(event) || openForInput())) return;
+      if (act(pressed.key, pressed.held)) event.preventDefault();
     };
-    for (const { key, path } of views) bind(`Digit${key}`, () => router.push(path));
-    bindings['Alt+Shift+KeyG'] = (event) => {
-      event.preventDefault();
-      cycleLandmarks();
-    };
-    return tinykeys(window, bindings);
-  }, [router]);
+    window.addEventListener('keydown', onKeyDown);
+    return () => window.removeEventListener('keydown', onKeyDown);
+  }, [router, undoLatest]);
 
   return (
     <dialog ref={list} className={styles.dialog} aria-labelledby="keys">
@@ -93,13 +92,17 @@ export function Keyboard() {
         ))}
         {keyHelp.map(({ key, words }) => (
           <div key={key}>
-            <dt>{key}</dt>
+            <dt>{key.toUpperCase()}</dt>
             <dd>{words}</dd>
           </div>
         ))}
         <div>
           <dt>Ctrl Enter</dt>
           <dd>the main button</dd>
+        </div>
+        <div>
+          <dt>Ctrl Z</dt>
+          <dd>undo the latest; again, the one before</dd>
         </div>
         <div>
           <dt>↑ ↓ Enter</dt>

@@ -4,29 +4,29 @@ import { useEffect, useRef } from 'react';
 
 /** Keys with their meanings; views have the digits. */
 export const keyHelp = [
-  { code: 'KeyN', key: 'N', words: 'write a message' },
-  { code: 'KeyR', key: 'R', words: 'answer' },
-  { code: 'KeyE', key: 'E', words: 'answer everybody' },
-  { code: 'KeyP', key: 'P', words: 'pass on: forward a message' },
-  { code: 'KeyC', key: 'C', words: 'write a correction of what has left' },
-  { code: 'KeyS', key: 'S', words: 'snooze' },
-  { code: 'KeyD', key: 'D', words: 'to-do' },
-  { code: 'KeyA', key: 'A', words: 'archive' },
-  { code: 'Slash', key: '/', words: 'find' },
-  { code: 'KeyF', key: 'F', words: 'the next finding in what you write' },
-  { code: 'KeyT', key: 'T', words: 'take back: the row in focus, else the newest hold' },
-  { code: '?', key: '?', words: 'this list' },
+  { key: 'n', words: 'write a message' },
+  { key: 'r', words: 'answer' },
+  { key: 'e', words: 'answer everybody' },
+  { key: 'p', words: 'pass on: forward a message' },
+  { key: 'c', words: 'write a correction of what has left' },
+  { key: 's', words: 'snooze' },
+  { key: 'd', words: 'to-do' },
+  { key: 'a', words: 'archive' },
+  { key: '/', words: 'find' },
+  { key: 'f', words: 'the next finding in what you write' },
+  { key: 't', words: 'take back: the row in focus, else the newest hold' },
+  { key: '?', words: 'this list' },
 ] as const;
 
-export type CommandCode = (typeof keyHelp)[number]['code'];
+export type CommandKey = (typeof keyHelp)[number]['key'];
 
 /** Returns false where it is not its business after all. */
 type Act = () => unknown;
 
-const stack: { code: CommandCode; act: Act }[] = [];
+const stack: { key: CommandKey; act: Act }[] = [];
 
 /** Has `act` answer to a key while the component is on screen; undefined leaves the key to others. */
-export function useCommand(code: CommandCode, act: Act | undefined): void {
+export function useCommand(key: CommandKey, act: Act | undefined): void {
   const latest = useRef(act);
   useEffect(() => {
     latest.current = act;
@@ -34,15 +34,15 @@ export function useCommand(code: CommandCode, act: Act | undefined): void {
   const active = act !== undefined;
   useEffect(() => {
     if (!active) return;
-    const entry = { code, act: () => latest.current?.() };
+    const entry = { key, act: () => latest.current?.() };
     stack.push(entry);
     return () => void stack.splice(stack.indexOf(entry), 1);
-  }, [code, active]);
+  }, [key, active]);
 }
 
 /** @returns false where nothing answers to the key at the moment */
-export function runCommand(code: CommandCode): boolean {
+export function runCommand(key: CommandKey): boolean {
   return stack
-    .filter((each) => each.code === code)
+    .filter((each) => each.key === key)
     .some((_, index, all) => all.at(-1 - index)!.act() !== false);
 }

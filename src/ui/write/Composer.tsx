@@ -94,7 +94,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
         const act = () => void actions.resume(left);
         show({
           words: 'It was changed and not let go, so it stays paused.',
-          undo: { label: 'Let it go on', act },
+          way: { label: 'Let it go on', act },
         });
       }
     },
@@ -229,7 +229,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
   });
   const { commit } = sending;
   usePrimaryKey(() => void commit());
-  useCommand('KeyT', departure && (() => void actions.takeBack(departure, 'all')));
+  useCommand('t', departure && (() => void actions.takeBack(departure, 'all')));
   const problem = sending.problem ?? draft.problem ?? (preview.error as ApiProblem | null);
 
   return (

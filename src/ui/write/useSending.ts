@@ -75,7 +75,7 @@ export function useSending(parts: Parts) {
       'POST',
       `/messages/${id}/schedule`,
       { ...choices, plan: meant, ...(meant.kind === 'now' && inSpite && { inSpiteOfQuiet: inSpite }) },
-      revision,
+      { revision },
     );
     const [made] = answer.departures;
     refresh(client, ['departure', 'message']);
@@ -92,7 +92,7 @@ export function useSending(parts: Parts) {
           : count > 1
             ? `Scheduled in ${count} copies: the first leaves ${words.moment(made!.at)}.`
             : `Scheduled: leaves ${words.moment(made!.at)}.`,
-      undo: { label: 'Undo', act: () => void actions.takeBack(made!, 'all') },
+      undo: () => void actions.takeBack(made!, 'all'),
     });
     router.push(`/departures?row=${made!.id}`);
   }
@@ -115,7 +115,8 @@ export function useSending(parts: Parts) {
       ...(choicesChanged && { ifTheyWriteFirst, ifOff }),
       copies: 'all',
     };
-    let now = changed || choicesChanged ? await ask<DepartureJson>('PATCH', path, patch, '*') : pending;
+    let now =
+      changed || choicesChanged ? await ask<DepartureJson>('PATCH', path, patch, { revision: '*' }) : pending;
     if (lease.held) now = await lease.close(then);
     else if (then === 'pause') now = await ask<DepartureJson>('POST', `${path}/pause`);
     else if (now.state === 'failed') now = await ask<DepartureJson>('POST', `${path}/retry`);

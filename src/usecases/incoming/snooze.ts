@@ -8,6 +8,7 @@ import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
 import { endReturn, placeMessage } from './bringBack';
+import { undoable } from './undo';
 
 export interface SnoozeInput {
   /** Epoch ms. */
@@ -48,35 +49,38 @@ function checkRepeat(repeat: Repeat | null | undefined, until: number): void {
  * is not wanted. What I sent, and what I have answered, can be put off as well.
  * @throws NotFound; Refused for what has not left; Invalid for a moment that is past, or a rule that cannot be used
  */
-export function snooze(desk: Desk, messageId: string, input: SnoozeInput): Return {
+export const snooze = (desk: Desk, messageId: string, input: SnoozeInput): Return =>
+  desk.store.write((tx) =>
+    undoable(desk, tx, { messageIds: [messageId] }, () => putOff(desk, tx, messageId, input)),
+  );
+
+function putOff(desk: Desk, tx: Tx, messageId: string, input: SnoozeInput): Return {
   const { until, words = '', note, wholeThread = true, early = true, repeat } = input;
   checkRepeat(repeat, until);
-  return desk.store.write((tx) => {
-    const now = desk.now(tx);
-    if (until <= now) throw new Invalid('This moment is past. Choose a later one.', 'until');
-    const message = messageToPutOff(tx, messageId);
-    const before = waitingReturnOf(tx, messageId);
-    if (before) updateReturn(tx, before.id, { state: 'ended' });
-    const row = insertReturn(tx, {
-      ...{ id: newId(), messageId, kind: 'snooze', due: until, state: 'waiting', createdAt: now },
-      ...{ words, wholeThread, early },
-      // Moved, it goes on as it was unless that is said otherwise.
-      repeat: repeat === undefined ? (before?.repeat ?? null) : repeat,
-      note: note ?? before?.note ?? '',
-      // Given another moment it has not been put off once more.
-      times: before ? before.times : timesPutOff(tx, messageId) + 1,
-      fromPlace: before ? before.fromPlace : message.place,
-    });
-    placeMessage(tx, message, { place: 'snoozed' });
-    if (wholeThread)
-      for (const each of messagesOfThread(tx, message.threadId))
-        if (each.id !== message.id && each.place === 'inbox') placeMessage(tx, each, { place: 'snoozed' });
-    const to = new Date(until).toISOString();
-    record(tx, { at: now, messageId, what: 'snoozed', to, why: words || null });
-    noteChange(tx, 'return', row.id);
-    noteDue(tx, until);
-    return row;
+  const now = desk.now(tx);
+  if (until <= now) throw new Invalid('This moment is past. Choose a later one.', 'until');
+  const message = messageToPutOff(tx, messageId);
+  const before = waitingReturnOf(tx, messageId);
+  if (before) updateReturn(tx, before.id, { state: 'ended' });
+  const row = insertReturn(tx, {
+    ...{ id: newId(), messageId, kind: 'snooze', due: until, state: 'waiting', createdAt: now },
+    ...{ words, wholeThread, early },
+    // Moved, it goes on as it was unless that is said otherwise.
+    repeat: repeat === undefined ? (before?.repeat ?? null) : repeat,
+    note: note ?? before?.note ?? '',
+    // Given another moment it has not been put off once more.
+    times: before ? before.times : timesPutOff(tx, messageId) + 1,
+    fromPlace: before ? before.fromPlace : message.place,
   });
+  placeMessage(tx, message, { place: 'snoozed' });
+  if (wholeThread)
+    for (const each of messagesOfThread(tx, message.threadId))
+      if (each.id !== message.id && each.place === 'inbox') placeMessage(tx, each, { place: 'snoozed' });
+  const to = new Date(until).toISOString();
+  record(tx, { at: now, messageId, what: 'snoozed', to, why: words || null });
+  noteChange(tx, 'return', row.id);
+  noteDue(tx, until);
+  return row;
 }
 
 /** What can be changed of a snooze without giving it another moment. */
@@ -84,12 +88,14 @@ export type SnoozeChange = Partial<Pick<Return, 'note' | 'early'>>;
 
 /** @throws NotFound; Refused where it is not put off */
 export function changeSnooze(desk: Desk, messageId: string, change: SnoozeChange): void {
-  desk.store.write((tx) => {
-    const row = waitingSnooze(tx, messageId);
-    updateReturn(tx, row.id, change);
-    noteChange(tx, 'return', row.id);
-    noteChange(tx, 'message', messageId);
-  });
+  desk.store.write((tx) =>
+    undoable(desk, tx, { messageIds: [messageId] }, () => {
+      const row = waitingSnooze(tx, messageId);
+      updateReturn(tx, row.id, change);
+      noteChange(tx, 'return', row.id);
+      noteChange(tx, 'message', messageId);
+    }),
+  );
 }
 
 function waitingSnooze(tx: Tx, messageId: string): Return {
@@ -105,13 +111,15 @@ function waitingSnooze(tx: Tx, messageId: string): Return {
  * @throws NotFound; Refused where it is not put off
  */
 export function endSnooze(desk: Desk, messageId: string, undo = false): void {
-  desk.store.write((tx) => {
-    const now = desk.now(tx);
-    const row = waitingSnooze(tx, messageId);
-    const message = findMessage(tx, messageId)!;
-    // One that repeats may be in the inbox already, or done with.
-    const place = message.place === 'snoozed' ? (undo ? row.fromPlace : 'inbox') : message.place;
-    endReturn(tx, row, 'ended', place);
-    record(tx, { at: now, messageId, what: 'brought back', why: 'by me' });
-  });
+  desk.store.write((tx) =>
+    undoable(desk, tx, { messageIds: [messageId] }, () => {
+      const now = desk.now(tx);
+      const row = waitingSnooze(tx, messageId);
+      const message = findMessage(tx, messageId)!;
+      // One that repeats may be in the inbox already, or done with.
+      const place = message.place === 'snoozed' ? (undo ? row.fromPlace : 'inbox') : message.place;
+      endReturn(tx, row, 'ended', place);
+      record(tx, { at: now, messageId, what: 'brought back', why: 'by me' });
+    }),
+  );
 }

@@ -1,5 +1,6 @@
 /** Messages as they stand in lists. */
 import { addressKey, type Mailbox } from '../../core/message/address';
+import { withoutQuotes } from '../../core/reply/quotes';
 import { repeatWords } from '../../core/snooze/repeat';
 import { withAttachments } from '../../store/attachments';
 import { correspondentsAt } from '../../store/correspondents';
@@ -55,14 +56,8 @@ export const asMailbox = ({ name, address, groupId }: Recipient): Mailbox =>
 
 const PREVIEW_LENGTH = 140;
 
-/** The first words of a text, quoted lines left out. */
 function firstWords(text: string): string {
-  const own = text
-    .split('\n')
-    .filter((line) => !line.startsWith('>'))
-    .join(' ')
-    .replace(/\s+/g, ' ')
-    .trim();
+  const own = withoutQuotes(text).replace(/\s+/g, ' ').trim();
   return own.length > PREVIEW_LENGTH ? `${own.slice(0, PREVIEW_LENGTH).trimEnd()}…` : own;
 }
 

@@ -26,6 +26,7 @@ import {
 import { newId, type Desk } from '../desk';
 import { Invalid, NotFound, Stale } from '../errors';
 import { readingOf } from '../incoming/readingOf';
+import { undoable } from '../incoming/undo';
 import { meAsPerson } from '../people/readers';
 import { summariesOf, type MessageSummary } from '../messages/summaries';
 
@@ -101,10 +102,11 @@ export function addTodo(desk: Desk, messageId: string | null, input: TodoInput):
     if (messageId && !findMessage(tx, messageId)) throw new NotFound('There is no such message.');
     const { times } = checked(desk, tx, NOTHING, input);
     const id = newId();
-    const todo = insertTodo(tx, {
+    const row = {
       ...{ id, uid: `${id}@oak-lantern`, messageId, what: whatOf(input) ?? 'check', note: input.note ?? '' },
       ...{ ...times, dueAt: dueAtOf(desk, tx, times.due), sound: input.sound ?? false, createdAt: now },
-    });
+    };
+    const todo = undoable(desk, tx, { todoIds: [id] }, () => insertTodo(tx, row));
     if (messageId) record(tx, { at: now, messageId, what: 'to-do', why: todo.what });
     told(tx, todo);
     return todo;
@@ -115,7 +117,7 @@ function change(desk: Desk, tx: Tx, seen: Todo, input: TodoInput): TodoChanged {
   const { times, said } = checked(desk, tx, seen, input);
   const { what = seen.what, note = seen.note, sound = seen.sound } = { ...input, what: whatOf(input) };
   const patch = { ...times, what, note, sound, dueAt: dueAtOf(desk, tx, times.due) };
-  const todo = swapTodo(tx, seen, patch);
+  const todo = undoable(desk, tx, { todoIds: [seen.id] }, () => swapTodo(tx, seen, patch));
   if (!todo) throw new Stale('to-do');
   told(tx, todo);
   return { todo, said };
@@ -155,7 +157,8 @@ export function settleTodo(desk: Desk, id: string, state: Todo['state']): Todo {
   return desk.store.write((tx) => {
     const now = desk.now(tx);
     const seen = known(tx, id);
-    const todo = swapTodo(tx, seen, { state, doneAt: state === 'open' ? null : now });
+    const patch = { state, doneAt: state === 'open' ? null : now };
+    const todo = undoable(desk, tx, { todoIds: [id] }, () => swapTodo(tx, seen, patch));
     if (!todo) throw new Stale('to-do');
     const { messageId } = todo;
     const what = { open: 'to-do taken up again', done: 'to-do done', dropped: 'to-do dropped' }[state];

@@ -96,6 +96,16 @@ export function json(body: object, status = 200): Response {
   return Response.json(body, { status, headers });
 }
 
+const UNDO_KEY = 'undo-key';
+
+/** What is asked under a key can be undone by it. @throws NotReadable for a key that is none */
+function deskFor(request: Request): Desk {
+  const undoKey = request.headers.get(UNDO_KEY);
+  if (undoKey === null) return theDesk();
+  if (!/^[\w-]{8,64}$/.test(undoKey)) throw new NotReadable('An Undo-Key is 8 to 64 letters and digits.');
+  return { ...theDesk(), undoKey };
+}
+
 /** A route handler around `work`. */
 export function route<Body = undefined, Query = undefined>(
   work: (asked: Asked<Body, Query>) => Response | Promise<Response>,
@@ -111,7 +121,7 @@ export function route<Body = undefined, Query = undefined>(
         ? validate(schemas.query, Object.fromEntries(new URL(request.url).searchParams), true)
         : undefined;
       return await work({
-        desk: theDesk(),
+        desk: deskFor(request),
         body: (await readBody(request, schemas.body, schemas.mayBeEmpty)) as Body,
         query: query as Query,
         params: await context.params,

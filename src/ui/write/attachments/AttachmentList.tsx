@@ -42,7 +42,7 @@ export function AttachmentList({ there, uploads, chooser }: Props) {
     add.current?.focus();
     show({
       words: `“${name}” is taken out.`,
-      undo: { label: 'Undo', act: () => void change('POST', `/attachments/${id}/restore`) },
+      way: { label: 'Undo', act: () => void change('POST', `/attachments/${id}/restore`) },
     });
   }
 

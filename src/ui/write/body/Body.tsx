@@ -48,7 +48,7 @@ export function Body({ handle, value, onChange, onLinks, autoFocus, cursor, pict
     onLinks([]);
     show({
       words: 'It is plain text now.',
-      undo: { label: 'Undo', act: () => onChange({ text, html }) },
+      way: { label: 'Undo', act: () => onChange({ text, html }) },
     });
   }
   return (

@@ -27,7 +27,7 @@ export function Findings({ findings, onFix, onMove }: Props) {
     const at = items.findIndex((each) => each.contains(document.activeElement));
     items[(at + 1) % items.length]?.focus();
   }
-  useCommand('KeyF', findings.length > 0 ? next : undefined);
+  useCommand('f', findings.length > 0 ? next : undefined);
   if (findings.length === 0) return null;
 
   const shown = all ? findings : findings.slice(0, SHOWN);

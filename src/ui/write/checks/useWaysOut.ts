@@ -30,7 +30,7 @@ export function useWaysOut({ fields, change, body, chooser, onIndividual }: Part
     }
     show({
       words: `“${finding.words}” is now “${words}”.`,
-      undo: { label: 'Undo', act: () => body.current?.undo() },
+      way: { label: 'Undo', act: () => body.current?.undo() },
     });
   }
 
@@ -39,7 +39,7 @@ export function useWaysOut({ fields, change, body, chooser, onIndividual }: Part
     void put([...new Set([...ownWords, word])]);
     show({
       words: `“${word}” counts as right from now on.`,
-      undo: { label: 'Undo', act: () => void put(ownWords) },
+      undo: () => void put(ownWords),
     });
   }
 
@@ -52,7 +52,7 @@ export function useWaysOut({ fields, change, body, chooser, onIndividual }: Part
       change({ to: [only], cc: [], bcc: [] });
       show({
         words: `It goes to ${parseMailbox(only).name || only} only.`,
-        undo: { label: 'Undo', act: () => change({ to, cc, bcc }) },
+        way: { label: 'Undo', act: () => change({ to, cc, bcc }) },
       });
     }
     const gone = (each: string) => remove && isAddress(each) && parseMailbox(each).address === remove;

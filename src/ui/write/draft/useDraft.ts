@@ -124,7 +124,7 @@ export function useDraft(
     mark('saving');
     try {
       const message = id
-        ? await ask<MessageJson>('PATCH', `/messages/${id}`, sent, seen)
+        ? await ask<MessageJson>('PATCH', `/messages/${id}`, sent, { revision: seen })
         : await ask<MessageJson>('POST', '/messages', { ...sent, answers, forwards });
       server.current = { id: message.id, revision: message.revision };
       setKeptAs(server.current as Kept);

@@ -1,0 +1,119 @@
+/** What is done with messages and to-dos can be undone exactly, as far as nobody has changed it since. */
+import { isDeepStrictEqual } from 'node:util';
+import { noteDue } from '../../store/clock';
+import { noteChange, record } from '../../store/journal';
+import { findMessage } from '../../store/messages';
+import type { Tx } from '../../store/store';
+import {
+  insertUndo,
+  putReturn,
+  putTodoRow,
+  standing,
+  takeUndos,
+  type Change,
+  type Standing,
+  type Step,
+} from '../../store/undos';
+import type { Desk } from '../desk';
+import { NotFound, Refused } from '../errors';
+import { placeMessage } from './bringBack';
+
+/** What an act is about. */
+interface About {
+  /** Messages; what happens to one may happen to its thread. */
+  messageIds?: readonly string[];
+  /** To-dos, there or about to be. */
+  todoIds?: readonly string[];
+}
+
+const byId = <Row extends { id: string }>(rows: readonly Row[]) => new Map(rows.map((row) => [row.id, row]));
+
+/** The count of changes is no part of what stands there. */
+const same = (a: object | null, b: object | null) =>
+  isDeepStrictEqual({ ...a, revision: null }, { ...b, revision: null });
+
+/** The rows that differ. */
+function changes<Row extends { id: string }>(before: readonly Row[], after: readonly Row[]): Change<Row>[] {
+  const [was, is] = [byId(before), byId(after)];
+  return [...new Set([...was.keys(), ...is.keys()])]
+    .map((id) => ({ before: was.get(id) ?? null, after: is.get(id) ?? null }))
+    .filter(({ before, after }) => !same(before, after));
+}
+
+/** Does something, and remembers what of it there is to undo, where somebody may want to ({@link Desk.undoKey}). */
+export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => Result): Result {
+  const { undoKey } = desk;
+  if (undoKey === undefined) return work();
+  const { messageIds = [], todoIds = [] } = about;
+  const threads = new Set(messageIds.flatMap((id) => findMessage(tx, id)?.threadId ?? []));
+  const look = (): Standing => standing(tx, [...threads], todoIds);
+  const before = look();
+  const result = work();
+  const after = look();
+  insertUndo(tx, undoKey, {
+    messages: changes(before.messages, after.messages),
+    returns: changes(before.returns, after.returns),
+    todos: changes(before.todos, after.todos),
+  });
+  return result;
+}
+
+/** @throws Refused where anything of it is not as it was left */
+function assertUntouched(tx: Tx, { messages, returns, todos }: Step): void {
+  const threads = new Set(
+    [
+      ...messages.map(({ after }) => after?.id),
+      ...returns.map(({ after, before }) => (after ?? before)?.messageId),
+    ].flatMap((id) => (id ? (findMessage(tx, id)?.threadId ?? []) : [])),
+  );
+  const ids = todos.flatMap(({ before, after }) => (before ?? after)?.id ?? []);
+  const now = standing(tx, [...threads], ids);
+  const untouched = <Row extends { id: string }>(list: readonly Change<Row>[], rows: readonly Row[]) => {
+    const present = byId(rows);
+    return list.every(({ before, after }) => same(present.get((before ?? after)!.id) ?? null, after));
+  };
+  if (untouched(messages, now.messages) && untouched(returns, now.returns) && untouched(todos, now.todos))
+    return;
+  throw new Refused('This has changed since, and stays as it is now.');
+}
+
+function putBack(tx: Tx, { messages, returns, todos }: Step, now: number): void {
+  // Those that are there no more go first: a message has one return that waits.
+  for (const { before, after } of [...returns].sort((a, b) => Number(!!a.before) - Number(!!b.before))) {
+    putReturn(tx, (before ?? after)!.id, before);
+    noteChange(tx, 'return', (before ?? after)!.id);
+    if (before?.state === 'waiting') noteDue(tx, before.due);
+  }
+  for (const { before, after } of todos) {
+    const { id, messageId } = (before ?? after)!;
+    // Whoever has it open in another window sees that it has changed.
+    putTodoRow(tx, id, before && { ...before, revision: (after?.revision ?? before.revision) + 1 });
+    noteChange(tx, 'return', id);
+    if (messageId) noteChange(tx, 'message', messageId);
+    if (before?.state === 'open' && before.remindAt !== null) noteDue(tx, before.remindAt);
+  }
+  for (const { before } of messages) {
+    const message = before && findMessage(tx, before.id);
+    if (!message) continue;
+    const { id, ...was } = before;
+    placeMessage(tx, message, was);
+    record(tx, { at: now, messageId: id, what: 'undone' });
+  }
+}
+
+/**
+ * Puts everything back as it was before what was done under a key: where messages were, what was to come back and how,
+ * to-dos. What has arrived since stays.
+ * @throws NotFound where nothing was done under it, or it has been undone; Refused where it has changed since
+ */
+export function undo(desk: Desk, key: string): void {
+  desk.store.write((tx) => {
+    const steps = takeUndos(tx, key);
+    if (steps.length === 0) throw new NotFound('This cannot be undone any more.');
+    const now = desk.now(tx);
+    for (const step of steps) {
+      assertUntouched(tx, step);
+      putBack(tx, step, now);
+    }
+  });
+}
