@@ -133,7 +133,6 @@ describe('by keyboard alone', () => {
     expect((await message(a.id)).place).toBe('archive');
     await press(page, 'button', 'Bring back now');
     await notice(page, '“Undone two” is back in the inbox.');
-    await page.$eval(`[data-row="${b.id}"]`, (row) => (row as HTMLElement).focus());
     await page.keyboard.press('a');
     await notice(page, 'Archived: “Undone two”.');
     // On another view, past another notice.
@@ -152,6 +151,74 @@ describe('by keyboard alone', () => {
     await page.keyboard.type('abc');
     await chord(page, 'Control+z');
     expect((await message(b.id)).place).toBe('snoozed');
+  });
+
+  it('keys are for the row in focus, which is what is read, and for what is chosen before that', async () => {
+    const [a, b, c] = [
+      await receive('In focus one'),
+      await receive('In focus two'),
+      await receive('In focus three'),
+    ];
+    const page = await inboxAt(a.id);
+    await until('it to be read', async () => (await openSubject(page)) === 'In focus one');
+    const focusOn = (id: string) => page.$eval(`[data-row="${id}"]`, (row) => (row as HTMLElement).focus());
+    // At once, before what is read could follow.
+    await focusOn(b.id);
+    await page.keyboard.press('a');
+    await notice(page, 'Archived: “In focus two”.');
+    expect([(await message(a.id)).place, (await message(b.id)).place]).toEqual(['inbox', 'archive']);
+    // What is read follows the focus, once it rests.
+    await focusOn(c.id);
+    await until('it to be read', async () => (await openSubject(page)) === 'In focus three');
+    expect(await focusedSubject(page)).toBe(c.id);
+    expect(page.url()).toContain(c.id);
+    // What is chosen goes first, whatever is in focus or read.
+    await page.keyboard.press('Space');
+    await sees(page, '1 chosen');
+    await focusOn(a.id);
+    await until('it to be read', async () => (await openSubject(page)) === 'In focus one');
+    await page.keyboard.press('d');
+    await notice(page, 'A to-do is about one message. Clear the choice first.');
+    await page.keyboard.press('a');
+    await notice(page, 'Archived: “In focus three”.');
+    expect([(await message(a.id)).place, (await message(c.id)).place]).toEqual(['inbox', 'archive']);
+    await focusOn(a.id);
+    await page.keyboard.press('r');
+    await page.waitForFunction((id) => location.search.includes(`answers=${id}`), {}, a.id);
+  });
+
+  it('what is typed into Find stays there, and keys are for the found row in focus', async () => {
+    const subjects = ['Desk search alpha', 'Desk search beta'];
+    const all = [await receive(subjects[0]!), await receive(subjects[1]!)];
+    const before = (await inbox()).total;
+    const page = await open('/inbox');
+    await find(page, 'combobox', 'Find messages');
+    await until('the rows', () => page.$('[data-row]'));
+    // An arrow goes into the list before anything has the focus.
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+    await page.keyboard.press('ArrowDown');
+    await until('a row in focus', async () => (await focusedSubject(page)) !== '');
+    await page.keyboard.press('/');
+    // Slowly enough for what is found to be drawn, and read beside, between the letters.
+    for (const letter of 'desk search') {
+      await page.keyboard.type(letter);
+      await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 60)));
+    }
+    await sees(page, '2 found');
+    const field = () =>
+      page.evaluate(() => [
+        document.activeElement?.hasAttribute('data-find'),
+        (document.activeElement as HTMLInputElement).value,
+      ]);
+    expect(await field()).toEqual([true, 'desk search']);
+    expect(page.url()).not.toMatch(/write|departures/);
+    expect((await inbox()).total).toBe(before);
+    const wanted = all[0]!;
+    await until('its row', () => page.$(`[data-row="${wanted.id}"]`));
+    await page.$eval(`[data-row="${wanted.id}"]`, (row) => (row as HTMLElement).focus());
+    await page.keyboard.press('a');
+    await notice(page, 'Archived: “Desk search alpha”.');
+    expect((await message(all[1]!.id)).place).toBe('inbox');
   });
 
   it('keys go by their letter, do nothing while held down or behind a dialog', async () => {

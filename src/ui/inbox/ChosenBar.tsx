@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { MessageSummaryJson } from '../../api/types';
 import type { ThreadPlace } from '../data/incoming';
 import { useCommand } from '../shell/commands';
+import { useNotices } from '../shell/Notices';
 import styles from './Inbox.module.css';
 import { SnoozeButton } from './SnoozeButton';
 import type { MessageActions } from './useMessageActions';
@@ -22,8 +23,11 @@ export function ChosenBar({ messages, place, actions, done }: Props) {
   const put = async () => {
     if (await (place === 'archive' ? actions.backToInbox : actions.archive)(messages)) done(true);
   };
-  useCommand('a', () => void put());
-  useCommand('s', () => setSnoozing(true));
+  const { show } = useNotices();
+  useCommand('a', () => void put(), true);
+  useCommand('s', () => setSnoozing(true), true);
+  const alone = () => show({ words: 'A to-do is about one message. Clear the choice first.', problem: true });
+  useCommand('d', alone, true);
   return (
     <div role="group" aria-label="With those chosen" className={styles.chosenBar}>
       <span role="status">{messages.length} chosen</span>

@@ -38,7 +38,9 @@ export function InboxFrame({ place, children }: { place: ThreadPlace; children: 
           <h1 className="unseen">{NAMES[place]}</h1>
           <ThreadList order={order} setOrder={setOrder} search={search} setSearch={setSearch} />
         </div>
-        <div className={styles.reading}>{children}</div>
+        <div className={styles.reading} data-beside>
+          {children}
+        </div>
       </div>
     </FrameContext>
   );

@@ -3,7 +3,7 @@
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { MessageJson, MessageSummaryJson } from '../../api/types';
 import { hasOthers } from '../../core/reply/answering';
 import { atTheirDesk } from '../../core/reply/desk';
@@ -145,6 +145,7 @@ function usePanels(id: string) {
 
 export function ReadingPane({ id }: { id: string }) {
   const router = useRouter();
+  const pane = useRef<HTMLElement>(null);
   const words = useWords();
   const { place, goOn } = useFrame();
   const { data: message, error } = useMessage(id);
@@ -165,22 +166,28 @@ export function ReadingPane({ id }: { id: string }) {
   useEffect(() => {
     if (elsewhere) router.replace(`/write/${id}`);
   }, [router, elsewhere, id]);
-  useCommand('r', message && answer);
-  useCommand('e', others ? answerAll : undefined);
-  useCommand('p', message && forward);
+  // Where there is no room beside the list it stands behind it, and keys are not for it.
+  const seen = (what: () => void) => () => {
+    if (!pane.current?.checkVisibility()) return false;
+    what();
+    return true;
+  };
+  useCommand('r', message && seen(answer));
+  useCommand('e', others ? seen(answerAll) : undefined);
+  useCommand('p', message && seen(forward));
   const archived = message?.place === 'archive';
   const gone = () => goOn([id]);
   const put = () =>
     void (archived
       ? actions.backToInbox([message])
       : actions.archive([message!]).then((done) => done && gone()));
-  useCommand('a', message && put);
-  useCommand('s', message && (() => panels.snooze.onOpenChange(true)));
-  useCommand('d', message && (() => panels.todo.onOpenChange(true)));
+  useCommand('a', message && seen(put));
+  useCommand('s', message && seen(() => panels.snooze.onOpenChange(true)));
+  useCommand('d', message && seen(() => panels.todo.onOpenChange(true)));
   if (error) return <p role="alert">{error.message}</p>;
   if (!message || elsewhere) return <Spin />;
   return (
-    <article aria-labelledby="subject">
+    <article aria-labelledby="subject" ref={pane}>
       <h1 id="subject" dir="auto">
         {message.subject || '(no subject)'}
       </h1>

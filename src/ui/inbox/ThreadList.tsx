@@ -26,6 +26,8 @@ const ROW = 76;
 const HEADING = 37;
 /** So many rows from the end the next page is fetched. */
 const NEAR_END = 40;
+/** The focus rests this long on a row before it is read beside the list. */
+const FOLLOWS_MS = 150;
 /** What is typed rests this long before it is looked for. */
 const RESTS_MS = 120;
 
@@ -130,11 +132,12 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
     return () => cancelAnimationFrame(timer);
   }, [rows, openId, toFocus, virtual]);
 
-  const current = useCallback((): MessageRow | undefined => {
-    const inList = frame.current?.contains(document.activeElement) ? focused.current : null;
-    const id = inList?.message.id ?? openId ?? shown;
+  /** The row in focus. */
+  const current = (): MessageRow | undefined => {
+    if (!frame.current?.contains(document.activeElement)) return undefined;
+    const id = focused.current?.message.id;
     return steady.rows.find(({ message }) => message.id === id);
-  }, [steady.rows, shown, openId]);
+  };
 
   const onPlace = useCallback(
     (row: MessageRow) => {
@@ -151,7 +154,28 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
     ({ message }: MessageRow) => router.push(`/${place}/${message.id}?do=snooze`),
     [router, place],
   );
-  const onFocus = useCallback((row: MessageRow) => void (focused.current = row), []);
+  // What is read beside the list is the row in focus, wherever the keys have gone: once they rest, so that a walk through
+  // many does not open each.
+  const following = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(following.current), []);
+  const openNow = useRef(openId ?? shown);
+  useEffect(() => void (openNow.current = openId ?? shown), [openId, shown]);
+  const onFocus = useCallback(
+    (row: MessageRow, at: Element) => {
+      const { id } = row.message;
+      focused.current = row;
+      // Who has gone elsewhere is not called back.
+      if (toFocus.current !== id) toFocus.current = null;
+      clearTimeout(following.current);
+      if (!at.matches('[data-row]:focus-visible')) return;
+      following.current = setTimeout(() => {
+        const beside = document.querySelector('[data-beside]')?.checkVisibility();
+        if (beside && document.activeElement === at && openNow.current !== id)
+          router.replace(`/${place}/${id}`, { scroll: false });
+      }, FOLLOWS_MS);
+    },
+    [router, place, toFocus],
+  );
   const choose = useCallback((id: string, on: boolean) => {
     setChosen((before) => {
       const next = new Set(before);
@@ -162,18 +186,37 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   }, []);
   const picked = useMemo(() => messages.filter(({ id }) => chosen.has(id)), [messages, chosen]);
 
-  // What is chosen goes first; what is open and not in the list answers to its keys itself.
+  // What is chosen goes first, then the row in focus; else what is open answers to its keys itself.
   const act = (what: (row: MessageRow) => void) => () => {
     const row = current();
     if (!row) return false;
+    clearTimeout(following.current);
     what(row);
     return true;
   };
   const todo = ({ message }: MessageRow) => router.push(`/${place}/${message.id}?do=todo`);
   const none = picked.length === 0;
-  useCommand('a', none ? act(onPlace) : undefined);
-  useCommand('s', none ? act(onSnooze) : undefined);
-  useCommand('d', none ? act(todo) : undefined);
+  const write = (how: string) => act(({ message }) => router.push(`/write?${how.replace('*', message.id)}`));
+  useCommand('a', none ? act(onPlace) : undefined, true);
+  useCommand('s', none ? act(onSnooze) : undefined, true);
+  useCommand('d', none ? act(todo) : undefined, true);
+  useCommand('r', write('answers=*'), true);
+  useCommand('e', write('answers=*&all'), true);
+  useCommand('p', write('forwards=*'), true);
+
+  // Arrows work before anything has the focus.
+  const start = openId ?? shown ?? messages[0]?.id;
+  useEffect(() => {
+    const onKeyDown = (event: globalThis.KeyboardEvent) => {
+      if (!['ArrowDown', 'ArrowUp'].includes(event.key) || document.activeElement !== document.body) return;
+      const row = frame.current?.querySelector<HTMLElement>(`[data-row="${start}"]`);
+      if (!row) return;
+      event.preventDefault();
+      row.focus();
+    };
+    window.addEventListener('keydown', onKeyDown);
+    return () => window.removeEventListener('keydown', onKeyDown);
+  }, [start]);
 
   function onKeyDown(event: KeyboardEvent<HTMLElement>) {
     const row = document.activeElement?.getAttribute('data-row');

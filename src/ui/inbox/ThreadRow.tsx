@@ -46,7 +46,8 @@ interface Props {
   onSnooze: (row: MessageRow) => void;
   /** Archives it, or puts it back where it is archived. */
   onPlace: (row: MessageRow) => void;
-  onFocus: (row: MessageRow) => void;
+  /** Anything of it has the focus. */
+  onFocus: (row: MessageRow, at: Element) => void;
 }
 
 /** A finger has to go so far, and rather sideways than up or down, pixels. */
@@ -100,7 +101,13 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
       ? `came back ${words.moment(returned.at)}`
       : words.moment(message.at);
   return (
-    <div className={styles.row} data-open={open} data-chosen={chosen} {...sweep}>
+    <div
+      className={styles.row}
+      data-open={open}
+      data-chosen={chosen}
+      onFocus={(event) => onFocus(row, event.target)}
+      {...sweep}
+    >
       <span className={styles.box}>
         <RowCheck
           aria-label={`Choose “${subject}”, ${who}`}
@@ -114,7 +121,6 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
         className={styles.entry}
         aria-current={open ? 'true' : undefined}
         data-row={message.id}
-        onFocus={() => onFocus(row)}
       >
         <span className={styles.from}>
           {who}

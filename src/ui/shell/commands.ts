@@ -1,5 +1,5 @@
 'use client';
-/** Which part of the screen answers to which key at the moment: the one that came last. */
+/** Which part of the screen answers to which key at the moment: what has the focus, else the one that came last. */
 import { useEffect, useRef } from 'react';
 
 /** Keys with their meanings; views have the digits. */
@@ -23,10 +23,19 @@ export type CommandKey = (typeof keyHelp)[number]['key'];
 /** Returns false where it is not its business after all. */
 type Act = () => unknown;
 
-const stack: { key: CommandKey; act: Act }[] = [];
+interface Entry {
+  key: CommandKey;
+  act: Act;
+  first: boolean;
+}
 
-/** Has `act` answer to a key while the component is on screen; undefined leaves the key to others. */
-export function useCommand(key: CommandKey, act: Act | undefined): void {
+const stack: Entry[] = [];
+
+/**
+ * Has `act` answer to a key while the component is on screen; undefined leaves the key to others.
+ * @param first asked before the others, however late they came: what has the focus, and what is chosen
+ */
+export function useCommand(key: CommandKey, act: Act | undefined, first = false): void {
   const latest = useRef(act);
   useEffect(() => {
     latest.current = act;
@@ -34,15 +43,16 @@ export function useCommand(key: CommandKey, act: Act | undefined): void {
   const active = act !== undefined;
   useEffect(() => {
     if (!active) return;
-    const entry = { key, act: () => latest.current?.() };
+    const entry = { key, act: () => latest.current?.(), first };
     stack.push(entry);
     return () => void stack.splice(stack.indexOf(entry), 1);
-  }, [key, active]);
+  }, [key, active, first]);
 }
 
 /** @returns false where nothing answers to the key at the moment */
 export function runCommand(key: CommandKey): boolean {
-  return stack
-    .filter((each) => each.key === key)
-    .some((_, index, all) => all.at(-1 - index)!.act() !== false);
+  const entries = stack.filter((each) => each.key === key).reverse();
+  return [...entries.filter(({ first }) => first), ...entries.filter(({ first }) => !first)].some(
+    ({ act }) => act() !== false,
+  );
 }
