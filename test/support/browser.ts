@@ -153,6 +153,11 @@ export async function axe(page: Page): Promise<string[]> {
     interface Result {
       violations: { id: string; help: string; nodes: { html: string; failureSummary: string }[] }[];
     }
+    // What is just fading in has not the colours it is seen in.
+    const passing = document
+      .getAnimations()
+      .filter((each) => each.effect?.getTiming().iterations !== Infinity);
+    await Promise.all(passing.map((each) => each.finished.catch(() => {})));
     const { violations } = await (window as unknown as { axe: { run(): Promise<Result> } }).axe.run();
     return violations.flatMap((rule) =>
       rule.nodes.map(

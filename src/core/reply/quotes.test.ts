@@ -16,6 +16,7 @@ it.each([
     lines('Ja.', '', 'Am 24.11.2026 um 14:25 schrieb Haruki Anzai', '<h@lacquer.example>:', '> Geht das?'),
     lines('Ja.', ''),
   ],
+  ['one that says only who', lines('Yes.', '', 'Tamsin Oyelaran wrote:', '> Shall we?'), lines('Yes.', '')],
   ['one in French', lines('Oui.', 'Le 24 nov. 2026, Haruki a écrit :', '> Ça va ?'), 'Oui.'],
   [
     'an answer between the lines',

@@ -6,9 +6,11 @@ const MOST_INTRODUCTION = 200;
 const BEGINS_ORIGINAL =
   /^-{2,}\s*(Original Message|Forwarded message|Mensagem original|Ursprüngliche Nachricht|Message d.origine|Mensaje original)\s*-{2,}$/i;
 const isQuoted = (line: string) => line.startsWith('>');
-/** A line that says whose words follow names a day or an address. */
+/** A line that says whose words follow names a day or an address, or says that somebody wrote. */
 const introduces = (words: string) =>
-  words.length <= MOST_INTRODUCTION && /:$/.test(words) && /[@\d]/.test(words);
+  words.length <= MOST_INTRODUCTION &&
+  words.endsWith(':') &&
+  (/[@\d]/.test(words) || /(wrote|writes|schrieb|écrit|escreveu|escribió)\s?:$/i.test(words));
 
 /**
  * A text without the lines it quotes (RFC 3676 §4.5), the lines that introduce them, and without an original message
