@@ -5,9 +5,7 @@ import { Reader } from './reader';
 
 runDaemon('reader', async (dataDir, log) => {
   const lmtpPort = Number(process.env.OAK_LMTP_PORT ?? 4124);
-  const desk = openDesk(dataDir);
-  desk.store.leaveLog();
-  const reader = new Reader({ desk, log, lmtpPort });
+  const reader = new Reader({ desk: openDesk(dataDir), log, lmtpPort });
   await reader.start();
   return reader;
 });

@@ -27,11 +27,6 @@ export interface Store {
    */
   write<T>(work: (tx: Tx) => T): T;
   /**
-   * The same, without waiting for the disk: a power cut may lose it. It is durable once anything written by
-   * {@link write} after it is, since the log is kept in order.
-   */
-  writeAhead<T>(work: (tx: Tx) => T): T;
-  /**
    * From now on somebody else brings what was committed from the log into the file ({@link bringHome}), so that no
    * commit of this connection takes longer for it; where nobody does, this one does it seldom.
    */
@@ -80,20 +75,10 @@ export function openStore(path: string): Store {
   // A connection of its own: data_version tells of commits by *other* connections only, this process's included.
   const watcher = new Database(path, { readonly: true });
   const db = drizzle(sqlite, { schema, casing: 'snake_case' });
-  // The connection itself stands for the transaction: it runs one thing at a time, and its queries stay built.
-  const write = <T>(work: (tx: Tx) => T): T =>
-    sqlite.transaction(() => work(db as unknown as Tx)).immediate();
   return {
     db,
-    write,
-    writeAhead(work) {
-      sqlite.pragma('synchronous = NORMAL');
-      try {
-        return write(work);
-      } finally {
-        sqlite.pragma('synchronous = FULL');
-      }
-    },
+    // The connection itself stands for the transaction: it runs one thing at a time, and its queries stay built.
+    write: (work) => sqlite.transaction(() => work(db as unknown as Tx)).immediate(),
     leaveLog: () => void sqlite.pragma(`wal_autocheckpoint = ${LONG_LOG}`),
     bringHome: () => void sqlite.pragma('wal_checkpoint(PASSIVE)'),
     dataVersion: () => watcher.pragma('data_version', { simple: true }) as number,

@@ -4,9 +4,6 @@ import { noteDue } from '../../store/clock';
 import { addRest, dropRest, PIECE, restsOfNothing } from '../../store/sources';
 import { newId, type Desk } from '../desk';
 
-/** Bytes of pieces after which they are brought to the disk. */
-const BROUGHT_HOME = 8 * PIECE;
-
 export class Arriving {
   private readonly id = newId();
   private beginning: Buffer | undefined;
@@ -29,11 +26,8 @@ export class Arriving {
       this.held = all.length - PIECE;
       if (!this.beginning) this.beginning = Buffer.from(piece);
       else {
-        // Nobody is told that it is kept before the end: the disk is not waited for while others wait to write.
-        this.desk.store.writeAhead((tx) => addRest(tx, this.id, PIECE + this.written, piece));
+        this.desk.store.write((tx) => addRest(tx, this.id, PIECE + this.written, piece));
         this.written += PIECE;
-        // So that the end has little left to wait for; this keeps nobody from writing.
-        if (this.written % BROUGHT_HOME === 0) this.desk.store.bringHome();
       }
     }
   }
