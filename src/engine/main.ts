@@ -7,10 +7,8 @@ import { Engine } from './engine';
 
 runDaemon('engine', (dataDir, log) => {
   const { OAK_SMTP_URL, OAK_POSTOFFICE_URL } = process.env;
-  const desk = openDesk(dataDir);
-  desk.store.leaveLog();
   const engine = new Engine({
-    desk,
+    desk: openDesk(dataDir),
     log,
     mailServer: OAK_SMTP_URL ? openMailServer(OAK_SMTP_URL) : undefined,
     outside: OAK_POSTOFFICE_URL ? openOutsideWorld(OAK_POSTOFFICE_URL) : undefined,

@@ -52,7 +52,7 @@ export class Reader {
       failed: (error) => log.error({ err: error }, 'mail could not be kept'),
     });
     giveReaderLife(desk);
-    this.heartbeat = setInterval(() => this.beat(), HEARTBEAT_MS);
+    this.heartbeat = setInterval(() => giveReaderLife(desk), HEARTBEAT_MS);
     this.goOn();
     void readStrangeAnew(desk, this.pool, (message) => log.info({ message }, 'read after all')).catch(
       (error: unknown) =>
@@ -69,17 +69,6 @@ export class Reader {
     await this.intake?.close();
     this.pool.close();
     await Promise.all(this.inHand.values());
-  }
-
-  private beat(): void {
-    const { desk, log } = this.parts;
-    giveReaderLife(desk);
-    try {
-      // It holds up nobody while it does this; the engine and the pages leave it to the reader.
-      desk.store.bringHome();
-    } catch (error) {
-      log.debug({ err: error }, 'the log stays long for now');
-    }
   }
 
   private goOn(): void {

@@ -37,7 +37,6 @@ const KEPT_MS = 75_000;
 async function main(): Promise<void> {
   closeToOthers();
   const desk = openDesk(OAK_DATA!);
-  desk.store.leaveLog();
   // Route handlers share it: see theDesk().
   (globalThis as { oakDesk?: Desk }).oakDesk = desk;
   const dir = process.cwd();

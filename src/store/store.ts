@@ -26,20 +26,10 @@ export interface Store {
    * turns to writing). Everything `work` does happens, or nothing.
    */
   write<T>(work: (tx: Tx) => T): T;
-  /**
-   * From now on somebody else brings what was committed from the log into the file ({@link bringHome}), so that no
-   * commit of this connection takes longer for it; where nobody does, this one does it seldom.
-   */
-  leaveLog(): void;
-  /** Brings what was committed from the log into the file, as far as nobody reads it; holds up no other connection. */
-  bringHome(): void;
   /** Changes whenever another connection commits; compare it with an earlier value. */
   dataVersion(): number;
   close(): void;
 }
-
-/** Pages of the log, 64 MB, that are too many even for who leaves it to others. */
-const LONG_LOG = 16_384;
 
 /** The database file in a data folder. */
 export const databasePath = (dataDir: string) => join(dataDir, 'oak.db');
@@ -79,8 +69,6 @@ export function openStore(path: string): Store {
     db,
     // The connection itself stands for the transaction: it runs one thing at a time, and its queries stay built.
     write: (work) => sqlite.transaction(() => work(db as unknown as Tx)).immediate(),
-    leaveLog: () => void sqlite.pragma(`wal_autocheckpoint = ${LONG_LOG}`),
-    bringHome: () => void sqlite.pragma('wal_checkpoint(PASSIVE)'),
     dataVersion: () => watcher.pragma('data_version', { simple: true }) as number,
     close() {
       watcher.close();

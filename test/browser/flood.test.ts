@@ -7,7 +7,7 @@ import { INTAKE } from '../../src/core/limits';
 import { importMail } from '../support/imports';
 import { mailOf } from '../support/mail';
 import { startProduct, type Product } from '../support/product';
-import { until } from '../support/until';
+import { patient, until } from '../support/until';
 import { startWitness } from '../support/witness';
 
 const ME = 'ana@real.example';
@@ -67,25 +67,32 @@ it('a thousand connections at once: those over the limit are told so, mail leave
   for (const name of ['engine', 'web']) expect(memory[name], name).toBeLessThan(FLAT);
 });
 
-it('a mailbox of a hundred million bytes is taken in with memory to spare, and mail leaves meanwhile', async () => {
-  const { product, witness } = await start();
-  const line = `${'All work and no holiday makes a long letter. '.repeat(2)}\r\n`;
-  const letter = (n: number) =>
-    `From h@x.example Tue Nov 24 08:00:00 2026\r\n${mailOf({ id: `n${n}`, subject: `Letter ${n}`, to: ME })
-      .toString()
-      .replace(/\r\n\r\n[^]*/, `\r\n\r\n${line.repeat(1100)}\r\n`)}`;
-  const letters = Array.from({ length: 1000 }, (_, n) => letter(n)).join('');
-  const bytes = Buffer.from(letters);
-  expect(bytes.length).toBeGreaterThan(95_000_000);
-  const status = importMail(product, 'past.mbox', 'mbox', bytes);
-  await send(product, 'Meanwhile');
-  await until('it to leave', async () =>
-    (await witness.saw()).left.some((each) => each.subject === 'Meanwhile'),
-  );
-  expect(await status).toBe(200);
-  const { body } = await product.api<{ imports: { added: number; unreadable: number }[] }>('GET', '/imports');
-  expect(body.imports[0]).toMatchObject({ added: 1000, unreadable: 0 });
-  const { memory, faults } = await witness.saw();
-  expect(faults).toEqual([]);
-  for (const name of ['engine', 'web']) expect(memory[name], name).toBeLessThan(FLAT);
-});
+it(
+  'a mailbox of a hundred million bytes is taken in with memory to spare, and mail leaves meanwhile',
+  async () => {
+    const { product, witness } = await start();
+    const line = `${'All work and no holiday makes a long letter. '.repeat(2)}\r\n`;
+    const letter = (n: number) =>
+      `From h@x.example Tue Nov 24 08:00:00 2026\r\n${mailOf({ id: `n${n}`, subject: `Letter ${n}`, to: ME })
+        .toString()
+        .replace(/\r\n\r\n[^]*/, `\r\n\r\n${line.repeat(1100)}\r\n`)}`;
+    const letters = Array.from({ length: 1000 }, (_, n) => letter(n)).join('');
+    const bytes = Buffer.from(letters);
+    expect(bytes.length).toBeGreaterThan(95_000_000);
+    const status = importMail(product, 'past.mbox', 'mbox', bytes);
+    await send(product, 'Meanwhile');
+    await until('it to leave', async () =>
+      (await witness.saw()).left.some((each) => each.subject === 'Meanwhile'),
+    );
+    expect(await status).toBe(200);
+    const { body } = await product.api<{ imports: { added: number; unreadable: number }[] }>(
+      'GET',
+      '/imports',
+    );
+    expect(body.imports[0]).toMatchObject({ added: 1000, unreadable: 0 });
+    const { memory, faults } = await witness.saw();
+    expect(faults).toEqual([]);
+    for (const name of ['engine', 'web']) expect(memory[name], name).toBeLessThan(FLAT);
+  },
+  patient(240_000),
+);
