@@ -1,6 +1,7 @@
 /** The OpenAPI 3.1 document, made from the schemas that validate the requests. */
 import type { Schema } from 'joi';
 import { answers } from './answers';
+import { UNDO_KEY } from './operation';
 import { operations, type Operation } from './operations';
 
 type Json = Record<string, unknown>;
@@ -39,7 +40,7 @@ function describe(operation: Operation): Json {
   const undoKeyHeader = {
     name: 'Undo-Key',
     in: 'header',
-    schema: { type: 'string', pattern: '^[\\w-]{8,64}$' },
+    schema: { type: 'string', pattern: UNDO_KEY.source },
     description: 'POST /undo/{key} puts back what was before all that was asked under this key',
   };
   return {

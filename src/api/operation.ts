@@ -1,6 +1,9 @@
 /** One operation of the API, as the OpenAPI document describes it. */
 import type { Schema } from 'joi';
 
+/** What stands in the header `Undo-Key`. */
+export const UNDO_KEY = /^[\w-]{8,64}$/;
+
 export interface Operation {
   method: 'get' | 'post' | 'put' | 'patch' | 'delete';
   /** Below `/api/v1`. */

@@ -15,8 +15,13 @@ export async function warmUp(show: RequestListener, path: string): Promise<void>
   // Inside this process: there is no port, so nobody else can come in by it.
   createServer(show).emit('connection', far);
   await new Promise<void>((resolve) => {
-    setTimeout(resolve, PATIENCE_MS).unref();
-    near.on('close', resolve).on('end', resolve).on('error', resolve).resume();
+    const patience = setTimeout(() => near.destroy(), PATIENCE_MS);
+    near.once('close', () => clearTimeout(patience));
+    near
+      .on('close', resolve)
+      .on('end', () => near.destroy())
+      .on('error', resolve)
+      .resume();
     near.write(`GET ${path} HTTP/1.1\r\nHost: localhost\r\nAccept: text/html\r\nConnection: close\r\n\r\n`);
   });
 }

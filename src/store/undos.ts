@@ -1,8 +1,8 @@
 /** What was done with messages, their returns and to-dos: kept, until it is undone or long past. */
-import { desc, eq, inArray, lt, or } from 'drizzle-orm';
-import { returns, todos, undos } from './schema';
+import { and, desc, eq, inArray, isNull, lt } from 'drizzle-orm';
+import { messages, returns, todos, undos } from './schema';
+import { among, built } from './built';
 import type { Placed, Step } from './schema/returns';
-import { messagesOfThread } from './messages';
 import type { Return } from './returns';
 import type { Reading, Tx } from './store';
 import type { Todo } from './todos';
@@ -19,21 +19,39 @@ export interface Standing {
   todos: Todo[];
 }
 
-/**
- * @param threadIds of the messages that are looked at
- * @param todoIds of to-dos that are looked at by themselves
- */
-export function standing(db: Reading, threadIds: readonly string[], todoIds: readonly string[]): Standing {
-  const all = threadIds.flatMap((id) => messagesOfThread(db, id));
-  const ids = all.map(({ id }) => id);
+const mates = built((db) => {
+  const threads = db.select({ id: messages.threadId }).from(messages).where(among(messages.id));
+  return db
+    .select({ id: messages.id })
+    .from(messages)
+    .where(and(inArray(messages.threadId, threads), isNull(messages.deletedAt)))
+    .prepare();
+});
+
+/** The messages of the threads of these. */
+export const threadMates = (db: Reading, messageIds: readonly string[]): string[] =>
+  mates(db)
+    .all({ ids: JSON.stringify(messageIds) })
+    .map(({ id }) => id);
+
+/** Of a message only where it is: its text may be long. */
+const looks = built((db) => {
+  const { id, place, returnedAt, returnedWhy } = messages;
   return {
-    messages: all.map(({ id, place, returnedAt, returnedWhy }) => ({ id, place, returnedAt, returnedWhy })),
-    returns: db.select().from(returns).where(inArray(returns.messageId, ids)).all(),
-    todos: db
-      .select()
-      .from(todos)
-      .where(or(inArray(todos.messageId, ids), inArray(todos.id, [...todoIds])))
-      .all(),
+    messages: db.select({ id, place, returnedAt, returnedWhy }).from(messages).where(among(id)).prepare(),
+    returns: db.select().from(returns).where(among(returns.messageId)).prepare(),
+    todos: db.select().from(todos).where(among(todos.id)).prepare(),
+  };
+});
+
+/** How these messages, what is to come back of them, and these to-dos stand. */
+export function standing(db: Reading, messageIds: readonly string[], todoIds: readonly string[]): Standing {
+  const look = looks(db);
+  const [ids, todoList] = [JSON.stringify(messageIds), JSON.stringify(todoIds)];
+  return {
+    messages: look.messages.all({ ids }),
+    returns: look.returns.all({ ids }),
+    todos: look.todos.all({ ids: todoList }),
   };
 }
 

@@ -144,6 +144,17 @@ describe('by keyboard alone', () => {
     await chord(page, 'Control+z');
     await notice(page, 'Undone: bringing back “Undone two”.');
     expect(await message(b.id)).toMatchObject({ place: 'snoozed', snooze: before });
+    // Both at once, faster than they are answered, and while the act is still under way.
+    await page.keyboard.press('1');
+    await page.waitForFunction(() => location.pathname.startsWith('/inbox'));
+    await page.goto(`${product.origin}/inbox/${b.id}`, { waitUntil: 'load' });
+    await press(page, 'button', 'Bring back now');
+    await notice(page, '“Undone two” is back in the inbox.');
+    await page.keyboard.press('a');
+    await chord(page, 'Control+z');
+    await chord(page, 'Control+z');
+    await notice(page, 'Undone: bringing back “Undone two”.');
+    expect(await message(b.id)).toMatchObject({ place: 'snoozed', snooze: before });
     // In a field it is the field's own.
     await page.keyboard.press('1');
     await until('the place to write', () => page.$('[data-find]'));
@@ -200,10 +211,7 @@ describe('by keyboard alone', () => {
     await until('a row in focus', async () => (await focusedSubject(page)) !== '');
     await page.keyboard.press('/');
     // Slowly enough for what is found to be drawn, and read beside, between the letters.
-    for (const letter of 'desk search') {
-      await page.keyboard.type(letter);
-      await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 60)));
-    }
+    await page.keyboard.type('desk search', { delay: 60 });
     await sees(page, '2 found');
     const field = () =>
       page.evaluate(() => [
@@ -219,6 +227,34 @@ describe('by keyboard alone', () => {
     await page.keyboard.press('a');
     await notice(page, 'Archived: “Desk search alpha”.');
     expect((await message(all[1]!.id)).place).toBe('inbox');
+  });
+
+  it('a walk through what was found opens nothing elsewhere, and the next key is not called back', async () => {
+    const read = await receive('Walked past');
+    const to = ['bela@wrenfield.example'];
+    const draft = (
+      await product.api<MessageJson>('POST', '/messages', { to, subject: 'Walked past, my draft' })
+    ).body;
+    const page = await open('/inbox');
+    await until('the rows', () => page.$('[data-row]'));
+    await page.keyboard.press('/');
+    await page.keyboard.type('walked past');
+    await until(
+      'both rows',
+      async () => (await page.$(`[data-row="${draft.id}"]`)) && page.$(`[data-row="${read.id}"]`),
+    );
+    const focusOn = (id: string) => page.$eval(`[data-row="${id}"]`, (row) => (row as HTMLElement).focus());
+    await focusOn(draft.id);
+    await focusOn(read.id);
+    await until('the other to be read', async () => (await openSubject(page)) === 'Walked past');
+    await focusOn(draft.id);
+    await focusOn(read.id);
+    // Before what is read could follow: it does not call back who goes on.
+    await page.keyboard.press('2');
+    await page.waitForFunction(() => location.pathname === '/departures');
+    await page.keyboard.press('1');
+    await page.waitForFunction(() => location.pathname.startsWith('/inbox'));
+    expect((await message(draft.id)).subject).toBe('Walked past, my draft');
   });
 
   it('keys go by their letter, do nothing while held down or behind a dialog', async () => {

@@ -92,7 +92,7 @@ export function Board({ people, chosen, onChoose }: Props) {
       };
       show({
         words: `${person.name}: ${zoneCity(guess)} is kept.`,
-        undo: () => void undo(),
+        undo,
       });
     } catch (error) {
       showProblem(error);

@@ -50,7 +50,7 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
     };
     show({
       words: `${name || addresses[0]} is forgotten; messages stay.`,
-      undo: () => void restore(),
+      undo: restore,
     });
     refresh(client, ['correspondent']);
     onClose();

@@ -82,7 +82,7 @@ export function useBulk() {
     const left = ids.length - done.length - failed.length;
     show({
       words: `${done.length} ${WORDS[what.action]}.${left > 0 ? ` Stopped before ${left} more.` : ''}${failedWords(failed)}`,
-      undo: done.length > 0 && what.action !== 'release' ? () => void undo(done) : undefined,
+      undo: done.length > 0 && what.action !== 'release' ? () => undo(done) : undefined,
       problem: failed.length > 0,
     });
   }

@@ -68,7 +68,7 @@ function departureActions(
   const undoTo = ({ id, snapshot }: DepartureJson) =>
     snapshot
       ? () =>
-          void attempt(() => ask<DepartureJson>('POST', `/departures/${id}/restore`, { snapshot })).then(
+          attempt(() => ask<DepartureJson>('POST', `/departures/${id}/restore`, { snapshot })).then(
             (restored) =>
               restored &&
               show({
@@ -118,7 +118,7 @@ function departureActions(
         : `Deleted ${gone.length} messages. They will not leave.`;
     show({
       words: [gone.length ? done : '', whyNot(failed)].filter(Boolean).join(' '),
-      undo: gone.length ? () => void restore() : undefined,
+      undo: gone.length ? restore : undefined,
       problem: failed.length > 0,
     });
     return failed.map(({ item }) => item.id);
@@ -196,7 +196,7 @@ function departureActions(
       const done = made.length > 0 ? `${made.length} ${plan.kind === 'now' ? 'held' : 'scheduled'}.` : '';
       show({
         words: [done, whyNot(failed)].filter(Boolean).join(' '),
-        undo: made.length > 0 ? () => void undo() : undefined,
+        undo: made.length > 0 ? undo : undefined,
         problem: failed.length > 0,
       });
       return failed.map(({ item }) => item.id);

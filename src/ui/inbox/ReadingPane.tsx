@@ -17,6 +17,7 @@ import { TodoButton } from '../returns/TodoButton';
 import { useCommand } from '../shell/commands';
 import styles from './Inbox.module.css';
 import { useFrame } from './frame';
+import { isElsewhere } from './rows';
 import { SnoozeButton } from './SnoozeButton';
 import { returnedWords } from './ThreadRow';
 import { ordinal, useMessageActions, type MessageActions } from './useMessageActions';
@@ -162,7 +163,7 @@ export function ReadingPane({ id }: { id: string }) {
       [me, ...identities].map(({ address }) => address),
     );
   // What I sent stands here where it was put off, or has come back.
-  const elsewhere = message?.direction === 'out' && message.place === null;
+  const elsewhere = message !== undefined && isElsewhere(message);
   useEffect(() => {
     if (elsewhere) router.replace(`/write/${id}`);
   }, [router, elsewhere, id]);

@@ -17,7 +17,7 @@ import { PAST_MAIL } from '../shell/views';
 import { ChosenBar } from './ChosenBar';
 import styles from './Inbox.module.css';
 import { useFrame } from './frame';
-import { hitRows, threadRows, withHeadings, type MessageRow } from './rows';
+import { hitRows, isElsewhere, threadRows, withHeadings, type MessageRow } from './rows';
 import { SearchField } from './SearchField';
 import { ThreadRow } from './ThreadRow';
 import { useMessageActions } from './useMessageActions';
@@ -84,7 +84,8 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   const messages = useMemo(() => steady.rows.map(({ message }) => message), [steady.rows]);
 
   useEffect(() => {
-    const ids = messages.map(({ id }) => id);
+    // What is read where it was written would lead away from here, whatever is being typed or done.
+    const ids = messages.filter((each) => !isElsewhere(each)).map(({ id }) => id);
     listed.current = ids;
     // What has come in above does not take the place of what is being read.
     setFirst((before) => (before && ids.includes(before) ? before : (ids[0] ?? null)));
@@ -157,7 +158,15 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   // What is read beside the list is the row in focus, wherever the keys have gone: once they rest, so that a walk through
   // many does not open each.
   const following = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(following.current), []);
+  useEffect(() => {
+    // The next key may lead elsewhere; what moves the focus sets it going again.
+    const stop = ({ key }: globalThis.KeyboardEvent) => key !== ' ' && clearTimeout(following.current);
+    window.addEventListener('keydown', stop, true);
+    return () => {
+      window.removeEventListener('keydown', stop, true);
+      clearTimeout(following.current);
+    };
+  }, []);
   const openNow = useRef(openId ?? shown);
   useEffect(() => void (openNow.current = openId ?? shown), [openId, shown]);
   const onFocus = useCallback(
@@ -167,7 +176,7 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
       // Who has gone elsewhere is not called back.
       if (toFocus.current !== id) toFocus.current = null;
       clearTimeout(following.current);
-      if (!at.matches('[data-row]:focus-visible')) return;
+      if (!at.matches('[data-row]:focus-visible') || isElsewhere(row.message)) return;
       following.current = setTimeout(() => {
         const beside = document.querySelector('[data-beside]')?.checkVisibility();
         if (beside && document.activeElement === at && openNow.current !== id)
@@ -190,27 +199,43 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   const act = (what: (row: MessageRow) => void) => () => {
     const row = current();
     if (!row) return false;
-    clearTimeout(following.current);
     what(row);
     return true;
   };
   const todo = ({ message }: MessageRow) => router.push(`/${place}/${message.id}?do=todo`);
   const none = picked.length === 0;
-  const write = (how: string) => act(({ message }) => router.push(`/write?${how.replace('*', message.id)}`));
+  const write = (how: (id: string) => string) =>
+    act(({ message }) =>
+      router.push(isElsewhere(message) ? `/write/${message.id}` : `/write?${how(message.id)}`),
+    );
   useCommand('a', none ? act(onPlace) : undefined, true);
   useCommand('s', none ? act(onSnooze) : undefined, true);
   useCommand('d', none ? act(todo) : undefined, true);
-  useCommand('r', write('answers=*'), true);
-  useCommand('e', write('answers=*&all'), true);
-  useCommand('p', write('forwards=*'), true);
+  useCommand(
+    'r',
+    write((id) => `answers=${id}`),
+    true,
+  );
+  useCommand(
+    'e',
+    write((id) => `answers=${id}&all`),
+    true,
+  );
+  useCommand(
+    'p',
+    write((id) => `forwards=${id}`),
+    true,
+  );
 
-  // Arrows work before anything has the focus.
+  // Arrows work before anything has the focus; who has pressed into what is read moves in that.
   const start = openId ?? shown ?? messages[0]?.id;
   useEffect(() => {
     const onKeyDown = (event: globalThis.KeyboardEvent) => {
       if (!['ArrowDown', 'ArrowUp'].includes(event.key) || document.activeElement !== document.body) return;
+      const pressed = document.getSelection()?.anchorNode;
+      if (pressed && document.querySelector('[data-beside]')?.contains(pressed)) return;
       const row = frame.current?.querySelector<HTMLElement>(`[data-row="${start}"]`);
-      if (!row) return;
+      if (!row?.checkVisibility()) return;
       event.preventDefault();
       row.focus();
     };

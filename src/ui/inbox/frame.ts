@@ -9,7 +9,7 @@ interface Frame {
   listed: RefObject<readonly string[]>;
   /** The row that takes the focus once it is drawn. */
   toFocus: RefObject<string | null>;
-  /** What is read where nothing was chosen: the first of the list, as long as it is in it. */
+  /** What is read where nothing was chosen: the first of the list that can be read here, as long as it is in it. */
   first: string | null;
   setFirst: Dispatch<SetStateAction<string | null>>;
   /** On to the message after these, which are gone from the list; back to the list where there is none. */

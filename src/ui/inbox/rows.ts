@@ -8,6 +8,10 @@ export type Row =
 
 export type MessageRow = Exclude<Row, { kind: 'group' }>;
 
+/** What I wrote, and did not put off: it is read where it was written. */
+export const isElsewhere = ({ direction, place }: Pick<MessageSummaryJson, 'direction' | 'place'>): boolean =>
+  direction === 'out' && place === null;
+
 export const threadRows = (threads: readonly ThreadJson[]): MessageRow[] =>
   // A thread stays the same row when something new comes in it.
   threads.map((message) => ({ kind: 'thread', id: message.threadId, message }));

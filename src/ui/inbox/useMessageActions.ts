@@ -8,6 +8,7 @@ import { useWords } from '../common/format';
 import { useTodoWords } from '../common/useTodoWords';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
+import { eachInTurn, whyNot } from '../departures/eachInTurn';
 import { useNotices } from '../shell/Notices';
 
 export type Subject = Pick<MessageSummaryJson, 'id' | 'subject'>;
@@ -35,7 +36,7 @@ const idsOf = (messages: readonly Subject[]) => messages.map(({ id }) => id);
 
 export function useMessageActions() {
   const client = useQueryClient();
-  const { show, showProblem } = useNotices();
+  const { show, showProblem, during } = useNotices();
   const sayTodo = useTodoWords();
   const words = useWords();
   return useMemo(() => {
@@ -55,16 +56,18 @@ export function useMessageActions() {
     const act = (
       work: (asking: { undoKey: string }) => Promise<{ words: string; done: string }>,
     ): Promise<boolean> =>
-      attempt(async () => {
-        const undoKey = nanoid();
-        const { words: said, done } = await work({ undoKey });
-        const undo = () =>
-          void attempt(async () => {
-            await ask('POST', `/undo/${undoKey}`);
-            show({ words: `Undone: ${done}.` });
-          });
-        show({ words: said, undo });
-      });
+      during(
+        attempt(async () => {
+          const undoKey = nanoid();
+          const { words: said, done } = await work({ undoKey });
+          const undo = () =>
+            attempt(async () => {
+              await ask('POST', `/undo/${undoKey}`);
+              show({ words: `Undone: ${done}.` });
+            });
+          show({ words: said, undo });
+        }),
+      );
 
     const backToInbox = (messages: readonly Subject[]) =>
       act(async (asking) => {
@@ -82,14 +85,18 @@ export function useMessageActions() {
 
     const snooze = (messages: readonly Subject[], body: SnoozeBody) =>
       act(async (asking) => {
-        const put: MessageJson[] = [];
-        for (const { id } of messages)
-          put.push(await ask<MessageJson>('POST', `/messages/${id}/snooze`, body, asking));
-        const { until, times } = put[0]!.snooze!;
+        const put = ({ id }: Subject) => ask<MessageJson>('POST', `/messages/${id}/snooze`, body, asking);
+        const [head, ...others] = messages;
+        const first = await put(head!);
+        // What was put off stays so, and can be undone, whatever becomes of the rest.
+        const [also, failed] = await eachInTurn(others, put);
+        const off = [head!, ...also];
+        const { until, times } = first.snooze!;
         const often = messages.length === 1 && times > 1 ? ` For the ${ordinal(times)} time.` : '';
         return {
-          words: `Put off: ${named(messages)} ${comeComes(messages)} back ${words.moment(until)}.${often}`,
-          done: `putting off ${named(messages)}`,
+          words:
+            `Put off: ${named(off)} ${comeComes(off)} back ${words.moment(until)}.${often} ${whyNot(failed)}`.trim(),
+          done: `putting off ${named(off)}`,
         };
       });
 
@@ -136,7 +143,7 @@ export function useMessageActions() {
       ...{ archive, backToInbox, snooze, bringBack, changeSnooze },
       ...{ keepTodo, changeTodo, settleTodo, sayTodo },
     };
-  }, [client, show, showProblem, words, sayTodo]);
+  }, [client, show, showProblem, during, words, sayTodo]);
 }
 
 export type MessageActions = ReturnType<typeof useMessageActions>;

@@ -27,7 +27,7 @@ export function useApply() {
     setProblem(null);
     show({
       words,
-      undo: undo && (() => void apply(undo, 'It is as it was.')),
+      undo: undo && (() => apply(undo, 'It is as it was.')),
     });
     return true;
   };

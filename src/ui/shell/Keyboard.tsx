@@ -58,7 +58,10 @@ export function Keyboard() {
     const commands = new Set<string>(keyHelp.map(({ key }) => key));
     /** @returns false where it is nobody's business */
     const act = (key: string, held: 'none' | 'alt shift' | 'ctrl'): boolean => {
-      if (held === 'ctrl') return key === 'z' && undoLatest();
+      if (held === 'ctrl') {
+        if (key === 'z') undoLatest();
+        return key === 'z';
+      }
       if (held === 'alt shift' && key === 'g') {
         cycleLandmarks();
         return true;

@@ -1,15 +1,26 @@
 'use client';
 /** One notice at a time at the bottom: what was done, and its undo; what was done in this window can be undone in turn. */
 import { Button } from 'antd';
-import { createContext, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from 'react';
 import { ApiProblem } from '../data/client';
 import { useAnnounce } from './Announcer';
 import styles from './Notices.module.css';
 
 export interface Notice {
   words: string;
-  /** Puts back what was before, from wherever one is by then. */
-  undo?: () => void;
+  /** Puts back what was before, from wherever one is by then; resolves when that is done. */
+  undo?: () => unknown;
+  /** It can be undone only as long as the notice stands. */
+  brief?: boolean;
   /** Where one could go from here, as long as the notice stands. */
   way?: { label: string; act: () => void };
   problem?: boolean;
@@ -19,13 +30,19 @@ interface Notices {
   show: (notice: Notice) => void;
   /** Shows why something did not work. */
   showProblem: (error: unknown) => void;
+  /** What is being done: undoing waits for it, since it may be the latest. */
+  during: <Result>(work: Promise<Result>) => Promise<Result>;
 }
 
-const NoticeContext = createContext<Notices>({ show: () => {}, showProblem: () => {} });
+const NoticeContext = createContext<Notices>({
+  show: () => {},
+  showProblem: () => {},
+  during: (work) => work,
+});
 export const useNotices = () => useContext(NoticeContext);
 
-const UndoContext = createContext<() => boolean>(() => false);
-/** Undoes what was done last in this window and has not been undone. Returns false where there is nothing. */
+const UndoContext = createContext<() => void>(() => {});
+/** Undoes what was done last in this window and has not been undone. */
 export const useUndoLatest = () => useContext(UndoContext);
 
 /** So much is remembered. */
@@ -37,41 +54,54 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<Notice | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const announce = useAnnounce();
-  const done = useRef<(() => void)[]>([]);
+  const done = useRef<(() => unknown)[]>([]);
+  const standing = useRef<Notice | null>(null);
+  // One after another: an undo leads back to where the next one begins.
+  const working = useRef<Promise<unknown>>(Promise.resolve());
+  const during = useCallback(<Result,>(work: Promise<Result>) => {
+    working.current = Promise.allSettled([working.current, work]);
+    return work;
+  }, []);
+  useEffect(() => void (standing.current = notice), [notice]);
 
   const show = useCallback(
     (next: Notice) => {
       clearTimeout(timer.current);
       setNotice(next);
-      if (next.undo) done.current = [...done.current, next.undo].slice(-MOST_DONE);
+      standing.current = next;
+      if (next.undo && !next.brief) done.current = [...done.current, next.undo].slice(-MOST_DONE);
       announce(next.words);
       // A problem stays until it has been read.
       if (!next.problem) timer.current = setTimeout(() => setNotice(null), SHOWN_MS);
     },
     [announce],
   );
-  const notices = useMemo<Notices>(
-    () => ({
-      show,
-      showProblem: (error) =>
-        show({
-          words: error instanceof ApiProblem ? error.message : 'Something went wrong here. Try again.',
-          problem: true,
-        }),
-    }),
+  const showProblem = useCallback(
+    (error: unknown) =>
+      show({
+        words: error instanceof ApiProblem ? error.message : 'Something went wrong here. Try again.',
+        problem: true,
+      }),
     [show],
   );
+  const notices = useMemo<Notices>(() => ({ show, showProblem, during }), [show, showProblem, during]);
 
-  const undo = useCallback((act: () => void) => {
+  const undo = useCallback((act: () => unknown) => {
     done.current = done.current.filter((each) => each !== act);
+    standing.current = null;
     setNotice(null);
-    act();
+    return act();
   }, []);
   const undoLatest = useCallback(() => {
-    const latest = done.current.at(-1);
-    if (latest) undo(latest);
-    return latest !== undefined;
-  }, [undo]);
+    working.current = working.current.then(async () => {
+      const latest = standing.current?.undo ?? done.current.at(-1);
+      try {
+        if (latest) await undo(latest);
+      } catch (error) {
+        showProblem(error);
+      }
+    });
+  }, [undo, showProblem]);
 
   return (
     <NoticeContext value={notices}>
@@ -80,7 +110,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
         <section aria-label="Notice" className={`${styles.notice} ${notice.problem ? styles.problem : ''}`}>
           <span>{notice.words}</span>
           {notice.undo && (
-            <Button size="small" aria-keyshortcuts="Control+Z" onClick={() => undo(notice.undo!)}>
+            <Button size="small" aria-keyshortcuts="Control+Z" onClick={() => void undo(notice.undo!)}>
               Undo
             </Button>
           )}

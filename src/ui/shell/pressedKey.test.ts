@@ -30,6 +30,8 @@ describe('the key that is pressed', () => {
     ['QWERTZ, a slash', '/', 'Digit7', 'shift', '/'],
     ['AZERTY, a slash', '/', 'Period', 'shift', '/'],
     ['the number pad', '3', 'Numpad3', '', '3'],
+    ['the number pad, for moving', 'ArrowDown', 'Numpad2', '', undefined],
+    ['the number pad, for moving', 'End', 'Numpad1', '', undefined],
     ['a letter with Shift is another key', 'A', 'KeyA', 'shift', undefined],
     ['US, a sign above a digit', '!', 'Digit1', 'shift', undefined],
     ['Alt alone belongs to the browser', 'a', 'KeyA', 'alt', undefined],

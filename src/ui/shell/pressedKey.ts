@@ -14,8 +14,10 @@ type Press = Pick<
  */
 function keyOf({ key, code }: Press): string {
   if (/^[a-z\d/?]$/i.test(key)) return key.toLowerCase();
+  // Keys with names, such as the arrows, stand on the number pad too.
+  const sign = [...key].length === 1;
   const [, digit] = /^(?:Digit|Numpad)(\d)$/.exec(code) ?? [];
-  if (digit) return digit;
+  if (digit && sign) return digit;
   const [, letter] = /^Key([A-Z])$/.exec(code) ?? [];
   // A letter of the alphabet is taken by its own; a sign on that place is no letter.
   return letter && (key === 'Dead' || /^[^\x20-\x7e]$/u.test(key)) ? letter.toLowerCase() : '';

@@ -92,7 +92,7 @@ export function useSending(parts: Parts) {
           : count > 1
             ? `Scheduled in ${count} copies: the first leaves ${words.moment(made!.at)}.`
             : `Scheduled: leaves ${words.moment(made!.at)}.`,
-      undo: () => void actions.takeBack(made!, 'all'),
+      undo: () => actions.takeBack(made!, 'all'),
     });
     router.push(`/departures?row=${made!.id}`);
   }

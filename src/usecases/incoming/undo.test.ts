@@ -1,4 +1,3 @@
-import { sql } from 'drizzle-orm';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { tempDesk } from '../../../test/support/desk';
@@ -29,13 +28,13 @@ const placeOf = (id: string) => readMessage(desk, id).place;
 /** All that undoing has to bring back, row by row. */
 const everything = () => ({
   messages: desk.store.db.all(
-    sql`SELECT id, place, returned_at, returned_why FROM messages WHERE deleted_at IS NULL ORDER BY id`,
+    `SELECT id, place, returned_at, returned_why FROM messages WHERE deleted_at IS NULL ORDER BY id`,
   ),
-  returns: desk.store.db.all(sql`SELECT * FROM returns ORDER BY id`),
+  returns: desk.store.db.all(`SELECT * FROM returns ORDER BY id`),
   todos: desk.store.db.all(
-    sql`SELECT id, uid, message_id, what, note, start, due, due_at, remind_at, sound, state, done_at FROM todos ORDER BY id`,
+    `SELECT id, uid, message_id, what, note, start, due, due_at, remind_at, sound, state, done_at FROM todos ORDER BY id`,
   ),
-  threads: desk.store.db.all(sql`SELECT id, place, latest_id, sort_at, returned_id FROM threads ORDER BY id`),
+  threads: desk.store.db.all(`SELECT id, place, latest_id, sort_at, returned_id FROM threads ORDER BY id`),
   next: nextBack(desk),
 });
 

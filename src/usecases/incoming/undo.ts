@@ -10,8 +10,8 @@ import {
   putTodoRow,
   standing,
   takeUndos,
+  threadMates,
   type Change,
-  type Standing,
   type Step,
 } from '../../store/undos';
 import type { Desk } from '../desk';
@@ -45,8 +45,8 @@ export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => R
   const { undoKey } = desk;
   if (undoKey === undefined) return work();
   const { messageIds = [], todoIds = [] } = about;
-  const threads = new Set(messageIds.flatMap((id) => findMessage(tx, id)?.threadId ?? []));
-  const look = (): Standing => standing(tx, [...threads], todoIds);
+  const all = threadMates(tx, messageIds);
+  const look = () => standing(tx, all, todoIds);
   const before = look();
   const result = work();
   const after = look();
@@ -60,17 +60,15 @@ export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => R
 
 /** @throws Refused where anything of it is not as it was left */
 function assertUntouched(tx: Tx, { messages, returns, todos }: Step): void {
-  const threads = new Set(
-    [
-      ...messages.map(({ after }) => after?.id),
-      ...returns.map(({ after, before }) => (after ?? before)?.messageId),
-    ].flatMap((id) => (id ? (findMessage(tx, id)?.threadId ?? []) : [])),
+  const one = <Row>({ before, after }: Change<Row>): Row => (before ?? after)!;
+  const now = standing(
+    tx,
+    [...messages.map((each) => one(each).id), ...returns.map((each) => one(each).messageId)],
+    todos.map((each) => one(each).id),
   );
-  const ids = todos.flatMap(({ before, after }) => (before ?? after)?.id ?? []);
-  const now = standing(tx, [...threads], ids);
   const untouched = <Row extends { id: string }>(list: readonly Change<Row>[], rows: readonly Row[]) => {
     const present = byId(rows);
-    return list.every(({ before, after }) => same(present.get((before ?? after)!.id) ?? null, after));
+    return list.every((each) => same(present.get(one(each).id) ?? null, each.after));
   };
   if (untouched(messages, now.messages) && untouched(returns, now.returns) && untouched(todos, now.todos))
     return;

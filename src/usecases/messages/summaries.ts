@@ -1,6 +1,6 @@
 /** Messages as they stand in lists. */
 import { addressKey, type Mailbox } from '../../core/message/address';
-import { withoutQuotes } from '../../core/reply/quotes';
+import { withoutQuotes } from '../../core/text/quotes';
 import { repeatWords } from '../../core/snooze/repeat';
 import { withAttachments } from '../../store/attachments';
 import { correspondentsAt } from '../../store/correspondents';

@@ -1,5 +1,6 @@
 /** What every route handler does around its use case: read, check, call, answer. */
 import type { Schema } from 'joi';
+import { UNDO_KEY } from '../../../api/operation';
 import { problem } from '../../../api/problem';
 import { validate, ValidationProblem } from '../../../api/validate';
 import type { ProblemJson } from '../../../api/types';
@@ -96,13 +97,11 @@ export function json(body: object, status = 200): Response {
   return Response.json(body, { status, headers });
 }
 
-const UNDO_KEY = 'undo-key';
-
 /** What is asked under a key can be undone by it. @throws NotReadable for a key that is none */
 function deskFor(request: Request): Desk {
-  const undoKey = request.headers.get(UNDO_KEY);
+  const undoKey = request.headers.get('undo-key');
   if (undoKey === null) return theDesk();
-  if (!/^[\w-]{8,64}$/.test(undoKey)) throw new NotReadable('An Undo-Key is 8 to 64 letters and digits.');
+  if (!UNDO_KEY.test(undoKey)) throw new NotReadable('An Undo-Key is 8 to 64 letters and digits.');
   return { ...theDesk(), undoKey };
 }
 

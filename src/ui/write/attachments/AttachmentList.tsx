@@ -42,7 +42,8 @@ export function AttachmentList({ there, uploads, chooser }: Props) {
     add.current?.focus();
     show({
       words: `“${name}” is taken out.`,
-      way: { label: 'Undo', act: () => void change('POST', `/attachments/${id}/restore`) },
+      undo: () => change('POST', `/attachments/${id}/restore`),
+      brief: true,
     });
   }
 

@@ -48,7 +48,8 @@ export function Body({ handle, value, onChange, onLinks, autoFocus, cursor, pict
     onLinks([]);
     show({
       words: 'It is plain text now.',
-      way: { label: 'Undo', act: () => onChange({ text, html }) },
+      undo: () => onChange({ text, html }),
+      brief: true,
     });
   }
   return (

@@ -30,7 +30,8 @@ export function useWaysOut({ fields, change, body, chooser, onIndividual }: Part
     }
     show({
       words: `“${finding.words}” is now “${words}”.`,
-      way: { label: 'Undo', act: () => body.current?.undo() },
+      undo: () => body.current?.undo(),
+      brief: true,
     });
   }
 
@@ -39,7 +40,7 @@ export function useWaysOut({ fields, change, body, chooser, onIndividual }: Part
     void put([...new Set([...ownWords, word])]);
     show({
       words: `“${word}” counts as right from now on.`,
-      undo: () => void put(ownWords),
+      undo: () => put(ownWords),
     });
   }
 
@@ -52,7 +53,8 @@ export function useWaysOut({ fields, change, body, chooser, onIndividual }: Part
       change({ to: [only], cc: [], bcc: [] });
       show({
         words: `It goes to ${parseMailbox(only).name || only} only.`,
-        way: { label: 'Undo', act: () => change({ to, cc, bcc }) },
+        undo: () => change({ to, cc, bcc }),
+        brief: true,
       });
     }
     const gone = (each: string) => remove && isAddress(each) && parseMailbox(each).address === remove;
