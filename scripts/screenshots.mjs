@@ -149,6 +149,7 @@ const { id: held } = await api('POST', '/messages', {
   text: 'Ana signs.',
 });
 await api('POST', `/messages/${held}/schedule`, { plan: { kind: 'now' } });
+await picture('day', '/inbox');
 await picture('inbox', `/inbox/${ewan.id}`);
 await picture('inbox-narrow', '/inbox', { size: NARROW });
 const sea = messages.find(({ subject }) => subject === 'Both crates by sea');
@@ -170,7 +171,7 @@ await picture('departures-left', '/departures?part=left');
 const { departures } = await api('GET', '/departures?state=sent');
 await picture('departure', `/departures/${departures[0].id}`);
 await picture('correspondents', '/correspondents');
-await picture('settings', '/settings');
+await picture('settings', '/settings/holds');
 await api('POST', '/clock', { set: '2026-11-25T02:45:00Z' });
 await picture('post-office', '/postoffice?mailbox=prakriti%40lamp-courier.example', {
   steps: async (page) => (await page.$$('article details summary')).at(0)?.click(),

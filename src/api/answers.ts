@@ -4,7 +4,19 @@ import { LANGUAGES } from '../core/text/language';
 import { STRANGE } from '../core/message/strange';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
 import { INBOX_GROUPS } from '../core/reply/desk';
-import { checksOff, details, holdRule, identity, leave, plan, quietHours, workingWeek } from './schemas';
+import {
+  checksOff,
+  setAside,
+  details,
+  holdRule,
+  identity,
+  leave,
+  ownKeys,
+  plan,
+  quietHours,
+  rowActions,
+  workingWeek,
+} from './schemas';
 
 const instant = Joi.string().isoDate();
 const text = Joi.string().allow('');
@@ -78,7 +90,9 @@ const departure = all({
       field: Joi.valid('to', 'cc', 'bcc'),
       status: Joi.valid('waiting', 'accepted', 'deferred', 'refused'),
       answer: text,
-      receipts: Joi.array().items(all({ action: Joi.string(), words: text, at: instant })),
+      receipts: Joi.array().items(
+        all({ action: Joi.string(), words: text, at: instant, messageId: orNull(Joi.string()) }),
+      ),
     }),
   ),
 });
@@ -180,6 +194,9 @@ const summary = all({
   subject: text,
   preview: text,
   at: instant,
+  writtenAt: orNull(instant),
+  writtenOffset: orNull(Joi.number()),
+  ...{ unseen: Joi.boolean(), answered: Joi.boolean(), forwarded: Joi.boolean(), leaving: Joi.boolean() },
   automatic: Joi.boolean(),
   place: Joi.valid('inbox', 'snoozed', 'archive', null),
   returned: orNull(returned),
@@ -210,6 +227,14 @@ const message = summary.keys({
   replyTo: Joi.array().items(mailbox),
   text,
   html: orNull(text),
+  reportOn: orNull(
+    all({
+      departureId: Joi.string(),
+      subject: text,
+      said: Joi.array().items(all({ address: text, action: Joi.string(), words: text })),
+    }),
+  ),
+  list: orNull(all({ name: text, mail: orNull(all({ to: text, subject: text, text })), page: orNull(text) })),
   headerId: orNull(Joi.string()),
   plan: plan.allow(null),
   choices: all({
@@ -280,7 +305,9 @@ export const answers: Record<string, Schema> = {
     quietHours,
     holdRules: Joi.array().items(holdRule),
     checksOff,
+    meantSo: setAside,
     picturesFrom: Joi.array().items(Joi.string()),
+    ...{ singleKeys: Joi.boolean(), keys: ownKeys, rowActions },
   }),
   Trials: all({
     trials: Joi.array().items(
@@ -356,6 +383,7 @@ export const answers: Record<string, Schema> = {
     departures: Joi.array().items(departure),
     cursor: orNull(Joi.string()),
     unsettled: Joi.number(),
+    problems: Joi.array().items(all({ part: text, why: text })),
   }),
   Bulk: all({
     done: Joi.array().items(all({ id: Joi.string(), snapshot: orNull(snapshot) })),
@@ -383,9 +411,15 @@ export const answers: Record<string, Schema> = {
   MessagePage: all({ messages: Joi.array().items(summary), total: Joi.number() }),
   ThreadPage: all({
     messages: Joi.array().items(
-      summary.keys({ count: Joi.number(), group: orNull(Joi.valid(...INBOX_GROUPS)) }),
+      summary.keys({
+        count: Joi.number(),
+        fresh: Joi.boolean(),
+        newestId: Joi.string(),
+        group: orNull(Joi.valid(...INBOX_GROUPS)),
+      }),
     ),
     total: Joi.number(),
+    unseen: all({ count: Joi.number(), since: orNull(instant) }),
     cursor: orNull(Joi.string()),
   }),
   Moved: all({ moved: Joi.array().items(Joi.string()), missing: Joi.array().items(Joi.string()) }),
@@ -414,7 +448,10 @@ export const answers: Record<string, Schema> = {
   Todo: todo,
   TodoChanged: all({ todo, said: Joi.array().items(text) }),
   Todos: all({ todos: Joi.array().items(all({ todo, message: orNull(summary) })), open: Joi.number() }),
-  TodoImport: all({ added: Joi.number(), changed: Joi.number(), same: Joi.number() }),
+  TodoImport: all({
+    said: Joi.array().items(Joi.string()),
+    ...{ added: Joi.number(), changed: Joi.number(), same: Joi.number() },
+  }),
   Reminders: all({
     reminders: Joi.array().items(
       all({

@@ -42,7 +42,7 @@ export const incomingOperations: Operation[] = [
     method: 'post',
     path: '/messages/bulk',
     undoKey: true,
-    summary: 'Archive threads, or put messages back into the inbox',
+    summary: 'Archive threads, put messages back into the inbox, or mark them as seen or new',
     body: schemas.placesRequest,
     answer: 'Moved',
   },

@@ -29,9 +29,13 @@ export const suggestQuery = Joi.object({ q: Joi.string().max(500).allow('').requ
 
 export const placesRequest = Joi.object({
   ids: Joi.array().items(id).min(1).max(500).required(),
-  action: Joi.valid('archive', 'inbox')
+  action: Joi.valid('archive', 'inbox', 'seen', 'new')
     .required()
-    .description('archive: their whole threads; inbox: exactly these messages'),
+    .description('archive, seen: their whole threads; inbox, new: exactly these messages'),
+  known: Joi.array()
+    .items(id)
+    .max(2000)
+    .description('Messages of the threads that are known: what came after them and nobody has seen stays'),
 });
 
 export const snoozeRequest = Joi.object({
@@ -44,6 +48,10 @@ export const snoozeRequest = Joi.object({
   note: note.description('To myself, for when it is back'),
   wholeThread: Joi.boolean().default(true).description('false: this message alone'),
   early: Joi.boolean().default(true).description('A new answer brings it back before'),
+  known: Joi.array()
+    .items(id)
+    .max(500)
+    .description('Messages of its thread that are known: what came after them and nobody has seen stays'),
   repeat: Joi.string()
     .max(500)
     .allow(null)

@@ -1,9 +1,12 @@
 /** What requests may contain. The same schemas validate and are published in the OpenAPI document. */
 import Joi from 'joi';
+import { COMMANDS } from '../core/commandKeys';
+import { ROW_ACTIONS } from '../core/rowActions';
 import { HOLD_SECONDS, MAX_BODY, MAX_RECIPIENTS, MAX_SUBJECT } from '../core/limits';
 import { LANGUAGES } from '../core/text/language';
 import { IMPORTANCES, SENSITIVITIES } from '../core/message/details';
 import { CHECK_IDS } from '../core/checks/finding';
+import { LONGEST_SET_ASIDE, MOST_SET_ASIDE } from '../core/checks/setAside';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
 import { isLocal } from '../core/time/wallClock';
 import { canonicalZone, type UnknownZoneError } from '../core/time/zones';
@@ -135,6 +138,15 @@ const body = Joi.string()
     'string.max': `The text is longer than ${MAX_BODY / 1_000_000} million characters; mail servers would refuse it. Shorten it`,
   });
 
+export const setAside = Joi.array()
+  .items(
+    Joi.object({
+      check: Joi.valid(...CHECK_IDS).required(),
+      words: Joi.string().max(LONGEST_SET_ASIDE).allow('').required().description('Lower case'),
+    }),
+  )
+  .max(MOST_SET_ASIDE);
+
 /** What is asked of a message beside its words and recipients. */
 export const details = {
   identity: Joi.string()
@@ -146,6 +158,7 @@ export const details = {
   deliveryReceipt: Joi.boolean().description('Mail servers are asked to report delivery (RFC 3461)'),
   readReceipt: Joi.boolean().description('The reader is asked to say that it was seen (RFC 8098)'),
   keptIn: Joi.string().max(100).allow(null).description('The folder that keeps the sent copy; null: none'),
+  setAside: setAside.description('What its checks found and is meant so'),
 };
 
 export const attachmentRequest = Joi.object({
@@ -410,7 +423,15 @@ const dayPairs = Joi.array().items(dayPair).length(7).required().description('Mo
 
 export const checksOff = Joi.array().items(Joi.valid(...CHECK_IDS));
 
-export const quietHours = Joi.object({ on: Joi.boolean().required(), days: dayPairs });
+export const quietHours = Joi.object({
+  on: Joi.boolean().required(),
+  days: dayPairs,
+  after: Joi.valid('leaves', 'waits')
+    .optional()
+    .description(
+      'What becomes of what they held when they end: it leaves (usual), or waits until it has been looked at',
+    ),
+});
 
 const list = (item: Joi.Schema) => Joi.array().items(item).min(1).max(200).required();
 const kind = (name: string, fields: Joi.SchemaMap = {}) => ({
@@ -466,6 +487,15 @@ export const identity = Joi.object({
   signature: Joi.string().max(5000).allow('').required(),
 });
 
+export const ownKeys = Joi.object().pattern(
+  Joi.valid(...COMMANDS.map(({ key }) => key)),
+  Joi.string().max(8),
+);
+export const rowActions = Joi.array()
+  .items(Joi.valid(...ROW_ACTIONS))
+  .unique()
+  .max(2);
+
 export const settingsPatch = Joi.object({
   identities: Joi.array().items(identity).max(50).unique('id'),
   signature: Joi.string().max(5000).allow('').description('Of the main identity'),
@@ -491,10 +521,14 @@ export const settingsPatch = Joi.object({
   quietHours,
   holdRules: Joi.array().items(holdRule).max(100).unique('id').description('The first that fits decides'),
   checksOff: checksOff.description('Checks that are not made'),
+  meantSo: setAside.description('What checks find in any message and is meant so'),
   picturesFrom: Joi.array()
     .items(Joi.string().max(ADDRESS).lowercase())
     .max(10_000)
     .description('Addresses whose pictures from elsewhere are fetched'),
+  singleKeys: Joi.boolean().description('Single keys act outside fields; else only with Alt Shift'),
+  keys: ownKeys.description('Commands, by their usual keys, that have another one'),
+  rowActions: rowActions.description('What a pull on a row of the inbox uncovers'),
 }).min(1);
 
 export const clockMove = Joi.object({

@@ -3,9 +3,13 @@
  * without offset.
  */
 import type { DepartureState, PauseCause } from '../core/departure/states';
+import type { OwnKeys } from '../core/commandKeys';
+import type { RowAction } from '../core/rowActions';
+import type { MailingList } from '../core/message/mailingList';
 import type { Strange } from '../core/message/strange';
 import type { Language } from '../core/text/language';
 import type { CheckId } from '../core/checks/finding';
+import type { SetAside } from '../core/checks/setAside';
 import type { QuietHours } from '../core/hold/quietHours';
 import type { HoldRule } from '../core/hold/rule';
 import type { Identity, MessageDetails } from '../core/message/details';
@@ -60,8 +64,15 @@ export interface SettingsJson {
   holdRules: HoldRule[];
   /** Checks that are not made. */
   checksOff: CheckId[];
+  meantSo: SetAside[];
   /** Addresses, lower case, whose pictures from elsewhere are fetched. */
   picturesFrom: string[];
+  /** Single keys act outside fields; else only with Alt Shift. */
+  singleKeys: boolean;
+  /** Commands, by their usual keys, that have another one. */
+  keys: OwnKeys;
+  /** What a pull on a row of the inbox uncovers. */
+  rowActions: RowAction[];
 }
 
 export interface HoldJson {
@@ -158,7 +169,13 @@ export interface ReaderJson {
   /** The mail server's words. */
   answer: string;
   /** What came back from them or their mail server. */
-  receipts: { action: ReportedAction; words: string; at: string }[];
+  receipts: {
+    action: ReportedAction;
+    words: string;
+    at: string;
+    /** The message that said so. */
+    messageId: string | null;
+  }[];
 }
 
 export interface DepartureJson {
@@ -204,6 +221,8 @@ export interface DeparturePageJson {
   departures: DepartureJson[];
   cursor: string | null;
   unsettled: number;
+  /** What of `q` was not understood. */
+  problems: { part: string; why: string }[];
 }
 
 /** What became of one thing done to several departures. */
@@ -281,6 +300,14 @@ export interface TodoChangedJson {
   said: string[];
 }
 
+export interface TodoImportJson {
+  added: number;
+  changed: number;
+  same: number;
+  /** What of them is not kept, in words. */
+  said: string[];
+}
+
 export interface TodoListedJson {
   todo: TodoJson;
   message: MessageSummaryJson | null;
@@ -305,6 +332,10 @@ export interface ReminderJson {
 export interface ThreadJson extends MessageSummaryJson {
   /** Messages in the thread. */
   count: number;
+  /** Something of it in the inbox has not been seen. */
+  fresh: boolean;
+  /** The last that came of it: said to be known, what is done with the thread goes for everything up to that. */
+  newestId: string;
   /** Where it stands in the inbox; null where the list is by time. */
   group: InboxGroup | null;
 }
@@ -313,6 +344,8 @@ export interface ThreadPageJson {
   messages: ThreadJson[];
   /** Counted up to 10,000. */
   total: number;
+  /** How many threads of the inbox have something new, and since when. */
+  unseen: { count: number; since: string | null };
   cursor: string | null;
 }
 
@@ -377,6 +410,16 @@ export interface MessageSummaryJson {
   subject: string;
   preview: string;
   at: string;
+  /** When it was written, by its own Date, and the offset that carries, minutes. */
+  writtenAt: string | null;
+  writtenOffset: number | null;
+  /** It came in and has not been looked at. */
+  unseen: boolean;
+  /** I have answered it, or passed it on, and that has left. */
+  answered: boolean;
+  forwarded: boolean;
+  /** Something of mine in its thread waits to leave. */
+  leaving: boolean;
   automatic: boolean;
   place: 'inbox' | 'snoozed' | 'archive' | null;
   /** When it came back into the inbox, and why. */
@@ -440,6 +483,14 @@ export interface MessageJson extends MessageSummaryJson, MessageDetails {
   replyTo: Mailbox[];
   text: string;
   html: string | null;
+  /** What it reports of a departure of mine. */
+  reportOn: {
+    departureId: string;
+    subject: string;
+    said: { address: string; action: ReportedAction; words: string }[];
+  } | null;
+  /** The mailing list it came by. */
+  list: MailingList | null;
   /** The Message-ID; null until it has left. */
   headerId: string | null;
   /** How a draft is to leave; null: now. */

@@ -66,6 +66,8 @@ export const READING = {
   unreadable: 2000,
   /** Characters of text, and of the names of those it went to, that are looked through when something is searched. */
   searched: 200_000,
+  /** Of these so many in which parts of words are found. */
+  searchedParts: 20_000,
   /** People of one message who are remembered for completion; what names more is known by its sender only. */
   met: 500,
   /** Characters in which dates and times are looked for. */

@@ -2,6 +2,7 @@
 import { changeSettings } from '../usecases/changeSettings';
 import type { Desk } from '../usecases/desk';
 import { receiveSample, type Sample } from '../usecases/incoming/receiveSample';
+import { markSeen } from '../usecases/incoming/seen';
 import { snooze } from '../usecases/incoming/snooze';
 import { createDraft } from '../usecases/messages/createDraft';
 import { scheduleMessage } from '../usecases/messages/scheduleMessage';
@@ -33,6 +34,9 @@ function sampleOf(mail: DemoMail, index: number): Sample {
     attachment: mail.attachment,
   };
 }
+
+/** What came before is no news to the registrar. */
+const SEEN_UNTIL = Date.parse('2026-11-24T09:00:00Z');
 
 /** Seeds the demo world into a new sandbox. */
 export async function seedDemo(desk: Desk): Promise<void> {
@@ -73,6 +77,7 @@ export async function seedDemo(desk: Desk): Promise<void> {
         times: mail.cameBack.times,
       },
     });
+    if (Date.parse(mail.date) < SEEN_UNTIL) markSeen(desk, [id]);
     if (mail.snoozedUntil)
       snooze(desk, id, {
         ...{ until: Date.parse(mail.snoozedUntil), words: mail.snoozeWords, note: mail.snoozeNote },

@@ -50,12 +50,19 @@ export class Children {
 
   private run(spec: ChildSpec, backoff: number, ready?: () => void, failed?: (error: Error) => void): void {
     const started = Date.now();
-    const heap = spec.heap ? [`--max-old-space-size=${spec.heap}`] : [];
+    // Little room for what is short-lived, and few arenas (below): both are given back to the system late, if at all.
+    const heap = spec.heap ? [`--max-old-space-size=${spec.heap}`, '--max-semi-space-size=8'] : [];
     const child = spawn(process.execPath, [...heap, spec.script], {
       // Detached: Ctrl C reaches the launcher alone, which ends the rest in order.
       detached: true,
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-      env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', ...spec.env },
+      env: {
+        MALLOC_ARENA_MAX: '2',
+        ...process.env,
+        NODE_ENV: 'production',
+        NEXT_TELEMETRY_DISABLED: '1',
+        ...spec.env,
+      },
     });
     this.running.set(spec.name, child);
     let isReady = false;

@@ -3,11 +3,16 @@ import PostalMime, { type Address, type Attachment, type Email } from 'postal-mi
 import { READING } from '../core/limits';
 import type { Mailbox } from '../core/message/address';
 import { mediaType, safeFileName } from '../core/message/attachment';
+import { askedDetails, type AskedDetails } from '../core/message/details';
+import { readMailingList, type MailingList } from '../core/message/mailingList';
 import type { Strange } from '../core/message/strange';
 import { isAutomatic } from '../core/reply/automatic';
 import { readReport, type MessageReport } from '../core/reply/report';
 import { parseMessageIds } from '../core/reply/threading';
 import { plainText } from './plainText';
+import { decodeAsTheStandardSays } from './windows1252';
+
+decodeAsTheStandardSays();
 
 export interface IncomingAttachment {
   /** Which of the attachments of the source it is. */
@@ -36,6 +41,9 @@ export interface IncomingMessage {
   date?: number;
   /** The offset that header carries, minutes east of UTC; undefined where it says that it is not known (-0000). */
   offset?: number;
+  /** What it says of itself, and asks for. */
+  details: AskedDetails;
+  list: MailingList | null;
   /** Written by no person. */
   automatic: boolean;
   /** What it reports about a message of mine, if it does. */
@@ -155,6 +163,8 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
     html,
     date: Number.isNaN(date) ? undefined : date,
     offset: Number.isNaN(date) ? undefined : offsetOf(header('date')),
+    details: askedDetails(header),
+    list: readMailingList(header),
     automatic: isAutomatic(header),
     report: readReport(
       mail.attachments.flatMap((part) => {

@@ -4,6 +4,7 @@
  */
 import { linkedPages } from '../core/message/links';
 import { READING } from '../core/limits';
+import { askedDetails } from '../core/message/details';
 import type { Strange } from '../core/message/strange';
 import { parseMessage, type IncomingMessage } from './parse';
 import { digestOf, saysTheSame } from './saysTheSame';
@@ -100,5 +101,6 @@ export async function readHead(beginning: Buffer, strange: Strange): Promise<Inc
 export const readNothing = (strange: Strange): IncomingMessage => ({
   ...{ references: [], from: { name: '', address: '' }, to: [], cc: [], replyTo: [] },
   ...{ subject: 'A message too strange to read', text: '', html: null },
+  ...{ details: askedDetails(() => undefined), list: null },
   ...{ automatic: false, report: undefined, attachments: [], strange },
 });

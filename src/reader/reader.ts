@@ -7,6 +7,7 @@ import { ReadingPool } from '../reading/pool';
 import type { Desk } from '../usecases/desk';
 import { forgetBrokenOff } from '../usecases/incoming/arrive';
 import { endReaderLife, giveReaderLife } from '../usecases/readerLife';
+import { indexSome } from '../usecases/search/indexByAndBy';
 import { openIntake, type Intake } from '../usecases/incoming/openIntake';
 import {
   arrivalsToRead,
@@ -25,6 +26,9 @@ export interface ReaderParts {
 /** Messages read at once: one that is slow does not hold up the next. */
 const AT_ONCE = 2;
 const HEARTBEAT_MS = 1000;
+/** How often it is looked whether something waits for the index, and the pause between two turns. */
+const INDEX_MS = 5000;
+const BETWEEN_MS = 50;
 /** After a failure that was no message's: real ms. */
 const REST_MS = 1000;
 
@@ -34,6 +38,7 @@ export class Reader {
   private intake: Intake | undefined;
   private heartbeat: NodeJS.Timeout | undefined;
   private resting: NodeJS.Timeout | undefined;
+  private indexing: NodeJS.Timeout | undefined;
   private stopped = false;
 
   constructor(private readonly parts: ReaderParts) {}
@@ -54,16 +59,31 @@ export class Reader {
     giveReaderLife(desk);
     this.heartbeat = setInterval(() => giveReaderLife(desk), HEARTBEAT_MS);
     this.goOn();
+    this.index();
     void readStrangeAnew(desk, this.pool, (message) => log.info({ message }, 'read after all')).catch(
       (error: unknown) =>
         !this.stopped && log.error({ err: error }, 'what was strange could not be read anew'),
     );
   }
 
+  /** What waits for the index, a little at a time; what comes in meanwhile goes first. */
+  private index(): void {
+    if (this.stopped) return;
+    // After a fault it is tried again later: one that lasts must not fill the log.
+    let more = false;
+    try {
+      more = this.inHand.size > 0 || indexSome(this.parts.desk);
+    } catch (error) {
+      this.parts.log.warn({ err: error }, 'the index could not be kept');
+    }
+    this.indexing = setTimeout(() => this.index(), more ? BETWEEN_MS : INDEX_MS);
+  }
+
   /** Takes nothing in any more, and leaves for the next start what it has not read. */
   async stop(): Promise<void> {
     this.stopped = true;
     clearTimeout(this.resting);
+    clearTimeout(this.indexing);
     clearInterval(this.heartbeat);
     endReaderLife(this.parts.desk);
     await this.intake?.close();

@@ -22,7 +22,8 @@ import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
 import { deliveries, departures, frozen, messages } from './schema';
 import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
-import { likePattern, mentions } from './mentions';
+import type { SearchQuery } from '../core/search/query';
+import { messageFits } from './search';
 
 export type Departure = typeof departures.$inferSelect;
 export type Delivery = typeof deliveries.$inferSelect;
@@ -189,18 +190,11 @@ export interface DepartureFilter {
   /** Only those after this one in the order. */
   after?: { due: number; id: string };
   newestFirst?: boolean;
-  /** Words of the subject, or of a recipient's name or address. */
-  search?: string;
+  /** What is looked for in their messages. */
+  about?: Pick<SearchQuery, 'groups' | 'withFile'>;
   /** The folder its copy is kept in; empty where none is kept. */
   folder?: string;
   limit: number;
-}
-
-function aboutWords(words: string): SQL {
-  const like = likePattern(words);
-  return sql`${departures.messageId} IN (
-    SELECT id FROM messages WHERE ${mentions(sql`subject`, like)}
-    UNION SELECT message_id FROM recipients WHERE ${mentions(sql`name`, like)} OR ${mentions(sql`address`, like)})`;
 }
 
 /** A page of departures in order of due moment, those of deleted messages left out. */
@@ -216,7 +210,7 @@ export function listDepartures(db: Reading, filter: DepartureFilter): Departure[
       : sql`(${departures.due}, ${departures.id}) > (${due}, ${id})`;
     conditions.push(beyond);
   }
-  if (filter.search) conditions.push(aboutWords(filter.search));
+  if (filter.about) conditions.push(messageFits(sql`${departures.messageId}`, filter.about));
   if (filter.folder !== undefined)
     conditions.push(
       sql`${departures.messageId} IN (SELECT id FROM messages WHERE coalesce(kept_in, '') = ${filter.folder})`,

@@ -33,6 +33,7 @@ const summaryColumns = {
   text: sql<string>`substr(${messages.text}, 1, ${sql.raw(String(LIST_TEXT))})`.as('text'),
   ...{ at: messages.at, automatic: messages.automatic, place: messages.place },
   ...{ returnedAt: messages.returnedAt, returnedWhy: messages.returnedWhy },
+  ...{ unseen: messages.unseen, writtenAt: messages.writtenAt, writtenOffset: messages.writtenOffset },
 };
 
 /** A message as far as a list shows it. */
@@ -85,6 +86,18 @@ export function swapMessage(tx: Tx, seen: Message, patch: Partial<Message>): Mes
   const values = { ...patch, revision: seen.revision + 1 };
   return swap(tx, columnsOf(values)).get({ ...values, seenId: seen.id, seenRevision: seen.revision });
 }
+
+const seenOrNot = built((db) =>
+  db
+    .update(messages)
+    .set(placeholders<Pick<Message, 'unseen'>>('unseen'))
+    .where(eq(messages.id, sql.placeholder('seenId')))
+    .prepare(),
+);
+
+/** Whether a message is new is no change of it: its revision stays. */
+export const setUnseen = (tx: Tx, id: string, unseen: boolean): void =>
+  void seenOrNot(tx).run({ unseen: unseen ? 1 : 0, seenId: id });
 
 /** As the header fields come (RFC 5322 §3.6.3). */
 const FIELD_ORDER: Record<RecipientField, number> = { to: 0, cc: 1, bcc: 2, replyTo: 3 };

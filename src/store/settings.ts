@@ -1,6 +1,9 @@
 /** Settings and the nature of the database. */
 import { eq } from 'drizzle-orm';
 import type { CheckId } from '../core/checks/finding';
+import type { SetAside } from '../core/checks/setAside';
+import type { OwnKeys } from '../core/commandKeys';
+import type { RowAction } from '../core/rowActions';
 import type { QuietHours } from '../core/hold/quietHours';
 import type { Identity } from '../core/message/details';
 import type { HoldRule } from '../core/hold/rule';
@@ -46,8 +49,15 @@ export interface Settings {
   holdRules: HoldRule[];
   /** Checks that are not made. */
   checksOff: CheckId[];
+  /** What they find in any message and is meant so. */
+  meantSo: SetAside[];
   /** Addresses, lower case, whose pictures from elsewhere are fetched. */
   picturesFrom: string[];
+  /** Single keys act outside fields; else only with Alt Shift. */
+  singleKeys: boolean;
+  keys: OwnKeys;
+  /** What a pull on a row of the inbox uncovers. */
+  rowActions: RowAction[];
 }
 
 export type Theme = 'light' | 'dark';

@@ -23,6 +23,26 @@ function withDeparture() {
 }
 
 describe('a transaction', () => {
+  it('ahead of the disk is one that waits for it the next time, whatever came of it', () => {
+    const { desk } = tempDesk();
+    const { store } = desk;
+    const waits = () => store.db.get<{ synchronous: number }>(sql`PRAGMA synchronous`).synchronous;
+    const full = waits();
+    const seen = store.writeAhead((tx) => {
+      noteChange(tx, 'health', 'x');
+      return tx.get<{ synchronous: number }>(sql`PRAGMA synchronous`).synchronous;
+    });
+    expect([seen, full, waits()]).toEqual([1, 2, 2]);
+    const seq = lastSeq(store.db);
+    expect(() =>
+      store.writeAhead((tx) => {
+        noteChange(tx, 'health', 'y');
+        throw new Error('the power goes');
+      }),
+    ).toThrow('the power goes');
+    expect([waits(), lastSeq(store.db)]).toEqual([2, seq]);
+  });
+
   it('writes all of it or nothing', () => {
     const { desk, departure } = withDeparture();
     const seq = lastSeq(desk.store.db);

@@ -5,6 +5,7 @@ import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { folded } from '../core/text/folded';
+import { spaced } from '../core/text/spaced';
 import * as schema from './schema';
 
 type Schema = typeof schema;
@@ -26,6 +27,11 @@ export interface Store {
    * turns to writing). Everything `work` does happens, or nothing.
    */
   write<T>(work: (tx: Tx) => T): T;
+  /**
+   * The same, without waiting for the disk: a power cut may lose it. It is durable once anything written by
+   * {@link write} after it is, since the log is kept in order.
+   */
+  writeAhead<T>(work: (tx: Tx) => T): T;
   /** Changes whenever another connection commits; compare it with an earlier value. */
   dataVersion(): number;
   close(): void;
@@ -42,6 +48,7 @@ function connect(path: string): Database.Database {
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('foreign_keys = ON');
   sqlite.pragma('busy_timeout = 5000');
+  sqlite.function('spaced', { deterministic: true }, (text) => spaced(String(text ?? '')));
   sqlite.function('folded', { deterministic: true }, (text) => folded(String(text ?? '')));
   return sqlite;
 }
@@ -65,10 +72,20 @@ export function openStore(path: string): Store {
   // A connection of its own: data_version tells of commits by *other* connections only, this process's included.
   const watcher = new Database(path, { readonly: true });
   const db = drizzle(sqlite, { schema, casing: 'snake_case' });
+  // The connection itself stands for the transaction: it runs one thing at a time, and its queries stay built.
+  const write = <T>(work: (tx: Tx) => T): T =>
+    sqlite.transaction(() => work(db as unknown as Tx)).immediate();
   return {
     db,
-    // The connection itself stands for the transaction: it runs one thing at a time, and its queries stay built.
-    write: (work) => sqlite.transaction(() => work(db as unknown as Tx)).immediate(),
+    write,
+    writeAhead(work) {
+      sqlite.pragma('synchronous = NORMAL');
+      try {
+        return write(work);
+      } finally {
+        sqlite.pragma('synchronous = FULL');
+      }
+    },
     dataVersion: () => watcher.pragma('data_version', { simple: true }) as number,
     close() {
       watcher.close();

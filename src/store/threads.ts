@@ -1,5 +1,5 @@
 /** Threads: which one a message belongs to, and the pages of those in one place. */
-import { and, desc, eq, gt, inArray, not, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNull, not, sql, type SQL } from 'drizzle-orm';
 import { folded } from '../core/text/folded';
 import { messages, recipients, threads } from './schema';
 import { among, built, builtBy, placeholders } from './built';
@@ -82,6 +82,45 @@ export function threadAlike(
   return alike(db).get({ subject: folded(subject), address, since })?.id;
 }
 
+const after = built((db) =>
+  db
+    .select({ id: messages.id })
+    .from(messages)
+    .where(
+      and(
+        eq(messages.threadId, sql.placeholder('threadId')),
+        eq(messages.unseen, true),
+        isNull(messages.deletedAt),
+        // In the order they were written down: a clock may stand still, or be moved.
+        sql`${messages}.rowid > (SELECT max(known.rowid) FROM messages known WHERE known.id IN (SELECT value FROM json_each(${sql.placeholder('ids')})))`,
+      ),
+    )
+    .prepare(),
+);
+
+/** What has come into a thread after the last of these messages of it and has not been seen. */
+export const cameAfter = (db: Reading, threadId: string, messageIds: readonly string[]): string[] =>
+  after(db)
+    .all({ threadId, ids: JSON.stringify(messageIds) })
+    .map(({ id }) => id);
+
+const newest = built((db) =>
+  db
+    .select({ threadId: messages.threadId, id: messages.id, row: sql<number>`max(${messages}.rowid)` })
+    .from(messages)
+    .where(and(among(messages.threadId), eq(messages.direction, 'in'), isNull(messages.deletedAt)))
+    .groupBy(messages.threadId)
+    .prepare(),
+);
+
+/** The message that was written down last of each thread, by thread. */
+export const newestOfThreads = (db: Reading, threadIds: readonly string[]): Map<string, string> =>
+  new Map(
+    newest(db)
+      .all({ ids: JSON.stringify(threadIds) })
+      .map(({ threadId, id }) => [threadId, id]),
+  );
+
 /** Where a page of threads goes on: after this one. */
 export interface AfterThread {
   sortAt: number;
@@ -133,6 +172,24 @@ export function threadsIn(
   const values = { place, ids: JSON.stringify(listed), ...after, limit };
   return pageOf(db, after ? `${kindOf(part)} after` : kindOf(part)).all(values);
 }
+
+const unseen = built((db) => {
+  const some = db
+    .select({ at: threads.unseenAt })
+    .from(threads)
+    .where(and(eq(threads.place, 'inbox'), sql`${threads.unseenAt} IS NOT NULL`))
+    .orderBy(threads.unseenAt)
+    .limit(sql.placeholder('limit'))
+    .as('some');
+  return db
+    .select({ count: sql<number>`count(*)`, since: sql<number | null>`min(${some.at})` })
+    .from(some)
+    .prepare();
+});
+
+/** How many threads of the inbox have something new, counted up to `limit`, and since when the first has. */
+export const unseenThreads = (db: Reading, limit: number): { count: number; since: number | null } =>
+  unseen(db).get({ limit })!;
 
 const counted = built((db) => {
   const some = db

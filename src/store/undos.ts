@@ -36,9 +36,13 @@ export const threadMates = (db: Reading, messageIds: readonly string[]): string[
 
 /** Of a message only where it is: its text may be long. */
 const looks = built((db) => {
-  const { id, place, returnedAt, returnedWhy } = messages;
+  const { id, place, returnedAt, returnedWhy, unseen } = messages;
   return {
-    messages: db.select({ id, place, returnedAt, returnedWhy }).from(messages).where(among(id)).prepare(),
+    messages: db
+      .select({ id, place, returnedAt, returnedWhy, unseen })
+      .from(messages)
+      .where(among(id))
+      .prepare(),
     returns: db.select().from(returns).where(among(returns.messageId)).prepare(),
     todos: db.select().from(todos).where(among(todos.id)).prepare(),
   };

@@ -1,5 +1,6 @@
 /** Settings: reading is {@link Desk.settings}; changes apply at once. */
 import { AddressError, parseMailbox } from '../core/message/address';
+import { whyNoKeys } from '../core/commandKeys';
 import { whyNoHold } from '../core/hold/length';
 import { noteChange } from '../store/journal';
 import { writeSettings, type Settings } from '../store/settings';
@@ -22,6 +23,8 @@ function checked(patch: Partial<Settings>, before: Settings): Partial<Settings> 
   const { holdSeconds, me, identities, sentFolders } = patch;
   const noHold = holdSeconds === undefined ? undefined : whyNoHold(holdSeconds);
   if (noHold) throw new Invalid(noHold, 'holdSeconds');
+  const noKeys = patch.keys && whyNoKeys(patch.keys);
+  if (noKeys) throw new Invalid(noKeys, 'keys');
   if (me) result.me = checkedMailbox(me, 'me');
   if (identities)
     result.identities = identities.map((each, index) => ({

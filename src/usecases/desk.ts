@@ -36,7 +36,8 @@ function defaultSettings(): Settings {
     ...{ me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24, theme: 'light', languages: [] },
     ...{ week: null, leave: [], country: null, region: null },
     ...{ identities: [], signature: '', sentFolders: [SENT_FOLDER], writeAs: 'rich', ownWords: [] },
-    ...{ quietHours: usualQuietHours, holdRules: [], checksOff: [], picturesFrom: [] },
+    ...{ quietHours: usualQuietHours, holdRules: [], checksOff: [], meantSo: [], picturesFrom: [] },
+    ...{ singleKeys: true, keys: {}, rowActions: ['snooze', 'archive'] },
   };
 }
 

@@ -165,6 +165,22 @@ describe('quiet hours', () => {
     expect(readDeparture(desk, departure.id).whyThen).toBe('quiet hours');
   });
 
+  it('where I choose so, what they held waits for a look in the morning', () => {
+    const desk = quietly();
+    changeSettings(desk, { quietHours: { ...usualQuietHours, on: true, after: 'waits' } });
+    goTo(desk, '2026-11-24T23:12');
+    const [early, late] = [send(desk, 'a@x.example'), send(desk, 'b@x.example')];
+    expect(early).toMatchObject({ state: 'paused', pausedFor: 'review', reason: 'quiet hours' });
+    // Looked at in the night, it leaves when they end all the same.
+    expect(toLocal(approveDeparture(desk, early.id).due, LISBON)).toBe('2026-11-25T06:50:00');
+    // The morning comes, and it still waits; then it has its usual hold.
+    const morning = goTo(desk, '2026-11-25T09:00');
+    expect(readDeparture(desk, late.id)).toMatchObject({
+      ...{ state: 'paused', whyThen: 'quiet hours' },
+    });
+    expect(approveDeparture(desk, late.id)).toMatchObject({ state: 'held', due: morning + 90_000 });
+  });
+
   it('end by the clock on the wall in the night in which it changes', () => {
     const desk = quietly();
     const now = goTo(desk, '2027-03-27T22:50');

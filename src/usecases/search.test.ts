@@ -1,7 +1,9 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { tempDesk, NOW } from '../../test/support/desk';
 import { mailOf, type MailParts } from '../../test/support/mail';
+import { listDepartures } from './departures/departureView';
 import type { Desk } from './desk';
+import { Invalid } from './errors';
 import { archive } from './incoming/archive';
 import { listThreads } from './incoming/inbox';
 import { receiveMail } from './incoming/receiveMail';
@@ -87,6 +89,79 @@ describe('search', () => {
     }
     expect(seen).toHaveLength(25);
     expect(new Set(seen).size).toBe(25);
+  });
+
+  it('finds what stands inside runs without spaces, and parts of words after whole ones', async () => {
+    await receive({ id: 'j', subject: '東京都庁への搬入', text: '明日、カタログを送ります。' });
+    await receive({ id: 'o', subject: 'Overcrated', text: 'Übergrößenträger' });
+    await receive({ id: 'c', subject: 'Crated', text: 'x' });
+    for (const q of ['都庁', '京', 'カタログ', '"搬入"', 'body:明日'])
+      expect(subjects(q), q).toEqual(['東京都庁への搬入']);
+    expect(subjects('庁都')).toEqual([]);
+    expect(subjects('crate')).toEqual(['Crated', 'Overcrated']);
+    expect(subjects('"crated"')).toEqual(['Crated']);
+    expect(subjects('grossen')).toEqual([]);
+    expect(subjects('größen')).toEqual(['Overcrated']);
+    expect(subjects('GRÖSS')).toEqual([]);
+    // All of its letters, and not together.
+    expect(subjects('rateover')).toEqual([]);
+    expect(subjects('crate träger')).toEqual(['Overcrated']);
+    expect(subjects('crate -subject:over')).toEqual(['Crated']);
+    const [, part] = search(desk, 'crate', 9).hits;
+    expect(part!.why!.words.slice(part!.why!.from, part!.why!.to)).toBe('crate');
+  });
+
+  it('finds one of several, and tells a copy from a recipient', async () => {
+    const headers = ['Cc: Ana Barros <ana@y.example>'];
+    await receive({ id: 'a', subject: 'Copy to Ana', headers });
+    await receive({ id: 'b', subject: 'To Ana', to: 'Ana Barros <ana@y.example>' });
+    await receive({ id: 'c', subject: 'Neither' });
+    expect(subjects('cc:ana')).toEqual(['Copy to Ana']);
+    expect(subjects('cc:barr')).toEqual(['Copy to Ana']);
+    expect(subjects('to:ana').sort()).toEqual(['Copy to Ana', 'To Ana']);
+    expect(subjects('cc:ana OR subject:neither').sort()).toEqual(['Copy to Ana', 'Neither']);
+    expect(subjects('neither OR copy').sort()).toEqual(['Copy to Ana', 'Neither']);
+    expect(subjects('-cc:ana').sort()).toEqual(['Neither', 'To Ana']);
+    expect(subjects('ana -cc:ana')).toEqual(['To Ana']);
+  });
+
+  it('goes on to parts of words past the last whole one, none twice and none left out', async () => {
+    for (let n = 0; n < 9; n++) {
+      await receive({ id: `w${n}`, subject: `crate ${n}` });
+      await receive({ id: `p${n}`, subject: `overcrated ${n}` });
+    }
+    for (const size of [1, 4, 9, 18]) {
+      const seen: string[] = [];
+      for (let cursor: string | undefined; ;) {
+        const page = search(desk, 'crate', size, cursor);
+        expect(page.hits.length).toBeLessThanOrEqual(size);
+        seen.push(...page.hits.map(({ message }) => message.subject));
+        if (!page.cursor) break;
+        cursor = page.cursor;
+      }
+      expect(seen.length, String(size)).toBe(18);
+      expect(new Set(seen).size).toBe(18);
+      expect(seen.slice(0, 9).every((subject) => subject.startsWith('crate'))).toBe(true);
+    }
+    expect(() => search(desk, 'crate', 5, 'nonsense')).toThrow(Invalid);
+  });
+
+  it('finds departures in the same words', () => {
+    const plan = (subject: string, to: string) => {
+      const { id } = createDraft(desk, { to: [to], subject, text: 'x' });
+      scheduleMessage(desk, id, { kind: 'at', local: '2026-12-01T09:00', zone: 'Europe/Lisbon' });
+    };
+    plan('Overcrated', 'mina@y.example');
+    plan('Letter', 'ana@y.example');
+    const found = (q: string) => {
+      const { departures, problems } = listDepartures(desk, { search: q, limit: 9 });
+      return [departures.map(({ subject }) => subject), problems.length];
+    };
+    expect(found('crate')).toEqual([['Overcrated'], 0]);
+    expect(found('to:ana OR crate')[0]).toHaveLength(2);
+    expect(found('crate -mina')).toEqual([[], 0]);
+    expect(found('letter state:pending')).toEqual([['Letter'], 1]);
+    expect(found('with:file')).toEqual([[], 0]);
   });
 
   it('takes anything for words, and harms nothing', async () => {

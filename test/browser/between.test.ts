@@ -184,7 +184,7 @@ describe('what is paused', () => {
 });
 
 it('the hold says in words what it cannot be, and changes nothing by it', async () => {
-  const page = await open('/settings');
+  const page = await open('/settings/holds');
   const seconds = async () =>
     (await product.api<{ holdSeconds: number }>('GET', '/settings')).body.holdSeconds;
   const before = await seconds();

@@ -44,7 +44,9 @@ describe('with the mouse', () => {
 
     await page.reload({ waitUntil: 'load' });
     await find(page, 'button', 'Take back, to Bela Sousa');
-    const rows = await page.$$eval('[data-tray] li strong', (all) => all.map((each) => each.textContent));
+    const rows = await page.$$eval('[data-tray] [data-departure] strong', (all) =>
+      all.map((each) => each.textContent),
+    );
     expect(rows).toEqual(['Bela Sousa', 'Bela Sousa and 1 more']);
 
     await press(page, 'button', 'Take back, to Bela Sousa and 1 more');
@@ -61,7 +63,7 @@ describe('with the mouse', () => {
     expect((await mailbox(BELA)).map((message) => message.subject)).toContain('Second');
     const everywhere = await Promise.all([BELA, PRAKRITI].map(mailbox));
     expect(everywhere.flat().map((message) => message.subject)).not.toContain('First — café ☕');
-    await until('the tray to be gone', async () => !(await page.$('[data-tray]')));
+    await until('nothing to be held', async () => !(await page.$('[data-tray] [data-departure]')));
   });
 
   it('says plainly when it is too late', async () => {
@@ -83,13 +85,13 @@ describe('with the mouse', () => {
   });
 
   it('changes the hold in Settings at once, and refuses what is no hold', async () => {
-    const page = await open('/settings');
+    const page = await open('/settings/holds');
     await page.locator('::-p-text(4 min)').click();
     await sees(page, 'Sends are held 4 min from now on.');
     await page.goto(`${product.origin}/write`);
     await find(page, 'button', 'Send, hold 4 min');
     await sees(page, 'Leaves now, held 4 min.');
-    await page.goto(`${product.origin}/settings`);
+    await page.goto(`${product.origin}/settings/holds`);
     await fill(page, 'textbox', 'Exactly', '7');
     await press(page, 'button', 'Apply');
     await sees(page, 'A hold lasts 10 s to 120 min, or is off (0).');
@@ -244,8 +246,10 @@ describe('by keyboard alone', () => {
     const answers = inbox.filter((message) => message.threadId === asked.threadId && message.id !== asked.id);
     expect(answers.map((message) => message.subject)).toEqual(['Re: Humidity logger handover']);
     await page.goto(`${product.origin}/inbox/${answers[0]!.id}`);
-    await sees(page, 'Also in this thread');
-    await sees(page, 'you, to Prakriti Thapa');
+    await sees(page, 'You, to Prakriti Thapa', 'article');
+    // What I wrote stands in the thread, to be unfolded.
+    await page.$eval('[data-message] button[aria-expanded="false"]', (each) => (each as HTMLElement).click());
+    await until('it to be unfolded', async () => (await page.$$('article .pane')).length === 2);
   });
 
   it('puts a message off and finds it back at its moment', async () => {

@@ -165,7 +165,8 @@ describe('a mark on the rail', () => {
     await page.mouse.move(x + 40, y, { steps: 5 });
     await sees(page, /Leaves Wed 0\d:\d\d, lands Wed .* in /, '[data-rail]');
     // Kathmandu is 5 h 45 min ahead: an afternoon here is a night there.
-    await page.mouse.move(20 + 240, y, { steps: 5 });
+    const rail = await page.$eval('[data-rail]', (each) => each.clientWidth);
+    await page.mouse.move(24 + (rail - 36) * 0.19, y, { steps: 5 });
     await sees(page, /at night/, '[data-rail]');
     await page.keyboard.press('Escape');
     await page.mouse.up();
@@ -192,7 +193,7 @@ describe('a mark on the rail', () => {
 });
 
 it('phrases are read in the languages of the settings, chosen by keyboard', async () => {
-  const page = await open('/settings');
+  const page = await open('/settings/you');
   const field = await find(page, 'combobox', 'Languages of the phrases I write');
   await field.focus();
   await page.keyboard.type('Germ');

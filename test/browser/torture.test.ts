@@ -175,7 +175,7 @@ it(
     const scripts = await page.evaluate(() => (window as { stolen?: number }).stolen ?? 0);
 
     await until('all departures to leave', async () => (await lateness()).length >= scheduled, 120_000);
-    const { answers, faults, memory, left: all } = await witness.saw();
+    const { answers, slow, faults, memory, left: all } = await witness.saw();
     const late = (await lateness()).slice(quiet.length);
     const desk = openDesk(product.dataDir);
     onTestFinished(() => desk.store.close());
@@ -201,6 +201,7 @@ it(
         `strange: ${strange.map((each) => `${each.strange} ${each.count}`).join(', ') || 'none'}; files by answer: ${JSON.stringify(files)}`,
         `late, ms: quiet p99 ${percentile(quiet, 0.99)}, under fire p50 ${percentile(late, 0.5)} p99 ${percentile(late, 0.99)}`,
         `answers, ms: p50 ${Math.round(percentile(answers, 0.5))} p99 ${Math.round(percentile(answers, 0.99))} most ${Math.round(Math.max(...answers))}`,
+        `slow ones: ${slow.join('; ') || 'none'}`,
         `most memory, MB: ${Object.entries(memory)
           .map(([name, bytes]) => `${name} ${Math.round(bytes / MB)}`)
           .join(', ')}`,

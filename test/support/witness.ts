@@ -10,6 +10,8 @@ export interface Saw {
   left: { subject: string; at: number }[];
   /** How long each answer took, ms. */
   answers: number[];
+  /** Those that took long, in words. */
+  slow: string[];
   /** Answers that were none, in words. */
   faults: string[];
   /** The most each process took, bytes, by its name. */

@@ -7,7 +7,11 @@ import type { AddressInfo } from 'node:net';
 import { SMTPServer } from 'smtp-server';
 import type { Saw } from './witness';
 
-const saw: Saw = { left: [], answers: [], faults: [], memory: {} };
+const saw: Saw = { left: [], answers: [], slow: [], faults: [], memory: {} };
+
+/** An answer to be named, ms. */
+const SLOW = 500;
+let began = 0;
 
 const server = new SMTPServer({
   authOptional: true,
@@ -47,7 +51,12 @@ async function keepAsking(url: string): Promise<void> {
     try {
       const answer = await fetch(url);
       await answer.arrayBuffer();
-      saw.answers.push(performance.now() - before);
+      const took = performance.now() - before;
+      saw.answers.push(took);
+      if (took > SLOW)
+        saw.slow.push(
+          `${new URL(url).pathname} ${Math.round(took)} ms, after ${Math.round((before - began) / 1000)} s`,
+        );
       if (answer.status !== 200) saw.faults.push(`${url}: ${answer.status}`);
     } catch (error) {
       saw.faults.push(`${url}: ${String(error)} ${String((error as Error).cause)}`);
@@ -59,6 +68,7 @@ async function keepAsking(url: string): Promise<void> {
 process.on('message', (told: { watch?: { launcher: number; urls: string[] } }) => {
   if (told.watch) {
     const { launcher, urls } = told.watch;
+    began = performance.now();
     setInterval(() => lookAtMemory(launcher), 100);
     for (const url of urls) void keepAsking(url);
   } else process.send!({ saw });

@@ -2,6 +2,7 @@
 import { Temporal } from 'temporal-polyfill';
 import { toLocal } from '../time/wallClock';
 import { longDayWords, timeWords } from '../time/words';
+import { namesTime } from './zonelessTimes';
 import { ownParts, type CheckContext, type Finding, type Landed } from './finding';
 
 /** Greetings of one language with the hour at which each begins to be right. */
@@ -136,7 +137,9 @@ function relatives(
     const part_ = /this (morning|afternoon|evening)/i.exec(words)?.[1];
     const exact =
       unit === 'week' ? week(date) : day(date) + (part_ ? ` in the ${part_.toLowerCase()}` : tail);
-    const there = unit === 'day' && !part_ && !tail ? nameThere(date, days[wrong]!) : undefined;
+    // With a time of mine beside it, the day may be another one there.
+    const there =
+      unit === 'day' && !part_ && !tail && !namesTime(part.text) ? nameThere(date, days[wrong]!) : undefined;
     const short = there && days.every((landed) => landed.equals(days[0]!)) ? [likeCase(words, there)] : [];
     return [
       {

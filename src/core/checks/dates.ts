@@ -11,6 +11,10 @@ function weekdayLike(wrong: string, right: string[]): string {
   return wrong[0] === wrong[0]!.toLowerCase() ? name.toLowerCase() : name[0]!.toUpperCase() + name.slice(1);
 }
 
+/** What is said right before a day by which something is to happen. */
+const DEADLINE =
+  /(?<!\p{L})(?:by|until|till|before|no later than|not later than|deadline(?: is|:)?|due(?: on| by)?|bis(?: zum)?|spätestens(?: am)?|até(?: ao?)?(?: dia)?|antes de|avant|d['’]ici|au plus tard|antes del?|hasta)\s+(?:(?:the|o|a|le|el|dia)\s+)?$/iu;
+
 export function dateFindings(text: string, { now, zone, landings }: CheckContext): Finding[] {
   const written = dayNumberOf(toLocal(now, zone));
   const landed = landings.map(({ local }) => dayNumberOf(local));
@@ -21,6 +25,8 @@ export function dateFindings(text: string, { now, zone, landings }: CheckContext
         const why = `does not agree: that day is a ${englishWeekday(weekdayOf(date))}`;
         return [inText('weekday', 'ask', from, words, why, [right + words.slice(weekday.length)])];
       }
+      if (date < written && DEADLINE.test(part.text.slice(0, from - part.from)))
+        return [inText('past-date', 'ask', from, words, 'is past already')];
       // Still to come when it is written, and past when it is read.
       const past = landed.some((day) => day > date);
       if (date >= written && past) return [inText('past-date', 'ask', from, words, 'is past when it lands')];

@@ -7,7 +7,8 @@ import type { CheckedMessage, MessageContext } from './checkedMessage';
 const MENTIONS =
   /(?<![\p{L}\p{N}])(?:click here|(?:this|the following|the) link(?: below| here)|here(?:['’]s| is) the link|following link|clique aqui|(?:link abaixo|seguinte link)|hier klicken|klicken sie hier|(?:folgende[nmr]?|unter diesem) link|cliquez ici|(?:lien ci-dessous|lien suivant)|haga clic aquí|(?:enlace siguiente|siguiente enlace|enlace de abajo))(?![\p{L}\p{N}])/iu;
 
-const URL_IN_TEXT = /\bhttps?:\/\/\S|\bwww\.\S/iu;
+/** A page that is named in the text itself. */
+export const URL_IN_TEXT = /\bhttps?:\/\/\S|\bwww\.\S/iu;
 
 export function linkFindings({ text, links }: CheckedMessage, { foreignLinks }: MessageContext): Finding[] {
   const parts = ownParts(text);

@@ -49,12 +49,31 @@ export function spelledWords(
 const spelling = (message: CheckedMessage, context: MessageContext) =>
   spellingFindings(spelledWords(message, context), context.dictionary);
 
+/** About a whole line: what is found within it is another matter. */
+const WIDE: readonly CheckId[] = ['capitals', 'unfinished'];
+
+/** One thing is reported once: of what is found in the same words the first. */
+function once(findings: readonly Finding[]): Finding[] {
+  const kept: Finding[] = [];
+  for (const finding of findings) {
+    const { field, from, to } = finding;
+    const covered =
+      to > 0 &&
+      kept.some(
+        (other) =>
+          other.field === field && !WIDE.includes(other.check) && from >= other.from && to <= other.to,
+      );
+    if (!covered) kept.push(finding);
+  }
+  return kept;
+}
+
 /** What the checks find, the gravest first, then in the order of the text. Nothing to say is no finding. */
 export function checkMessage(message: CheckedMessage, context: MessageContext): Finding[] {
   const { text } = message;
   // Somebody who has not begun has made no mistake.
   if (!text.trim() && !message.subject.trim() && message.visible.length + message.bcc.length === 0) return [];
-  return [
+  const found = [
     ...placeholders(message),
     ...shapeFindings(message),
     ...salutations(message, context),
@@ -66,7 +85,8 @@ export function checkMessage(message: CheckedMessage, context: MessageContext): 
     ...replyAllFindings(message, context),
     ...linkFindings(message, context),
     ...(context.off.includes('spelling') ? [] : spelling(message, context)),
-  ]
-    .filter(({ check }) => !context.off.includes(check))
-    .sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || a.from - b.from);
+  ];
+  return once(found.filter(({ check }) => !context.off.includes(check))).sort(
+    (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || a.from - b.from,
+  );
 }

@@ -1,5 +1,6 @@
 /** Addresses that are nearly ones I know, and lists that show people to one another. */
-import { addressKey, formatMailbox } from '../message/address';
+import { addressKey, formatMailbox, type Mailbox } from '../message/address';
+import { folded } from '../text/folded';
 import { everybody, type CheckedMessage, type MessageContext } from './checkedMessage';
 import type { Finding } from './finding';
 
@@ -37,6 +38,19 @@ function nearly(address: string, known: string): boolean {
   return domain === at && Math.min(local.length, own.length) > 4 && distance(local, own, 1) <= 1;
 }
 
+/** Addresses of a place, not of a person. */
+const ROLE =
+  /^(?:info|office|contact|hello|mail|post|admin|sales|support|registrar|loans|team|press|accounts?|billing|service)$/;
+
+/** The same whole name, or the same part before the @ where that is a name of its own. */
+function isSamePerson(each: Mailbox, known: Mailbox): boolean {
+  const name = folded(each.name).trim();
+  if (name.includes(' ') && name === folded(known.name).trim()) return true;
+  const [local] = addressKey(each.address).split('@') as [string];
+  const [own] = known.address.split('@') as [string];
+  return local === own && local.length > 5 && /[._-]/.test(local) && !ROLE.test(local);
+}
+
 export function recipientFindings(message: CheckedMessage, { people }: MessageContext): Finding[] {
   const list = everybody(message);
   const known = people.flatMap(({ name, addresses }) => addresses.map((address) => ({ name, address })));
@@ -44,12 +58,16 @@ export function recipientFindings(message: CheckedMessage, { people }: MessageCo
   const findings = list.flatMap((each): Finding[] => {
     const address = addressKey(each.address);
     if (mine.has(address)) return [];
-    const meant = known.find((other) => nearly(address, other.address));
+    const near = known.find((other) => nearly(address, other.address));
+    const meant = near ?? known.find((other) => isSamePerson(each, other));
     if (!meant) return [];
     return [
       {
         ...{ check: 'address', severity: 'ask', field: 'to', from: 0, to: 0, fixes: [] },
-        ...{ words: each.address, why: `is nearly ${meant.address}` },
+        ...{
+          words: each.address,
+          why: near ? `is nearly ${meant.address}` : `is no address of ${meant.name} that I know`,
+        },
         moves: [{ words: `Write to ${meant.address}`, add: formatMailbox(meant), remove: each.address }],
       },
     ];

@@ -44,15 +44,18 @@ function isSentenceStart(text: string, at: number): boolean {
 
 /**
  * The words of a text that could be misspelt: names (capitals in the middle of a sentence), abbreviations, the words of
- * `names` and `own` are left out, and so are quotations and the signature.
+ * `names` and `learned` are left out, and so are quotations and the signature.
  * @param names everybody’s, whole
- * @param own words I have said are right, lower case
+ * @param learned words I have said are right, lower case
  */
-export function wordsToSpell(text: string, names: readonly string[], own: readonly string[]): Spelled[] {
+export function wordsToSpell(text: string, names: readonly string[], learned: readonly string[]): Spelled[] {
   const [first, ...rest] = ownParts(text);
   const parts = first && !GREETING.test(first.text) ? [first, ...rest] : rest;
-  const usual = languageOf(parts.map((part) => part.text).join('\n')) ?? 'en';
-  const known = new Set([...names.flatMap((name) => name.toLowerCase().split(/[\s,.-]+/)), ...own]);
+  const own = ownParts(text)
+    .map((part) => part.text)
+    .join('\n');
+  const usual = languageOf(own) ?? 'en';
+  const known = new Set([...names.flatMap((name) => name.toLowerCase().split(/[\s,.-]+/)), ...learned]);
   const found = parts.flatMap((part): Spelled[] => {
     const language = languageOf(part.text) ?? usual;
     return [...part.text.matchAll(WORD)].flatMap((match): Spelled[] => {

@@ -9,6 +9,8 @@ import { ownParts, type CheckContext, type Finding } from './finding';
 /** `16:00`, `9h30`, `4 pm`, `4:30pm`; not parts of longer numbers, prices or ratios. */
 const TIME =
   /(?<![\d.,:/€$£×+-])(\d{1,2}[:.h]\d{2}(?:\s?[ap]m)?|\d{1,2}\s?[ap]m|\d{1,2}h)(?![\d:/%]|[.,]\d)/gi;
+/** True where a line names a time of day. */
+export const namesTime = (line: string): boolean => line.match(TIME) !== null;
 /** A dot is also a decimal point: then only with words before it that announce a time. */
 const ANNOUNCED = /\b(?:at|by|before|after|until|till|from|to|around|um|às|bis)\s*$/i;
 /** What may follow a time and says whose it is. */
@@ -33,27 +35,41 @@ const DATE =
   /\b(?:(?:mon|tues?|wed(?:nes)?|thu(?:rs)?|fri|sat(?:ur)?|sun)(?:day)?,?\s+)?(?:the\s+)?(\d{1,2}(?:st|nd|rd|th)?\s+(?:of\s+)?[A-Za-z]{3,9}|[A-Za-z]{3,9}\s+\d{1,2})\b/gi;
 const WEEKDAYS = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday'];
 
-/** The day a time in this line is on: a date, or a weekday, named there; else the day it lands. */
-function dayOf(line: string, landed: string): string {
+/** Days named by how far they are from the one it is written on. */
+const RELATIVE: [RegExp, number][] = [
+  [/\bday after tomorrow\b/i, 2],
+  [/\btomorrow\b/i, 1],
+  [/\b(?:today|tonight|this (?:morning|afternoon|evening))\b/i, 0],
+  [/\byesterday\b/i, -1],
+];
+
+/**
+ * The day a time in this line is on: a date, or a weekday, named there, reckoned from the day it is written; else the day
+ * it lands.
+ */
+function dayOf(line: string, landed: string, written: string): string {
   for (const [, words] of line.matchAll(DATE)) {
-    const date = readTypedDate(words!.replace(/\bof\s+/i, ''), landed);
+    const date = readTypedDate(words!.replace(/\bof\s+/i, ''), written);
     if (date) return date;
   }
   const index = WEEKDAYS.findIndex((name) => new RegExp(`\\b${name}\\b`, 'i').test(line));
+  const from = Temporal.PlainDate.from(written);
+  const days = RELATIVE.find(([pattern]) => pattern.test(line))?.[1];
+  if (days !== undefined) return from.add({ days }).toString();
   if (index < 0) return landed;
-  const from = Temporal.PlainDate.from(landed);
   return from.add({ days: (index + 1 - from.dayOfWeek + 7) % 7 }).toString();
 }
 
 export function zonelessTimes(text: string, context: CheckContext): Finding[] {
-  const { landings, zone, place } = context;
+  const { landings, zone, place, now } = context;
   const [first] = landings;
   if (!first) return [];
+  const written = toLocal(now, zone).slice(0, 10);
   return ownParts(text).flatMap((part) => {
     const times = [...part.text.matchAll(TIME)];
     // Most lines name no time: of those nothing more is asked.
     if (times.length === 0) return [];
-    const date = dayOf(part.text, first.local.slice(0, 10));
+    const date = dayOf(part.text, first.local.slice(0, 10), written);
     return times.flatMap((match): Finding[] => {
       const words = match[1]!;
       const before = part.text.slice(0, match.index);

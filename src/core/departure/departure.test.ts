@@ -193,6 +193,7 @@ it('groups what needs me first, then by my days', () => {
     [
       make('scheduled', '2026-11-24T18:30:00Z'),
       make('held', '2026-11-25T06:50:00Z', null, true),
+      make('paused', '2026-11-25T06:50:00Z', 'review', true),
       make('failed', '2026-11-24T19:00:00Z'),
       make('paused', '2026-11-24T19:10:00Z', 'late'),
       make('unconfirmed', '2026-11-24T19:20:00Z'),
@@ -208,7 +209,7 @@ it('groups what needs me first, then by my days', () => {
     ['In doubt: did it arrive?', 1],
     ['Too late: their moment passed while nothing was running', 1],
     ['Needs you', 2],
-    ['Written in quiet hours: reconsider before they leave', 1],
+    ['Written in quiet hours: reconsider before they leave', 2],
     ['Today', 1],
     ['Tomorrow, Wednesday 25 November', 1],
     ['Thursday 26 November', 1],

@@ -32,7 +32,7 @@ export interface DepartureGroup<T> {
 function concern({ state, pausedFor, quiet }: Grouped): string | undefined {
   if (state === 'unconfirmed') return IN_DOUBT;
   if (state === 'paused' && pausedFor === 'late') return TOO_LATE;
-  if (state === 'held' && quiet) return QUIET;
+  if (quiet && (state === 'held' || pausedFor === 'review')) return QUIET;
   return state === 'failed' || state === 'paused' ? NEEDS_ME : undefined;
 }
 

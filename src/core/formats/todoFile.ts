@@ -4,6 +4,7 @@ import type { TodoMoment, TodoTimes } from '../todo/todo';
 import { assertFew } from './few';
 import { zonesArePlain } from './zoneRules';
 import { isLocal, toInstant, toLocal } from '../time/wallClock';
+import { canonicalZone } from '../time/zones';
 
 /** A to-do as it goes into a file or comes out of one. */
 export interface TodoEntry extends TodoTimes {
@@ -15,8 +16,19 @@ export interface TodoEntry extends TodoTimes {
   /** Epoch ms. */
   doneAt: number | null;
   createdAt: number;
+  /** The rule by which others have it repeat (RFC 5545 §3.3.10): here it is one, and the rule goes out again with it. */
+  rrule: string | null;
   /** Message-ID of the message it is about, with angle brackets. */
   about: string | null;
+  /** What that message is called, and who wrote it or was written to; empty where it is about none. */
+  subject: string;
+  who: string;
+}
+
+/** One that was read, and what the file says of it that is not kept, in words. */
+export interface ReadTodo {
+  todo: Omit<TodoEntry, 'subject' | 'who'>;
+  lost: string[];
 }
 
 /** A file without to-dos. `message` is fit to show. */
@@ -51,10 +63,16 @@ function icalMoments({
     if (!moment) return [];
     if (!timed) return [[name, ICAL.Time.fromDateString(moment.date)]];
     const value: [string, ICAL.Time] = [name, icalInstant(moment, moment.time ?? whole)];
-    return moment.time ? [value] : [value, [`x-oak-${name}-day`, moment.date]];
+    // The instant is the same everywhere; whose wall clock it was meant by is said beside it.
+    const zone: [string, string] = [`x-oak-${name}-zone`, moment.zone];
+    return moment.time ? [value, zone] : [value, zone, [`x-oak-${name}-day`, moment.date]];
   };
   return [...each('dtstart', start, DAY_BEGINS), ...each('due', due, DAY_ENDS)];
 }
+
+/** “answer: Loan papers, Bela Sousa”: who finds it in a calendar sees what it is about, and about whom. */
+const summaryOf = ({ what, subject, who }: TodoEntry): string =>
+  subject || who ? `${what}: ${[subject, who].filter(Boolean).join(', ')}` : what;
 
 /** One calendar with all of them. */
 export function writeTodoFile(todos: readonly TodoEntry[], now: number): string {
@@ -69,9 +87,13 @@ export function writeTodoFile(todos: readonly TodoEntry[], now: number): string 
     put('uid', todo.uid);
     put('dtstamp', utc(now));
     put('created', utc(todo.createdAt));
-    put('summary', todo.what);
+    const summary = summaryOf(todo);
+    put('summary', summary);
+    if (summary !== todo.what) put('x-oak-what', todo.what);
     if (todo.note) put('description', todo.note);
     for (const [name, value] of icalMoments(todo)) put(name, value);
+    // A rule counts from the start (RFC 5545 §3.8.5.3).
+    if (todo.rrule && todo.start) put('rrule', ICAL.Recur.fromString(todo.rrule));
     put('status', STATUS[todo.state]);
     if (todo.doneAt !== null) put('completed', utc(todo.doneAt));
     // A message by its id (RFC 2392 `mid:`).
@@ -81,7 +103,7 @@ export function writeTodoFile(todos: readonly TodoEntry[], now: number): string 
       alarm.addPropertyWithValue('action', todo.sound ? 'AUDIO' : 'DISPLAY');
       if (!todo.sound) alarm.addPropertyWithValue('description', todo.what.replace(/[\r\n]+/g, ' '));
       const trigger = new ICAL.Property('trigger');
-      trigger.setParameter('value', 'DATE-TIME');
+      // Its kind is said by the library, once (RFC 5545 §3.8.6.3).
       trigger.resetType('date-time');
       trigger.setValue(utc(todo.remindAt));
       alarm.addProperty(trigger);
@@ -124,15 +146,57 @@ function decoded(id: string): string {
   }
 }
 
-function readEntry(entry: ICAL.Component, zone: string, now: number): TodoEntry {
+/** What a to-do here cannot hold, by the property it stands in (RFC 5545 §3.6.2). */
+const LOST: Record<string, string> = {
+  ...{
+    rrule: 'that it repeats here',
+    rdate: 'that it repeats',
+    attendee: 'who takes part',
+    organizer: 'who asked',
+  },
+  ...{
+    location: 'where',
+    priority: 'its priority',
+    attach: 'what is attached',
+    'percent-complete': 'how far it is',
+  },
+  duration: 'how long it takes',
+};
+
+function lostOf(entry: ICAL.Component): string[] {
+  const words = Object.entries(LOST).flatMap(([name, said]) => (entry.getFirstProperty(name) ? said : []));
+  const alarms = entry.getAllSubcomponents('valarm').length;
+  return [...new Set([...words, ...(alarms > 1 ? ['all reminders but the first'] : [])])];
+}
+
+/** A zone the machine knows, else the one given. */
+function zoneOr(named: string, usual: string): string {
+  try {
+    return named ? canonicalZone(named) : usual;
+  } catch {
+    return usual;
+  }
+}
+
+/** Longer ones are no rules. */
+const LONGEST_RULE = 1000;
+
+/** What is to be done, without what it is about; where the summary was changed since, all of that. */
+function whatOf(summary: string, what: string): string {
+  const own = what && (summary === what || summary.startsWith(`${what}: `)) ? what : summary;
+  return own.trim() || 'check';
+}
+
+function readEntry(entry: ICAL.Component, zone: string, now: number): ReadTodo['todo'] {
   const text = (name: string) => {
     const value = entry.getFirstPropertyValue(name) as unknown;
     return typeof value === 'string' ? value : '';
   };
   const time = (name: string) => {
     const day = text(`x-oak-${name}-day`);
-    if (isLocal(`${day}T00:00`)) return { date: day, time: null, zone };
-    return momentFrom(entry.getFirstPropertyValue(name), zone);
+    const theirs = zoneOr(text(`x-oak-${name}-zone`), zone);
+    if (isLocal(`${day}T00:00`)) return { date: day, time: null, zone: theirs };
+    return momentFrom(entry.getFirstPropertyValue(name), theirs);
   };
   const instant = (name: string) => {
     const value = entry.getFirstPropertyValue(name) as unknown;
@@ -144,13 +208,14 @@ function readEntry(entry: ICAL.Component, zone: string, now: number): TodoEntry 
   const about = /^mid:(.+)$/i.exec(text('url'))?.[1];
   return {
     uid: text('uid'),
-    what: text('summary').trim() || 'check',
+    what: whatOf(text('summary'), text('x-oak-what')),
     note: text('description'),
     ...{ start, due, remindAt: remindAt(entry, { start, due }) },
     sound: String(action).toUpperCase() === 'AUDIO',
     state: status === 'COMPLETED' ? 'done' : status === 'CANCELLED' ? 'dropped' : 'open',
     doneAt: instant('completed'),
     createdAt: instant('created') ?? now,
+    rrule: entry.getFirstPropertyValue('rrule')?.toString().slice(0, LONGEST_RULE) || null,
     about: about ? `<${decoded(about)}>` : null,
   };
 }
@@ -178,7 +243,7 @@ function realTime(time: ICAL.Time): ICAL.Time {
  * @param zone mine, for times that name none
  * @throws TodoFileError
  */
-export function readTodoFile(text: string, zone: string, now: number): TodoEntry[] {
+export function readTodoFile(text: string, zone: string, now: number): ReadTodo[] {
   let calendars: ICAL.Component[];
   let plain: boolean;
   try {
@@ -195,7 +260,7 @@ export function readTodoFile(text: string, zone: string, now: number): TodoEntry
   assertFew(entries.length);
   return entries.map((entry, index) => {
     try {
-      return readEntry(entry, zone, now);
+      return { todo: readEntry(entry, zone, now), lost: lostOf(entry) };
     } catch {
       throw new TodoFileError(
         `${nameOf(entry, index)} holds a date, a time or an alarm that cannot be: nothing of the file was taken in.`,

@@ -71,8 +71,10 @@ export function decideHold(message: SentMessage, context: HoldContext): Hold {
   }
   const until =
     context.inSpiteOfQuiet || atOnce ? null : quietUntil(context.now, context.quiet, context.zone);
-  if (until === null || until - context.now <= hold.ms) return hold;
-  return { ...hold, ms: until - context.now, quiet: until };
+  if (until !== null && until - context.now > hold.ms)
+    hold = { ...hold, ms: until - context.now, quiet: until };
+  const waits = hold.quiet !== null && context.quiet.after === 'waits';
+  return waits ? { ...hold, review: true } : hold;
 }
 
 /** “Wed 06:50”. */
@@ -99,9 +101,11 @@ export const holdLength = (ms: number): string =>
 export function holdWords(hold: Hold, context: HoldWordsContext, copies = ''): string {
   const { now, senderZone, hourCycle } = context;
   const rule = hold.rule ? ` by the rule “${hold.rule.name}” (${hold.rule.why})` : '';
-  if (hold.review) return `Waits${copies} until you have looked${rule}`;
-  if (hold.quiet !== null)
-    return `Held${copies} until quiet hours end, ${endWords(hold.quiet, now, senderZone, hourCycle)}${rule}`;
+  const quietEnd =
+    hold.quiet === null ? '' : `until quiet hours end, ${endWords(hold.quiet, now, senderZone, hourCycle)}`;
+  if (hold.review)
+    return `Waits${copies} until you have looked${quietEnd && `, at least ${quietEnd}`}${rule}`;
+  if (quietEnd) return `Held${copies} ${quietEnd}${rule}`;
   if (hold.ms === 0) return `Leaves at once${copies}, without a hold${rule}`;
   return `Leaves now${copies}, held ${durationWords(hold.ms)}${rule}`;
 }

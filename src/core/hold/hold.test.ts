@@ -172,6 +172,21 @@ describe('how a send is held', () => {
     expect(words([], { ...night, inSpiteOfQuiet: true })).toBe('Leaves now, held 90 s');
   });
 
+  it('where I choose so, past the end of quiet hours until I have looked', () => {
+    const waits = { ...quiet, after: 'waits' as const };
+    expect(decide([], { ...night, quiet: waits })).toMatchObject({
+      review: true,
+      quiet: at('2026-11-25T06:50'),
+    });
+    expect(words([], { ...night, quiet: waits })).toBe(
+      'Waits until you have looked, at least until quiet hours end, Wed 25 Nov 06:50',
+    );
+    expect(decide([], { ...context, quiet: waits }).review).toBe(false);
+    expect(decide([], { ...night, quiet: waits, inSpiteOfQuiet: true }).review).toBe(false);
+    expect(decide([rule({ action: { kind: 'release' } })], { ...night, quiet: waits }).review).toBe(false);
+    expect(decide([rule({ action: { kind: 'quiet-end' } })], { ...context, quiet: waits }).review).toBe(true);
+  });
+
   it('says in lists what is not usual', () => {
     expect(heldByWords(decide([]))).toBeUndefined();
     expect(heldByWords(decide([], night))).toBe('quiet hours');

@@ -78,3 +78,15 @@ export function formatMailbox({ name, address, group }: Mailbox): string {
   const plain = /^[\p{L}\p{N} !#$%&'*+/=?^_`{|}~-]+$/u.test(name);
   return `${plain ? name : `"${name.replace(/(["\\])/g, '\\$1')}"`} <${address}>`;
 }
+
+export function isAddress(text: string): boolean {
+  try {
+    parseMailbox(text);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** An address, or a group by its name. */
+export const isRecipient = (text: string): boolean => groupName(text) !== undefined || isAddress(text);

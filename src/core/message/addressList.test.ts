@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { formatMailbox } from './address';
-import { endsAPiece, readAddressList } from './addressList';
+import { endsAPiece, readAddressList, readPastedAddresses } from './addressList';
 
 it.each([
   ['a@x.example,,bela@y.example', ['a@x.example', 'bela@y.example']],
@@ -59,3 +59,12 @@ it.each([
   ['Team: a@x.example, b', false],
   ['Team: a@x.example, b@x.example;', true],
 ])('%j ends a piece: %s', (text, ends) => expect(endsAPiece(text)).toBe(ends));
+
+it.each<[string, string[]]>([
+  ['a@x.example\nb@x.example', ['a@x.example', 'b@x.example']],
+  ['Name\tAddress\nHaruki Anzai\th@x.example\n', ['Haruki Anzai <h@x.example>']],
+  ['1\tHaruki\tAnzai\th@x.example\tOsaka', ['Haruki Anzai <h@x.example>']],
+  ['Lender\tHaruki Anzai\th@x.example', ['Haruki Anzai <h@x.example>']],
+  ['\t"Bela <b@x.example>"', ['Bela <b@x.example>']],
+  ['a@x.example\t\nNo Address\t', ['a@x.example', 'No Address']],
+])('pasted from a table: %j', (text, pieces) => expect(readPastedAddresses(text)).toEqual(pieces));

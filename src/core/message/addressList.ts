@@ -34,6 +34,30 @@ export function readAddressList(text: string): string[] {
   });
 }
 
+/** Of a cell of a table: what stands in it is an address, with a name or without. */
+const HAS_ADDRESS = /[^\s@<>]@[^\s@<>]/;
+
+/**
+ * What is pasted: a list, or rows of a table whose cells are parted by tabs, as spreadsheets give them. Of a row the cell
+ * before the address is the name; other cells, and a first row of headings, are left out. A row without an address comes
+ * out as it is, so that it can be mended.
+ */
+export function readPastedAddresses(text: string): string[] {
+  if (!text.includes('\t')) return readAddressList(text);
+  return text.split(/\r?\n/).flatMap((row, index) => {
+    const cells = row.split('\t').map((cell) => cell.trim().replace(/^"(.*)"$/, '$1'));
+    const at = cells.findIndex((cell) => HAS_ADDRESS.test(cell));
+    if (at < 0) return index === 0 ? [] : cells.filter(Boolean).join(' ') || [];
+    const [piece] = readAddressList(cells[at]!);
+    const names = cells.slice(0, at).filter((cell) => /\p{L}/u.test(cell));
+    const last = names.at(-1) ?? '';
+    // First and last name in cells of their own.
+    const name = last.includes(' ') ? last : names.slice(-2).join(' ');
+    const bare = piece !== undefined && !/[<\s]/.test(piece);
+    return bare && names.length > 0 ? [formatMailbox({ name, address: piece })] : (piece ?? []);
+  });
+}
+
 /** True where something stands before a separator, outside of quotes, comments and groups: it is complete. */
 export function endsAPiece(text: string): boolean {
   const bare = text.replace(/"(?:[^"\\]|\\.)*"?|\((?:[^()\\]|\\.)*\)?/gs, 'x');

@@ -1,5 +1,7 @@
 /** What a message says of itself beside its words, and what is asked of those who carry and read it. */
 
+import type { SetAside } from '../checks/setAside';
+
 /** How urgent it is (RFC 4021 §2.1.54 `Importance`). */
 export const IMPORTANCES = ['high', 'normal', 'low'] as const;
 export type Importance = (typeof IMPORTANCES)[number];
@@ -7,6 +9,30 @@ export type Importance = (typeof IMPORTANCES)[number];
 /** Whom it is meant for (RFC 4021 §2.1.55 `Sensitivity`); `none` says nothing. */
 export const SENSITIVITIES = ['none', 'personal', 'private', 'company-confidential'] as const;
 export type Sensitivity = (typeof SENSITIVITIES)[number];
+
+/** What of this a message that comes in says. */
+export interface AskedDetails {
+  importance: Importance;
+  sensitivity: Sensitivity;
+  /** It asks to be told that it was seen; nothing here tells. */
+  readReceipt: boolean;
+}
+
+/**
+ * `Importance` and `Sensitivity` (RFC 2156 §5.3.4), `X-Priority`, an older habit, and `Disposition-Notification-To`
+ * (RFC 8098 §2.1).
+ * @param header looks a header up by its lower-case name
+ */
+export function askedDetails(header: (name: string) => string | undefined): AskedDetails {
+  const value = (name: string) => header(name)?.trim().toLowerCase() ?? '';
+  const priority = Number(/^[1-5]/.exec(value('x-priority'))?.[0] ?? 3);
+  const byNumber: Importance = priority < 3 ? 'high' : priority > 3 ? 'low' : 'normal';
+  return {
+    importance: IMPORTANCES.find((each) => each === value('importance')) ?? byNumber,
+    sensitivity: SENSITIVITIES.find((each) => each === value('sensitivity')) ?? 'none',
+    readReceipt: value('disposition-notification-to') !== '',
+  };
+}
 
 export interface MessageDetails {
   /** Id of one of my identities; null: the main one. */
@@ -19,6 +45,8 @@ export interface MessageDetails {
   readReceipt: boolean;
   /** The folder that keeps the sent copy; null: none is kept. */
   keptIn: string | null;
+  /** What its checks found and is meant so. */
+  setAside: readonly SetAside[];
 }
 
 /** Where sent copies go unless something else is chosen. */
@@ -26,7 +54,7 @@ export const SENT_FOLDER = 'Sent';
 
 export const usualDetails: MessageDetails = {
   ...{ identity: null, importance: 'normal', sensitivity: 'none' },
-  ...{ deliveryReceipt: false, readReceipt: false, keptIn: SENT_FOLDER },
+  ...{ deliveryReceipt: false, readReceipt: false, keptIn: SENT_FOLDER, setAside: [] },
 };
 
 /** Somebody I write as. */

@@ -179,3 +179,55 @@ describe('another signature', () => {
     expect(plainAlternative(signed).text).toBe(`Hello\n\n-- \nLoans\n\n${quote}`);
   });
 });
+
+describe('a table', () => {
+  const cell = (words: string, type = 'tableCell', attrs = {}) => ({
+    type,
+    attrs,
+    content: [p(text(words))],
+  });
+  const row = (...content: RichNode[]) => ({ type: 'tableRow', content });
+  const head = (...words: string[]) => row(...words.map((each) => cell(each, 'tableHeader')));
+  const table = (...content: RichNode[]): RichNode => ({ type: 'table', content });
+  const plain = (...content: RichNode[]) => plainAlternative(doc(table(...content))).text;
+
+  it('stands in columns, with a rule below its headings', () => {
+    expect(
+      plain(head('Crate', 'Lender'), row(cell('7'), cell('Osaka')), row(cell('11'), cell('Lagos'))),
+    ).toBe('Crate  Lender\n-----  ------\n7      Osaka\n11     Lagos');
+  });
+
+  it('whose cells have several lines, are empty, wide, or go over columns', () => {
+    const two = { type: 'tableCell', content: [p(text('one')), p(text('two'))] };
+    expect(plain(row(two, cell('x')), row(cell(''), cell('y')))).toBe('one  x\ntwo\n     y');
+    expect(plain(row(cell('東京'), cell('x')), row(cell('abc'), cell('y')))).toBe('東京  x\nabc   y');
+    const wide = cell('over both of them', 'tableCell', { colspan: 2 });
+    expect(plain(row(wide, cell('z')), row(cell('a'), cell('b'), cell('c')))).toBe(
+      'over both of them  z\na  b  c',
+    );
+  });
+
+  it('has its words where the document has them', () => {
+    const { text: whole, spans } = plainAlternative(
+      doc(table(row(cell('ab'), cell('cd')), row(cell('e'), cell('f')))),
+    );
+    const at = whole.indexOf('cd');
+    // A table, a row and a cell begin before “ab”, each one position; a paragraph too.
+    expect(rangeAt(spans, at, at + 2)).toEqual({ from: 10, to: 12 });
+    expect(rangeAt(spans, 0, 2)).toEqual({ from: 4, to: 6 });
+  });
+
+  it('loses no word, whatever is in it', () => {
+    const cells = fc.array(fc.array(fc.string({ maxLength: 6 }), { minLength: 1, maxLength: 4 }), {
+      minLength: 1,
+      maxLength: 4,
+    });
+    fc.assert(
+      fc.property(cells, (rows) => {
+        const bare = (value: string) => value.replace(/\s/g, '');
+        const written = plain(...rows.map((each) => row(...each.map((words) => cell(words)))));
+        expect(bare(written)).toBe(bare(rows.flat().join('')));
+      }),
+    );
+  });
+});

@@ -125,6 +125,54 @@ function itemLines(node: RichNode, position: number, mark: string): Line[] {
   ]);
 }
 
+/** Letters that stand two wide where all letters stand equally wide (UAX #11). */
+const WIDE = /[\p{sc=Han}\p{sc=Hiragana}\p{sc=Katakana}\p{sc=Hangul}\u3000-\u303f\uff01-\uff60]/gu;
+
+const widthOf = (line: Line): number => {
+  const text = line.map((piece) => piece.text).join('');
+  return [...text].length + (text.match(WIDE)?.length ?? 0);
+};
+
+/** Between two columns. */
+const GAP = '  ';
+
+/** A table in columns, each as wide as the widest of its cells; a rule below a row of headings. */
+function tableLines(node: RichNode, position: number): Line[] {
+  const rows = placed(node, position + 1).map(({ node: row, position: start }) => ({
+    heading: row.content?.every(({ type }) => type === 'tableHeader') ?? false,
+    cells: placed(row, start + 1).map((cell) => ({
+      lines: blockLines(placed(cell.node, cell.position + 1), true),
+      across: Number(cell.node.attrs?.colspan ?? 1),
+    })),
+  }));
+  const widths: number[] = [];
+  for (const { cells } of rows) {
+    let column = 0;
+    for (const { lines, across } of cells) {
+      if (across === 1) widths[column] = Math.max(widths[column] ?? 0, ...lines.map(widthOf));
+      column += across;
+    }
+  }
+  return rows.flatMap(({ heading, cells }, index) => {
+    const height = Math.max(1, ...cells.map(({ lines }) => lines.length));
+    const drawn = Array.from({ length: height }, (_, row): Line => {
+      let [column, used, due] = [0, 0, 0];
+      return cells.flatMap(({ lines, across }): Line => {
+        const pieces = lines[row] ?? [];
+        // One that goes over several columns may be wider than they are.
+        const room = used === 0 ? due : Math.max(due - used, GAP.length);
+        const before = pieces.length > 0 && room > 0 ? [{ text: ' '.repeat(room) }] : [];
+        if (pieces.length > 0) used += room + widthOf(pieces);
+        for (const width of Array.from({ length: across }, () => widths[column++] ?? 0))
+          due += width + GAP.length;
+        return [...before, ...pieces];
+      });
+    });
+    const rule = widths.map((width) => '-'.repeat(Math.max(1, width))).join(GAP);
+    return heading && index === 0 && rows.length > 1 ? [...drawn, [{ text: rule }]] : drawn;
+  });
+}
+
 function linesOf(node: RichNode, position: number): Line[] {
   const inside = position + 1;
   switch (node.type) {
@@ -138,6 +186,8 @@ function linesOf(node: RichNode, position: number): Line[] {
     }
     case 'blockquote':
       return quoted(blockLines(placed(node, inside)));
+    case 'table':
+      return tableLines(node, position);
     case 'signature':
       // The mark of RFC 3676 §4.3, by which readers' programs know it.
       return [[{ text: '-- ' }], ...blockLines(placed(node, inside), true)];

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { me } from '../../../test/support/phrases';
-import { readDateField, readTimeField } from './fields';
+import { readDateField, readMomentField, readTimeField } from './fields';
 
 describe('a day in a field', () => {
   const context = { today: '2026-11-24', me: me.working, languages: ['en', 'de'] as const };
@@ -23,6 +23,22 @@ describe('a day in a field', () => {
     ['zork', undefined],
     ['', undefined],
   ])('%s', (text, date) => expect(readDateField(text, context)).toBe(date));
+});
+
+describe('a moment in a field', () => {
+  const context = { now: Date.parse('2026-11-24T14:24:00Z'), me, languages: ['en', 'de'] as const };
+  it.each([
+    ['friday 16:00', '2026-11-27T16:00'],
+    ['in 3 hours', '2026-11-24T17:24'],
+    ['tomorrow 9:10', '2026-11-25T09:10'],
+    ['10 dec 8:30 in Tokyo', '2026-12-09T23:30'],
+    ['übermorgen 9:15', '2026-11-26T09:15'],
+    ['tomorrow, theirs', undefined],
+    ['every friday 9:00', undefined],
+    ['yesterday 9:00', undefined],
+    ['zork 9:00', undefined],
+    ['', undefined],
+  ])('%s', (text, moment) => expect(readMomentField(text, context)).toBe(moment));
 });
 
 describe('a time in a field', () => {

@@ -1,10 +1,11 @@
 /** What phrases read, for a field that holds only a day or only a time. */
 import { localAt, type Working } from '../time/dayParts';
 import { readTypedDate, readTypedTime } from '../time/typed';
+import { toInstant, toLocal } from '../time/wallClock';
 import type { Language } from '../text/language';
 import { candidateDates } from './dates';
 import type { Said } from './parts';
-import { waysToRead } from './read';
+import { readPhrase, waysToRead, type PhraseContext } from './read';
 import { minutesOf } from './resolve';
 
 interface FieldContext {
@@ -34,6 +35,21 @@ export function readDateField(text: string, { today, me, languages }: FieldConte
     if (!('problem' in dates)) return dates[0];
   }
   return undefined;
+}
+
+/**
+ * A moment in the words of phrases, where a day and a time stand side by side: “friday 16:00”, “in 3 hours”.
+ * @returns `2026-11-27T16:00` on my clock; undefined where it is none, or more than one
+ */
+export function readMomentField(
+  text: string,
+  context: Pick<PhraseContext, 'now' | 'me' | 'languages' | 'hourCycle'>,
+): string | undefined {
+  const result = readPhrase(text, { ...context, readers: [], mineFirst: true });
+  if (result.kind !== 'understood' || result.readings.length !== 1) return undefined;
+  const { plan } = result.readings[0]!;
+  if (plan.kind !== 'at') return undefined;
+  return toLocal(toInstant(plan.local, plan.zone).at, context.me.zone).slice(0, 16);
 }
 
 /**

@@ -12,13 +12,13 @@ const term = (words: string, more: object = {}) => ({
 describe('a search', () => {
   it('has words, phrases, and keys', () => {
     const query = readQuery('crate "cold store" from:haruki SUBJECT:"lacquer panels" -fee NOT bond', TODAY);
-    expect(query.terms).toEqual([
-      term('crate'),
-      term('cold store', { exact: true }),
-      term('haruki', { field: 'from' }),
-      term('lacquer panels', { field: 'subject', exact: true }),
-      term('fee', { not: true }),
-      term('bond', { not: true }),
+    expect(query.groups).toEqual([
+      [term('crate')],
+      [term('cold store', { exact: true })],
+      [term('haruki', { field: 'from' })],
+      [term('lacquer panels', { field: 'subject', exact: true })],
+      [term('fee', { not: true })],
+      [term('bond', { not: true })],
     ]);
     expect(query.problems).toEqual([]);
   });
@@ -38,8 +38,41 @@ describe('a search', () => {
     expect(problems.map(({ part }) => part)).toEqual(['with:love', 'state:lost', 'since:never']);
   });
 
+  it('has one of several, where they are joined by OR', () => {
+    const query = readQuery('from:bela OR from:ana OR cc:"Ana B" crates', TODAY);
+    expect(query.groups).toEqual([
+      [
+        term('bela', { field: 'from' }),
+        term('ana', { field: 'from' }),
+        term('Ana B', { field: 'cc', exact: true }),
+      ],
+      [term('crates')],
+    ]);
+    expect(query.problems).toEqual([]);
+  });
+
+  it.each([
+    ['OR crates', 'OR'],
+    ['crates OR', 'OR'],
+    ['crates OR -fee', 'OR -fee'],
+    ['-fee OR crates', 'OR crates'],
+    ['crates OR state:inbox', 'state:inbox'],
+    ['form:bela', 'form:bela'],
+    ['is:unread', 'is:unread'],
+  ])('%s is not understood, and that is said', (typed, part) => {
+    expect(readQuery(typed, TODAY).problems.map((each) => each.part)).toEqual([part]);
+  });
+
+  it('takes the address of a page for what it is', () => {
+    expect(readQuery('https://a.example/x?y=1', TODAY).problems).toEqual([]);
+  });
+
   it('takes times and the like for words, and nothing for nothing', () => {
-    expect(readQuery('at 10:30', TODAY).terms.map(({ words }) => words)).toEqual(['at', '10:30']);
+    expect(
+      readQuery('at 10:30', TODAY)
+        .groups.flat()
+        .map(({ words }) => words),
+    ).toEqual(['at', '10:30']);
     expect(isEmptyQuery(readQuery('  from: ""', TODAY))).toBe(true);
   });
 

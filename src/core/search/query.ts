@@ -7,7 +7,7 @@ import { wordTable } from '../text/wordTable';
 import { readTypedDate } from '../time/typed';
 
 /** Where a word is looked for. */
-export type SearchField = 'anywhere' | 'from' | 'to' | 'subject' | 'body' | 'file';
+export type SearchField = 'anywhere' | 'from' | 'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'file';
 
 export const SEARCH_STATES = [
   ...['inbox', 'returned', 'snoozed', 'archived', 'to-do', 'pending', 'draft', 'left'],
@@ -25,7 +25,8 @@ export interface SearchTerm {
 }
 
 export interface SearchQuery {
-  terms: SearchTerm[];
+  /** Of each group one has to be there; one that is not to be there stands alone. */
+  groups: SearchTerm[][];
   state: SearchState | null;
   /** Something is attached. */
   withFile: boolean;
@@ -39,7 +40,8 @@ export interface SearchQuery {
 /** The keys, with what each does, for suggestions. */
 export const SEARCH_KEYS = [
   { key: 'from:', words: 'who wrote it' },
-  { key: 'to:', words: 'who it went to' },
+  { key: 'to:', words: 'who it went to, in copy too' },
+  { key: 'cc:', words: 'who got a copy' },
   { key: 'subject:', words: 'a word of the subject' },
   { key: 'body:', words: 'a word of the text' },
   { key: 'since:', words: 'that day or later' },
@@ -65,9 +67,10 @@ function stateWords(state: SearchState): string {
 
 const TOKEN = /(-?)(?:([a-z]{1,20}):)?(?:"([^"]*)"?|([^\s"]+))/giu;
 const FIELDS = wordTable<SearchField>({
-  ...{ from: 'from', to: 'to', cc: 'to', bcc: 'to' },
+  ...{ from: 'from', to: 'to', cc: 'cc', bcc: 'bcc' },
   ...{ subject: 'subject', body: 'body', text: 'anywhere', file: 'file' },
 });
+const KEY_NAMES = 'from:, to:, cc:, bcc:, subject:, body:, file:, since:, before:, on:, with: and state:';
 /** More would be no search but a text. */
 const MOST_TERMS = 20;
 
@@ -83,15 +86,38 @@ function pastDate(typed: string, today: string): string | undefined {
 /** @param today `2026-11-24` on my calendar */
 export function readQuery(text: string, today: string): SearchQuery {
   const query: SearchQuery = {
-    ...{ terms: [], state: null, withFile: false, since: null, before: null, problems: [] },
+    ...{ groups: [], state: null, withFile: false, since: null, before: null, problems: [] },
   };
   let not = false;
+  /** An OR has been typed, and what comes next belongs to the group before it. */
+  let or: string | null = null;
+  const add = (part: string, term: SearchTerm) => {
+    const last = query.groups.at(-1);
+    if (or === null) query.groups.push([term]);
+    else if (!last) query.problems.push({ part: or, why: 'OR stands between two words.' });
+    else if (term.not || last[0]!.not)
+      query.problems.push({ part: `OR ${part}`, why: 'What is not to be there cannot stand beside OR.' });
+    else last.push(term);
+    or = null;
+  };
   for (const [part, minus, rawKey, quoted, bare] of text.matchAll(TOKEN)) {
     const key = rawKey?.toLowerCase();
     const value = quoted ?? bare ?? '';
     const wrong = (why: string) => query.problems.push({ part, why });
     // A key whose word has not been typed yet.
     if (!key && bare && bare.endsWith(':') && FIELDS[bare.slice(0, -1).toLowerCase()]) continue;
+    if (!key && bare === 'OR') {
+      or = part;
+      continue;
+    }
+    if (
+      or !== null &&
+      (key === 'with' || key === 'state' || key === 'since' || key === 'before' || key === 'on')
+    ) {
+      wrong('OR joins words, not days and states.');
+      or = null;
+      continue;
+    }
     if (!key && bare === 'NOT') {
       not = true;
       continue;
@@ -113,22 +139,20 @@ export function readQuery(text: string, today: string): SearchQuery {
       if (state) query.state = state;
       else wrong(`There is no state “${value}”: ${SEARCH_STATES.join(', ')}.`);
     } else if (key && !FIELDS[key]) {
-      // “10:30” and the like are words.
-      query.terms.push({
-        field: 'anywhere',
-        words: `${key}:${value}`,
-        exact: false,
-        not: not || minus === '-',
-      });
-    } else if (value && query.terms.length < MOST_TERMS) {
+      // The beginning of an address is no key.
+      if (!value.startsWith('//') && key !== 'mailto')
+        wrong(`There is no key ${key}: and it is looked for as a word. Keys are ${KEY_NAMES}.`);
+      add(part, { field: 'anywhere', words: `${key}:${value}`, exact: false, not: not || minus === '-' });
+    } else if (value && query.groups.flat().length < MOST_TERMS) {
       const field = key ? FIELDS[key]! : 'anywhere';
-      query.terms.push({ field, words: value, exact: quoted !== undefined, not: not || minus === '-' });
-    }
+      add(part, { field, words: value, exact: quoted !== undefined, not: not || minus === '-' });
+    } else if (value) wrong(`More than ${MOST_TERMS} words are too many.`);
     not = false;
   }
+  if (or !== null) query.problems.push({ part: or, why: 'After OR comes another word.' });
   return query;
 }
 
 /** True where nothing is asked for. */
-export const isEmptyQuery = ({ terms, state, withFile, since, before }: SearchQuery): boolean =>
-  terms.length === 0 && !state && !withFile && !since && !before;
+export const isEmptyQuery = ({ groups, state, withFile, since, before }: SearchQuery): boolean =>
+  groups.length === 0 && !state && !withFile && !since && !before;

@@ -14,6 +14,16 @@ interface Spell {
 
 const spells = new Map<string, Spell[]>();
 
+const placed = (at: number, zone: string) =>
+  Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(zone);
+const offsetOf = ({ offsetNanoseconds }: Temporal.ZonedDateTime) => offsetNanoseconds / 1e6;
+
+/**
+ * The same for many zones, each asked once: without looking for when it changes, which takes milliseconds a zone.
+ * @param at epoch ms; @param zone a canonical IANA name
+ */
+export const offsetOnce = (at: number, zone: string): number => offsetOf(placed(at, zone));
+
 /**
  * Milliseconds east of UTC.
  * @param at epoch ms; @param zone a canonical IANA name
@@ -23,8 +33,8 @@ export function offsetAt(at: number, zone: string): number {
   if (!known) spells.set(zone, (known = []));
   const spell = known.find(({ from, until }) => at >= from && at < until);
   if (spell) return spell.offset;
-  const there = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(zone);
-  const offset = there.offsetNanoseconds / 1e6;
+  const there = placed(at, zone);
+  const offset = offsetOf(there);
   // A change at this very instant begins the spell; “previous” alone would pass over it.
   const before = there.add({ milliseconds: 1 }).getTimeZoneTransition('previous');
   const after = there.getTimeZoneTransition('next');

@@ -1,3 +1,4 @@
+import { offsetAt, offsetOnce } from './offsets';
 import { rawTimeZones } from '@vvo/tzdb';
 import { describe, expect, it } from 'vitest';
 import { canonicalZone, isZone, listZones, UnknownZoneError, zoneCity } from './zones';
@@ -49,4 +50,23 @@ it('names zones by the city people say', () => {
     'St. John’s',
     'São Paulo',
   ]);
+});
+
+it('asked once for many, an offset is the one that is remembered', () => {
+  const zones = [
+    'Europe/Lisbon',
+    'Asia/Kathmandu',
+    'America/St_Johns',
+    'Pacific/Chatham',
+    'Atlantic/Reykjavik',
+  ];
+  const moments = [
+    '1975-03-01T00:00Z',
+    '2026-03-29T00:59:59Z',
+    '2026-03-29T01:00:00Z',
+    '2026-11-24T14:24:00Z',
+  ];
+  for (const zone of zones)
+    for (const at of moments.map((each) => Date.parse(each)))
+      expect(offsetOnce(at, zone), `${zone} ${at}`).toBe(offsetAt(at, zone));
 });

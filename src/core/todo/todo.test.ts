@@ -111,7 +111,15 @@ describe('to-dos for one key', () => {
 describe('as a file', () => {
   const entry = (more: Partial<TodoEntry> = {}): TodoEntry => ({
     ...{ uid: 'a@x', what: 'check', note: 'both; stamps, and\nthe date', ...times, sound: true },
-    ...{ state: 'open', doneAt: null, createdAt: NOW, about: '<m%1@x.example>' },
+    ...{
+      state: 'open',
+      doneAt: null,
+      createdAt: NOW,
+      rrule: null,
+      about: '<m%1@x.example>',
+      subject: '',
+      who: '',
+    },
     ...more,
   });
 
@@ -128,9 +136,10 @@ describe('as a file', () => {
       }),
       entry({ uid: 'c@x', state: 'done', doneAt: NOW, remindAt: null, sound: false, start: null, due: null }),
       entry({ uid: 'd@x', state: 'dropped', doneAt: NOW, note: '' }),
+      entry({ uid: 'e@x', rrule: 'FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,TH' }),
     ];
     const text = writeTodoFile(all, NOW);
-    expect(readTodoFile(text, zone, NOW).map((each) => ({ ...each, doneAt: each.doneAt }))).toEqual(all);
+    expect(readTodoFile(text, zone, NOW).map(({ todo }) => ({ ...todo, subject: '', who: '' }))).toEqual(all);
     expect(text).toContain('BEGIN:VALARM');
     expect(text).toContain('ACTION:AUDIO');
     for (const line of text.split('\r\n'))
@@ -150,7 +159,7 @@ describe('as a file', () => {
       );
       expect(start).toBe(due);
     }
-    expect(readTodoFile(text, zone, NOW).map(({ start, due }) => ({ start, due }))).toEqual(
+    expect(readTodoFile(text, zone, NOW).map(({ todo: { start, due } }) => ({ start, due }))).toEqual(
       all.map(({ start, due }) => ({ start, due })),
     );
   });
@@ -163,9 +172,63 @@ describe('as a file', () => {
     ].join('\r\n');
     expect(readTodoFile(text, zone, NOW)).toMatchObject([
       {
-        ...{ what: 'Sign', start: on('2026-12-08'), due: on('2026-12-10', '17:00') },
-        ...{ remindAt: at('2026-12-10T16:30'), sound: false, state: 'open' },
+        todo: {
+          ...{ what: 'Sign', start: on('2026-12-08'), due: on('2026-12-10', '17:00') },
+          ...{ remindAt: at('2026-12-10T16:30'), sound: false, state: 'open' },
+        },
+        lost: [],
       },
+    ]);
+  });
+
+  it('says what and about whom, and is again what it was, wherever it was meant', () => {
+    const there = (date: string, time: string | null) => ({ date, time, zone: 'Asia/Kathmandu' });
+    const all = [
+      entry({
+        what: 'answer',
+        subject: 'Loan papers; all',
+        who: 'Bela Sousa',
+        due: there('2026-12-10', '17:00'),
+        start: null,
+      }),
+      entry({
+        uid: 'b@x',
+        what: 'call',
+        subject: '',
+        who: 'Ana',
+        due: there('2026-12-10', null),
+        start: there('2026-12-08', '09:00'),
+      }),
+      entry({ uid: 'c@x', what: 'check: twice', start: null, due: null }),
+    ];
+    const text = writeTodoFile(all, NOW);
+    const unfolded = text.replace(/\r\n /g, '');
+    expect(unfolded).toContain('SUMMARY:answer: Loan papers\\; all\\, Bela Sousa\r\n');
+    // No parameter twice (RFC 5545 §3.2).
+    for (const line of unfolded.split('\r\n')) {
+      const names = [...line.split(':')[0]!.matchAll(/;([A-Z-]+)=/g)].map(([, name]) => name);
+      expect(new Set(names).size, line).toBe(names.length);
+    }
+    const read = readTodoFile(text, zone, NOW).map(({ todo }) => todo);
+    expect(read.map(({ what, start, due }) => ({ what, start, due }))).toEqual(
+      all.map(({ what, start, due }) => ({ what, start, due })),
+    );
+    // Changed by another program, the words are what they are there.
+    const [changed] = readTodoFile(text.replace('SUMMARY:answer', 'SUMMARY:decide'), zone, NOW);
+    expect(changed!.todo.what).toBe('decide: Loan papers; all, Bela Sousa');
+    const [lost] = readTodoFile(text.replaceAll('Asia/Kathmandu', 'Nowhere/Town'), zone, NOW);
+    expect(lost!.todo.due!.zone).toBe(zone);
+  });
+
+  it('says what of others it cannot keep', () => {
+    const text = [
+      ...['BEGIN:VCALENDAR', 'VERSION:2.0', 'BEGIN:VTODO', 'UID:1', 'SUMMARY:Sign', 'RRULE:FREQ=DAILY'],
+      ...['PRIORITY:1', 'ATTENDEE:mailto:a@x.example', 'END:VTODO', 'END:VCALENDAR', ''],
+    ].join('\r\n');
+    expect(readTodoFile(text, zone, NOW)[0]!.lost).toEqual([
+      'that it repeats here',
+      'who takes part',
+      'its priority',
     ]);
   });
 

@@ -104,8 +104,15 @@ export const receipts = sqliteTable(
     /** The other server's words. */
     words: text().notNull(),
     at: integer().notNull(),
+    /** The message that said so. */
+    messageId: text().references(() => messages.id, { onDelete: 'set null' }),
   },
-  (table) => [index('receipts_departure').on(table.departureId)],
+  (table) => [
+    index('receipts_departure').on(table.departureId),
+    index('receipts_message')
+      .on(table.messageId)
+      .where(sql`message_id IS NOT NULL`),
+  ],
 );
 
 /** The exact bytes of a departure, frozen at its claim. */

@@ -1,7 +1,9 @@
 /** The tables of messages, what is attached to them, and their threads. */
 import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { SetAside } from '../../core/checks/setAside';
 import type { Importance, Sensitivity } from '../../core/message/details';
+import type { MailingList } from '../../core/message/mailingList';
 import { STRANGE } from '../../core/message/strange';
 import type { Choices, Plan } from '../../core/plan/plan';
 import type { ReturnedWhy } from '../../core/returns/why';
@@ -23,12 +25,17 @@ export const threads = sqliteTable(
     writer: text(),
     /** The message of it that came back last and is still in the inbox. */
     returnedId: text(),
+    /** When the first of what is new of it in the inbox came; null where all has been seen. */
+    unseenAt: integer(),
     /** Messages in it. */
     count: integer().notNull().default(0),
   },
   (table) => [
     index('threads_subject_key').on(table.subjectKey),
     index('threads_by_time').on(table.place, table.sortAt, table.id),
+    index('threads_unseen')
+      .on(table.place, table.unseenAt)
+      .where(sql`unseen_at IS NOT NULL`),
     index('threads_by_writer').on(
       table.place,
       sql`returned_id IS NOT NULL`,
@@ -66,6 +73,8 @@ export const messages = sqliteTable(
     readReceipt: integer({ mode: 'boolean' }).notNull().default(false),
     /** The folder that keeps the sent copy; null where none is kept. */
     keptIn: text().default('Sent'),
+    /** What its checks found and is meant so. */
+    setAside: text({ mode: 'json' }).$type<readonly SetAside[]>().notNull().default([]),
     /** How a draft is to leave, and what is chosen beside; null: now, and as usual. */
     plan: text({ mode: 'json' }).$type<Plan>(),
     choices: text({ mode: 'json' }).$type<Choices>(),
@@ -73,6 +82,12 @@ export const messages = sqliteTable(
     draft: integer({ mode: 'boolean' }).notNull().default(false),
     /** Written by no person (RFC 3834). */
     automatic: integer({ mode: 'boolean' }).notNull().default(false),
+    /** The mailing list it came by; null for any other. */
+    list: text({ mode: 'json' }).$type<MailingList>(),
+    /** The message it passes on. */
+    forwards: text(),
+    /** It came in and has not been looked at. */
+    unseen: integer({ mode: 'boolean' }).notNull().default(false),
     /** Why not all of one that came in could be read, and which version of the reader tried; null where all was. */
     strange: text({ enum: [...STRANGE] }),
     readBy: integer(),
@@ -96,6 +111,9 @@ export const messages = sqliteTable(
     index('messages_place').on(table.place, table.at),
     index('messages_from').on(sql`lower(${table.fromAddress})`, table.at),
     index('messages_in_reply_to').on(table.inReplyTo),
+    index('messages_forwards')
+      .on(table.forwards)
+      .where(sql`forwards IS NOT NULL`),
     index('messages_strange')
       .on(table.readBy)
       .where(sql`strange IS NOT NULL`),

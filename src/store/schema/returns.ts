@@ -11,8 +11,11 @@ export interface Change<Row> {
   after: Row | null;
 }
 
-/** Where a message is, and that it came back. */
-export type Placed = Pick<typeof messages.$inferSelect, 'id' | 'place' | 'returnedAt' | 'returnedWhy'>;
+/** Where a message is, that it came back, and whether it is new. */
+export type Placed = Pick<
+  typeof messages.$inferSelect,
+  'id' | 'place' | 'returnedAt' | 'returnedWhy' | 'unseen'
+>;
 
 /** What of messages, their returns and to-dos an act has changed. */
 export interface Step {
@@ -82,6 +85,8 @@ export const todos = sqliteTable(
     doneAt: integer(),
     revision: integer().notNull().default(1),
     createdAt: integer().notNull(),
+    /** The rule others have it repeat by, as it came (RFC 5545 §3.3.10). */
+    rrule: text(),
   },
   (table) => [
     index('todos_message').on(table.messageId),

@@ -50,7 +50,7 @@ function PickDay({ date, pick }: { date: string; pick: (date: string) => void })
       destroyOnHidden
       placement="bottomRight"
       content={
-        <div style={{ width: 290 }}>
+        <div role="dialog" aria-label="A day" style={{ width: 290 }}>
           <Calendar
             fullscreen={false}
             headerRender={({ value, onChange }) => (

@@ -1,7 +1,7 @@
 'use client';
 /** A button that unfolds a panel; Escape, or what is done in it, folds it and gives the focus back to the button. */
 import { Button, Popover, type ButtonProps } from 'antd';
-import { useState, type ReactNode } from 'react';
+import { useId, useState, type ReactNode } from 'react';
 
 interface Props {
   title: string;
@@ -13,6 +13,7 @@ interface Props {
 }
 
 export function PanelPopover({ title, button, open, onOpenChange, children }: Props) {
+  const titleId = useId();
   const [opener, setOpener] = useState<HTMLElement | null>(null);
   const close = () => {
     onOpenChange(false);
@@ -25,8 +26,14 @@ export function PanelPopover({ title, button, open, onOpenChange, children }: Pr
       trigger="click"
       destroyOnHidden
       placement="bottomLeft"
-      title={title}
-      content={<div onKeyDown={(event) => event.key === 'Escape' && close()}>{children(close)}</div>}
+      content={
+        <div role="dialog" aria-labelledby={titleId} onKeyDown={(event) => event.key === 'Escape' && close()}>
+          <div id={titleId} className="ant-popover-title">
+            {title}
+          </div>
+          {children(close)}
+        </div>
+      }
     >
       <Button ref={setOpener} aria-expanded={open} {...button} />
     </Popover>

@@ -2,6 +2,7 @@
 /** A departure's state: always a word, colour only supports it. */
 import type { DepartureJson } from '../../api/types';
 import type { PauseCause } from '../../core/departure/states';
+import { undeliveredTo } from '../../core/departure/undelivered';
 import { useWords } from './format';
 import styles from './StatePill.module.css';
 
@@ -17,6 +18,7 @@ const PAUSED: Record<PauseCause, string> = {
 export function stateWords(departure: DepartureJson, exact: (at: string) => string): string {
   const accepted = departure.recipients.filter((reader) => reader.status === 'accepted').length;
   const all = departure.recipients.length;
+  const lost = undeliveredTo(departure.recipients).length;
   if (departure.waitsForDisk) return 'Waits for the disk';
   switch (departure.state) {
     case 'held':
@@ -30,6 +32,7 @@ export function stateWords(departure: DepartureJson, exact: (at: string) => stri
     case 'releasing':
       return 'Releasing';
     case 'sent':
+      if (lost > 0) return lost < all ? `Undelivered to ${lost} of ${all}` : 'Undelivered';
       return accepted < all ? `Sent to ${accepted} of ${all}` : 'Sent';
     case 'failed':
       return 'Failed';
@@ -44,8 +47,9 @@ export function stateWords(departure: DepartureJson, exact: (at: string) => stri
 
 export function StatePill({ departure }: { departure: DepartureJson }) {
   const { exact } = useWords();
+  const looks = undeliveredTo(departure.recipients).length > 0 ? 'failed' : departure.state;
   return (
-    <span className={`${styles.pill} ${styles[departure.state] ?? ''}`} title={departure.reason ?? undefined}>
+    <span className={`${styles.pill} ${styles[looks] ?? ''}`} title={departure.reason ?? undefined}>
       {stateWords(departure, exact)}
     </span>
   );

@@ -1,6 +1,7 @@
 'use client';
 /** Moments in words, by my settings. */
-import { momentThere, momentWords } from '../../core/time/words';
+import { toLocal } from '../../core/time/wallClock';
+import { dayOf, momentThere, momentWords, timeWords } from '../../core/time/words';
 import { useMemo } from 'react';
 import type { DepartureJson, ReaderJson } from '../../api/types';
 import { useSettings } from '../data/queries';
@@ -13,6 +14,8 @@ export interface Words {
   exact: (at: string | number) => string;
   /** The moment on a reader's clock, with its weekday where the two sides' days differ. */
   there: (at: string | number, zone: string) => string;
+  /** Beside the same moment on my clock: as short as can be; null where the two say the same. */
+  besideMine: (at: string | number, zone: string) => string | null;
   now: number;
 }
 
@@ -26,6 +29,13 @@ export function useWords(): Words {
       now,
       moment: (at) => momentWords(epoch(at), now, zone, hourCycle),
       exact: (at) => momentWords(epoch(at), now, zone, hourCycle, 'always'),
+      besideMine(at, where) {
+        const [local, own] = [toLocal(epoch(at), where), toLocal(epoch(at), zone)];
+        if (local.slice(0, 16) === own.slice(0, 16)) return null;
+        return dayOf(local) === dayOf(own)
+          ? timeWords(local, hourCycle)
+          : momentThere(epoch(at), now, where, zone, hourCycle);
+      },
       there: (at, where) => momentThere(epoch(at), now, where, zone, hourCycle),
     }),
     [now, zone, hourCycle],

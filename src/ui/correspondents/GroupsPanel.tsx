@@ -1,13 +1,14 @@
 'use client';
 /** Groups: named sets of correspondents, used as one recipient. */
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import type { CorrespondentJson, GroupJson } from '../../api/types';
 import { KeptField } from '../common/KeptField';
 import { ask } from '../data/client';
 import { refresh, useGroups } from '../data/queries';
 import { useNotices } from '../shell/Notices';
+import { SelectMany } from '../common/SelectMany';
 import styles from './CorrespondentsView.module.css';
 import { SidePanel } from './SidePanel';
 
@@ -65,10 +66,9 @@ export function GroupsPanel({ people, onClose }: Props) {
           <div key={group.id} className={styles.field}>
             <KeptField label="Name" value={group.name} keep={(name) => save({ ...group, name })} />
             <label htmlFor="group-members">Members</label>
-            <Select
+            <SelectMany
               id="group-members"
               aria-label={`Members of ${group.name}`}
-              mode="multiple"
               value={group.members}
               showSearch={{ optionFilterProp: 'label' }}
               options={options}

@@ -38,11 +38,11 @@ export function useThreads(place: ThreadPlace, order: InboxOrder) {
   });
 }
 
-/** How many threads are in the inbox. */
-export const useInboxCount = () =>
+/** How many threads of the inbox have something new. */
+export const useUnseen = () =>
   useQuery({
-    queryKey: ['inbox', 'count'],
-    queryFn: async () => (await ask<ThreadPageJson>('GET', '/inbox?order=time&limit=1')).total,
+    queryKey: ['inbox', 'unseen'],
+    queryFn: async () => (await ask<ThreadPageJson>('GET', '/inbox?order=time&limit=1')).unseen.count,
   }).data;
 
 export const useSnoozed = () =>

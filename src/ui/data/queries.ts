@@ -76,12 +76,13 @@ export const usePendingPages = ({ states, search }: PendingFilter) =>
   });
 
 /** What has left. @param folder only what is kept there; empty: of what no copy is kept; undefined: all */
-export const useLeft = (folder?: string) =>
+export const useLeft = (folder: string | undefined, search: string) =>
   useInfiniteQuery({
-    queryKey: ['departures', 'left', folder ?? null],
+    queryKey: ['departures', 'left', folder ?? null, search],
     queryFn: ({ pageParam }) => {
       const query = new URLSearchParams({ state: 'sent', order: 'latest', limit: '100' });
       if (folder !== undefined) query.set('folder', folder);
+      if (search) query.set('q', search);
       if (pageParam) query.set('cursor', pageParam);
       return ask<DeparturePageJson>('GET', `/departures?${query.toString()}`);
     },
@@ -90,8 +91,12 @@ export const useLeft = (folder?: string) =>
     placeholderData: keepPreviousData,
   });
 
-export const useDeparture = (id: string) =>
-  useQuery({ queryKey: ['departures', id], queryFn: () => ask<DepartureJson>('GET', `/departures/${id}`) });
+export const useDeparture = (id: string | undefined) =>
+  useQuery({
+    queryKey: ['departures', id],
+    queryFn: () => ask<DepartureJson>('GET', `/departures/${id}`),
+    enabled: Boolean(id),
+  });
 
 export const useDrafts = () =>
   useQuery({ queryKey: ['drafts'], queryFn: () => ask<MessagePageJson>('GET', '/messages?limit=500') });

@@ -6,17 +6,19 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { MessageJson } from '../../api/types';
 import { adviceFor } from '../../core/departure/advice';
+import { undeliveredTo } from '../../core/departure/undelivered';
 import { historyWords } from '../../core/departure/history';
 import { RECEIPT_WORDS } from '../../core/reply/report';
 import { Attached } from '../common/Attached';
 import { landingWords, useWords } from '../common/format';
 import { MessageBody } from '../common/MessageBody';
+import { undeliveredWords } from '../common/undeliveredWords';
 import { StatePill } from '../common/StatePill';
 import { useDeparture, useMessage } from '../data/queries';
 import { SnoozeButton } from '../inbox/SnoozeButton';
 import { useMessageActions } from '../inbox/useMessageActions';
 import { TodoButton } from '../returns/TodoButton';
-import { useCommand } from '../shell/commands';
+import { useCommand, useKeyName } from '../shell/commands';
 import { correctionPath } from '../shell/views';
 import { SettleButtons } from './SettleButtons';
 import { useDepartureActions } from './useDepartureActions';
@@ -42,6 +44,7 @@ export function DepartureView({ id }: { id: string }) {
   const { data: departure, error } = useDeparture(id);
   const message = useMessage(departure?.messageId).data;
   const actions = useDepartureActions();
+  const keyName = useKeyName();
   const returning = useMessageActions();
   const [panel, setPanel] = useState<'snooze' | 'todo' | null>(null);
   const correct = () => router.push(correctionPath(departure!.messageId));
@@ -51,7 +54,9 @@ export function DepartureView({ id }: { id: string }) {
   useCommand('d', left ? () => setPanel('todo') : undefined);
   useCommand('c', departure && correct);
   useCommand('p', departure && forward);
-  const refused = departure?.recipients.filter((reader) => reader.status === 'refused') ?? [];
+  const lost = undeliveredTo(departure?.recipients ?? []);
+  const refused =
+    departure?.recipients.filter((reader) => reader.status === 'refused' || lost.includes(reader)) ?? [];
   if (error) return <p role="alert">{error.message}</p>;
   if (!departure || !message) return <Spin />;
   const onTime = departure.leftAt !== null && departure.leftAt.slice(0, 19) === departure.meant.slice(0, 19);
@@ -72,11 +77,12 @@ export function DepartureView({ id }: { id: string }) {
           departure.reason
         )}
       </p>
+      {undeliveredWords(departure) && <p role="note">{undeliveredWords(departure)}</p>}
       {departure.reason && departure.leftAt && <p>{departure.reason}</p>}
       {asked(message) && <p className="quiet">{asked(message)}</p>}
       <div className={styles.actions}>
         <Button onClick={correct}>Write a correction</Button>
-        <Button onClick={forward} title="P">
+        <Button onClick={forward} title={keyName('p')}>
           Forward
         </Button>
         {refused.length > 0 && departure.state === 'sent' && (
@@ -101,7 +107,7 @@ export function DepartureView({ id }: { id: string }) {
               onDone={() => {}}
             />
             <TodoButton
-              message={message}
+              messages={[message]}
               open={panel === 'todo'}
               onOpenChange={(on) => setPanel(on ? 'todo' : null)}
               actions={returning}
@@ -120,11 +126,17 @@ export function DepartureView({ id }: { id: string }) {
               {reader.name && <span className="quiet">{reader.address}</span>} ·{' '}
               {landingWords(reader, departure.at, words)} · {STATUS[reader.status]}
               {reader.answer && <span className="quiet"> “{reader.answer}”</span>}
-              {reader.receipts.map(({ action, words: said, at }, index) => (
+              {reader.receipts.map(({ action, words: said, at, messageId }, index) => (
                 <span key={index} className={styles.receipt}>
                   {' '}
                   · <strong>{RECEIPT_WORDS[action]}</strong> {words.exact(at)}
                   {/\p{L}/u.test(said) && <span className="quiet"> “{said}”</span>}
+                  {messageId && (
+                    <>
+                      {' '}
+                      <Link href={`/inbox/${messageId}`}>the message that says so</Link>
+                    </>
+                  )}
                 </span>
               ))}
               {reader.status === 'refused' && (

@@ -43,7 +43,7 @@ export function DeparturesView() {
   const drafts = useDrafts().data?.total;
   const [folder, setFolder] = useState(ALL);
   const { sentFolders } = useSettings();
-  const [search, setSearch] = useState('');
+  const [search, setSearch] = useState(asked.get('q') ?? '');
   const wanted = useSettled(search.trim(), TYPING_MS);
   const counted = (words: string, count: number | undefined) =>
     count === undefined ? words : `${words} ${countWords(count)}`;
@@ -76,30 +76,30 @@ export function DeparturesView() {
           />
         )}
         {part === 'pending' && (
-          <>
-            <Select
-              aria-label="Show"
-              value={filter}
-              onChange={(next) => router.replace(next === 'all' ? path : `${path}?show=${next}`)}
-              options={Object.entries(FILTERS).map(([value, { label }]) => ({ value, label }))}
-              className={styles.filter}
-            />
-            <Input
-              type="search"
-              aria-label="Find a departure"
-              placeholder="Find by subject or reader"
-              allowClear
-              value={search}
-              onChange={(event) => setSearch(event.target.value)}
-              className={styles.search}
-            />
-          </>
+          <Select
+            aria-label="Show"
+            value={filter}
+            onChange={(next) => router.replace(next === 'all' ? path : `${path}?show=${next}`)}
+            options={Object.entries(FILTERS).map(([value, { label }]) => ({ value, label }))}
+            className={styles.filter}
+          />
+        )}
+        {part !== 'drafts' && (
+          <Input
+            type="search"
+            aria-label="Find a departure"
+            placeholder="Find: words, to:, with:file …"
+            allowClear
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+            className={styles.search}
+          />
         )}
       </div>
       {part === 'drafts' ? (
         <DraftList />
       ) : part === 'left' ? (
-        <LeftTable folder={folder === ALL ? undefined : folder} />
+        <LeftTable folder={folder === ALL ? undefined : folder} search={wanted} />
       ) : (
         <PendingTable {...{ needs, coming }} search={wanted} />
       )}

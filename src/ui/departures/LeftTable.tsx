@@ -6,16 +6,18 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { landsWords, recipientsWords, useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
+import { undeliveredWords } from '../common/undeliveredWords';
 import { StatePill } from '../common/StatePill';
 import { useLeft } from '../data/queries';
 import { useCommand } from '../shell/commands';
 import { correctionPath } from '../shell/views';
 import styles from './DeparturesView.module.css';
+import { SearchProblems } from '../common/SearchProblems';
 import { EmptyTable } from './EmptyTable';
 
 /** @param folder only what is kept there; empty: of what no copy is kept; undefined: all */
-export function LeftTable({ folder }: { folder: string | undefined }) {
-  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useLeft(folder);
+export function LeftTable({ folder, search }: { folder: string | undefined; search: string }) {
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useLeft(folder, search);
   const words = useWords();
   const router = useRouter();
   const [focused, setFocused] = useState<string | null>(null);
@@ -24,9 +26,15 @@ export function LeftTable({ folder }: { folder: string | undefined }) {
   if (!data) return <Spin />;
   const departures = data.pages.flatMap((page) => page.departures);
   if (departures.length === 0)
-    return <EmptyTable words={folder === undefined ? 'Nothing has left yet.' : 'Nothing is here.'} />;
+    return (
+      <>
+        <SearchProblems problems={data.pages[0]!.problems} />
+        <EmptyTable words={search || folder !== undefined ? 'Nothing is here.' : 'Nothing has left yet.'} />
+      </>
+    );
   return (
     <div className={`pane ${styles.frame}`}>
+      <SearchProblems problems={data.pages[0]!.problems} />
       <table className={styles.table} onKeyDown={moveBetweenRows} aria-label="What has left">
         <thead>
           <tr>
@@ -62,9 +70,12 @@ export function LeftTable({ folder }: { folder: string | undefined }) {
                 <Link href={`/departures/${departure.id}`} data-row={departure.id}>
                   {departure.subject || '(no subject)'}
                 </Link>
+                {undeliveredWords(departure) && (
+                  <span className={styles.reason}> · {undeliveredWords(departure)}</span>
+                )}
                 {departure.reason && <span className={styles.reason}> · {departure.reason}</span>}
               </td>
-              <td>
+              <td className={styles.state}>
                 <StatePill departure={departure} />
               </td>
             </tr>

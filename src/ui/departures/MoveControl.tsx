@@ -132,8 +132,12 @@ export function MoveControl({ departure, move }: Props) {
       trigger="click"
       destroyOnHidden
       placement="bottomLeft"
-      title="Another moment"
-      content={<MoveForm departure={departure} move={moveTo} />}
+      content={
+        <div role="dialog" aria-label="Another moment">
+          <div className="ant-popover-title">Another moment</div>
+          <MoveForm departure={departure} move={moveTo} />
+        </div>
+      }
     >
       <RowButton {...button} />
     </Popover>

@@ -75,7 +75,7 @@ export const DepartureRow = memo(function DepartureRow(row: RowProps) {
       <td className={styles.why} data-label="Why then">
         {departure.whyThen}
       </td>
-      <td>
+      <td className={styles.state}>
         <StatePill departure={departure} />
       </td>
       <td className={styles.actions}>
@@ -132,7 +132,7 @@ export function CopiesRow(row: CopiesProps) {
       <td className={styles.why} data-label="Why then">
         {first.whyThen}
       </td>
-      <td>
+      <td className={styles.state}>
         <RowButton
           strong
           aria-expanded={open}

@@ -5,9 +5,10 @@ import { Button, Spin } from 'antd';
 import { useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { DepartureJson } from '../../api/types';
-import { groupPending, pendingItems, TOO_LATE } from '../../core/departure/groups';
+import { groupPending, pendingItems, TOO_LATE, type PendingItem } from '../../core/departure/groups';
 import type { DepartureState } from '../../core/departure/states';
 import { useWords } from '../common/format';
+import { SearchProblems } from '../common/SearchProblems';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { RowCheck } from '../common/RowParts';
 import { TwicePressed } from '../common/TwicePressed';
@@ -42,6 +43,12 @@ const listed = (
   states: readonly DepartureState[],
 ): DepartureJson[] => (states.length ? (data?.pages ?? []).flatMap((page) => page.departures) : []);
 
+/** Of what a row stands for, whatever its place. */
+function keyOf(item: PendingItem<DepartureJson>): string {
+  if (item.kind === 'group') return `group ${item.name}`;
+  return item.kind === 'departure' ? item.departure.id : `copies ${item.departures[0]!.id}`;
+}
+
 export function PendingTable({ needs, coming, search }: Props) {
   const { zone } = useSettings();
   const first = usePendingPages({ states: needs, search });
@@ -72,6 +79,8 @@ export function PendingTable({ needs, coming, search }: Props) {
     count: items.length,
     getScrollElement: () => frame.current,
     estimateSize: (index) => (items[index]!.kind === 'group' ? HEADING : ROW),
+    // What is open or in focus in a row stays with its departure, wherever that goes.
+    getItemKey: (index) => keyOf(items[index]!),
     overscan: 12,
   });
   const lines = virtual.getVirtualItems();
@@ -120,9 +129,13 @@ export function PendingTable({ needs, coming, search }: Props) {
     if (!fresh) return <p role="alert">{error.message}</p>;
   }
   if (!fresh) return <Spin />;
+  const problems = (pages.data ?? first.data)?.pages[0]?.problems ?? [];
   if (rows.length === 0 && fresh.length === 0) {
     return search || needs.length * coming.length === 0 ? (
-      <EmptyTable words="Nothing here. Show everything, or find by other words." />
+      <>
+        <SearchProblems problems={problems} />
+        <EmptyTable words="Nothing here. Show everything, or find by other words." />
+      </>
     ) : (
       <EmptyTable words="Nothing is waiting to leave. What you send or schedule stands here until it has left." />
     );
@@ -154,6 +167,7 @@ export function PendingTable({ needs, coming, search }: Props) {
 
   return (
     <div className={`pane ${styles.pane}`}>
+      <SearchProblems problems={problems} />
       <WaitingChanges {...steady} />
       {(picked.length > 0 || bulk.progress) && (
         <BulkBar

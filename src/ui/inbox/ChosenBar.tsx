@@ -4,9 +4,10 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { MessageSummaryJson } from '../../api/types';
 import type { ThreadPlace } from '../data/incoming';
-import { useCommand } from '../shell/commands';
-import { useNotices } from '../shell/Notices';
+import { TodoButton } from '../returns/TodoButton';
+import { useCommand, useKeyName } from '../shell/commands';
 import styles from './Inbox.module.css';
+import { isFresh } from './rows';
 import { SnoozeButton } from './SnoozeButton';
 import type { MessageActions } from './useMessageActions';
 
@@ -20,14 +21,17 @@ interface Props {
 
 export function ChosenBar({ messages, place, actions, done }: Props) {
   const [snoozing, setSnoozing] = useState(false);
+  const [planning, setPlanning] = useState(false);
+  const keyName = useKeyName();
   const put = async () => {
     if (await (place === 'archive' ? actions.backToInbox : actions.archive)(messages)) done(true);
   };
-  const { show } = useNotices();
   useCommand('a', () => void put(), true);
   useCommand('s', () => setSnoozing(true), true);
-  const alone = () => show({ words: 'A to-do is about one message. Clear the choice first.', problem: true });
-  useCommand('d', alone, true);
+  useCommand('d', () => setPlanning(true), true);
+  const unseen = messages.some(isFresh);
+  const mark = () => void actions.mark(messages, unseen ? 'seen' : 'new');
+  useCommand('v', mark, true);
   return (
     <div role="group" aria-label="With those chosen" className={styles.chosenBar}>
       <span role="status">{messages.length} chosen</span>
@@ -42,6 +46,17 @@ export function ChosenBar({ messages, place, actions, done }: Props) {
         actions={actions}
         onDone={() => done(true)}
       />
+      <TodoButton
+        messages={messages}
+        size="small"
+        open={planning}
+        onOpenChange={setPlanning}
+        actions={actions}
+        onDone={() => done(false)}
+      />
+      <Button size="small" title={keyName('v')} onClick={mark}>
+        {unseen ? 'Seen' : 'New'}
+      </Button>
       <Button
         size="small"
         className={styles.out}

@@ -1,126 +1,22 @@
 'use client';
-/** One message, with the writer's clock first. */
+/** One message in its thread, with the writer's clock first. */
 import { Button, Spin } from 'antd';
-import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import type { MessageJson, MessageSummaryJson } from '../../api/types';
 import { hasOthers } from '../../core/reply/answering';
-import { atTheirDesk } from '../../core/reply/desk';
-import { dayWords, durationWords, timeWords } from '../../core/time/words';
-import { Attached } from '../common/Attached';
-import { recipientsWords, useWords } from '../common/format';
-import { MessageBody } from '../common/MessageBody';
+import { recipientsWords } from '../common/format';
 import { useMessage, useSettings } from '../data/queries';
-import { useWorkingAt } from '../common/useWorkingAt';
 import { TodoButton } from '../returns/TodoButton';
-import { useCommand } from '../shell/commands';
+import { useCommand, useKeyName } from '../shell/commands';
 import styles from './Inbox.module.css';
 import { useFrame } from './frame';
+import { Notes } from './Notes';
 import { isElsewhere } from './rows';
 import { SnoozeButton } from './SnoozeButton';
-import { returnedWords } from './ThreadRow';
-import { ordinal, useMessageActions, type MessageActions } from './useMessageActions';
-
-function WriterClock({ message }: { message: MessageJson }) {
-  const { hourCycle } = useSettings();
-  const words = useWords();
-  const workingAt = useWorkingAt();
-  const name = message.from.name || message.from.address;
-  if (!message.from.zone) return <p className={styles.clock}>{name} · time zone not known</p>;
-  const { local, working, worksAt } = atTheirDesk(
-    words.now,
-    message.from.zone,
-    workingAt(message.from.address),
-  );
-  const first = name.split(' ')[0];
-  return (
-    <p className={styles.clock}>
-      {name} · {message.from.place}, where it is{' '}
-      <strong>{`${dayWords(local, local).split(' ')[0]} ${timeWords(local, hourCycle)}`}</strong>
-      {working && ', at work. An answer now lands in the working day.'}
-      {worksAt &&
-        `, at work in ${durationWords(worksAt - words.now)}. An answer now waits for ${first} until ${words.there(worksAt, message.from.zone)} (your ${words.moment(worksAt)}).`}
-    </p>
-  );
-}
-
-function threadWords(each: MessageSummaryJson): string {
-  return each.direction === 'in'
-    ? each.from.name || each.from.address
-    : `you, to ${recipientsWords(each.to, each.toCount)}`;
-}
-
-function Thread({ thread, place }: { thread: MessageSummaryJson[]; place: string }) {
-  const words = useWords();
-  if (thread.length === 0) return null;
-  return (
-    <section className={`linked ${styles.thread}`} aria-labelledby="thread">
-      <h2 id="thread">Also in this thread</h2>
-      <ul>
-        {thread.map((each) => (
-          <li key={each.id}>
-            <Link href={each.direction === 'in' ? `/${place}/${each.id}` : `/write/${each.id}`}>
-              {words.moment(each.at)} · {threadWords(each)}
-            </Link>{' '}
-            <span className="quiet">{each.preview}</span>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-/** What waits for it: why it came back, until when it is put off, what is to be done. */
-function Notes({ message, actions }: { message: MessageJson; actions: MessageActions }) {
-  const words = useWords();
-  const { snooze, todo } = message;
-  // Of a thread something else may have come back than what is read of it.
-  const back = [message, ...message.thread].find((each) => each.returned && each.place === 'inbox');
-  const returned = back?.returned;
-  return (
-    <>
-      {snooze && (
-        <p className={styles.note}>
-          <span>
-            {message.place === 'snoozed' ? 'Put off: comes back' : 'Comes back again'}{' '}
-            <strong>{words.moment(snooze.until)}</strong>
-            {snooze.words && `, ${snooze.words.charAt(0).toLowerCase()}${snooze.words.slice(1)}`}
-            {snooze.repeat && `, ${snooze.repeat}`}
-            {snooze.times > 1 && `, for the ${ordinal(snooze.times)} time`}
-            {snooze.early && ', or when somebody answers'}.
-            {snooze.note && <em className={styles.own}> {snooze.note}</em>}
-          </span>
-          <Button size="small" onClick={() => void actions.bringBack(message)}>
-            {message.place === 'snoozed' ? 'Bring back now' : 'No more'}
-          </Button>
-        </p>
-      )}
-      {returned && (
-        <p className={styles.note}>
-          <span>
-            Came back {words.moment(returned.at)}: {returnedWords(returned, words)}.
-            {returned.kind !== 'to-do' && returned.note && <em className={styles.own}> {returned.note}</em>}
-          </span>
-        </p>
-      )}
-      {todo && (
-        <p className={styles.note}>
-          <span>
-            <strong>{actions.sayTodo(todo)}</strong>
-            {todo.note && <em className={styles.own}> {todo.note}</em>}
-          </span>
-          <Button size="small" onClick={() => void actions.settleTodo(todo, 'done')}>
-            Done
-          </Button>
-          <Button size="small" type="text" onClick={() => void actions.settleTodo(todo, 'dropped')}>
-            Drop
-          </Button>
-        </p>
-      )}
-    </>
-  );
-}
+import { ThreadMessages } from './ThreadMessages';
+import { useLooked } from './useLooked';
+import { useMessageActions } from './useMessageActions';
+import { WriterClock } from './WriterClock';
 
 /** What one asked for on the way here: to put it off, or to make a to-do of it. */
 function usePanels(id: string) {
@@ -147,11 +43,14 @@ function usePanels(id: string) {
 export function ReadingPane({ id }: { id: string }) {
   const router = useRouter();
   const pane = useRef<HTMLElement>(null);
-  const words = useWords();
   const { place, goOn } = useFrame();
   const { data: message, error } = useMessage(id);
   const { me, identities } = useSettings();
   const actions = useMessageActions();
+  const known = useLooked(message);
+  /** With what was new of its thread when it was opened; what has come since is not meant. */
+  const withKnown = () => ({ ...message!, known: known.current });
+  const keyName = useKeyName();
   const panels = usePanels(id);
   const answer = () => router.push(`/write?answers=${id}`);
   const answerAll = () => router.push(`/write?answers=${id}&all`);
@@ -177,14 +76,19 @@ export function ReadingPane({ id }: { id: string }) {
   useCommand('e', others ? seen(answerAll) : undefined);
   useCommand('p', message && seen(forward));
   const archived = message?.place === 'archive';
-  const gone = () => goOn([id]);
+  // Something else may be read by the time it is done.
+  const gone = () => {
+    if (window.location.pathname === `/${place}/${id}`) goOn([id]);
+  };
   const put = () =>
     void (archived
       ? actions.backToInbox([message])
-      : actions.archive([message!]).then((done) => done && gone()));
+      : actions.archive([withKnown()]).then((done) => done && gone()));
   useCommand('a', message && seen(put));
   useCommand('s', message && seen(() => panels.snooze.onOpenChange(true)));
   useCommand('d', message && seen(() => panels.todo.onOpenChange(true)));
+  const mark = () => void actions.mark([message!], message!.unseen ? 'seen' : 'new');
+  useCommand('v', message?.direction === 'in' ? seen(mark) : undefined);
   if (error) return <p role="alert">{error.message}</p>;
   if (!message || elsewhere) return <Spin />;
   return (
@@ -198,11 +102,11 @@ export function ReadingPane({ id }: { id: string }) {
         <p className={styles.clock}>You wrote this to {recipientsWords(message.to)}.</p>
       )}
       <div className={styles.actions}>
-        <Button type="primary" ghost onClick={answer} title="R">
+        <Button type="primary" ghost onClick={answer} title={keyName('r')}>
           Answer
         </Button>
         {others && (
-          <Button onClick={answerAll} title="E">
+          <Button onClick={answerAll} title={keyName('e')}>
             Answer everybody
           </Button>
         )}
@@ -215,29 +119,16 @@ export function ReadingPane({ id }: { id: string }) {
             if (message.place !== 'snoozed') gone();
           }}
         />
-        <TodoButton message={message} {...panels.todo} actions={actions} onDone={() => {}} />
-        <Button title="A" onClick={put}>
+        <TodoButton messages={[message]} {...panels.todo} actions={actions} onDone={() => {}} />
+        <Button title={keyName('a')} onClick={put}>
           {archived ? 'Back to the inbox' : 'Archive'}
         </Button>
-        <Button onClick={forward} title="P">
+        <Button onClick={forward} title={keyName('p')}>
           Forward
         </Button>
       </div>
       <Notes message={message} actions={actions} />
-      <p className={styles.meta}>
-        From {message.from.address}
-        {message.to.length > 0 && ` to ${recipientsWords(message.to)}`} · {words.moment(message.at)} ·{' '}
-        <a href={`/api/v1/messages/${id}/source`} target="_blank" rel="noreferrer">
-          source
-        </a>{' '}
-        ·{' '}
-        <a href={`/api/v1/messages/${id}/source?save=true`} download>
-          save as EML
-        </a>
-      </p>
-      <MessageBody message={message} />
-      <Attached attachments={message.attachments} />
-      <Thread thread={message.thread} place={place} />
+      <ThreadMessages message={message} onRead={(each) => router.push(`/${place}/${each}`)} />
     </article>
   );
 }

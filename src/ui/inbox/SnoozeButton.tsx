@@ -1,8 +1,8 @@
 'use client';
 /** Until when a message is put off: suggestions, words, or an exact moment, each done with one press. */
 import { Button, Checkbox, Input, Select } from 'antd';
-import { useId, useState } from 'react';
-import type { MessageSummaryJson } from '../../api/types';
+import { useEffect, useId, useRef, useState } from 'react';
+import type { MessageSummaryJson, SnoozeJson } from '../../api/types';
 import { proposeTime } from '../../core/plan/proposal';
 import { isLocal, toLocal } from '../../core/time/wallClock';
 import { USUAL_REPEATS, usualRepeat, type UsualRepeat } from '../../core/snooze/repeat';
@@ -11,10 +11,12 @@ import { ChoiceField, type Choice, type TypedMeaning } from '../common/ChoiceFie
 import { useWords } from '../common/format';
 import { MomentFields } from '../common/MomentFields';
 import { PanelPopover } from '../common/PanelPopover';
+import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
 import { useSettled } from '../common/useSettled';
 import { useReturnSuggestions, useSnoozePhrase } from '../data/incoming';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
+import { useKeyName } from '../shell/commands';
 import styles from './Inbox.module.css';
 import type { MessageActions, SnoozeBody } from './useMessageActions';
 
@@ -65,13 +67,14 @@ function Repeat({ value, onChange, before }: RepeatProps) {
   );
 }
 
-function SnoozeForm({
-  messages,
-  put,
-}: {
+interface FormProps {
   messages: readonly MessageSummaryJson[];
   put: (body: SnoozeBody) => void;
-}) {
+  /** Of one that is put off, without another moment. */
+  change: (change: { note?: string; early?: boolean }) => void;
+}
+
+function SnoozeForm({ messages, put, change }: FormProps) {
   const [message] = messages;
   const { zone, week } = useSettings();
   const words = useWords();
@@ -120,6 +123,44 @@ function SnoozeForm({
         ? { problem: result.why }
         : undefined;
   const theirs = message!.from.zone;
+  // What the button does: put off until the moment typed or exact, else keep what was changed of how it is put off.
+  const [only, second] = meaning && 'readings' in meaning ? meaning.readings : [];
+  // Confirmed before it has been read, it is done once it has.
+  const reading = text.trim() !== '' && result === undefined && !read.error;
+  const due = useRef(false);
+  useEffect(() => {
+    if (!due.current || reading) return;
+    due.current = false;
+    if (only && !second) only.choose();
+  });
+  const before = messages.length === 1 ? message!.snooze : null;
+  const changed =
+    before !== null &&
+    (note !== before.note ||
+      early !== before.early ||
+      alone === before.wholeThread ||
+      repeat !== (repeats ? 'as it is' : 'once'));
+  function keepChanges(snooze: SnoozeJson) {
+    const more = alone === snooze.wholeThread || repeat !== (repeats ? 'as it is' : 'once');
+    if (more) put({ ...options(toLocal(Date.parse(snooze.until), zone)), until: snooze.until });
+    else change({ note, early });
+  }
+  const confirm: { words: string; waits?: boolean; act?: () => void } = exact
+    ? {
+        words: 'Put off until then',
+        act: isLocal(moment.local)
+          ? () => put({ ...options(moment.local), until: { local: moment.local, zone: moment.zone } })
+          : undefined,
+      }
+    : text.trim() !== ''
+      ? {
+          words: 'Put off until then',
+          waits: reading,
+          act: second ? undefined : only?.choose,
+        }
+      : before
+        ? { words: 'Keep the changes', act: changed ? () => keepChanges(before) : undefined }
+        : { words: 'Choose a moment above' };
   const near = [
     { zone, whose: 'you' },
     ...(theirs && theirs !== zone
@@ -127,7 +168,15 @@ function SnoozeForm({
       : []),
   ];
   return (
-    <div className={styles.panel}>
+    <form
+      className={styles.panel}
+      onKeyDown={submitOnCtrlEnter}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (confirm.waits) due.current = true;
+        else confirm.act?.();
+      }}
+    >
       <ChoiceField
         label="Put off until, in words"
         placeholder="tomorrow 9:10 · friday, theirs · in 3 h"
@@ -140,23 +189,14 @@ function SnoozeForm({
         compact
       />
       {exact ? (
-        <form
-          className={styles.exact}
-          onSubmit={(event) => {
-            event.preventDefault();
-            put({ ...options(moment.local), until: { local: moment.local, zone: moment.zone } });
-          }}
-        >
+        <div className={styles.exact}>
           <MomentFields
             id="snooze"
             value={moment}
             near={near}
             onChange={(next) => setMoment({ kind: 'at', ...next })}
           />
-          <Button type="primary" htmlType="submit" disabled={!isLocal(moment.local)}>
-            Put off until then
-          </Button>
-        </form>
+        </div>
       ) : (
         <Button type="link" size="small" className={styles.toExact} onClick={() => setExact(true)}>
           An exact date and time…
@@ -184,30 +224,43 @@ function SnoozeForm({
           </Checkbox>
         )}
       </div>
-    </div>
+      <Button
+        type="primary"
+        htmlType="submit"
+        className={styles.confirm}
+        disabled={!confirm.act && !confirm.waits}
+      >
+        {confirm.words}
+      </Button>
+    </form>
   );
 }
 
 export function SnoozeButton({ messages, open, onOpenChange, actions, onDone, label, size }: Props) {
+  const keyName = useKeyName();
   return (
     <PanelPopover
       open={open}
       onOpenChange={onOpenChange}
       title={messages.length === 1 ? 'Put off until' : `Put ${messages.length} threads off until`}
-      button={{ size, title: 'S', children: label ?? 'Snooze…' }}
+      button={{ size, title: keyName('s'), children: label ?? 'Snooze…' }}
     >
-      {(close) => (
-        <SnoozeForm
-          messages={messages}
-          put={(body) =>
-            void actions.snooze(messages, body).then((done) => {
-              if (!done) return;
-              close();
-              onDone();
-            })
-          }
-        />
-      )}
+      {(close) => {
+        const then = (done: boolean, after: () => void) => {
+          if (!done) return;
+          close();
+          after();
+        };
+        return (
+          <SnoozeForm
+            messages={messages}
+            put={(body) => void actions.snooze(messages, body).then((done) => then(done, onDone))}
+            change={(change) =>
+              void actions.changeSnooze(messages[0]!, change).then((done) => then(done, () => {}))
+            }
+          />
+        );
+      }}
     </PanelPopover>
   );
 }

@@ -5,25 +5,32 @@ import { Select, Spin } from 'antd';
 import Link from 'next/link';
 import { useParams, useRouter, useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { useWords } from '../common/format';
+import type { MessageSummaryJson } from '../../api/types';
+import { commandOf } from '../../core/commandKeys';
+import type { RowAction } from '../../core/rowActions';
+import { countWords, useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
+import { RowButton } from '../common/RowParts';
+import { SearchProblems } from '../common/SearchProblems';
 import { useSettled } from '../common/useSettled';
 import { useSteady } from '../common/useSteady';
 import { WaitingChanges } from '../common/WaitingChanges';
 import { useSearch, useThreads, type InboxOrder } from '../data/incoming';
-import { usePending } from '../data/queries';
+import { useMessage, usePending, useSettings } from '../data/queries';
 import { useCommand } from '../shell/commands';
+import { pressedKey } from '../shell/pressedKey';
+import { focusedNowhere } from '../shell/useFocusKept';
 import { PAST_MAIL } from '../shell/views';
 import { ChosenBar } from './ChosenBar';
 import styles from './Inbox.module.css';
 import { useFrame } from './frame';
-import { hitRows, isElsewhere, threadRows, withHeadings, type MessageRow } from './rows';
+import { hitRows, isElsewhere, isFresh, threadRows, withHeadings, type MessageRow } from './rows';
 import { SearchField } from './SearchField';
 import { ThreadRow } from './ThreadRow';
 import { useMessageActions } from './useMessageActions';
 
-const ROW = 76;
-const HEADING = 37;
+const ROW = 46;
+const HEADING = 29;
 /** So many rows from the end the next page is fetched. */
 const NEAR_END = 40;
 /** The focus rests this long on a row before it is read beside the list. */
@@ -58,17 +65,17 @@ interface Props {
 }
 
 export function ThreadList({ order, setOrder, search, setSearch }: Props) {
-  const { place, listed, toFocus, first, setFirst, goOn } = useFrame();
+  const { place, listed, toFocus, goOn } = useFrame();
   const { id: openId } = useParams<{ id?: string }>();
   const router = useRouter();
   const words = useWords();
+  // Something newer may stand for the thread than what is read of it.
+  const openThread = useMessage(openId).data?.threadId;
   const actions = useMessageActions();
   const frame = useRef<HTMLDivElement>(null);
   const focused = useRef<MessageRow | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   useFocusHeld();
-  // Beside the archive nothing is read until it is chosen.
-  const shown = place === 'inbox' ? first : null;
 
   const q = useSettled(search.trim(), RESTS_MS);
   const finding = q !== '';
@@ -85,11 +92,8 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
 
   useEffect(() => {
     // What is read where it was written would lead away from here, whatever is being typed or done.
-    const ids = messages.filter((each) => !isElsewhere(each)).map(({ id }) => id);
-    listed.current = ids;
-    // What has come in above does not take the place of what is being read.
-    setFirst((before) => (before && ids.includes(before) ? before : (ids[0] ?? null)));
-  }, [listed, messages, setFirst]);
+    listed.current = messages.filter((each) => !isElsewhere(each)).map(({ id }) => id);
+  }, [listed, messages]);
 
   // eslint-disable-next-line react-hooks/incompatible-library -- it changes what it gives; nothing here is memoised on it
   const virtual = useVirtualizer({
@@ -140,35 +144,70 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
     return steady.rows.find(({ message }) => message.id === id);
   };
 
-  const onPlace = useCallback(
-    (row: MessageRow) => {
-      const { message } = row;
-      if (message.place === 'archive') void actions.backToInbox([message]);
-      else
-        void actions.archive([message]).then((done) => {
-          if (done) goOn([message.id]);
-        });
+  const openThreadNow = useRef(openThread);
+  useEffect(() => void (openThreadNow.current = openThread), [openThread]);
+  /** On to the next where one of these is in focus, or being read with nothing else in focus; else one has gone on already. */
+  const goOnFrom = useCallback(
+    (gone: readonly MessageSummaryJson[]) => {
+      const row = document.activeElement?.closest('[data-row]')?.getAttribute('data-row');
+      const isHere = row
+        ? gone.some(({ id }) => id === row)
+        : gone.some(({ threadId }) => threadId === openThreadNow.current);
+      if (isHere) goOn(gone.map(({ id }) => id));
     },
-    [actions, goOn],
+    [goOn],
   );
-  const onSnooze = useCallback(
-    ({ message }: MessageRow) => router.push(`/${place}/${message.id}?do=snooze`),
+  const onPlace = useCallback(
+    ({ message }: MessageRow) => {
+      if (message.place === 'archive') void actions.backToInbox([message]);
+      else void actions.archive([message]).then((done) => done && goOnFrom([message]));
+    },
+    [actions, goOnFrom],
+  );
+  const mark = useCallback(
+    ({ message }: MessageRow) => {
+      // What I wrote is never new.
+      if (message.direction === 'in' || isFresh(message))
+        void actions.mark([message], isFresh(message) ? 'seen' : 'new');
+    },
+    [actions],
+  );
+  const panel = useCallback(
+    ({ message }: MessageRow, which: 'snooze' | 'todo') => router.push(`/${place}/${message.id}?do=${which}`),
     [router, place],
+  );
+  const onAct = useCallback(
+    (row: MessageRow, action: RowAction) => {
+      if (action === 'archive') onPlace(row);
+      else if (action === 'seen') mark(row);
+      else panel(row, action === 'snooze' ? 'snooze' : 'todo');
+    },
+    [onPlace, mark, panel],
   );
   // What is read beside the list is the row in focus, wherever the keys have gone: once they rest, so that a walk through
   // many does not open each.
   const following = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const follow = useRef<() => void>(() => {});
+  const { keys } = useSettings();
   useEffect(() => {
     // The next key may lead elsewhere; what moves the focus sets it going again.
-    const stop = ({ key }: globalThis.KeyboardEvent) => key !== ' ' && clearTimeout(following.current);
+    const stop = (event: globalThis.KeyboardEvent) => {
+      if (event.key === ' ') return;
+      clearTimeout(following.current);
+      // What leaves the focus where it is does not leave what is read behind.
+      const command = commandOf(pressedKey(event)?.key ?? '', keys);
+      if (command === 'v' || command === 'a')
+        following.current = setTimeout(() => follow.current(), FOLLOWS_MS);
+    };
     window.addEventListener('keydown', stop, true);
     return () => {
       window.removeEventListener('keydown', stop, true);
       clearTimeout(following.current);
     };
-  }, []);
-  const openNow = useRef(openId ?? shown);
-  useEffect(() => void (openNow.current = openId ?? shown), [openId, shown]);
+  }, [keys]);
+  /** What is read, or is on its way to be. */
+  const heading = useRef(openId);
+  useEffect(() => void (heading.current = openId), [openId]);
   const onFocus = useCallback(
     (row: MessageRow, at: Element) => {
       const { id } = row.message;
@@ -177,22 +216,38 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
       if (toFocus.current !== id) toFocus.current = null;
       clearTimeout(following.current);
       if (!at.matches('[data-row]:focus-visible') || isElsewhere(row.message)) return;
-      following.current = setTimeout(() => {
+      follow.current = () => {
         const beside = document.querySelector('[data-beside]')?.checkVisibility();
-        if (beside && document.activeElement === at && openNow.current !== id)
-          router.replace(`/${place}/${id}`, { scroll: false });
-      }, FOLLOWS_MS);
+        if (!beside || document.activeElement !== at || heading.current === id) return;
+        heading.current = id;
+        router.replace(`/${place}/${id}`, { scroll: false });
+      };
+      following.current = setTimeout(follow.current, FOLLOWS_MS);
     },
     [router, place, toFocus],
   );
-  const choose = useCallback((id: string, on: boolean) => {
+  const choose = useCallback((ids: readonly string[], on: boolean) => {
     setChosen((before) => {
       const next = new Set(before);
-      if (on) next.add(id);
-      else next.delete(id);
+      for (const id of ids)
+        if (on) next.add(id);
+        else next.delete(id);
       return next;
     });
   }, []);
+  /** What is being chosen with Shift held. */
+  const range = useRef<{ anchor: string; ids: readonly string[] } | null>(null);
+  /** All of the group a message stands in, as far as they are here. */
+  const groupOf = (id: string): string[] => {
+    const group = (row: MessageRow | undefined) => (row?.kind === 'thread' ? row.message.group : null);
+    const own = group(steady.rows.find(({ message }) => message.id === id));
+    return steady.rows.flatMap((row) => (group(row) === own ? row.message.id : []));
+  };
+  const between = (from: string, to: string): string[] => {
+    const ids = messages.map(({ id }) => id);
+    const [a, b] = [ids.indexOf(from), ids.indexOf(to)].sort((x, y) => x - y) as [number, number];
+    return ids.slice(a, b + 1);
+  };
   const picked = useMemo(() => messages.filter(({ id }) => chosen.has(id)), [messages, chosen]);
 
   // What is chosen goes first, then the row in focus; else what is open answers to its keys itself.
@@ -202,15 +257,15 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
     what(row);
     return true;
   };
-  const todo = ({ message }: MessageRow) => router.push(`/${place}/${message.id}?do=todo`);
   const none = picked.length === 0;
   const write = (how: (id: string) => string) =>
     act(({ message }) =>
       router.push(isElsewhere(message) ? `/write/${message.id}` : `/write?${how(message.id)}`),
     );
   useCommand('a', none ? act(onPlace) : undefined, true);
-  useCommand('s', none ? act(onSnooze) : undefined, true);
-  useCommand('d', none ? act(todo) : undefined, true);
+  useCommand('s', none ? act((row) => panel(row, 'snooze')) : undefined, true);
+  useCommand('d', none ? act((row) => panel(row, 'todo')) : undefined, true);
+  useCommand('v', none ? act(mark) : undefined, true);
   useCommand(
     'r',
     write((id) => `answers=${id}`),
@@ -228,10 +283,10 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   );
 
   // Arrows work before anything has the focus; who has pressed into what is read moves in that.
-  const start = openId ?? shown ?? messages[0]?.id;
+  const start = openId ?? messages[0]?.id;
   useEffect(() => {
     const onKeyDown = (event: globalThis.KeyboardEvent) => {
-      if (!['ArrowDown', 'ArrowUp'].includes(event.key) || document.activeElement !== document.body) return;
+      if (!['ArrowDown', 'ArrowUp'].includes(event.key) || !focusedNowhere()) return;
       const pressed = document.getSelection()?.anchorNode;
       if (pressed && document.querySelector('[data-beside]')?.contains(pressed)) return;
       const row = frame.current?.querySelector<HTMLElement>(`[data-row="${start}"]`);
@@ -247,14 +302,30 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
     const row = document.activeElement?.getAttribute('data-row');
     if (row && event.key === ' ') {
       event.preventDefault();
-      choose(row, !chosen.has(row));
+      choose([row], !chosen.has(row));
+      return;
+    }
+    if (row && event.key === 'a' && (event.ctrlKey || event.metaKey) && !event.shiftKey && !event.altKey) {
+      event.preventDefault();
+      choose(groupOf(row), true);
       return;
     }
     moveBetweenRows(event);
+    const to = document.activeElement?.getAttribute('data-row');
+    if (!row || !to || !/^Arrow|^Home|^End/.test(event.key)) return;
+    if (!event.shiftKey) range.current = null;
+    else if (to !== row) {
+      // Where the focus goes with Shift held is chosen, from where it began; coming back gives free again.
+      const anchor = range.current?.anchor ?? row;
+      const ids = between(anchor, to);
+      choose(range.current?.ids.filter((id) => !ids.includes(id)) ?? [], false);
+      choose(ids, true);
+      range.current = { anchor, ids };
+    }
   }
 
   const problems = finding ? (found.data?.pages[0]?.problems ?? []) : [];
-  const total = threads.data?.pages[0]?.total;
+  const { total, unseen } = threads.data?.pages[0] ?? {};
   const error = pages.error && !fresh ? pages.error.message : null;
   return (
     <>
@@ -272,6 +343,11 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
             popupMatchSelectWidth={false}
           />
         )}
+        {place === 'inbox' && !finding && unseen && unseen.count > 0 && (
+          <p className={styles.fresh}>
+            {countWords(unseen.count)} new since {words.moment(unseen.since!)}
+          </p>
+        )}
         {place === 'archive' && !finding && (
           <Link href={PAST_MAIL} className={styles.past}>
             Past mail in and out
@@ -284,11 +360,7 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
               : `${steady.rows.length}${hasNextPage ? '+' : ''} found`}
           </p>
         )}
-        {problems.map(({ part, why }) => (
-          <p key={part} role="alert" className={styles.problem}>
-            {part}: {why}
-          </p>
-        ))}
+        <SearchProblems problems={problems} />
       </div>
       {picked.length > 0 && (
         <ChosenBar
@@ -297,7 +369,7 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
           actions={actions}
           done={(gone) => {
             setChosen(new Set());
-            if (gone) goOn(picked.map(({ id }) => id));
+            if (gone) goOnFrom(picked);
           }}
         />
       )}
@@ -324,7 +396,16 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
             if (row.kind === 'group')
               return (
                 <li key={key} className={styles.line} style={style}>
-                  <h2 className={styles.group}>{row.name}</h2>
+                  <div className={styles.group}>
+                    <h2>{row.name}</h2>
+                    <RowButton
+                      className={styles.chooseAll}
+                      onClick={() => choose(groupOf(row.firstId), true)}
+                      aria-label={`Choose all: ${row.name}`}
+                    >
+                      Choose all
+                    </RowButton>
+                  </div>
                 </li>
               );
             return (
@@ -339,9 +420,12 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
                   row={row}
                   words={words}
                   href={`/${place}/${row.message.id}`}
-                  open={row.message.id === (openId ?? shown)}
+                  open={
+                    row.message.id === openId ||
+                    (row.kind === 'thread' && row.message.threadId === openThread)
+                  }
                   chosen={chosen.has(row.message.id)}
-                  {...{ choose, onSnooze, onPlace, onFocus }}
+                  {...{ choose, onAct, onFocus }}
                 />
               </li>
             );

@@ -1,13 +1,15 @@
 'use client';
-/** One row of the list. It can be chosen, opened, and on a narrow screen swept to either side. */
+/** One row of the list. It can be chosen and opened; its buttons show where the pointer is, or after a pull. */
 import Link from 'next/link';
-import { memo, useRef, type TouchEvent } from 'react';
+import { memo, useRef, useState, type TouchEvent } from 'react';
 import type { ReturnedJson, SearchHitJson } from '../../api/types';
+import type { RowAction } from '../../core/rowActions';
 import { recipientsWords, type Words } from '../common/format';
 import { RowButton, RowCheck } from '../common/RowParts';
 import { useTodoWords } from '../common/useTodoWords';
+import { useSettings } from '../data/queries';
 import styles from './Inbox.module.css';
-import type { MessageRow } from './rows';
+import { isFresh, type MessageRow } from './rows';
 import { ordinal } from './useMessageActions';
 
 /** Why a thread came back, in few words; my note to myself is told beside it. */
@@ -42,45 +44,34 @@ interface Props {
   href: string;
   open: boolean;
   chosen: boolean;
-  choose: (id: string, on: boolean) => void;
-  onSnooze: (row: MessageRow) => void;
-  /** Archives it, or puts it back where it is archived. */
-  onPlace: (row: MessageRow) => void;
+  choose: (ids: readonly string[], on: boolean) => void;
+  /** One of its buttons was pressed. */
+  onAct: (row: MessageRow, action: RowAction) => void;
   /** Anything of it has the focus. */
   onFocus: (row: MessageRow, at: Element) => void;
 }
 
 /** A finger has to go so far, and rather sideways than up or down, pixels. */
-const FAR = 70;
+const FAR = 48;
 
-/** Sweeping to the right puts away, to the left puts off. */
-function useSweep(right: () => void, left: () => void) {
+/** A pull to either side uncovers the buttons of the row, a second one covers them again; it does nothing by itself. */
+function usePull() {
+  const [pulled, setPulled] = useState(false);
   const from = useRef<{ x: number; y: number } | null>(null);
-  const show = (element: HTMLElement, x: number) =>
-    element.style.setProperty('--sweep', x === 0 ? '0px' : `${x}px`);
-  return {
-    onTouchStart: ({ touches }: TouchEvent<HTMLElement>) => {
-      from.current = { x: touches[0]!.clientX, y: touches[0]!.clientY };
-    },
-    onTouchMove: ({ touches, currentTarget }: TouchEvent<HTMLElement>) => {
-      if (!from.current) return;
-      const [x, y] = [touches[0]!.clientX - from.current.x, touches[0]!.clientY - from.current.y];
-      if (Math.abs(y) > Math.abs(x) && Math.abs(x) < 20) from.current = null;
-      else show(currentTarget, x);
-    },
-    onTouchEnd: ({ changedTouches, currentTarget }: TouchEvent<HTMLElement>) => {
-      show(currentTarget, 0);
-      if (!from.current) return;
-      const x = changedTouches[0]!.clientX - from.current.x;
-      from.current = null;
-      if (x > FAR) right();
-      if (x < -FAR) left();
-    },
+  const onTouchStart = ({ touches }: TouchEvent<HTMLElement>) => {
+    from.current = { x: touches[0]!.clientX, y: touches[0]!.clientY };
   };
+  const onTouchEnd = ({ changedTouches }: TouchEvent<HTMLElement>) => {
+    if (!from.current) return;
+    const [x, y] = [changedTouches[0]!.clientX - from.current.x, changedTouches[0]!.clientY - from.current.y];
+    from.current = null;
+    if (Math.abs(x) > FAR && Math.abs(x) > Math.abs(y)) setPulled(!pulled);
+  };
+  return { pulled, touch: { onTouchStart, onTouchEnd } };
 }
 
 export const ThreadRow = memo(function ThreadRow(props: Props) {
-  const { row, words, href, open, chosen, choose, onSnooze, onPlace, onFocus } = props;
+  const { row, words, href, open, chosen, choose, onAct, onFocus } = props;
   const sayTodo = useTodoWords();
   const { message } = row;
   const { returned, snooze, todo } = message;
@@ -90,11 +81,23 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
       ? `To ${recipientsWords(message.to, message.toCount)}`
       : message.from.name || message.from.address;
   const count = row.kind === 'thread' && row.message.count > 1 ? row.message.count : 0;
-  const sweep = useSweep(
-    () => onPlace(row),
-    () => onSnooze(row),
-  );
+  const { pulled, touch } = usePull();
+  const fresh = isFresh(message);
+  const done = [
+    message.answered && 'answered',
+    message.forwarded && 'forwarded',
+    message.leaving && 'departure pending',
+  ]
+    .filter(Boolean)
+    .join(', ');
+  const { rowActions } = useSettings();
   const archived = message.place === 'archive';
+  const buttons: Record<RowAction, { words: string; label?: string }> = {
+    snooze: { words: 'Snooze' },
+    archive: archived ? { words: 'To inbox', label: 'Back to the inbox' } : { words: 'Archive' },
+    'to-do': { words: 'To-do' },
+    seen: fresh ? { words: 'Seen' } : { words: 'New' },
+  };
   const when = snooze
     ? `until ${words.moment(snooze.until)}`
     : returned
@@ -105,14 +108,16 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
       className={styles.row}
       data-open={open}
       data-chosen={chosen}
+      data-new={fresh}
       onFocus={(event) => onFocus(row, event.target)}
-      {...sweep}
+      data-pulled={pulled}
+      {...touch}
     >
       <span className={styles.box}>
         <RowCheck
           aria-label={`Choose “${subject}”, ${who}`}
           checked={chosen}
-          onChange={(on) => choose(message.id, on)}
+          onChange={(on) => choose([message.id], on)}
         />
       </span>
       <Link
@@ -123,6 +128,7 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
         data-row={message.id}
       >
         <span className={styles.from}>
+          {fresh && <span className={styles.mark}>new</span>}
           {who}
           {message.automatic && ' (automatic)'}
           {count > 0 && (
@@ -136,34 +142,40 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
         <time className={styles.at} dateTime={returned?.at ?? message.at}>
           {when}
         </time>
-        <span className={styles.subject} dir="auto">
-          {subject}
-        </span>
-        <span className={styles.preview}>
-          {row.kind === 'hit' && row.why ? (
-            <Why why={row.why} />
-          ) : snooze && row.kind === 'hit' ? (
-            `put off${snooze.note ? `: ${snooze.note}` : ''}`
-          ) : returned ? (
-            [noteOf(returned), returnedWords(returned, words)].filter(Boolean).join(' · ')
-          ) : todo ? (
-            sayTodo(todo)
-          ) : (
-            message.preview
-          )}
+        <span className={styles.about}>
+          <span className={styles.subject} dir="auto">
+            {subject}
+          </span>
+          <span className={styles.preview}>
+            {done && <span className={styles.done}>{done}</span>}
+            {row.kind === 'hit' && row.why ? (
+              <Why why={row.why} />
+            ) : snooze && row.kind === 'hit' ? (
+              `put off${snooze.note ? `: ${snooze.note}` : ''}`
+            ) : returned ? (
+              [noteOf(returned), returnedWords(returned, words)].filter(Boolean).join(' · ')
+            ) : todo ? (
+              sayTodo(todo)
+            ) : (
+              message.preview
+            )}
+          </span>
         </span>
       </Link>
       <span className={styles.quick}>
-        <RowButton onClick={() => onSnooze(row)} aria-label={`Snooze “${subject}”`} tabIndex={-1}>
-          Snooze
-        </RowButton>
-        <RowButton
-          onClick={() => onPlace(row)}
-          aria-label={`${archived ? 'Back to the inbox' : 'Archive'}: “${subject}”`}
-          tabIndex={-1}
-        >
-          {archived ? 'To inbox' : 'Archive'}
-        </RowButton>
+        {rowActions.map((action) => {
+          const { words: name, label } = buttons[action];
+          return (
+            <RowButton
+              key={action}
+              tabIndex={-1}
+              aria-label={`${label ?? name}: “${subject}”`}
+              onClick={() => onAct(row, action)}
+            >
+              {name}
+            </RowButton>
+          );
+        })}
       </span>
     </div>
   );

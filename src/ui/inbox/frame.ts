@@ -1,6 +1,6 @@
 'use client';
 /** What the list and what is read beside it know of one another. */
-import { createContext, useContext, type Dispatch, type RefObject, type SetStateAction } from 'react';
+import { createContext, useContext, type RefObject } from 'react';
 import type { ThreadPlace } from '../data/incoming';
 
 interface Frame {
@@ -9,9 +9,6 @@ interface Frame {
   listed: RefObject<readonly string[]>;
   /** The row that takes the focus once it is drawn. */
   toFocus: RefObject<string | null>;
-  /** What is read where nothing was chosen: the first of the list that can be read here, as long as it is in it. */
-  first: string | null;
-  setFirst: Dispatch<SetStateAction<string | null>>;
   /** On to the message after these, which are gone from the list; back to the list where there is none. */
   goOn: (from: readonly string[]) => void;
 }

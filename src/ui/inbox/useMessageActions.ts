@@ -11,7 +11,11 @@ import { refresh } from '../data/queries';
 import { eachInTurn, whyNot } from '../departures/eachInTurn';
 import { useNotices } from '../shell/Notices';
 
-export type Subject = Pick<MessageSummaryJson, 'id' | 'subject'>;
+export type Subject = Pick<MessageSummaryJson, 'id' | 'subject'> & {
+  /** Of a thread the last that came, and what of it was new when it was opened: known, and dealt with together. */
+  newestId?: string;
+  known?: readonly string[];
+};
 
 /** How a message is to be put off. */
 export interface SnoozeBody {
@@ -26,14 +30,17 @@ export interface SnoozeBody {
 
 export type TodoBody = Partial<Pick<TodoJson, 'what' | 'note' | 'start' | 'due' | 'remindAt' | 'sound'>>;
 
+/** The API takes so many in one request. */
+const MOST_AT_ONCE = 200;
+
 /** “Crates”, or how many. */
 const named = (messages: readonly Subject[]) =>
   messages.length === 1 ? `“${messages[0]!.subject || '(no subject)'}”` : `${messages.length} threads`;
 
 const isAre = (messages: readonly Subject[]) => (messages.length === 1 ? 'is' : 'are');
 const comeComes = (messages: readonly Subject[]) => (messages.length === 1 ? 'comes' : 'come');
+const knownOf = ({ newestId, known = [] }: Subject) => (newestId ? [newestId, ...known] : known);
 const idsOf = (messages: readonly Subject[]) => messages.map(({ id }) => id);
-
 export function useMessageActions() {
   const client = useQueryClient();
   const { show, showProblem, during } = useNotices();
@@ -69,23 +76,45 @@ export function useMessageActions() {
         }),
       );
 
+    /** One act, however many they are: what goes under one key is undone together. */
+    async function move(
+      messages: readonly Subject[],
+      action: 'archive' | 'inbox' | 'seen' | 'new',
+      asking: { undoKey: string },
+    ): Promise<void> {
+      for (let at = 0; at < messages.length; at += MOST_AT_ONCE) {
+        const some = messages.slice(at, at + MOST_AT_ONCE);
+        const body = { ids: idsOf(some), action, known: some.flatMap(knownOf) };
+        await ask<MovedJson>('POST', '/messages/bulk', body, asking);
+      }
+    }
+
     const backToInbox = (messages: readonly Subject[]) =>
       act(async (asking) => {
-        await ask<MovedJson>('POST', '/messages/bulk', { ids: idsOf(messages), action: 'inbox' }, asking);
+        await move(messages, 'inbox', asking);
         const done = `${named(messages)} back in the inbox`;
         return { done, words: `${named(messages)} ${isAre(messages)} in the inbox again.` };
       });
 
     const archive = (messages: readonly Subject[]) =>
       act(async (asking) => {
-        await ask<MovedJson>('POST', '/messages/bulk', { ids: idsOf(messages), action: 'archive' }, asking);
+        await move(messages, 'archive', asking);
         const done = `archiving ${named(messages)}`;
         return { done, words: `Archived: ${named(messages)}.` };
       });
 
+    /** Says that they have been seen, with their threads, or that they are new. */
+    const mark = (messages: readonly Subject[], as: 'seen' | 'new') =>
+      act(async (asking) => {
+        await move(messages, as, asking);
+        const done = `marking ${named(messages)} as ${as}`;
+        return { done, words: `Marked as ${as}: ${named(messages)}.` };
+      });
+
     const snooze = (messages: readonly Subject[], body: SnoozeBody) =>
       act(async (asking) => {
-        const put = ({ id }: Subject) => ask<MessageJson>('POST', `/messages/${id}/snooze`, body, asking);
+        const put = (each: Subject) =>
+          ask<MessageJson>('POST', `/messages/${each.id}/snooze`, { ...body, known: knownOf(each) }, asking);
         const [head, ...others] = messages;
         const first = await put(head!);
         // What was put off stays so, and can be undone, whatever becomes of the rest.
@@ -107,23 +136,28 @@ export function useMessageActions() {
         return { done, words: `${named([message])} is back in the inbox.` };
       });
 
-    const changeSnooze = (id: string, change: { note?: string; early?: boolean }) =>
-      attempt(async () => void (await ask('PATCH', `/messages/${id}/snooze`, change)));
-
-    /** On a message, or by itself where there is none. */
-    const keepTodo = (message: Subject | null, body: TodoBody) =>
+    const changeSnooze = (message: Subject, change: { note?: string; early?: boolean }) =>
       act(async (asking) => {
-        if (!message) {
+        await ask('PATCH', `/messages/${message.id}/snooze`, change, asking);
+        const done = `the change of how ${named([message])} is put off`;
+        return { done, words: `Changed: how ${named([message])} is put off.` };
+      });
+
+    /** On messages, or by itself where there is none. */
+    const keepTodo = (messages: readonly Subject[], body: TodoBody) =>
+      act(async (asking) => {
+        const [head, ...others] = messages;
+        if (!head) {
           const todo = await ask<TodoJson>('POST', '/todos', body, asking);
           return { words: `To-do: ${sayTodo(todo)}.`, done: `to-do ${todo.what}` };
         }
-        const { todo, said } = await ask<TodoChangedJson>(
-          'PUT',
-          `/messages/${message.id}/todo`,
-          body,
-          asking,
-        );
-        return { words: [`To-do: ${sayTodo(todo)}.`, ...said].join(' '), done: `to-do ${todo.what}` };
+        const put = ({ id }: Subject) => ask<TodoChangedJson>('PUT', `/messages/${id}/todo`, body, asking);
+        const { todo, said } = await put(head);
+        // What was kept stays so, and can be undone, whatever becomes of the rest.
+        const [also, failed] = await eachInTurn(others, put);
+        const on = others.length > 0 ? `, on ${named([head, ...also])}` : '';
+        const done = `to-do ${todo.what}${on}`;
+        return { words: [`To-do: ${sayTodo(todo)}${on}.`, ...said, whyNot(failed)].join(' ').trim(), done };
       });
 
     const changeTodo = (id: string, body: TodoBody) =>
@@ -140,7 +174,7 @@ export function useMessageActions() {
       });
 
     return {
-      ...{ archive, backToInbox, snooze, bringBack, changeSnooze },
+      ...{ archive, backToInbox, mark, snooze, bringBack, changeSnooze },
       ...{ keepTodo, changeTodo, settleTodo, sayTodo },
     };
   }, [client, show, showProblem, during, words, sayTodo]);

@@ -47,12 +47,19 @@ interface Placed {
   label: string;
 }
 
-/** Marks with as much label as fits before the next one. */
-function place(bundles: MarkBundle[], x: (at: number) => number, width: number): Placed[] {
+/** Marks with as much label as fits before the next one, or a line. @param walls where lines stand, epoch ms, in order */
+function place(
+  bundles: MarkBundle[],
+  x: (at: number) => number,
+  width: number,
+  walls: readonly number[],
+): Placed[] {
   return bundles.map((bundle, index) => {
     const start = x(bundle.at);
     const next = bundles[index + 1];
-    const room = Math.floor(((next ? x(next.at) : width) - start - 16) / LETTER);
+    const wall = walls.find((at) => x(at) > start);
+    const end = Math.min(next ? x(next.at) - 7 : width, wall === undefined ? width : x(wall));
+    const room = Math.floor((end - start - 11) / LETTER);
     const full = bundle.marks.length > 1 ? `${bundle.marks.length} together` : bundle.marks[0]!.label;
     const label = full.length <= room ? full : room > 6 ? `${full.slice(0, room - 1).trimEnd()}…` : '';
     return { x: start, bundle, label };
@@ -79,6 +86,7 @@ function Marks({ placed, above, moment, grip }: MarksProps) {
       <Link
         key={first!.id}
         href={href}
+        prefetch={false}
         tabIndex={-1}
         draggable={false}
         className={`${above ? styles.departure : styles.return} ${movable ? styles.movable : ''}`}
@@ -97,7 +105,8 @@ function Marks({ placed, above, moment, grip }: MarksProps) {
 export function TimeRail() {
   const { zone, week, leave } = useSettings();
   const [span, setSpan] = useState(48);
-  const [box, width] = useWidth<HTMLDivElement>(1280);
+  // Beside the tray, in a window of the usual width: nothing jumps once it is measured.
+  const [box, width] = useWidth<HTMLDivElement>(760);
   // Fine enough for the lantern to move smoothly, coarse enough to draw rarely.
   const now = useNow(10_000);
   const { moment, there } = useWords();
@@ -174,7 +183,7 @@ export function TimeRail() {
       })),
   ];
   const gap = scale.invert(LEFT + CROWD) - now;
-  const shown = (marks: RailMark[], room: number) =>
+  const shown = (marks: RailMark[], room: number, lines: RailTick[]) =>
     place(
       bundleMarks(
         marks.filter((mark) => mark.at <= until),
@@ -182,6 +191,7 @@ export function TimeRail() {
       ),
       scale,
       room,
+      lines.map(({ at }) => at).sort((a, b) => a - b),
     );
   const list = [
     ...departures.map((mark) => ({ ...mark, words: `leaves ${moment(mark.at)}` })),
@@ -246,8 +256,12 @@ export function TimeRail() {
             </text>
           </g>
         ))}
-        <Marks placed={shown(departures, width)} above moment={moment} grip={drag.grip} />
-        <Marks placed={shown(returns, width - CONTROL)} above={false} moment={moment} />
+        <Marks placed={shown(departures, width, frame.changes)} above moment={moment} grip={drag.grip} />
+        <Marks
+          placed={shown(returns, width - CONTROL, [...frame.days, ...frame.changes])}
+          above={false}
+          moment={moment}
+        />
         {drag.dragged && (
           <g className={styles.dragged} transform={`translate(${scale(drag.dragged.at)} 0)`}>
             <line y1={8} y2={LINE + 9} />
@@ -274,6 +288,7 @@ export function TimeRail() {
           <li key={mark.id}>
             <Link
               href={mark.href}
+              prefetch={false}
               tabIndex={-1}
               data-mark={mark.id}
               aria-describedby={mark.movable ? 'rail-keys' : undefined}

@@ -3,7 +3,7 @@
 import { Button, Segmented, Spin } from 'antd';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
-import type { MessageSummaryJson, TodoJson, TodoListedJson } from '../../api/types';
+import type { MessageSummaryJson, TodoJson, TodoImportJson, TodoListedJson } from '../../api/types';
 import { todoInstant } from '../../core/todo/todo';
 import { defaultWeek } from '../../core/time/dayParts';
 import { recipientsWords, useWords } from '../common/format';
@@ -64,7 +64,7 @@ function SnoozedRow({ message, actions }: { message: MessageSummaryJson; actions
           label={`Note for “${subject}”`}
           value={message.snooze!.note}
           placeholder="note to myself"
-          keep={async (note) => void (await actions.changeSnooze(message.id, { note }))}
+          keep={async (note) => void (await actions.changeSnooze(message, { note }))}
         />
       </td>
       <td className={styles.acts}>
@@ -204,12 +204,13 @@ function TodoFile() {
   const read = async (file: File | undefined) => {
     if (!file) return;
     try {
-      const { added, changed, same } = await ask<{ added: number; changed: number; same: number }>(
-        'POST',
-        '/todos/import',
-        { text: await file.text() },
-      );
-      show({ words: `${added} to-dos added, ${changed} changed, ${same} as they were.` });
+      const { added, changed, same, said } = await ask<TodoImportJson>('POST', '/todos/import', {
+        text: await file.text(),
+      });
+      show({
+        words: [`${added} to-dos added, ${changed} changed, ${same} as they were.`, ...said].join(' '),
+        problem: said.length > 0,
+      });
     } catch (error) {
       showProblem(error);
     }
@@ -261,7 +262,7 @@ export function ReturnsView() {
     todo.state === 'open' && todo.due !== null && todoInstant(todo.due, 'end', who) < now;
 
   const keep = (body: Parameters<MessageActions['changeTodo']>[1]) =>
-    void (edited === 'new' ? actions.keepTodo(null, body) : actions.changeTodo(edited!.id, body)).then(
+    void (edited === 'new' ? actions.keepTodo([], body) : actions.changeTodo(edited!.id, body)).then(
       (done) => done && setEdited(null),
     );
   return (

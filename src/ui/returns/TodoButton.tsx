@@ -12,15 +12,18 @@ import { useReturnSuggestions } from '../data/incoming';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import type { MessageActions, TodoBody } from '../inbox/useMessageActions';
+import { useKeyName } from '../shell/commands';
 import styles from './Returns.module.css';
 import { TodoForm } from './TodoForm';
 
 interface Props {
-  message: MessageSummaryJson;
+  /** At least one; moments are suggested for the first. */
+  messages: readonly MessageSummaryJson[];
   open: boolean;
   onOpenChange: (open: boolean) => void;
   actions: MessageActions;
   onDone: () => void;
+  size?: 'small';
 }
 
 const MINUTE_MS = 60_000;
@@ -86,24 +89,33 @@ function QuickTodos({
   );
 }
 
-export function TodoButton({ message, open, onOpenChange, actions, onDone }: Props) {
+export function TodoButton({ messages, open, onOpenChange, actions, onDone, size }: Props) {
+  const keyName = useKeyName();
+  const [message] = messages as [MessageSummaryJson];
+  const todo = messages.length === 1 ? message.todo : null;
   return (
     <PanelPopover
       open={open}
       onOpenChange={onOpenChange}
-      title={message.todo ? 'The to-do' : 'To do about it'}
-      button={{ title: 'D', children: message.todo ? 'Change to-do…' : 'To-do…' }}
+      title={
+        todo
+          ? 'The to-do'
+          : messages.length === 1
+            ? 'To do about it'
+            : `To do about ${messages.length} threads`
+      }
+      button={{ size, title: keyName('d'), children: todo ? 'Change to-do…' : 'To-do…' }}
     >
       {(close) => {
         const keep = (body: TodoBody) =>
-          void actions.keepTodo(message, body).then((done) => {
+          void actions.keepTodo(messages, body).then((done) => {
             if (!done) return;
             close();
             onDone();
           });
         return (
           <div className={styles.todo}>
-            {!message.todo && (
+            {!todo && (
               <>
                 <QuickTodos
                   message={message}
@@ -112,7 +124,7 @@ export function TodoButton({ message, open, onOpenChange, actions, onDone }: Pro
                 <hr />
               </>
             )}
-            <TodoForm todo={message.todo} keep={keep} />
+            <TodoForm todo={todo} keep={keep} />
           </div>
         );
       }}

@@ -1,13 +1,14 @@
 'use client';
 /** What is to be done, from when, by when, and when to be reminded. */
 import { AutoComplete, Button, Checkbox, Input } from 'antd';
-import { useId, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import type { TodoJson } from '../../api/types';
-import { readDateField, readTimeField } from '../../core/phrase/fields';
+import { readDateField, readMomentField, readTimeField } from '../../core/phrase/fields';
 import { stepDate, stepTime } from '../../core/time/typed';
 import { isLocal, toInstant, toLocal } from '../../core/time/wallClock';
 import { dayWords, timeWords } from '../../core/time/words';
 import { TODO_KINDS, type TodoMoment } from '../../core/todo/todo';
+import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
 import { TypedField } from '../common/TypedField';
 import { useMyWorking } from '../common/useMyWorking';
 import { usePhraseLanguages } from '../common/usePhraseLanguages';
@@ -40,20 +41,34 @@ function DayTimeFields({ id, label, value, onChange, timeHelp }: FieldsProps) {
   const today = toLocal(now, zone).slice(0, 10);
   const me = useMyWorking();
   const languages = usePhraseLanguages();
+  /** The time as it was before words in the field of the day said one: half a year, “16 Dec 20”, is read as one too. */
+  const before = useRef<string | null>(null);
+  function typeDay(typed: string) {
+    if (isLocal(typed)) {
+      before.current ??= value.time;
+      onChange({ date: typed.slice(0, 10), time: typed.slice(11, 16) });
+      return;
+    }
+    onChange({ date: typed, time: before.current ?? value.time });
+    before.current = null;
+  }
   return (
-    <div className={styles.dayTime}>
+    <div className={styles.dayTime} onBlur={() => (before.current = null)}>
       <TypedField
         id={`${id}-date`}
         label={`${label} day`}
         value={value.date}
-        onChange={(date) => onChange({ ...value, date })}
+        onChange={typeDay}
         show={(date) =>
           date.trim() === '' ? '' : isDate(date) ? dayWords(`${date}T00:00`, `${today}T00:00`) : undefined
         }
-        read={(text) => readDateField(text, { today, me, languages })}
+        read={(text) =>
+          readDateField(text, { today, me, languages }) ??
+          readMomentField(text, { now, me: { zone, place: '', working: me }, languages, hourCycle })
+        }
         step={(date, steps, size) => stepDate(date || today, steps * (size === 'wide' ? 7 : 1))}
         hint="Arrow up and down step a day, with Shift a week. Empty: none."
-        help="No such day. Write it as 10 Dec or 2026-12-10."
+        help="No such day. Write it as 10 Dec, 2026-12-10 or friday 16:00."
       />
       <TypedField
         id={`${id}-time`}
@@ -121,6 +136,7 @@ export function TodoForm({ todo, keep }: Props) {
   return (
     <form
       className={styles.form}
+      onKeyDown={submitOnCtrlEnter}
       onSubmit={(event) => {
         event.preventDefault();
         if (ready) submit();

@@ -1,6 +1,6 @@
 'use client';
 /** The checks that are made while writing, each to be switched off. */
-import { Checkbox } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { CHECK_IDS } from '../../core/checks/finding';
 import { CHECK_WORDS } from '../../core/checks/message';
 import { useSettings } from '../data/queries';
@@ -8,7 +8,7 @@ import styles from './SettingsView.module.css';
 import { useApply } from './useApply';
 
 export function Checks() {
-  const { checksOff } = useSettings();
+  const { checksOff, meantSo } = useSettings();
   const { apply } = useApply();
   return (
     <section className={`pane ${styles.block}`} aria-labelledby="checks">
@@ -34,6 +34,36 @@ export function Checks() {
           </Checkbox>
         ))}
       </div>
+      {meantSo.length > 0 && (
+        <>
+          <h3>Meant so, in every message</h3>
+          <ul className={styles.meant}>
+            {meantSo.map((each) => (
+              <li key={`${each.check} ${each.words}`}>
+                <span>
+                  {each.words ? `“${each.words}”` : 'Always'}: {CHECK_WORDS[each.check].toLowerCase()}
+                </span>
+                <Button
+                  size="small"
+                  type="text"
+                  aria-label={`No more: “${each.words}”`}
+                  onClick={() =>
+                    void apply(
+                      { meantSo: meantSo.filter((other) => other !== each) },
+                      'It is looked for again.',
+                      {
+                        meantSo,
+                      },
+                    )
+                  }
+                >
+                  No more
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
     </section>
   );
 }

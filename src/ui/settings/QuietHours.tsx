@@ -1,6 +1,6 @@
 'use client';
 /** The hours in which nothing that is sent leaves. */
-import { Switch } from 'antd';
+import { Radio, Switch } from 'antd';
 import { readQuiet, writeQuiet } from '../../core/hold/quietText';
 import { KeptField } from '../common/KeptField';
 import { useSettings } from '../data/queries';
@@ -41,6 +41,24 @@ export function QuietHours() {
             quietHours,
           });
         }}
+      />
+      <Radio.Group
+        aria-label="When they end"
+        value={quietHours.after ?? 'leaves'}
+        onChange={({ target }) => {
+          const after = target.value as 'leaves' | 'waits';
+          void apply(
+            { quietHours: { ...quietHours, after } },
+            after === 'waits'
+              ? 'What quiet hours hold waits until you have looked at it.'
+              : 'What quiet hours hold leaves when they end.',
+            { quietHours },
+          );
+        }}
+        options={[
+          { value: 'leaves', label: 'When they end it leaves' },
+          { value: 'waits', label: 'It waits for me to look' },
+        ]}
       />
       {problem && (
         <p role="alert" className={styles.problem}>

@@ -1,242 +1,136 @@
 'use client';
-/** Settings: each applies at once and says so. */
-import { useQueryClient } from '@tanstack/react-query';
-import { Button, Input, Radio, Segmented, Select } from 'antd';
-import { useState } from 'react';
-import type { SettingsJson } from '../../api/types';
-import { whyNoHold } from '../../core/hold/length';
-import { LANGUAGES, type Language } from '../../core/text/language';
-import { HOLD_SECONDS } from '../../core/limits';
-import { durationWords, type HourCycle } from '../../core/time/words';
-import { ask } from '../data/client';
-import { refresh, useSettings } from '../data/queries';
+/** Settings, a section at a time, and what is looked for in them: each change applies at once and says so. */
+import { Input } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { Fragment, useEffect, useState, type ReactNode } from 'react';
 import { TestMessage } from '../welcome/TestMessage';
-import { PlaceFields } from '../common/PlaceFields';
-import { WorkFields } from '../common/WorkFields';
-import { ZonePicker } from '../write/ZonePicker';
+import { moveBetweenRows } from '../common/moveBetweenRows';
 import { Checks } from './Checks';
+import { Hold } from './Hold';
 import { HoldRules } from './holds/HoldRules';
+import { Keys } from './Keys';
+import { Looks } from './Looks';
+import { Me } from './Me';
 import { QuietHours } from './QuietHours';
+import { Rows } from './Rows';
+import { findParts, SECTIONS, type SectionId } from './sections';
 import styles from './SettingsView.module.css';
 import { SignedIn } from './SignedIn';
-import { useApply } from './useApply';
+import { Work } from './Work';
 import { Writing } from './Writing';
 
-const USUAL_HOLDS = [0, 10, 30, 90, 240, 600, 1800, 7200];
-
-const holdWords = (seconds: number) => (seconds ? durationWords(seconds * 1000) : 'Off');
-
-function Hold() {
-  const { holdSeconds } = useSettings();
-  const { apply, problem } = useApply();
-  const [typed, setTyped] = useState(String(holdSeconds));
-  const [refused, setRefused] = useState<string | null>(null);
-  const hold = (seconds: number) => {
-    setTyped(String(seconds));
-    setRefused(null);
-    void apply(
-      { holdSeconds: seconds },
-      seconds ? `Sends are held ${holdWords(seconds)} from now on.` : 'Sends are no longer held.',
-    );
-  };
+function Server() {
   return (
-    <section className={`pane ${styles.block}`} aria-labelledby="hold">
-      <h2 id="hold">Hold</h2>
-      <p className="quiet">How long everything you send now can still be taken back before it leaves.</p>
-      <Radio.Group
-        aria-label="Usual lengths"
-        optionType="button"
-        buttonStyle="solid"
-        value={holdSeconds}
-        onChange={({ target }) => hold(target.value as number)}
-        options={USUAL_HOLDS.map((value) => ({ value, label: holdWords(value) }))}
-      />
-      <form
-        className={styles.line}
-        onSubmit={(event) => {
-          event.preventDefault();
-          const seconds = Number(typed.trim() === '' ? NaN : typed.trim().replace(',', '.'));
-          const why = whyNoHold(seconds);
-          if (why === undefined) hold(seconds);
-          else setRefused(why);
-        }}
-      >
-        <label htmlFor="hold-seconds">Exactly</label>
-        <Input
-          id="hold-seconds"
-          inputMode="numeric"
-          className={styles.number}
-          value={typed}
-          status={refused ? 'error' : undefined}
-          onChange={({ target }) => {
-            setTyped(target.value);
-            setRefused(null);
-          }}
-          aria-describedby="hold-range"
-        />
-        <span id="hold-range" className="quiet">
-          seconds; {HOLD_SECONDS.min} to {HOLD_SECONDS.max}, or 0 for off
-        </span>
-        <Button htmlType="submit">Apply</Button>
-      </form>
-      {(refused ?? problem) && (
-        <p role="alert" className={styles.problem}>
-          {refused ?? problem?.message}
-        </p>
-      )}
-    </section>
-  );
-}
-
-function Me() {
-  const { me, zone } = useSettings();
-  const { apply, problem } = useApply();
-  const [name, setName] = useState(me.name);
-  const [address, setAddress] = useState(me.address);
-  const changed = name !== me.name || address !== me.address;
-  const keep = () => {
-    if (changed) void apply({ me: { name, address } }, 'Your name and address are kept.');
-  };
-  return (
-    <section className={`pane ${styles.block}`} aria-labelledby="me">
-      <h2 id="me">You</h2>
-      <div className={styles.grid} onBlur={keep}>
-        <label htmlFor="my-name">Name</label>
-        <Input
-          id="my-name"
-          autoComplete="name"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          onPressEnter={keep}
-        />
-        <label htmlFor="my-address">Address</label>
-        <Input
-          id="my-address"
-          autoComplete="email"
-          value={address}
-          status={problem?.at('me') ? 'error' : undefined}
-          onChange={(event) => setAddress(event.target.value)}
-          onPressEnter={keep}
-        />
-        <label htmlFor="my-zone">Time zone</label>
-        <ZonePicker
-          id="my-zone"
-          label="Time zone"
-          value={zone}
-          near={[{ zone, whose: 'yours now' }]}
-          onChange={(next) => void apply({ zone: next }, 'Your clock follows this zone from now on.')}
-        />
+    <section className={`pane ${styles.block}`} aria-labelledby="test">
+      <h2 id="test">Mail server</h2>
+      <p className="quiet">A message to yourself shows whether mail leaves, and whether it comes in.</p>
+      <div>
+        <TestMessage />
       </div>
-      {problem && (
-        <p role="alert" className={styles.problem}>
-          {problem.message}
-        </p>
-      )}
     </section>
   );
 }
 
-function Work() {
-  const { week, leave, zone, country, region } = useSettings();
-  const { apply, problem } = useApply();
-  const client = useQueryClient();
-  return (
-    <section className={`pane ${styles.block}`} aria-labelledby="work">
-      <h2 id="work">Your working week</h2>
-      <p className="quiet">Suggestions and the lighter hours of the time rail follow it.</p>
-      <WorkFields
-        {...{ week, leave, zone }}
-        keep={async (patch) => {
-          client.setQueryData(['settings'], await ask<SettingsJson>('PATCH', '/settings', patch));
-          refresh(client, ['settings']);
-        }}
-      />
-      <PlaceFields
-        {...{ country, region, zone }}
-        onChange={(patch) => void apply(patch, 'Your public holidays are known by this from now on.')}
-      />
-      {problem && (
-        <p role="alert" className={styles.problem}>
-          {problem.message}
-        </p>
-      )}
-    </section>
-  );
-}
-
-const LANGUAGE_NAMES: Record<Language, string> = {
-  ...{ en: 'English', de: 'German', fr: 'French', es: 'Spanish', pt: 'Portuguese' },
+const PARTS: Record<(typeof SECTIONS)[number]['parts'][number]['id'], ReactNode> = {
+  ...{ writing: <Writing />, checks: <Checks /> },
+  ...{ hold: <Hold />, quiet: <QuietHours />, rules: <HoldRules /> },
+  ...{ rows: <Rows />, keys: <Keys /> },
+  ...{ me: <Me />, work: <Work />, looks: <Looks /> },
+  ...{ test: <Server />, 'signed-in': <SignedIn /> },
 };
 
-function Looks() {
-  const { hourCycle, theme, languages } = useSettings();
-  const { apply } = useApply();
+/** The part one has come for is in view, and its heading has the focus. */
+function useCameFor(section: SectionId): void {
+  useEffect(() => {
+    const go = () => {
+      const heading = document.getElementById(window.location.hash.slice(1));
+      if (!heading?.closest('section')) return;
+      heading.tabIndex = -1;
+      heading.focus();
+      heading.scrollIntoView({ block: 'start' });
+    };
+    const timer = requestAnimationFrame(go);
+    window.addEventListener('hashchange', go);
+    return () => {
+      cancelAnimationFrame(timer);
+      window.removeEventListener('hashchange', go);
+    };
+  }, [section]);
+}
+
+function Contents({ section }: { section: SectionId }) {
+  const router = useRouter();
+  const [text, setText] = useState('');
+  const found = findParts(text);
+  const finding = text.trim() !== '';
+  const hrefOf = (part: { section: string; id: string }) => `/settings/${part.section}#${part.id}`;
   return (
-    <section className={`pane ${styles.block}`} aria-labelledby="looks">
-      <h2 id="looks">Times, words and colours</h2>
-      <Segmented<HourCycle>
-        aria-label="Hours"
-        value={hourCycle}
-        onChange={(value) =>
-          void apply({ hourCycle: value }, value === 24 ? 'Times run to 24 hours.' : 'Times run to 12 hours.')
-        }
-        options={[
-          { value: 24, label: '24 hours, 16:30' },
-          { value: 12, label: '12 hours, 4:30 pm' },
-        ]}
+    <nav
+      aria-label="Sections"
+      className={styles.contents}
+      onKeyDown={(event) => moveBetweenRows(event, 'data-section')}
+    >
+      <Input
+        data-find
+        type="search"
+        aria-label="Find a setting"
+        placeholder="Find a setting: quiet"
+        allowClear
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown') {
+            event.preventDefault();
+            event.currentTarget.closest('nav')?.querySelector<HTMLElement>('[data-section]')?.focus();
+          }
+          if (event.key === 'Enter' && found[0]) router.push(hrefOf(found[0]));
+        }}
       />
-      <Segmented<SettingsJson['theme']>
-        aria-label="Colours"
-        value={theme}
-        onChange={(value) =>
-          void apply({ theme: value }, value === 'dark' ? 'Dark from now on.' : 'Light from now on.')
-        }
-        options={[
-          { value: 'light', label: 'Light' },
-          { value: 'dark', label: 'Dark' },
-        ]}
-      />
-      <div className={styles.languages}>
-        <label htmlFor="languages">Languages of the phrases I write</label>
-        <Select<Language[]>
-          id="languages"
-          mode="multiple"
-          showSearch={{ optionFilterProp: 'label' }}
-          value={languages}
-          onChange={(value) => void apply({ languages: value }, 'Phrases are read in these languages.')}
-          options={LANGUAGES.filter((language) => language !== 'en').map((value) => ({
-            value,
-            label: LANGUAGE_NAMES[value],
-          }))}
-          placeholder="English, and those of this browser"
-        />
-        <p className="quiet">English and the languages of this browser are read as well.</p>
-      </div>
-    </section>
+      {finding && (
+        <p role="status" className="quiet">
+          {found.length === 0 ? 'No setting is called so.' : `${found.length} found`}
+        </p>
+      )}
+      <ul>
+        {finding
+          ? found.map((part) => (
+              <li key={part.id}>
+                <Link href={hrefOf(part)} data-section>
+                  {part.name}
+                </Link>
+              </li>
+            ))
+          : SECTIONS.map(({ id, name, parts }) => (
+              <li key={id}>
+                <Link
+                  href={`/settings/${id}`}
+                  data-section
+                  aria-current={id === section ? 'page' : undefined}
+                >
+                  {name}
+                  {parts.length > 1 && <small>{parts.map((part) => part.name).join(' · ')}</small>}
+                </Link>
+              </li>
+            ))}
+      </ul>
+    </nav>
   );
 }
 
-export function SettingsView() {
+export function SettingsView({ section }: { section: SectionId }) {
+  const { name, parts } = SECTIONS.find(({ id }) => id === section)!;
+  useCameFor(section);
   return (
-    <div className={styles.page}>
-      <h1>Settings</h1>
-      <p className="quiet">Every change applies at once.</p>
-      <Writing />
-      <Hold />
-      <QuietHours />
-      <HoldRules />
-      <Checks />
-      <Me />
-      <Work />
-      <Looks />
-      <SignedIn />
-      <section className={`pane ${styles.block}`} aria-labelledby="test">
-        <h2 id="test">Mail server</h2>
-        <p className="quiet">A message to yourself shows whether mail leaves, and whether it comes in.</p>
-        <div>
-          <TestMessage />
-        </div>
-      </section>
+    <div className={styles.columns}>
+      <Contents section={section} />
+      <div className={styles.page}>
+        <h1>Settings: {name}</h1>
+        <p className="quiet">Every change applies at once.</p>
+        {parts.map(({ id }) => (
+          <Fragment key={id}>{PARTS[id]}</Fragment>
+        ))}
+      </div>
     </div>
   );
 }

@@ -1,9 +1,12 @@
 'use client';
 /** The keys that work on every view, and the list of them. */
 import { Button } from 'antd';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
-import { keyHelp, runCommand, useCommand, type CommandKey } from './commands';
+import { COMMANDS, commandOf, keyInForce } from '../../core/commandKeys';
+import { useSettings } from '../data/queries';
+import { runCommand, useCommand } from './commands';
 import { useUndoLatest } from './Notices';
 import { pressedKey } from './pressedKey';
 import { newMessagePath, views } from './views';
@@ -12,7 +15,7 @@ import styles from './Keyboard.module.css';
 const inField = (event: Event) =>
   event.target instanceof Element &&
   event.target.closest(
-    'input, textarea, select, [contenteditable="true"], [role="combobox"], [role="listbox"]',
+    'input:not([type="radio"], [type="checkbox"]), textarea, select, [contenteditable="true"], [role="combobox"], [role="listbox"]',
   ) !== null;
 
 const shown = (selector: string) =>
@@ -42,6 +45,7 @@ export function Keyboard() {
   const router = useRouter();
   const list = useRef<HTMLDialogElement>(null);
   const undoLatest = useUndoLatest();
+  const { keys, singleKeys } = useSettings();
 
   useCommand('n', () => router.push(newMessagePath()));
   useCommand('/', () => {
@@ -55,7 +59,6 @@ export function Keyboard() {
 
   useEffect(() => {
     const paths = new Map<string, string>(views.map(({ key, path }) => [key, path]));
-    const commands = new Set<string>(keyHelp.map(({ key }) => key));
     /** @returns false where it is nobody's business */
     const act = (key: string, held: 'none' | 'alt shift' | 'ctrl'): boolean => {
       if (held === 'ctrl') {
@@ -68,23 +71,26 @@ export function Keyboard() {
       }
       const path = paths.get(key);
       if (path) router.push(path);
-      return path !== undefined || (commands.has(key) && runCommand(key as CommandKey));
+      const command = commandOf(key, keys);
+      return path !== undefined || (command !== undefined && runCommand(command));
     };
     const onKeyDown = (event: KeyboardEvent) => {
       const pressed = pressedKey(event);
       if (!pressed || event.defaultPrevented || dialogOpen()) return;
       if (pressed.held !== 'alt shift' && (inField(event) || openForInput())) return;
+      if (pressed.held === 'none' && !singleKeys) return;
       if (act(pressed.key, pressed.held)) event.preventDefault();
     };
     window.addEventListener('keydown', onKeyDown);
     return () => window.removeEventListener('keydown', onKeyDown);
-  }, [router, undoLatest]);
+  }, [router, undoLatest, keys, singleKeys]);
 
   return (
     <dialog ref={list} className={styles.dialog} aria-labelledby="keys">
       <h2 id="keys">Keys</h2>
       <p className="quiet">
-        Alone outside fields; with Alt Shift everywhere. Alt Shift G goes round rail, tray, content and panel.
+        {singleKeys ? 'Alone outside fields; with Alt Shift everywhere.' : 'With Alt Shift, everywhere.'} Alt
+        Shift G goes round rail, tray, content and panel.
       </p>
       <dl className={styles.keys}>
         {views.map(({ key, name }) => (
@@ -93,9 +99,9 @@ export function Keyboard() {
             <dd>{name}</dd>
           </div>
         ))}
-        {keyHelp.map(({ key, words }) => (
+        {COMMANDS.map(({ key, words }) => (
           <div key={key}>
-            <dt>{key.toUpperCase()}</dt>
+            <dt>{keyInForce(key, keys).toUpperCase()}</dt>
             <dd>{words}</dd>
           </div>
         ))}
@@ -111,7 +117,20 @@ export function Keyboard() {
           <dt>↑ ↓ Enter</dt>
           <dd>move in a list, open</dd>
         </div>
+        <div>
+          <dt>Space, Shift ↑ ↓</dt>
+          <dd>choose in a list</dd>
+        </div>
+        <div>
+          <dt>Ctrl A</dt>
+          <dd>choose all of a group of the inbox</dd>
+        </div>
       </dl>
+      <p>
+        <Link href="/settings/inbox#keys" onClick={() => list.current?.close()}>
+          Change them
+        </Link>
+      </p>
       <form method="dialog">
         <Button htmlType="submit">Close</Button>
       </form>

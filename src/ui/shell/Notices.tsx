@@ -1,6 +1,5 @@
 'use client';
-/** One notice at a time at the bottom: what was done, and its undo; what was done in this window can be undone in turn. */
-import { Button } from 'antd';
+/** One notice at a time: what was done, and its undo; what was done in this window can be undone in turn. */
 import {
   createContext,
   useCallback,
@@ -13,7 +12,6 @@ import {
 } from 'react';
 import { ApiProblem } from '../data/client';
 import { useAnnounce } from './Announcer';
-import styles from './Notices.module.css';
 
 export interface Notice {
   words: string;
@@ -44,6 +42,16 @@ export const useNotices = () => useContext(NoticeContext);
 const UndoContext = createContext<() => void>(() => {});
 /** Undoes what was done last in this window and has not been undone. */
 export const useUndoLatest = () => useContext(UndoContext);
+
+/** The notice as it stands in the tray. */
+export interface Standing {
+  notice: Notice;
+  undo: () => void;
+  go: () => void;
+  close: () => void;
+}
+const StandingContext = createContext<Standing | null>(null);
+export const useStanding = () => useContext(StandingContext);
 
 /** So much is remembered. */
 const MOST_DONE = 100;
@@ -103,33 +111,25 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
     });
   }, [undo, showProblem]);
 
+  const shown = useMemo<Standing | null>(
+    () =>
+      notice && {
+        notice,
+        undo: () => void undo(notice.undo!),
+        go: () => {
+          setNotice(null);
+          notice.way!.act();
+        },
+        close: () => setNotice(null),
+      },
+    [notice, undo],
+  );
+
   return (
     <NoticeContext value={notices}>
-      <UndoContext value={undoLatest}>{children}</UndoContext>
-      {notice && (
-        <section aria-label="Notice" className={`${styles.notice} ${notice.problem ? styles.problem : ''}`}>
-          <span>{notice.words}</span>
-          {notice.undo && (
-            <Button size="small" aria-keyshortcuts="Control+Z" onClick={() => void undo(notice.undo!)}>
-              Undo
-            </Button>
-          )}
-          {notice.way && (
-            <Button
-              size="small"
-              onClick={() => {
-                setNotice(null);
-                notice.way!.act();
-              }}
-            >
-              {notice.way.label}
-            </Button>
-          )}
-          <Button size="small" type="text" onClick={() => setNotice(null)}>
-            Close
-          </Button>
-        </section>
-      )}
+      <UndoContext value={undoLatest}>
+        <StandingContext value={shown}>{children}</StandingContext>
+      </UndoContext>
     </NoticeContext>
   );
 }

@@ -2,13 +2,14 @@
 /** Top bar, rail and tray around every view. */
 import type { ReactNode } from 'react';
 import { LiveUpdates } from '../data/LiveUpdates';
-import { HoldTray } from '../rail/HoldTray';
 import { TimeRail } from '../rail/TimeRail';
 import { OutcomeNotices } from '../departures/OutcomeNotices';
-import { Reminders } from '../returns/Reminders';
+import { Tray } from '../tray/Tray';
 import { Banners } from './Banners';
 import { Keyboard } from './Keyboard';
 import { TopBar } from './TopBar';
+import { Title } from './Title';
+import { useFocusKept } from './useFocusKept';
 import styles from './Shell.module.css';
 
 interface Props {
@@ -18,19 +19,20 @@ interface Props {
 }
 
 export function Shell({ demo, canSignOut, children }: Props) {
+  useFocusKept();
   return (
     <div className={styles.shell}>
       <a className={styles.skip} href="#content">
         Skip to the content
       </a>
       <TopBar demo={demo} canSignOut={canSignOut} />
+      <Title />
       <LiveUpdates />
       <Banners />
       <OutcomeNotices />
-      <Reminders />
       <div className={styles.band}>
         <TimeRail />
-        <HoldTray />
+        <Tray />
       </div>
       <main id="content" tabIndex={-1} className={styles.content}>
         {children}

@@ -1,5 +1,5 @@
 'use client';
-import { Button } from 'antd';
+import { Button, Dropdown } from 'antd';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { toLocal } from '../../core/time/wallClock';
@@ -8,7 +8,7 @@ import { zoneCity } from '../../core/time/zones';
 import { countWords } from '../common/format';
 import { ask } from '../data/client';
 import { useClockReading, usePending, useSettings } from '../data/queries';
-import { useInboxCount, useSnoozed, useTodos } from '../data/incoming';
+import { useUnseen, useSnoozed, useTodos } from '../data/incoming';
 import { useNow } from '../data/useNow';
 import { Mark } from './Mark';
 import { newMessagePath, views } from './views';
@@ -28,6 +28,10 @@ function MyClock() {
   );
 }
 
+/** So many views stand in the bar of a narrow screen; the rest is behind *More*. */
+const AT_HAND = 3;
+const SETTINGS = { name: 'Settings', path: '/settings' };
+
 async function signOut() {
   await ask('DELETE', '/session');
   window.location.assign('/sign-in');
@@ -38,10 +42,11 @@ export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolea
   const router = useRouter();
   const [snoozed, todos] = [useSnoozed().data?.total, useTodos().data?.open];
   const counts: Record<string, number | undefined> = {
-    Inbox: useInboxCount(),
+    Inbox: useUnseen(),
     Departures: usePending().data?.unsettled,
     Returns: snoozed === undefined || todos === undefined ? undefined : snoozed + todos,
   };
+  const others = [...(demo ? [{ name: 'Post office', path: '/postoffice' }] : []), SETTINGS];
   const here = (target: string) => (path.startsWith(target) ? 'page' : undefined);
   return (
     <header className={styles.bar}>
@@ -52,17 +57,37 @@ export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolea
       <nav aria-label="Views" className={styles.views}>
         {views.map(({ name, path: target }) => (
           <Link key={name} href={target} aria-current={here(target)} className={styles.view}>
-            {name} {counts[name] !== undefined && <b>{countWords(counts[name])}</b>}
+            {name}{' '}
+            {counts[name] !== undefined && (
+              <b>
+                {countWords(counts[name])}
+                {name === 'Inbox' && <span className="unseen"> new</span>}
+              </b>
+            )}
           </Link>
         ))}
-        {demo && (
-          <Link href="/postoffice" aria-current={here('/postoffice')} className={styles.view}>
-            Post office
+        {others.map(({ name, path: target }) => (
+          <Link key={name} href={target} aria-current={here(target)} className={styles.view}>
+            {name}
           </Link>
-        )}
-        <Link href="/settings" aria-current={here('/settings')} className={styles.view}>
-          Settings
+        ))}
+        <Link href={newMessagePath()} className={`${styles.view} ${styles.thumb}`} prefetch={false}>
+          Write
         </Link>
+        <Dropdown
+          trigger={['click']}
+          placement="topRight"
+          menu={{
+            items: [...views.slice(AT_HAND), ...others].map(({ name, path: target }) => ({
+              key: target,
+              label: <Link href={target}>{name}</Link>,
+            })),
+          }}
+        >
+          <button type="button" className={`${styles.view} ${styles.thumb}`}>
+            More
+          </button>
+        </Dropdown>
       </nav>
       {canSignOut && (
         <Button type="text" size="small" onClick={() => void signOut()}>
@@ -70,7 +95,7 @@ export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolea
         </Button>
       )}
       <MyClock />
-      <Button type="primary" onClick={() => router.push(newMessagePath())}>
+      <Button type="primary" className={styles.write} onClick={() => router.push(newMessagePath())}>
         Write
       </Button>
     </header>

@@ -1,24 +1,8 @@
 'use client';
 /** Which part of the screen answers to which key at the moment: what has the focus, else the one that came last. */
 import { useEffect, useRef } from 'react';
-
-/** Keys with their meanings; views have the digits. */
-export const keyHelp = [
-  { key: 'n', words: 'write a message' },
-  { key: 'r', words: 'answer' },
-  { key: 'e', words: 'answer everybody' },
-  { key: 'p', words: 'pass on: forward a message' },
-  { key: 'c', words: 'write a correction of what has left' },
-  { key: 's', words: 'snooze' },
-  { key: 'd', words: 'to-do' },
-  { key: 'a', words: 'archive' },
-  { key: '/', words: 'find' },
-  { key: 'f', words: 'the next finding in what you write' },
-  { key: 't', words: 'take back: the row in focus, else the newest hold' },
-  { key: '?', words: 'this list' },
-] as const;
-
-export type CommandKey = (typeof keyHelp)[number]['key'];
+import { keyInForce, type CommandKey } from '../../core/commandKeys';
+import { useSettings } from '../data/queries';
 
 /** Returns false where it is not its business after all. */
 type Act = () => unknown;
@@ -55,4 +39,10 @@ export function runCommand(key: CommandKey): boolean {
   return [...entries.filter(({ first }) => first), ...entries.filter(({ first }) => !first)].some(
     ({ act }) => act() !== false,
   );
+}
+
+/** What the key of a command is called at present, for a title or a sentence. */
+export function useKeyName(): (command: CommandKey) => string {
+  const { keys } = useSettings();
+  return (command) => keyInForce(command, keys).toUpperCase();
 }

@@ -6,7 +6,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { AttachmentJson, DepartureJson, MessageJson } from '../../api/types';
 import { usualHold } from '../../core/hold/decide';
 import type { RichLink } from '../../core/message/richText';
-import { addressKey, groupName, parseMailbox } from '../../core/message/address';
+import { isWeighty } from '../../core/checks/setAside';
+import { addressKey, groupName, parseMailbox, isAddress, isRecipient } from '../../core/message/address';
 import { goesAlong } from '../../core/message/attachment';
 import { copiesOf } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
@@ -28,7 +29,6 @@ import { useWaysOut } from './checks/useWaysOut';
 import { ConflictPanel } from './ConflictPanel';
 import { recallCursor, rememberCursor } from './cursor';
 import { copiesUnderWay, keptSentence, landsOf } from './departureWords';
-import { isAddress, isRecipient } from './draft/fields';
 import { useDraft, type Beginning, type SaveState } from './draft/useDraft';
 import { HoldLine } from './HoldLine';
 import { MessageFields } from './MessageFields';
@@ -208,7 +208,19 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     }),
     [fields, links, inReply, plan, choices.copies, attached, uploads.list],
   );
-  const findings = useFindings(checked, lands, draft.kept?.id);
+  const { findings, settled } = useFindings(checked, lands, fields.setAside, draft.kept?.id);
+  const latestText = useRef(fields.text);
+  useEffect(() => void (latestText.current = fields.text));
+  const isRich = fields.html !== null;
+  useEffect(() => {
+    // What is found was found in a text that may be a keystroke old: between two looks marks move with their words.
+    body.current?.mark(
+      findings.filter(
+        ({ field, from, to: end, words: found }) =>
+          field === 'text' && end > 0 && latestText.current.slice(from, end) === found,
+      ),
+    );
+  }, [findings, isRich]);
   const waysOut = useWaysOut({
     ...{ fields, change, body, chooser },
     onIndividual: () => moment.setChoices({ ...choices, copies: 'individual' }),
@@ -225,6 +237,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
   const sending = useSending({
     ...{ draft, lease, actions, departure, choices, choicesChanged, readable, passed, inSpite, minute },
     settle: moment.settle,
+    weighty: async () => (await settled()).filter(isWeighty),
     onSending: (id) => rememberCursor(id, subject.current?.input ?? null, body.current),
   });
   const { commit } = sending;
@@ -260,7 +273,13 @@ export function Composer({ beginning, message, departure, begin }: Props) {
           onLinks={setLinks}
           cursor={cursor?.field === 'text' ? cursor : undefined}
         >
-          <Findings findings={findings} onFix={waysOut.fix} onMove={waysOut.takeMove} />
+          <Findings
+            findings={findings}
+            onFix={waysOut.fix}
+            onMove={waysOut.takeMove}
+            onMeant={waysOut.meanSo}
+            onShow={waysOut.go}
+          />
         </MessageFields>
         <MomentPanel
           plan={plan}
@@ -288,6 +307,12 @@ export function Composer({ beginning, message, departure, begin }: Props) {
         onFix={moment.setPlan}
         {...{ nameOf, typedName }}
         problem={problem?.message}
+        findings={findings.length}
+        question={
+          sending.question === undefined || !findings.some(isWeighty)
+            ? undefined
+            : { words: sending.question, yes: () => void commit(), no: sending.notYet }
+        }
         saved={departure ? PENDING_WORDS[draft.state] : SAVE_WORDS[draft.state]}
         primary={primary}
         second={

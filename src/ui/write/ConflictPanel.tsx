@@ -6,8 +6,8 @@ import { zoneCity } from '../../core/time/zones';
 import type { DraftFields } from './draft/fields';
 import styles from './ConflictPanel.module.css';
 
-/** HTML is left out: its words are shown. */
-const LABELS: Record<Exclude<keyof DraftFields, 'html'>, string> = {
+/** HTML is left out: its words are shown; so is what was set aside, which says nothing to anybody. */
+const LABELS: Record<Exclude<keyof DraftFields, 'html' | 'setAside'>, string> = {
   ...{ identity: 'From', to: 'To', cc: 'Cc', bcc: 'Bcc', replyTo: 'Answers to' },
   ...{ subject: 'Subject', text: 'Text', importance: 'Importance', sensitivity: 'Sensitivity' },
   ...{ plan: 'Leaves', choices: 'Chosen beside' },
@@ -34,7 +34,7 @@ const choiceWords = ({ copies, ifTheyWriteFirst, ifOff }: Choices): string =>
     ifOff.kind === 'at-most' ? `at most ${ifOff.minutes} min late` : LATE[ifOff.kind],
   ].join(', ');
 
-const shown = (value: DraftFields[keyof DraftFields]): string => {
+const shown = (value: DraftFields[keyof typeof LABELS]): string => {
   if (value !== null && typeof value === 'object' && !Array.isArray(value))
     return 'kind' in value ? planWords(value) : choiceWords(value);
   if (typeof value === 'boolean') return value ? 'asked' : 'not asked';

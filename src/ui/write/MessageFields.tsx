@@ -14,7 +14,7 @@ import type { BodyHandle, OnLinks } from './body/BodyHandle';
 import type { PictureSource } from './body/pictureView';
 import type { DraftFields } from './draft/fields';
 import { MessageOptions, optionWords } from './MessageOptions';
-import { RecipientField } from './RecipientField';
+import { RecipientField } from '../common/RecipientField';
 import { signedAs } from './quoting';
 import styles from './Composer.module.css';
 

@@ -5,7 +5,7 @@ import { IMPORTANCES, SENSITIVITIES, type Importance, type Sensitivity } from '.
 import { useSettings } from '../data/queries';
 import type { ApiProblem } from '../data/client';
 import type { DraftFields } from './draft/fields';
-import { RecipientField } from './RecipientField';
+import { RecipientField } from '../common/RecipientField';
 import styles from './Composer.module.css';
 
 const IMPORTANCE_WORDS: Record<Importance, string> = { high: 'High', normal: 'Normal', low: 'Low' };

@@ -1,8 +1,9 @@
 'use client';
 /** Says back when it leaves and lands, what to know before committing, and commits. */
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import { gatherWarnings } from '../../core/plan/gather';
+import { runCommand } from '../shell/commands';
 import type { Plan, PlanWarning } from '../../core/plan/plan';
 import styles from './Composer.module.css';
 import { ZoneFix } from './ZoneFix';
@@ -17,6 +18,10 @@ interface Props {
   /** The name that stands before an address in the fields; empty where there is none. */
   typedName: (address: string) => string;
   problem: string | undefined;
+  /** How many the checks have found. */
+  findings: number;
+  /** What is asked before it is sent. */
+  question: { words: string; yes: () => void; no: () => void } | undefined;
   /** Whether what is on screen is kept, in words. */
   saved: string;
   primary: string;
@@ -28,7 +33,9 @@ interface Props {
 const SHOWN = 3;
 
 export function SummaryBar(bar: Props) {
-  const { sentence, warnings, onFix, nameOf, typedName, problem, saved, primary, second } = bar;
+  const { sentence, warnings, onFix, nameOf, typedName, problem, findings, question } = bar;
+  const { saved, primary, second } = bar;
+  const questionId = useId();
   const gathered = gatherWarnings(warnings, nameOf);
   const [all, setAll] = useState(false);
   const more = gathered.length - SHOWN;
@@ -72,6 +79,28 @@ export function SummaryBar(bar: Props) {
           </p>
         )}
       </div>
+      {question && (
+        <div
+          role="alertdialog"
+          aria-label="Before it is sent"
+          aria-describedby={questionId}
+          className={styles.question}
+          onKeyDown={(event) => event.key === 'Escape' && question.no()}
+        >
+          <span id={questionId}>{question.words}</span>
+          <Button size="small" autoFocus onClick={question.yes}>
+            Send it so
+          </Button>
+          <Button size="small" onClick={question.no}>
+            Not yet
+          </Button>
+        </div>
+      )}
+      {findings > 0 && !question && (
+        <Button type="text" size="small" className={styles.count} onClick={() => runCommand('f')}>
+          {findings === 1 ? '1 finding' : `${findings} findings`}
+        </Button>
+      )}
       <span className="quiet">{saved}</span>
       {second && (
         <Button size="large" onClick={second.act}>

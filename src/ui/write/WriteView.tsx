@@ -9,7 +9,7 @@ import { useMessage, useSettings } from '../data/queries';
 import { Composer } from './Composer';
 import { fieldsOf, sameFields } from './draft/fields';
 import { useLeftBehind, useLocalDraft, type LeftBehindState } from './draft/useLocalDraft';
-import { answerFields, correctionFields, forwardFields, newFields } from './quoting';
+import { answerFields, correctionFields, forwardFields, newFields, unsubscribeFields } from './quoting';
 import styles from './WriteView.module.css';
 
 function Waiting() {
@@ -86,18 +86,22 @@ interface NewProps {
   forwards?: string;
   /** The message of mine it corrects, or says again. */
   corrects?: string;
+  /** The message whose mailing list it leaves. */
+  unsubscribes?: string;
   /** Only to these addresses of that one, with the same text. */
   only?: string[];
 }
 
 /** A new message, the answer to one, one that passes another on, or the correction of one. */
-export function NewMessage({ answers, all = false, forwards, corrects, only }: NewProps) {
+export function NewMessage({ answers, all = false, forwards, corrects, unsubscribes, only }: NewProps) {
   const settings = useSettings();
-  const earlier = answers ?? forwards ?? corrects;
+  const earlier = answers ?? forwards ?? corrects ?? unsubscribes;
   const about = useMessage(earlier);
   const left = useLeftBehind(earlier === undefined);
   if (about.error) return <Missing words={about.error.message} />;
   if (earlier ? !about.data : !left.known) return <Waiting />;
+  if (unsubscribes && !about.data?.list?.mail)
+    return <Missing words="This message names no address by which its list is left." />;
   if (left.goingOn) {
     const { fields, answers: to, forwards: passing } = left.goingOn;
     const beginning = { initial: fields, answers: to ?? undefined, forwards: passing ?? undefined };
@@ -117,7 +121,9 @@ export function NewMessage({ answers, all = false, forwards, corrects, only }: N
       ? forwardFields(about.data!, settings)
       : corrects
         ? correctionFields(about.data!, settings, only)
-        : newFields(settings);
+        : unsubscribes
+          ? unsubscribeFields(about.data!, settings)
+          : newFields(settings);
   return (
     <div className={styles.begun}>
       {left.list.length > 0 && <LeftBehind {...left} />}

@@ -80,6 +80,14 @@ export function forwardFields(message: MessageJson, settings: SettingsJson): Dra
   };
 }
 
+/** The message that ends the subscription to the list an earlier one came by (RFC 2369 §3.2). */
+export function unsubscribeFields(message: MessageJson, settings: SettingsJson): DraftFields {
+  const { to, subject, text } = message.list!.mail!;
+  // Programs read it: nothing of mine stands in it, and it is from whom they know.
+  const identity = answerAs(message, settings.identities);
+  return { ...newFields(settings), identity, to: [to], subject, text, html: null };
+}
+
 /** To those of an earlier message, or to some of them, about the same thing. */
 export function correctionFields(
   message: MessageJson,

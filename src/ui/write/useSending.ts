@@ -4,12 +4,15 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { DepartureJson } from '../../api/types';
+import type { Finding } from '../../core/checks/finding';
+import { findingWords } from '../../core/checks/findingWords';
 import type { Choices, Plan } from '../../core/plan/plan';
 import { useWords } from '../common/format';
 import { ApiProblem, ask } from '../data/client';
 import { refresh } from '../data/queries';
 import type { DepartureActions } from '../departures/useDepartureActions';
 import { useNotices } from '../shell/Notices';
+import { unfit } from './draft/fields';
 import type { Draft } from './draft/useDraft';
 import { isPast, same } from './planState';
 import type { Lease } from './useLease';
@@ -24,6 +27,8 @@ interface Parts {
   /** The plan as it is typed at this moment. @throws (rejects) ApiProblem where it cannot be read */
   settle: () => Promise<Plan>;
   readable: boolean;
+  /** What was found and is most likely a mistake, once the checks have looked at everything. */
+  weighty: () => Promise<Finding[]>;
   /** The moment it had is past. */
   passed: boolean;
   /** Why quiet hours are set aside. */
@@ -36,13 +41,16 @@ interface Parts {
 
 export function useSending(parts: Parts) {
   const { draft, lease, actions, departure, choices, choicesChanged, settle, readable, passed } = parts;
-  const { inSpite, minute, onSending } = parts;
+  const { inSpite, minute, onSending, weighty } = parts;
   const router = useRouter();
   const client = useQueryClient();
   const words = useWords();
   const { show, showProblem } = useNotices();
   const busy = useRef(false);
   const [problem, setProblem] = useState<ApiProblem | null>(null);
+  /** What was found when it was to be sent: asked about once. */
+  const [asked, setAsked] = useState<readonly Finding[]>([]);
+  const [asking, setAsking] = useState(false);
 
   function refused(error: unknown) {
     const known =
@@ -54,9 +62,16 @@ export function useSending(parts: Parts) {
 
   async function commit(then: 'go-on' | 'pause' = 'go-on') {
     if (busy.current || !readable || draft.conflict) return;
+    const [bad] = unfit(draft.fields);
+    if (bad !== undefined) {
+      const detail = `“${bad}” is no address. Mend it, or take it out.`;
+      setProblem(new ApiProblem(400, detail, [{ path: 'to', detail }]));
+      return;
+    }
     busy.current = true;
     setProblem(null);
     try {
+      if (then === 'go-on' && !(await isMeant())) return;
       if (departure) await savePending(departure, then);
       else await schedule();
     } catch (error) {
@@ -65,6 +80,16 @@ export function useSending(parts: Parts) {
       busy.current = false;
       refresh(client, ['departure', 'message']);
     }
+  }
+
+  /** False where something weighty was found that nobody has been asked about. */
+  async function isMeant(): Promise<boolean> {
+    const found = await weighty();
+    const known = new Set(asked.map(findingWords));
+    const open = !found.every((each) => known.has(findingWords(each)));
+    if (open) setAsked(found);
+    setAsking(open);
+    return !open;
   }
 
   async function schedule() {
@@ -134,5 +159,10 @@ export function useSending(parts: Parts) {
     router.push(`/departures?row=${pending.id}`);
   }
 
-  return { commit, problem, clearProblem: () => setProblem(null) };
+  return {
+    ...{ commit, problem, clearProblem: () => setProblem(null) },
+    /** What is asked before it goes; nothing where nothing is. */
+    question: asking ? `${asked.map(findingWords).join('; ')}. Is it meant so?` : undefined,
+    notYet: () => setAsking(false),
+  };
 }

@@ -25,7 +25,19 @@ import { diskTroubleNow, ENGINE_DISK_WORDS } from '../diskTrouble';
 import { Invalid, NotFound } from '../errors';
 import { receiversOf } from '../messages/envelope';
 import { readersAt } from '../people/readers';
+import { indexWhatWaits, queryOf } from '../search/search';
 import { snapshotOf, type Snapshot } from './restore';
+
+/** What came back of a reader. */
+export interface ReceiptView {
+  action: ReportedAction;
+  /** The other server's words. */
+  words: string;
+  /** Epoch ms. */
+  at: number;
+  /** The message that said so; null where that is not known. */
+  messageId: string | null;
+}
 
 /** One reader of a departure. */
 export interface ReaderView {
@@ -40,8 +52,8 @@ export interface ReaderView {
   status: 'waiting' | 'accepted' | 'deferred' | 'refused';
   /** The mail server's words. */
   answer: string;
-  /** What came back from them or their mail server, in the order it came; `at` is epoch ms. */
-  receipts: { action: ReportedAction; words: string; at: number }[];
+  /** What came back from them or their mail server, in the order it came. */
+  receipts: ReceiptView[];
 }
 
 /** Moments are epoch ms. */
@@ -128,7 +140,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
             .filter(
               ({ address }) => address === addressKey(each.address) || (address === '' && alone(departure)),
             )
-            .map(({ action, words, at }) => ({ action, words, at })),
+            .map(({ action, words, at, messageId }) => ({ action, words, at, messageId })),
         },
       ];
     });
@@ -185,6 +197,8 @@ export interface DeparturePage {
   cursor: string | null;
   /** How many departures still matter: pending, under way, or waiting for a decision; counted up to 10,000. */
   unsettled: number;
+  /** What of the question was not understood. */
+  problems: { part: string; why: string }[];
 }
 
 const writeCursor = ({ due, id }: Departure) => Buffer.from(`${due} ${id}`).toString('base64url');
@@ -195,18 +209,34 @@ function readCursor(cursor: string): { due: number; id: string } {
   return { due: Number(match[1]), id: match[2]! };
 }
 
+/** What is looked for, in the same words as in the inbox; days and states are chosen here otherwise. */
+function askedFor(desk: Desk, search: string | undefined) {
+  if (!search) return { about: undefined, problems: [] };
+  const query = queryOf(desk, search);
+  const problems = [...query.problems];
+  if (query.state || query.since || query.before)
+    problems.push({
+      part: search,
+      why: 'Days and states are looked for in the inbox and the archive alone.',
+    });
+  indexWhatWaits(desk);
+  return { about: query, problems };
+}
+
 /** @throws Invalid for a cursor that is none of ours */
 export function listDepartures(
   desk: Desk,
-  filter: Omit<DepartureFilter, 'after'> & { cursor?: string },
+  filter: Omit<DepartureFilter, 'after' | 'about'> & { cursor?: string; search?: string },
 ): DeparturePage {
-  const { cursor, limit, ...rest } = filter;
+  const { cursor, limit, search, ...rest } = filter;
+  const { about, problems } = askedFor(desk, search);
   const after = cursor ? readCursor(cursor) : undefined;
-  const rows = page(desk.store.db, { ...rest, after, limit: limit + 1 });
+  const rows = page(desk.store.db, { ...rest, about, after, limit: limit + 1 });
   const shown = rows.slice(0, limit);
   return {
     departures: views(desk, shown),
     cursor: rows.length > limit ? writeCursor(shown.at(-1)!) : null,
     unsettled: countUnsettled(desk.store.db),
+    problems,
   };
 }

@@ -73,7 +73,10 @@ describe('taking in a mailbox file', () => {
     expect(await take(mailOf({ subject: 'One', date }))).toMatchObject({ added: 1, same: 0 });
     expect(await take(mailOf({ subject: 'Two', date }))).toMatchObject({ added: 1, same: 0 });
     expect(await take(mailOf({ subject: 'One', date }))).toMatchObject({ added: 0, same: 1 });
-    expect(archived(desk)).toHaveLength(2);
+    // Without a date either.
+    expect(await take(mailOf({ subject: 'Three' }))).toMatchObject({ added: 1, same: 0 });
+    expect(await take(mailOf({ subject: 'Three' }))).toMatchObject({ added: 0, same: 1 });
+    expect(archived(desk)).toHaveLength(3);
   });
 
   it('keeps aside what is no message, whole, with the reason', async () => {

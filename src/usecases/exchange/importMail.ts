@@ -95,7 +95,14 @@ function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly ReadOne[], 
     const at = date !== undefined && date > 0 && date <= now ? date : now;
     if (knownAlready(tx, one.read)) counts.same++;
     else {
-      keepIncoming(tx, one.read, { bytes: one.bytes }, { at, now, place, what: `taken in from ${name}` });
+      keepIncoming(
+        tx,
+        one.read,
+        { bytes: one.bytes },
+        {
+          ...{ at, now, place, unseen: false, what: `taken in from ${name}` },
+        },
+      );
       counts.added++;
     }
   }

@@ -5,14 +5,9 @@ import { updateReturn, waitingReturns } from '../../store/returns';
 import type { Tx } from '../../store/store';
 import type { Desk } from '../desk';
 import { placeMessage } from './bringBack';
+import type { Moved } from './moved';
+import { unknownOf } from './seen';
 import { undoable } from './undo';
-
-export interface Moved {
-  /** The messages that were moved, of the threads of those named. */
-  moved: string[];
-  /** Those named that there are no more. */
-  missing: string[];
-}
 
 /** What is done with does not come back by itself, unless it was to come again and again. */
 function endWaiting(tx: Tx, messages: readonly Message[]): void {
@@ -33,18 +28,22 @@ function moveAll(
   place: 'archive' | 'inbox',
   what: string,
   alone: boolean,
+  known?: readonly string[],
 ): Moved {
   return desk.store.write((tx) =>
     undoable(desk, tx, { messageIds: ids }, () => {
       const now = desk.now(tx);
       const result: Moved = { moved: [], missing: [] };
+      const unknown = unknownOf(tx, ids, known);
       for (const id of ids) {
         const message = findMessage(tx, id);
         if (!message || message.deletedAt !== null) {
           result.missing.push(id);
           continue;
         }
-        const all = alone ? [message] : messagesOfThread(tx, message.threadId);
+        const all = alone
+          ? [message]
+          : messagesOfThread(tx, message.threadId).filter((each) => !unknown.has(each.id));
         if (place === 'archive') endWaiting(tx, all);
         for (const each of all) {
           if (!from.includes(each.place)) continue;
@@ -58,9 +57,12 @@ function moveAll(
   );
 }
 
-/** Archives the threads of these messages. */
-export const archive = (desk: Desk, ids: readonly string[]): Moved =>
-  moveAll(desk, ids, ['inbox', 'snoozed'], 'archive', 'archived', false);
+/**
+ * Archives the threads of these messages.
+ * @param known of them: what came after that and has not been seen stays; undefined: all is meant
+ */
+export const archive = (desk: Desk, ids: readonly string[], known?: readonly string[]): Moved =>
+  moveAll(desk, ids, ['inbox', 'snoozed'], 'archive', 'archived', false, known);
 
 /** Puts exactly these messages back into the inbox. */
 export const backToInbox = (desk: Desk, ids: readonly string[]): Moved =>

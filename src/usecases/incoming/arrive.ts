@@ -26,7 +26,8 @@ export class Arriving {
       this.held = all.length - PIECE;
       if (!this.beginning) this.beginning = Buffer.from(piece);
       else {
-        this.desk.store.write((tx) => addRest(tx, this.id, PIECE + this.written, piece));
+        // Nobody is told that it is kept before the end: the disk is not waited for while others wait to write.
+        this.desk.store.writeAhead((tx) => addRest(tx, this.id, PIECE + this.written, piece));
         this.written += PIECE;
       }
     }

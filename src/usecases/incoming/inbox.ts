@@ -6,7 +6,9 @@ import { findSummaryRows } from '../../store/messages';
 import { countWaiting, waiting } from '../../store/returns';
 import {
   countThreads,
+  newestOfThreads,
   threadsIn,
+  unseenThreads,
   type AfterThread,
   type Place,
   type Thread,
@@ -20,6 +22,10 @@ import { workingOf } from '../people/readers';
 export interface ThreadSummary extends MessageSummary {
   /** Messages in the thread. */
   count: number;
+  /** Something of it in the inbox has not been seen. */
+  fresh: boolean;
+  /** The last that came of it: who deals with the thread knows of everything up to that. */
+  newestId: string;
   /** Where it stands in the inbox; null where the list is by time. */
   group: InboxGroup | null;
 }
@@ -28,6 +34,8 @@ export interface ThreadPage {
   messages: ThreadSummary[];
   /** How many threads there are in all, counted up to {@link MOST_COUNTED}. */
   total: number;
+  /** How many threads of the inbox have something new, counted so far too, and since when the first has. */
+  unseen: { count: number; since: number | null };
   /** What the next page is asked for with; null where this is the last. */
   cursor: string | null;
 }
@@ -99,12 +107,27 @@ function asThreads(desk: Desk, rows: { thread: Thread; group: InboxGroup | null 
       rows.flatMap(({ thread }) => thread.returnedId ?? []),
     ).map((each) => [each.id, each]),
   );
+  const newest = newestOfThreads(
+    desk.store.db,
+    rows.map(({ thread }) => thread.id),
+  );
   return rows.flatMap(({ thread, group }): ThreadSummary[] => {
     const summary = latest.get(thread.latestId!);
     const back = thread.returnedId ? returned.get(thread.returnedId) : undefined;
     if (!summary) return [];
+    const newestId = newest.get(thread.id) ?? summary.id;
     const { returnedAt, returnedWhy } = back ?? { returnedAt: null, returnedWhy: null };
-    return [{ ...summary, returnedAt, returnedWhy, count: thread.count, group }];
+    return [
+      {
+        ...summary,
+        returnedAt,
+        returnedWhy,
+        count: thread.count,
+        newestId,
+        fresh: thread.unseenAt !== null,
+        group,
+      },
+    ];
   });
 }
 
@@ -126,6 +149,7 @@ export function listThreads(desk: Desk, { place, order, cursor, limit }: Threads
   return {
     messages: asThreads(desk, shown),
     total: countThreads(db, place, MOST_COUNTED),
+    unseen: unseenThreads(db, MOST_COUNTED),
     cursor: more && last ? `${last.part}.${last.thread.sortAt}.${last.thread.id}` : null,
   };
 }

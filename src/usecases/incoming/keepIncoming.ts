@@ -44,6 +44,8 @@ export interface Keeping {
   /** When it came, epoch ms. */
   at: number;
   place: Place;
+  /** It is new until it has been looked at. */
+  unseen: boolean;
   /** When this is written down, epoch ms. */
   now: number;
   /** What the history says of it. */
@@ -61,6 +63,8 @@ const described = (mail: IncomingMessage) => ({
   text: mail.text,
   html: mail.html,
   automatic: mail.automatic,
+  list: mail.list,
+  ...mail.details,
   writtenAt: mail.date ?? null,
   writtenOffset: mail.offset ?? null,
   strange: mail.strange,
@@ -90,13 +94,13 @@ export type Came = { bytes: Buffer } | { arrival: string };
 
 export function keepIncoming(tx: Tx, read: ReadMail, came: Came, keeping: Keeping): Message {
   const { mail, digest } = read;
-  const { at, place, now, what } = keeping;
+  const { at, place, unseen, now, what } = keeping;
   const message = insertMessage(tx, {
     id: 'arrival' in came ? came.arrival : newId(),
     threadId: threadFor(tx, mail, ancestors(mail), at),
     direction: 'in',
     ...described(mail),
-    ...{ at, place, createdAt: now },
+    ...{ at, place, unseen, createdAt: now },
   });
   const knownBy = mail.messageId ? null : digest;
   if ('bytes' in came) insertSource(tx, message.id, came.bytes, knownBy);

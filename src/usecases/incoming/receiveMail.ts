@@ -7,7 +7,7 @@ import { noteChange } from '../../store/journal';
 import type { Message } from '../../store/messages';
 import { dropRest } from '../../store/sources';
 import type { Tx } from '../../store/store';
-import { keepReceipts } from '../departures/keepReceipts';
+import { keepReceipts, reportedDeparture } from '../departures/keepReceipts';
 import { settleByEvidence } from '../departures/settleByEvidence';
 import { pauseForWriter } from '../departures/theyWroteFirst';
 import type { Desk } from '../desk';
@@ -28,9 +28,11 @@ function receive(desk: Desk, tx: Tx, read: ReadMail, came: Came, at: number): Me
   const now = desk.now(tx);
   const named = ancestors(mail);
   // A receipt is looked at beside the message it is about; in the inbox it would only be in the way.
-  const receipt = keepReceipts(tx, mail.report, now) && mail.report!.recipients.every(isGood);
+  const about = reportedDeparture(tx, mail.report);
+  const receipt = about !== undefined && mail.report!.recipients.every(isGood);
   const place = receipt ? 'archive' : 'inbox';
-  const message = keepIncoming(tx, read, came, { at, now, place, what: 'arrived' });
+  const message = keepIncoming(tx, read, came, { at, now, place, unseen: !receipt, what: 'arrived' });
+  if (about) keepReceipts(tx, about, mail.report!, message.id, now);
   const from = mail.from.name || mail.from.address;
   settleByEvidence(tx, { from, answers: named, report: mail.report }, now);
   // What I have sent, to myself too, is no answer of anybody's.

@@ -8,6 +8,7 @@ import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
 import { endReturn, placeMessage } from './bringBack';
+import { unknownOf } from './seen';
 import { undoable } from './undo';
 
 export interface SnoozeInput {
@@ -21,6 +22,11 @@ export interface SnoozeInput {
   wholeThread?: boolean;
   /** A new answer brings it back before (the usual). */
   early?: boolean;
+  /**
+   * Messages of its thread that are known besides: what came after them and has not been seen is not put off. Not given,
+   * all of the thread is meant.
+   */
+  known?: readonly string[];
   /** The rule by which it comes again and again, null for once; not given, it stays as it was. */
   repeat?: Repeat | null;
 }
@@ -55,7 +61,7 @@ export const snooze = (desk: Desk, messageId: string, input: SnoozeInput): Retur
   );
 
 function putOff(desk: Desk, tx: Tx, messageId: string, input: SnoozeInput): Return {
-  const { until, words = '', note, wholeThread = true, early = true, repeat } = input;
+  const { until, words = '', note, wholeThread = true, early = true, repeat, known } = input;
   checkRepeat(repeat, until);
   const now = desk.now(tx);
   if (until <= now) throw new Invalid('This moment is past. Choose a later one.', 'until');
@@ -73,9 +79,13 @@ function putOff(desk: Desk, tx: Tx, messageId: string, input: SnoozeInput): Retu
     fromPlace: before ? before.fromPlace : message.place,
   });
   placeMessage(tx, message, { place: 'snoozed' });
-  if (wholeThread)
+  if (wholeThread) {
+    // What has come since and has not been seen is not put off with it.
+    const unknown = unknownOf(tx, [messageId], known);
     for (const each of messagesOfThread(tx, message.threadId))
-      if (each.id !== message.id && each.place === 'inbox') placeMessage(tx, each, { place: 'snoozed' });
+      if (each.id !== message.id && each.place === 'inbox' && !unknown.has(each.id))
+        placeMessage(tx, each, { place: 'snoozed' });
+  }
   const to = new Date(until).toISOString();
   record(tx, { at: now, messageId, what: 'snoozed', to, why: words || null });
   noteChange(tx, 'return', row.id);

@@ -11,6 +11,7 @@ import { archive, backToInbox } from './archive';
 import { bringBackDue, nextBack } from './bringBack';
 import { listSnoozed } from './inbox';
 import { receiveMail } from './receiveMail';
+import { markNew, markSeen } from './seen';
 import { changeSnooze, endSnooze, snooze } from './snooze';
 import { undo } from './undo';
 
@@ -28,13 +29,15 @@ const placeOf = (id: string) => readMessage(desk, id).place;
 /** All that undoing has to bring back, row by row. */
 const everything = () => ({
   messages: desk.store.db.all(
-    `SELECT id, place, returned_at, returned_why FROM messages WHERE deleted_at IS NULL ORDER BY id`,
+    `SELECT id, place, returned_at, returned_why, unseen FROM messages WHERE deleted_at IS NULL ORDER BY id`,
   ),
   returns: desk.store.db.all(`SELECT * FROM returns ORDER BY id`),
   todos: desk.store.db.all(
     `SELECT id, uid, message_id, what, note, start, due, due_at, remind_at, sound, state, done_at FROM todos ORDER BY id`,
   ),
-  threads: desk.store.db.all(`SELECT id, place, latest_id, sort_at, returned_id FROM threads ORDER BY id`),
+  threads: desk.store.db.all(
+    `SELECT id, place, latest_id, sort_at, returned_id, unseen_at FROM threads ORDER BY id`,
+  ),
   next: nextBack(desk),
 });
 
@@ -126,6 +129,14 @@ describe('undoing', () => {
     expect(() => changeTodo(desk, todo.id, { what: 'x' }, todo.revision + 1)).toThrow();
   });
 
+  it('does not mind that somebody has looked at it meanwhile', async () => {
+    const id = await receive({ id: 'a' });
+    archive(under('looked-01'), [id]);
+    markSeen(desk, [id]);
+    undo(desk, 'looked-01');
+    expect(readMessage(desk, id)).toMatchObject({ place: 'inbox', unseen: false });
+  });
+
   it('a mail that arrives in between stays', async () => {
     const id = await receive({ id: 'a' });
     archive(under('between-1'), [id]);
@@ -136,7 +147,19 @@ describe('undoing', () => {
 
   it('anything, undone step by step, leads back through everything that was', async () => {
     const act = fc.record({
-      what: fc.constantFrom('archive', 'inbox', 'snooze', 'alone', 'end', 'change', 'todo', 'settle', 'bulk'),
+      what: fc.constantFrom(
+        'archive',
+        'inbox',
+        'snooze',
+        'alone',
+        'end',
+        'change',
+        'todo',
+        'settle',
+        'bulk',
+        'seen',
+        'new',
+      ),
       which: fc.nat(3),
       hours: fc.integer({ min: 1, max: 40 }),
     });
@@ -162,6 +185,8 @@ describe('undoing', () => {
             if (what === 'inbox') backToInbox(tracked, [id]);
             if (what === 'snooze') snooze(tracked, id, { ...input, repeat: hours > 30 ? WEEKLY : undefined });
             if (what === 'alone') snooze(tracked, id, { ...input, wholeThread: false });
+            if (what === 'seen') markSeen(tracked, [id]);
+            if (what === 'new') markNew(tracked, [id]);
             if (what === 'end') endSnooze(tracked, id);
             if (what === 'change') changeSnooze(tracked, id, { note: 'changed', early: false });
             if (what === 'todo') putTodo(tracked, id, { what: `w${hours}` });

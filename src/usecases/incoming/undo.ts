@@ -28,9 +28,14 @@ interface About {
 
 const byId = <Row extends { id: string }>(rows: readonly Row[]) => new Map(rows.map((row) => [row.id, row]));
 
-/** The count of changes is no part of what stands there. */
-const same = (a: object | null, b: object | null) =>
-  isDeepStrictEqual({ ...a, revision: null }, { ...b, revision: null });
+/** The count of changes is no part of what stands there; nor is whether it is new, where the act had nothing to do with it. */
+const same = (a: object | null, b: object | null, besides: object = {}) =>
+  isDeepStrictEqual({ ...a, revision: null, ...besides }, { ...b, revision: null, ...besides });
+
+const besides = <Row>({ before, after }: Change<Row>) =>
+  (before as { unseen?: unknown } | null)?.unseen === (after as { unseen?: unknown } | null)?.unseen
+    ? { unseen: null }
+    : {};
 
 /** The rows that differ. */
 function changes<Row extends { id: string }>(before: readonly Row[], after: readonly Row[]): Change<Row>[] {
@@ -68,7 +73,7 @@ function assertUntouched(tx: Tx, { messages, returns, todos }: Step): void {
   );
   const untouched = <Row extends { id: string }>(list: readonly Change<Row>[], rows: readonly Row[]) => {
     const present = byId(rows);
-    return list.every((each) => same(present.get(one(each).id) ?? null, each.after));
+    return list.every((each) => same(present.get(one(each).id) ?? null, each.after, besides(each)));
   };
   if (untouched(messages, now.messages) && untouched(returns, now.returns) && untouched(todos, now.todos))
     return;
@@ -90,11 +95,12 @@ function putBack(tx: Tx, { messages, returns, todos }: Step, now: number): void 
     if (messageId) noteChange(tx, 'message', messageId);
     if (before?.state === 'open' && before.remindAt !== null) noteDue(tx, before.remindAt);
   }
-  for (const { before } of messages) {
+  for (const each of messages) {
+    const { before } = each;
     const message = before && findMessage(tx, before.id);
     if (!message) continue;
     const { id, ...was } = before;
-    placeMessage(tx, message, was);
+    placeMessage(tx, message, { ...was, ...('unseen' in besides(each) && { unseen: message.unseen }) });
     record(tx, { at: now, messageId: id, what: 'undone' });
   }
 }

@@ -39,7 +39,7 @@ export function createDraft(
     const from = identityOf(settings, details.identity ?? null);
     const subject = oneLine(input.subject ?? '');
     const parent = parentOf(tx, input.answers, 'answers');
-    parentOf(tx, input.forwards, 'forwards');
+    const passed = parentOf(tx, input.forwards, 'forwards');
     const headers = answerHeaders({
       messageId: parent?.headerId ?? undefined,
       inReplyTo: parent?.inReplyTo ?? undefined,
@@ -53,6 +53,7 @@ export function createDraft(
       direction: 'out',
       inReplyTo: headers.inReplyTo ?? null,
       references: headers.references,
+      forwards: passed?.id ?? null,
       fromName: from.name,
       fromAddress: from.address,
       ...details,

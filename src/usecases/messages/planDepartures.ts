@@ -1,7 +1,7 @@
 /** The departures of a message: one for all its readers together, or one for each. */
 import { addressKey } from '../../core/message/address';
 import { planMoments, resolvePlan, unplaced } from '../../core/plan/moments';
-import { usualHold, type HeldBy, type Hold } from '../../core/hold/decide';
+import { heldByWords, usualHold, type HeldBy, type Hold } from '../../core/hold/decide';
 import { copiesOf, type Choices, type Plan } from '../../core/plan/plan';
 import { LocalTimeError } from '../../core/time/wallClock';
 import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
@@ -78,10 +78,9 @@ export function committableMoment(
 
 /** Stops one that is not to leave before somebody has looked; its hold comes after that. */
 export function pauseForReview(tx: Tx, held: Departure, now: number): Departure {
-  const { rule } = held.heldBy!;
   return applyEvent(tx, held, 'pause', now, {
     ...{ pausedFor: 'review', holdLeft: held.due - now },
-    reason: `rule “${rule!.name}”: ${rule!.why}`,
+    reason: heldByWords(held.heldBy!),
   });
 }
 

@@ -3,11 +3,13 @@ import type { Mailbox } from '../../core/message/address';
 import { addressKey } from '../../core/message/address';
 import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
 import type { MessageDetails } from '../../core/message/details';
+import type { MailingList } from '../../core/message/mailingList';
+import type { ReportedAction } from '../../core/reply/report';
 import type { Strange } from '../../core/message/strange';
 import { layoutOf, STRANGE_LAYOUT, wordsBody, type Layout } from '../../mail/htmlBody';
 import { longMs } from '../../reading/pool';
 import { attachmentsOf, type Attachment } from '../../store/attachments';
-import { departuresOf, frozenOf } from '../../store/departures';
+import { departuresOf, findDeparture, frozenOf } from '../../store/departures';
 import { historyOf, type JournalEntry } from '../../store/journal';
 import {
   draftMessages,
@@ -17,6 +19,8 @@ import {
   type Message,
   type RecipientField,
 } from '../../store/messages';
+import { receiptsIn } from '../../store/receipts';
+import type { Reading } from '../../store/store';
 import { sourceOf } from '../../store/sources';
 import { readDeparturesOf, type DepartureView } from '../departures/departureView';
 import { attachedTo } from './attachments';
@@ -34,6 +38,10 @@ export interface MessageView extends MessageSummary, MessageDetails {
   text: string;
   html: string | null;
   headerId: string | null;
+  /** What it reports of a departure of mine; null where it reports nothing. */
+  reportOn: ReportOn | null;
+  /** The mailing list it came by. */
+  list: MailingList | null;
   attachments: Attachment[];
   /** It answers another message. */
   answering: boolean;
@@ -46,6 +54,22 @@ export interface MessageView extends MessageSummary, MessageDetails {
   /** The other messages of its thread, oldest first; of a very long one the newest. */
   thread: MessageSummary[];
   history: JournalEntry[];
+}
+
+/** What a message says of a departure: that it was not delivered, or was seen. */
+export interface ReportOn {
+  departureId: string;
+  subject: string;
+  said: { address: string; action: ReportedAction; words: string }[];
+}
+
+function reportOn(db: Reading, messageId: string): ReportOn | null {
+  const all = receiptsIn(db, messageId);
+  const departure = all[0] && findDeparture(db, all[0].departureId);
+  if (!departure) return null;
+  const subject = findMessage(db, departure.messageId)?.subject ?? '';
+  const said = all.map(({ address, action, words }) => ({ address, action, words }));
+  return { departureId: departure.id, subject, said };
 }
 
 const MOST_OF_THREAD = 200;
@@ -73,12 +97,15 @@ export function readMessage(desk: Desk, id: string): MessageView {
     text: message.text,
     html: message.html,
     headerId: message.headerId,
+    reportOn: reportOn(db, id),
+    list: message.list,
     identity: message.identity,
     importance: message.importance,
     sensitivity: message.sensitivity,
     deliveryReceipt: message.deliveryReceipt,
     readReceipt: message.readReceipt,
     keptIn: message.keptIn,
+    setAside: message.setAside,
     attachments: attachmentsOf(db, id),
     answering: message.inReplyTo !== null,
     plan: message.plan,

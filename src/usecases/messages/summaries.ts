@@ -4,6 +4,7 @@ import { withoutQuotes } from '../../core/text/quotes';
 import { repeatWords } from '../../core/snooze/repeat';
 import { withAttachments } from '../../store/attachments';
 import { correspondentsAt } from '../../store/correspondents';
+import { dealingsWith } from '../../store/dealings';
 import { findSummaryRows, firstReaders, type Recipient, type SummaryRow } from '../../store/messages';
 import { waitingReturns, type Return } from '../../store/returns';
 import { openTodosOf, type Todo } from '../../store/todos';
@@ -38,6 +39,16 @@ export interface MessageSummary {
   /** The first words. */
   preview: string;
   at: number;
+  /** When it was written, by its own Date, and the offset that carries, minutes; null where it does not say. */
+  writtenAt: number | null;
+  writtenOffset: number | null;
+  /** It came in and has not been looked at. */
+  unseen: boolean;
+  /** I have answered it, or passed it on, and that has left. */
+  answered: boolean;
+  forwarded: boolean;
+  /** Something of mine in its thread waits to leave. */
+  leaving: boolean;
   automatic: boolean;
   place: SummaryRow['place'];
   returnedAt: number | null;
@@ -79,6 +90,7 @@ export function summaries(desk: Desk, rows: readonly SummaryRow[]): MessageSumma
   );
   const readers = firstReaders(db, ids);
   const attached = withAttachments(db, ids);
+  const dealings = dealingsWith(db, ids);
   const returns = new Map(waitingReturns(db, ids).map((row) => [row.messageId, row]));
   const todos = new Map(openTodosOf(db, ids).map((todo) => [todo.messageId, todo]));
   return rows.map((message) => {
@@ -99,6 +111,8 @@ export function summaries(desk: Desk, rows: readonly SummaryRow[]): MessageSumma
       subject: message.subject,
       preview: firstWords(message.text),
       at: message.at,
+      ...{ writtenAt: message.writtenAt, writtenOffset: message.writtenOffset, unseen: message.unseen },
+      ...dealings.get(message.id)!,
       automatic: message.automatic,
       place: message.place,
       returnedAt: message.returnedAt,

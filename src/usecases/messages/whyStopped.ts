@@ -1,7 +1,9 @@
 /** What keeps a message from leaving as it is: asked when it is sent, and once more when its moment has come. */
 import { placeholders } from '../../core/checks/placeholders';
+import { isSetAside } from '../../core/checks/setAside';
 import { goesAlong } from '../../core/message/attachment';
 import { attachmentsOf } from '../../store/attachments';
+import type { Message } from '../../store/messages';
 import type { Settings } from '../../store/settings';
 import type { Reading } from '../../store/store';
 
@@ -11,8 +13,8 @@ import type { Reading } from '../../store/store';
  */
 export function whyStopped(
   db: Reading,
-  settings: () => Pick<Settings, 'checksOff'>,
-  message: { id: string; subject: string; text: string; html: string | null },
+  settings: () => Pick<Settings, 'checksOff' | 'meantSo'>,
+  message: Pick<Message, 'id' | 'subject' | 'text' | 'html' | 'setAside'>,
 ): { field: string; words: string } | undefined {
   const half = attachmentsOf(db, message.id).find(
     (each) => each.received < each.size && goesAlong(each, message.html),
@@ -21,7 +23,11 @@ export function whyStopped(
     const words = `“${half.name}” is not wholly here yet: wait for it, or take it out.`;
     return { field: 'attachments', words };
   }
-  const stop = placeholders(message).find(({ severity }) => severity === 'stop');
-  if (!stop || settings().checksOff.includes('placeholder')) return undefined;
+  const stops = placeholders(message).filter(({ severity }) => severity === 'stop');
+  if (stops.length === 0) return undefined;
+  const { checksOff, meantSo } = settings();
+  const meant = [...message.setAside, ...meantSo];
+  const stop = checksOff.includes('placeholder') ? undefined : stops.find((each) => !isSetAside(each, meant));
+  if (!stop) return undefined;
   return { field: stop.field, words: `“${stop.words}” ${stop.why}: fill it in, or take it out.` };
 }

@@ -1,10 +1,10 @@
 /** To-dos from and to iCalendar files. */
-import { writeTodoFile, type TodoEntry } from '../../core/formats/todoFile';
+import { writeTodoFile, type ReadTodo, type TodoEntry } from '../../core/formats/todoFile';
 import { todoInstant } from '../../core/todo/todo';
 import { noteDue } from '../../store/clock';
 import { noteChange } from '../../store/journal';
 import type { Tx } from '../../store/store';
-import { findByHeaderId, findMessages } from '../../store/messages';
+import { findByHeaderId, findMessages, firstReaders } from '../../store/messages';
 import { findTodoByUid, insertTodo, listTodos, swapTodo } from '../../store/todos';
 import { newId, type Desk } from '../desk';
 import { inTurns } from '../inTurns';
@@ -21,23 +21,43 @@ export function exportTodos(desk: Desk): string {
     findMessages(
       db,
       todos.flatMap(({ messageId }) => messageId ?? []),
-    ).map(({ id, headerId }) => [id, headerId]),
+    ).map((message) => [message.id, message]),
   );
-  const entries = todos.map((todo): TodoEntry => ({
-    ...todo,
-    about: (todo.messageId && about.get(todo.messageId)) || null,
-  }));
+  const readers = firstReaders(db, [...about.keys()]);
+  const entries = todos.map((todo): TodoEntry => {
+    const message = todo.messageId ? about.get(todo.messageId) : undefined;
+    const first = message && readers.get(message.id)?.first[0];
+    const who =
+      message?.direction === 'in'
+        ? message.fromName || message.fromAddress
+        : first && (first.name || first.address);
+    return { ...todo, about: message?.headerId ?? null, subject: message?.subject ?? '', who: who ?? '' };
+  });
   return writeTodoFile(entries, desk.now());
 }
 
 export interface TodoImport {
+  /** What of them is not kept, in words. */
+  said: string[];
   added: number;
   changed: number;
   same: number;
 }
 
+/** So many are named; the rest is counted. */
+const MOST_SAID = 20;
+
+const firstOf = (said: string[]): string[] =>
+  said.length > MOST_SAID
+    ? [...said.slice(0, MOST_SAID), `And so of ${said.length - MOST_SAID} more.`]
+    : said;
+
 /** @returns what it came to */
-function takeEntry(desk: Desk, tx: Tx, { about, uid: given, ...entry }: TodoEntry): keyof TodoImport {
+function takeEntry(
+  desk: Desk,
+  tx: Tx,
+  { about, uid: given, ...entry }: ReadTodo['todo'],
+): 'added' | 'changed' | 'same' {
   const now = desk.now(tx);
   const { working } = meAsPerson(desk, tx);
   const id = newId();
@@ -70,10 +90,13 @@ function takeEntry(desk: Desk, tx: Tx, { about, uid: given, ...entry }: TodoEntr
 export async function importTodos(desk: Desk, text: string): Promise<TodoImport> {
   const { zone } = meAsPerson(desk);
   const entries = await readFileApart('todos', [text, zone, desk.now()], text.length);
-  const result: TodoImport = { added: 0, changed: 0, same: 0 };
+  const said = entries.flatMap(({ todo, lost }) =>
+    lost.length > 0 ? `“${todo.what}”: not kept is ${lost.join(', ')}.` : [],
+  );
+  const result: TodoImport = { said: firstOf(said), added: 0, changed: 0, same: 0 };
   await inTurns(entries, (batch) =>
     desk.store.write((tx) => {
-      for (const entry of batch) result[takeEntry(desk, tx, entry)]++;
+      for (const { todo } of batch) result[takeEntry(desk, tx, todo)]++;
       noteChange(tx, 'return', 'todos');
     }),
   );

@@ -1,5 +1,5 @@
-import { FirstMessage } from '../../../ui/inbox/FirstMessage';
+import { DayPane } from '../../../ui/inbox/DayPane';
 
 export default function InboxPage() {
-  return <FirstMessage />;
+  return <DayPane />;
 }

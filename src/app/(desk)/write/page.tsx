@@ -9,14 +9,15 @@ export default async function WritePage({
     all?: string;
     forwards?: string;
     corrects?: string;
+    unsubscribes?: string;
     only?: string;
   }>;
 }) {
-  const { new: fresh, answers, all, forwards, corrects, only } = await searchParams;
+  const { new: fresh, answers, all, forwards, corrects, unsubscribes, only } = await searchParams;
   return (
     <NewMessage
-      key={`${fresh} ${answers} ${all} ${forwards} ${corrects}`}
-      {...{ answers, all: all !== undefined, forwards, corrects, only: only?.split(',') }}
+      key={`${fresh} ${answers} ${all} ${forwards} ${corrects} ${unsubscribes}`}
+      {...{ answers, all: all !== undefined, forwards, corrects, unsubscribes, only: only?.split(',') }}
     />
   );
 }

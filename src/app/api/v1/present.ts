@@ -137,6 +137,7 @@ export function presentSummary<Summary extends MessageSummary>({
   return {
     ...summary,
     at: iso(summary.at),
+    writtenAt: isoOrNull(summary.writtenAt),
     snoozedUntil: isoOrNull(summary.snoozedUntil),
     snooze: snooze && { ...snooze, until: iso(snooze.until), since: iso(snooze.since) },
     todo: todo && presentTodo(todo),
@@ -148,8 +149,9 @@ export function presentPage({ messages, total }: MessagePage): MessagePageJson {
   return { messages: messages.map(presentSummary), total };
 }
 
-export function presentThreads({ messages, total, cursor }: ThreadPage): ThreadPageJson {
-  return { messages: messages.map(presentSummary), total, cursor };
+export function presentThreads({ messages, total, unseen, cursor }: ThreadPage): ThreadPageJson {
+  const since = isoOrNull(unseen.since);
+  return { messages: messages.map(presentSummary), total, unseen: { ...unseen, since }, cursor };
 }
 
 export const presentAttachment = (attachment: Attachment): AttachmentJson => {

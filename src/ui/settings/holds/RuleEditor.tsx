@@ -4,10 +4,21 @@ import { Button, Input, InputNumber, Select } from 'antd';
 import { useId, useMemo, useState } from 'react';
 import type { GroupJson } from '../../../api/types';
 import type { Condition, ConditionKind, HoldAction, HoldRule } from '../../../core/hold/rule';
+import { isAddress, parseMailbox } from '../../../core/message/address';
+import { readAddressList } from '../../../core/message/addressList';
+import { RecipientField } from '../../common/RecipientField';
 import { recipientsWords, useWords } from '../../common/format';
+import { SelectMany } from '../../common/SelectMany';
 import { useSettled } from '../../common/useSettled';
 import { useTrials } from '../../data/queries';
-import { ACTION_WORDS, CONDITION_WORDS, conditionText, EXAMPLES, readCondition } from './conditionText';
+import {
+  ACTION_WORDS,
+  CONDITION_WORDS,
+  conditionText,
+  EXAMPLES,
+  namesIn,
+  readCondition,
+} from './conditionText';
 import styles from './HoldRules.module.css';
 
 /** A condition as it stands in its field, whether it can be read yet or not. */
@@ -41,11 +52,16 @@ interface RowsProps {
   label: string;
   add: string;
   rows: readonly Row[];
+  groups: readonly GroupJson[];
   onChange: (rows: Row[]) => void;
   problemOf: (row: Row) => string | undefined;
 }
 
-function Rows({ label, add, rows, onChange, problemOf }: RowsProps) {
+/** Only the address is looked at, whatever the name. */
+const bareAddress = (text: string) => (isAddress(text) ? parseMailbox(text).address : text);
+
+function Rows({ label, add, rows, groups, onChange, problemOf }: RowsProps) {
+  const id = useId();
   const change = (index: number, patch: Partial<Row>) =>
     onChange(rows.map((row, other) => (other === index ? { ...row, ...patch } : row)));
   return (
@@ -70,7 +86,28 @@ function Rows({ label, add, rows, onChange, problemOf }: RowsProps) {
                 className={styles.where}
               />
             )}
-            {EXAMPLES[row.kind] && (
+            {row.kind === 'recipient' && (
+              <RecipientField
+                id={`${id}-${index}`}
+                label={`${CONDITION_WORDS[row.kind]}: which`}
+                value={readAddressList(row.text)}
+                onChange={(list) => change(index, { text: list.map(bareAddress).join(', ') })}
+                peopleOnly
+              />
+            )}
+            {row.kind === 'group' && (
+              <SelectMany
+                aria-label={`${CONDITION_WORDS[row.kind]}: which`}
+                value={namesIn(row.text)}
+                status={problem ? 'error' : undefined}
+                placeholder={EXAMPLES[row.kind]}
+                options={groups.map(({ name }) => ({ value: name, label: name }))}
+                onChange={(names: string[]) => change(index, { text: names.join(', ') })}
+                notFoundContent="There is no group yet: Correspondents, Groups."
+                className={styles.value}
+              />
+            )}
+            {EXAMPLES[row.kind] && row.kind !== 'recipient' && row.kind !== 'group' && (
               <Input
                 aria-label={`${CONDITION_WORDS[row.kind]}: which`}
                 value={row.text}
@@ -154,14 +191,14 @@ export function RuleEditor({ rule, groups, onKeep, onClose }: Props) {
         />
       </div>
       <h3>If it</h3>
-      <Rows label="If it" add="Add a condition" rows={when} onChange={setWhen} problemOf={problemOf} />
+      <Rows label="If it" add="Add a condition" rows={when} onChange={setWhen} {...{ groups, problemOf }} />
       <h3>Unless it</h3>
       <Rows
         label="Unless it"
         add="Add an exception"
         rows={except}
         onChange={setExcept}
-        problemOf={problemOf}
+        {...{ groups, problemOf }}
       />
       <h3>Then</h3>
       <div className={styles.row}>

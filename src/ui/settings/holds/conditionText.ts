@@ -1,5 +1,6 @@
 /** Conditions of a hold rule as they are written in one field each. */
 import { readQuiet, writeQuiet } from '../../../core/hold/quietText';
+import { isAddress, parseMailbox } from '../../../core/message/address';
 import { IMPORTANCES } from '../../../core/message/details';
 import type { Condition, ConditionKind, HoldAction } from '../../../core/hold/rule';
 import type { GroupJson } from '../../../api/types';
@@ -35,7 +36,8 @@ export const EXAMPLES: Partial<Record<ConditionKind, string>> = {
   importance: 'high',
 };
 
-const list = (text: string) =>
+/** What stands in a field between commas, semicolons or ends of lines. */
+export const namesIn = (text: string) =>
   text
     .split(/[,;\n]/)
     .map((each) => each.trim())
@@ -75,14 +77,20 @@ export function readCondition(
   groups: readonly GroupJson[],
   where: Extract<Condition, { kind: 'words' }>['where'] = 'either',
 ): Condition {
-  const several = list(text);
+  const several = namesIn(text);
   const some = (words: string) => {
     if (several.length === 0) throw new Error(words);
     return several;
   };
   switch (kind) {
     case 'recipient':
-      return { kind, addresses: some('Which addresses?') };
+      return {
+        kind,
+        addresses: some('Which addresses?').map((each) => {
+          if (!isAddress(each)) throw new Error(`“${each}” is no address.`);
+          return parseMailbox(each).address;
+        }),
+      };
     case 'group':
       return {
         kind,
@@ -93,7 +101,14 @@ export function readCondition(
         }),
       };
     case 'domain':
-      return { kind, domains: some('Which domains?') };
+      return {
+        kind,
+        domains: some('Which domains?').map((each) => {
+          const domain = each.replace(/^@/, '');
+          if (!isAddress(`somebody@${domain}`)) throw new Error(`“${each}” is no domain.`);
+          return domain;
+        }),
+      };
     case 'words':
       return { kind, where, words: some('Which words?') };
     case 'more-than': {

@@ -7,6 +7,10 @@ export interface BodyHandle {
   /** Puts words in the place of others, by offsets in the plain text. @returns whether that could be done */
   replace: (from: number, to: number, words: string) => boolean;
   undo: () => void;
+  /** Goes to these words, by offsets in the plain text. */
+  show: (from: number, to: number) => void;
+  /** Marks these stretches of the plain text, and no others. */
+  mark: (ranges: readonly { from: number; to: number }[]) => void;
 }
 
 /** Links with words of their own, by offsets in the plain text. */

@@ -2,7 +2,7 @@
 /** The text, written plain. */
 import { Input } from 'antd';
 import type { TextAreaRef } from 'antd/es/input/TextArea';
-import { useEffect, useImperativeHandle, useRef, type Ref } from 'react';
+import { useEffect, useImperativeHandle, useRef, useState, type Ref } from 'react';
 import type { BodyHandle, BodyValue } from './BodyHandle';
 import styles from './Body.module.css';
 
@@ -14,9 +14,29 @@ interface Props {
   onChange: (value: BodyValue) => void;
 }
 
+interface Marked {
+  from: number;
+  to: number;
+}
+
+/** The text in stretches, marked and not. Marks that lie within others count as those. */
+function stretches(text: string, marked: readonly Marked[]) {
+  const out: { from: number; words: string; found: boolean }[] = [];
+  let at = 0;
+  for (const { from, to } of [...marked].sort((a, b) => a.from - b.from)) {
+    if (from < at || to > text.length) continue;
+    out.push({ from: at, words: text.slice(at, from), found: false });
+    out.push({ from, words: text.slice(from, to), found: true });
+    at = to;
+  }
+  return [...out, { from: at, words: `${text.slice(at)}\n`, found: false }];
+}
+
 export function PlainBody({ handle, text, autoFocus, cursor, onChange }: Props) {
   const area = useRef<TextAreaRef>(null);
+  const mirror = useRef<HTMLDivElement>(null);
   const before = useRef<string | null>(null);
+  const [marked, setMarked] = useState<readonly Marked[]>([]);
   useEffect(() => {
     const element = area.current?.resizableTextArea?.textArea;
     if (!cursor || !element) return;
@@ -32,21 +52,41 @@ export function PlainBody({ handle, text, autoFocus, cursor, onChange }: Props) 
         onChange({ text: text.slice(0, from) + words + text.slice(to), html: null });
         return true;
       },
+      show: (from, to) => {
+        element()?.focus();
+        element()?.setSelectionRange(from, to);
+      },
+      mark: setMarked,
       undo: () => {
         if (before.current !== null) onChange({ text: before.current, html: null });
       },
     };
   }, [text, onChange]);
   return (
-    <Input.TextArea
-      dir="auto"
-      ref={area}
-      aria-label="Text"
-      variant="borderless"
-      className={styles.plain}
-      value={text}
-      autoFocus={autoFocus}
-      onChange={(event) => onChange({ text: event.target.value, html: null })}
-    />
+    <div className={styles.plainFrame}>
+      {/* A field has no marks of its own: they are drawn under it, on the same words. */}
+      <div aria-hidden className={`${styles.plain} ${styles.mirror}`} dir="auto" ref={mirror}>
+        {stretches(text, marked).map(({ from, words, found }) =>
+          found ? (
+            <span key={from} className={styles.found}>
+              {words}
+            </span>
+          ) : (
+            words
+          ),
+        )}
+      </div>
+      <Input.TextArea
+        dir="auto"
+        ref={area}
+        aria-label="Text"
+        variant="borderless"
+        className={styles.plain}
+        value={text}
+        autoFocus={autoFocus}
+        onScroll={({ currentTarget }) => mirror.current?.scrollTo(0, currentTarget.scrollTop)}
+        onChange={(event) => onChange({ text: event.target.value, html: null })}
+      />
+    </div>
   );
 }

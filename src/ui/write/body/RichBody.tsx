@@ -14,9 +14,12 @@ import {
 } from 'react';
 import { plainAlternative, rangeAt, type RichNode } from '../../../core/message/richText';
 import { PICTURE_TYPES } from '../../../core/message/attachment';
+import { useNotices } from '../../shell/Notices';
 import type { BodyHandle, BodyValue, OnLinks } from './BodyHandle';
 import { editorHtml, extensions } from './extensions';
+import { findingMarks, markFindings } from './findingMarks';
 import { pictureView, type PictureSource } from './pictureView';
+import { readPasted } from './pasted';
 import { Toolbar } from './Toolbar';
 import styles from './Body.module.css';
 
@@ -69,15 +72,21 @@ export function RichBody({
   onPicture,
   onPlain,
 }: Props) {
+  const { show } = useNotices();
   /** As this editor gave it last; anything else came from outside. */
   const given = useRef(html);
   // Made once: the editor looks at everything it is given anew.
-  const [all] = useState(() => [...extensions.filter(({ name }) => name !== 'image'), pictureView(pictures)]);
+  const [all] = useState(() => [
+    ...extensions.filter(({ name }) => name !== 'image'),
+    ...[pictureView(pictures), findingMarks(styles.found!)],
+  ]);
   const editor = useEditor({
     extensions: all,
     editorProps,
     content: html,
     injectCSS: false,
+    // A # that is typed is a #: headings are made by their button, and come with what is pasted.
+    enableInputRules: ['bold', 'italic', 'bulletList', 'orderedList', 'blockquote', 'link'],
     immediatelyRender: false,
     autofocus: autoFocus ? 'start' : false,
     onUpdate: ({ editor: changed }) => {
@@ -111,6 +120,13 @@ export function RichBody({
     for (const file of found) void takePicture(file, at);
   }
 
+  /** Beside what the editor takes in itself. */
+  async function takePasted(pasted: string) {
+    const { pictures: found, lost } = await readPasted(pasted, PICTURE_TYPES);
+    for (const file of found) await takePicture(file);
+    if (lost) show({ words: lost });
+  }
+
   useEffect(() => {
     if (!editor || html === given.current) return;
     given.current = html;
@@ -142,6 +158,19 @@ export function RichBody({
         return true;
       },
       undo: () => editor?.commands.undo(),
+      show: (from, to) => {
+        const range = editor && rangeAt(plainOf(editor).spans, from, to);
+        if (range) editor.chain().focus().setTextSelection(range).scrollIntoView().run();
+        else editor?.commands.focus();
+      },
+      mark: (ranges) => {
+        if (!editor) return;
+        const { spans } = plainOf(editor);
+        markFindings(
+          editor,
+          ranges.flatMap(({ from, to }) => rangeAt(spans, from, to) ?? []),
+        );
+      },
     }),
     [editor],
   );
@@ -161,7 +190,11 @@ export function RichBody({
         }}
         onPasteCapture={(event) => {
           // Office programs put a picture of the words beside the words.
-          if (event.clipboardData.types.includes('text/html')) return;
+          const pasted = event.clipboardData.getData('text/html');
+          if (pasted) {
+            void takePasted(pasted);
+            return;
+          }
           takePictures(event, event.clipboardData.files);
         }}
         onDropCapture={(event) => {

@@ -1,11 +1,14 @@
 'use client';
 /** What can be done with the words that are selected. One tab stop; arrows go along it. */
 import { Button, Input } from 'antd';
+import { addColumnAfter, addRowAfter, deleteColumn, deleteRow, deleteTable } from '@tiptap/pm/tables';
+import type { Command } from '@tiptap/pm/state';
 import { useEditorState, type Editor } from '@tiptap/react';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { leadsSomewhere } from '../../../core/message/links';
 import { PICTURE_TYPES } from '../../../core/message/attachment';
 import styles from './Body.module.css';
+import { insertTable } from './tables';
 
 interface Props {
   editor: Editor;
@@ -38,11 +41,24 @@ export function Toolbar({ editor, onPicture, onPlain }: Props) {
       bullets: now.isActive('bulletList'),
       numbers: now.isActive('orderedList'),
       quote: now.isActive('blockquote'),
+      heading: now.isActive('heading'),
+      table: now.isActive('table'),
       link: now.isActive('link'),
       href: String(now.getAttributes('link').href ?? ''),
     }),
   });
   const chain = () => editor.chain().focus();
+  const change = (command: Command) => () => {
+    editor.view.focus();
+    command(editor.state, editor.view.dispatch);
+  };
+  const tableTools: Tool[] = [
+    { words: 'Row below', title: 'Another row after this one', act: change(addRowAfter) },
+    { words: 'Column after', title: 'Another column after this one', act: change(addColumnAfter) },
+    { words: 'Row out', title: 'Takes this row out', act: change(deleteRow) },
+    { words: 'Column out', title: 'Takes this column out', act: change(deleteColumn) },
+    { words: 'Table out', title: 'Takes the table out', act: change(deleteTable) },
+  ];
   const tools: Tool[] = [
     {
       ...{ words: 'Bold', look: styles.bold, on: on.bold, title: 'Ctrl B' },
@@ -72,6 +88,15 @@ export function Toolbar({ editor, onPicture, onPlain }: Props) {
       ...{ words: 'Picture', title: 'A picture in the text; also pasted or dropped' },
       act: () => document.getElementById('picture')?.click(),
     },
+    {
+      ...{ words: 'Heading', on: on.heading, title: 'A line that heads what follows' },
+      act: () => chain().toggleNode('heading', 'paragraph', { level: 2 }).run(),
+    },
+    {
+      ...{ words: 'Table', on: on.table, title: 'Rows and columns; Tab goes from cell to cell' },
+      act: () => !on.table && insertTable(editor),
+    },
+    ...(on.table ? tableTools : []),
     { words: 'Plain text', title: 'Write this message without any of these', act: onPlain },
   ];
 

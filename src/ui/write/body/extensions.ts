@@ -1,4 +1,4 @@
-/** What rich text can hold: words, emphasis, lists, quotes, links, pictures and a signature. Nothing else is taken in. */
+/** What rich text can hold: words, headings, emphasis, lists, tables, quotes, links, pictures and a signature. */
 import {
   generateHTML,
   generateJSON,
@@ -12,6 +12,7 @@ import Image from '@tiptap/extension-image';
 import { ListItem } from '@tiptap/extension-list';
 import StarterKit from '@tiptap/starter-kit';
 import type { RichNode } from '../../../core/message/richText';
+import { tables } from './tables';
 
 /** A picture that travels with the message (RFC 2392): in the HTML it stands by its Content-ID. */
 export const Picture = Image.extend({
@@ -51,13 +52,13 @@ export const extensions: Extensions = [
   StarterKit.configure({
     // None of these survives the way to every reader, or is wanted in a letter.
     ...{
-      heading: false,
       code: false,
       codeBlock: false,
       horizontalRule: false,
       strike: false,
       underline: false,
     },
+    heading: { levels: [1, 2, 3] },
     ...{ hardBreak: false, listItem: false, trailingNode: false },
     link: {
       ...{ openOnClick: false, defaultProtocol: 'https', protocols: ['mailto', 'tel'] },
@@ -75,6 +76,7 @@ export const extensions: Extensions = [
       return { Enter: () => this.editor.commands.splitListItem(this.name) };
     },
   }),
+  ...tables,
   Picture,
   Signature,
 ];

@@ -1,9 +1,10 @@
 'use client';
 /** What the checks find in the message as it stands, a moment after it was typed. */
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { LinkCompanyJson, SpellingJson } from '../../../api/types';
 import type { CheckedMessage, MessageContext } from '../../../core/checks/checkedMessage';
 import type { Finding } from '../../../core/checks/finding';
+import { isSetAside, type SetAside } from '../../../core/checks/setAside';
 import { wordKey, type Dictionary, type Spelled } from '../../../core/checks/spelling';
 import { linkedPages } from '../../../core/message/links';
 import { toLocal } from '../../../core/time/wallClock';
@@ -17,6 +18,8 @@ import type { CheckAnswer, CheckRequest } from './checks.worker';
 
 /** The worker, busy with one message at a time; of those that come meanwhile the last is what counts. */
 function openChecker(tell: (answer: CheckAnswer) => void) {
+  let last: CheckAnswer = { findings: [], words: [] };
+  let waiting: ((answer: CheckAnswer) => void)[] = [];
   const worker = new Worker(new URL('./checks.worker.ts', import.meta.url), { type: 'module' });
   let busy = false;
   let next: CheckRequest | undefined;
@@ -29,13 +32,21 @@ function openChecker(tell: (answer: CheckAnswer) => void) {
     if (next) {
       post(next);
       next = undefined;
-    } else tell(data);
+      return;
+    }
+    last = data;
+    tell(data);
+    for (const each of waiting) each(data);
+    waiting = [];
   };
   return {
     check(request: CheckRequest) {
       if (busy) next = request;
       else post(request);
     },
+    /** What was found, once everything that was given has been looked at. */
+    settled: () =>
+      busy ? new Promise<CheckAnswer>((resolve) => waiting.push(resolve)) : Promise.resolve(last),
     close: () => worker.terminate(),
   };
 }
@@ -98,13 +109,24 @@ function useForeignLinks(
   return foreign;
 }
 
-/** @param id of the message, where it is on the server */
+interface Found {
+  /** What was found and has not been set aside. */
+  findings: Finding[];
+  /** The same, once what was typed last has been looked at. */
+  settled: () => Promise<Finding[]>;
+}
+
+/**
+ * @param setAside what is meant so in this message
+ * @param id of the message, where it is on the server
+ */
 export function useFindings(
   message: CheckedMessage & { html: string | null },
   lands: readonly Lands[],
+  setAside: readonly SetAside[],
   id: string | undefined,
-): Finding[] {
-  const { zone, checksOff, ownWords, me, identities } = useSettings();
+): Found {
+  const { zone, checksOff, meantSo, ownWords, me, identities } = useSettings();
   const ownNames = useSame([me, ...identities].map(({ name }) => name));
   const now = useNow(60_000);
   const people = useCorrespondents().data;
@@ -138,5 +160,11 @@ export function useFindings(
     const { html: _, ...checked } = message;
     checker.current?.check({ message: checked, context });
   }, [message, context]);
-  return answer.findings;
+  const shown = useMemo(() => {
+    const meant = [...setAside, ...meantSo];
+    return (found: readonly Finding[]) => found.filter((each) => !isSetAside(each, meant));
+  }, [setAside, meantSo]);
+  const findings = useMemo(() => shown(answer.findings), [shown, answer.findings]);
+  const settled = useCallback(async () => shown((await checker.current?.settled())?.findings ?? []), [shown]);
+  return { findings, settled };
 }

@@ -2,12 +2,13 @@
 /** The ways out of findings: other words, other recipients, a file, a word learned. */
 import type { RefObject } from 'react';
 import type { Finding, Move } from '../../../core/checks/finding';
-import { parseMailbox } from '../../../core/message/address';
+import { MOST_SET_ASIDE, setAsideOf } from '../../../core/checks/setAside';
+import { isAddress, parseMailbox } from '../../../core/message/address';
 import { ask } from '../../data/client';
 import { useSettings } from '../../data/queries';
 import { useNotices } from '../../shell/Notices';
 import type { BodyHandle } from '../body/BodyHandle';
-import { isAddress, type DraftFields } from '../draft/fields';
+import type { DraftFields } from '../draft/fields';
 
 interface Parts {
   fields: DraftFields;
@@ -19,7 +20,7 @@ interface Parts {
 
 export function useWaysOut({ fields, change, body, chooser, onIndividual }: Parts) {
   const { show, showProblem } = useNotices();
-  const { ownWords } = useSettings();
+  const { ownWords, meantSo } = useSettings();
 
   function fix(finding: Finding, words: string) {
     // What is found was found in a text that may be a keystroke old.
@@ -64,5 +65,34 @@ export function useWaysOut({ fields, change, body, chooser, onIndividual }: Part
     else if (add) change({ cc: [...fields.cc, add] });
   }
 
-  return { fix, takeMove };
+  /** It is meant so: in this message, and then in any, where that is said. */
+  function meanSo(finding: Finding) {
+    const { setAside } = fields;
+    const meant = setAsideOf(finding);
+    change({ setAside: [...setAside, meant].slice(-MOST_SET_ASIDE) });
+    const always = () => {
+      const all = [...meantSo, meant].slice(-MOST_SET_ASIDE);
+      void ask('PATCH', '/settings', { meantSo: all }).then(
+        () =>
+          show({
+            words: 'It is meant so in every message. Settings, Checks has the list.',
+            undo: () => ask('PATCH', '/settings', { meantSo }).catch(showProblem),
+          }),
+        showProblem,
+      );
+    };
+    show({
+      words: 'It is meant so in this message.',
+      undo: () => change({ setAside }),
+      brief: true,
+      way: { label: 'In every message', act: always },
+    });
+  }
+
+  /** What is about a whole field has no words to go to. */
+  const go = ({ field, from, to }: Finding) => {
+    if (field === 'text' && to > 0) body.current?.show(from, to);
+  };
+
+  return { fix, takeMove, meanSo, go };
 }

@@ -1,6 +1,6 @@
 /** The fields of a message while it is written. */
 import type { MessageJson } from '../../../api/types';
-import { formatMailbox, groupName, parseMailbox } from '../../../core/message/address';
+import { formatMailbox, isRecipient } from '../../../core/message/address';
 import { usualDetails, type MessageDetails } from '../../../core/message/details';
 import { withPlainSignature } from '../../../core/message/signature';
 import { usualChoices, type Choices, type Plan } from '../../../core/plan/plan';
@@ -29,14 +29,14 @@ export const emptyFields: DraftFields = {
 export function fieldsOf(message: MessageJson): DraftFields {
   const { subject, text, html, identity, importance, sensitivity, deliveryReceipt, readReceipt, keptIn } =
     message;
-  const { plan, choices } = message;
+  const { plan, choices, setAside } = message;
   return {
     to: message.to.map(formatMailbox),
     cc: message.cc.map(formatMailbox),
     bcc: message.bcc.map(formatMailbox),
     replyTo: message.replyTo.map(formatMailbox),
     ...{ subject, text, html, identity, importance, sensitivity, deliveryReceipt, readReceipt, keptIn },
-    ...{ plan, choices },
+    ...{ plan, choices, setAside },
   };
 }
 
@@ -52,14 +52,24 @@ export const saysNothing = ({ to, cc, bcc, subject, text, html, plan }: DraftFie
   !html?.includes('<img') &&
   plan === null;
 
-export function isAddress(text: string): boolean {
-  try {
-    parseMailbox(text);
-    return true;
-  } catch {
-    return false;
-  }
-}
+const ADDRESS_FIELDS = ['to', 'cc', 'bcc', 'replyTo'] as const;
+type Addressed = Pick<DraftFields, (typeof ADDRESS_FIELDS)[number]>;
 
-/** An address, or a group by its name. */
-export const isRecipient = (text: string): boolean => groupName(text) !== undefined || isAddress(text);
+/** What stands in the address fields and is no address: it is kept here until it is mended, and never sent. */
+export const unfit = (fields: Addressed): string[] =>
+  ADDRESS_FIELDS.flatMap((field) => fields[field]).filter((each) => !isRecipient(each));
+
+const only = (fields: Addressed, wanted: (text: string) => boolean): Addressed => ({
+  ...{ to: fields.to.filter(wanted), cc: fields.cc.filter(wanted) },
+  ...{ bcc: fields.bcc.filter(wanted), replyTo: fields.replyTo.filter(wanted) },
+});
+
+/** The fields as the server can take them. */
+export const fitFields = (fields: DraftFields): DraftFields => ({ ...fields, ...only(fields, isRecipient) });
+
+/** What came from the server, with what is still to be mended here. */
+export function withUnfit(fields: DraftFields, here: Addressed): DraftFields {
+  const bad = only(here, (each) => !isRecipient(each));
+  const both = (field: keyof Addressed) => [...fields[field], ...bad[field]];
+  return { ...fields, to: both('to'), cc: both('cc'), bcc: both('bcc'), replyTo: both('replyTo') };
+}

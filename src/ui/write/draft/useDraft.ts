@@ -6,7 +6,7 @@ import type { MessageJson } from '../../../api/types';
 import { ApiProblem, ask } from '../../data/client';
 import { refresh } from '../../data/queries';
 import { useBackAgain } from '../../data/useBackAgain';
-import { fieldsOf, isRecipient, sameFields, saysNothing, type DraftFields } from './fields';
+import { fieldsOf, fitFields, sameFields, saysNothing, unfit, withUnfit, type DraftFields } from './fields';
 import { forgetDraft, holdDraft, keepDraft, moveFiles, newKey, type LocalDraft } from './localStore';
 
 export type SaveState = 'clean' | 'dirty' | 'saving' | 'saved' | 'failed' | 'conflict';
@@ -14,7 +14,7 @@ export type SaveState = 'clean' | 'dirty' | 'saving' | 'saved' | 'failed' | 'con
 export interface Draft {
   fields: DraftFields;
   change: (patch: Partial<DraftFields>) => void;
-  /** Puts everything as it stands on the server. @throws (rejects) ApiProblem */
+  /** Puts everything as it stands on the server, but for what is no address. @throws (rejects) ApiProblem */
   save: () => Promise<{ id: string; revision: number }>;
   /** Keeps what is not kept yet, on leaving; undefined where there is nothing. */
   flush: () => Promise<unknown> | undefined;
@@ -120,7 +120,8 @@ export function useDraft(
   const put = useCallback(async () => {
     const { id, revision: seen } = server.current;
     if (id && !['dirty', 'failed', 'conflict'].includes(stateRef.current)) return { id, revision: seen! };
-    const sent = latest.current;
+    const all = latest.current;
+    const sent = fitFields(all);
     mark('saving');
     try {
       const message = id
@@ -128,13 +129,15 @@ export function useDraft(
         : await ask<MessageJson>('POST', '/messages', { ...sent, answers, forwards });
       server.current = { id: message.id, revision: message.revision };
       setKeptAs(server.current as Kept);
-      const whole = latest.current === sent;
+      const whole = latest.current === all;
       mark(whole ? 'saved' : 'dirty');
       const before = localKey.current;
       localKey.current = message.id;
       if (before !== message.id) await moveFiles(before, message.id);
-      // The server has it: what is kept here would only be in the way.
-      if (whole || before !== message.id) await forgetDraft(before);
+      const toMend = unfit(all).length > 0;
+      // The server has it: what is kept here would only be in the way. What it could not take is here alone.
+      if ((whole && !toMend) || before !== message.id) await forgetDraft(before);
+      if (toMend) await keepHere();
       if (!id) onKept(message.id);
       refresh(client, ['message']);
       return { id: message.id, revision: message.revision };
@@ -145,7 +148,7 @@ export function useDraft(
         // It was kept, and the answer got lost.
         server.current = { id: there.id, revision: there.revision };
         setKeptAs(server.current as Kept);
-        mark(latest.current === sent ? 'saved' : 'dirty');
+        mark(latest.current === all ? 'saved' : 'dirty');
         return { id: there.id, revision: there.revision };
       }
       mark(there ? 'conflict' : 'failed');
@@ -153,7 +156,7 @@ export function useDraft(
       else setProblem(error as ApiProblem);
       throw error;
     }
-  }, [answers, forwards, client, onKept]);
+  }, [answers, forwards, client, onKept, keepHere]);
 
   const choose = useCallback(
     async (which: 'here' | 'there') => {
@@ -196,8 +199,8 @@ export function useDraft(
     if (!kept || !clean || (server.current.revision ?? 0) >= kept.revision) return;
     server.current = kept;
     setKeptAs({ id: kept.id, revision: kept.revision });
-    latest.current = initial;
-    setFields(initial);
+    latest.current = withUnfit(initial, latest.current);
+    setFields(latest.current);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the revision says whether anything changed
   }, [revision]);
 
@@ -213,9 +216,7 @@ export function useDraft(
   });
 
   useEffect(() => {
-    // An address half typed is no reason to refuse; it is kept once it is one.
-    const complete = [...fields.to, ...fields.cc, ...fields.bcc, ...fields.replyTo].every(isRecipient);
-    if (!autosave || state !== 'dirty' || !complete) return;
+    if (!autosave || state !== 'dirty') return;
     const latestBy = dirtySince.current + SAVE_AT_LEAST_MS - Date.now();
     const wait = Math.max(0, Math.min(SAVE_AFTER_MS, latestBy));
     const timer = setTimeout(() => void save().catch(() => {}), wait);

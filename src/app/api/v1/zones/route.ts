@@ -1,8 +1,10 @@
 import { listZones } from '../../../../core/time/zones';
-import { offsetMinutes } from '../../../../core/time/wallClock';
+import { offsetOnce } from '../../../../core/time/offsets';
 import { json, route } from '../respond';
 
 export const GET = route(({ desk }) => {
   const now = desk.now();
-  return json({ zones: listZones().map((zone) => ({ ...zone, offset: offsetMinutes(now, zone.id) })) });
+  return json({
+    zones: listZones().map((zone) => ({ ...zone, offset: Math.round(offsetOnce(now, zone.id) / 60_000) })),
+  });
 });

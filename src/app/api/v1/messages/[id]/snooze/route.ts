@@ -16,6 +16,7 @@ interface Asked extends SnoozeUntil {
   note?: string;
   wholeThread: boolean;
   early: boolean;
+  known?: string[];
   repeat?: string | null;
 }
 
@@ -23,12 +24,12 @@ const answer = async (desk: Desk, id: string) => json(await messageJson(desk, id
 
 export const POST = route<Asked>(
   ({ desk, params, body, request }) => {
-    const { note, wholeThread, early, repeat: rrule, ...when } = body;
+    const { note, wholeThread, early, known, repeat: rrule, ...when } = body;
     const { until, words } = snoozeMoment(desk, params.id!, when, languagesAsked(request));
     const zone = typeof body.until === 'object' ? body.until.zone : desk.settings().zone;
     const repeat =
       typeof rrule === 'string' ? { rrule, start: toLocal(until, zone).slice(0, 16), zone } : rrule;
-    snooze(desk, params.id!, { until, words, note, wholeThread, early, repeat });
+    snooze(desk, params.id!, { until, words, note, wholeThread, early, repeat, known });
     return answer(desk, params.id!);
   },
   { body: snoozeRequest },

@@ -1,18 +1,18 @@
 'use client';
 /**
- * Says what has come back or gone off: on the page, beside it where that was allowed, aloud where it was asked for.
- * What went off while nobody was here is gathered into one notice.
+ * Says what has come back or gone off: in the tray, outside the page where that was allowed, aloud where it was asked for.
+ * What went off while nobody was here is gathered into one row.
  */
-import { Button } from 'antd';
 import Link from 'next/link';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { ReminderJson } from '../../api/types';
 import { useWords } from '../common/format';
+import { RowButton } from '../common/RowParts';
 import { ask } from '../data/client';
 import { useReminders } from '../data/incoming';
-import { useNotificationConsent } from '../rail/useHoldNotifications';
 import { useAnnounce } from '../shell/Announcer';
-import styles from './Reminders.module.css';
+import type { TrayRow } from './trayRow';
+import styles from './Tray.module.css';
 
 const HEADINGS = { snooze: 'Came back', answer: 'Came back early', 'to-do': 'To do' };
 /** More at once are gathered. */
@@ -59,10 +59,10 @@ function notifyOutside(list: readonly ReminderJson[], go: (href: string) => void
 /** Plays what ships for this; a browser that was not touched yet does not allow it. */
 const sound = () => void new Audio('/reminder.wav').play().catch(() => {});
 
-export function Reminders() {
+/** The rows of what has come back or gone off since this page was opened. */
+export function useReminderRows(): TrayRow[] {
   const words = useWords();
   const announce = useAnnounce();
-  const consent = useNotificationConsent();
   const untold = useReminders().data;
   const [shown, setShown] = useState<readonly ReminderJson[]>([]);
   const last = useRef(0);
@@ -85,31 +85,32 @@ export function Reminders() {
     });
   }, [untold, announce]);
 
-  if (shown.length === 0) return null;
-  const gathered = shown.length > ONE_BY_ONE;
-  return (
-    <section aria-label="Reminders" className={styles.reminders}>
-      {gathered && <h2>{shown.length} came back or are to be done</h2>}
-      <ul>
-        {shown.slice(-SHOWN).map((each) => (
-          <li key={each.id}>
-            <Link href={hrefOf(each)} prefetch={false} onClick={() => setShown([])}>
-              <strong>{HEADINGS[each.kind]}</strong> {words.moment(each.at)} · {each.words}
-            </Link>
-          </li>
-        ))}
-      </ul>
-      <p className={styles.foot}>
-        {shown.length > SHOWN && <Link href="/inbox">and {shown.length - SHOWN} more in the inbox</Link>}
-        {consent.wanted && (
-          <Button size="small" onClick={consent.ask}>
-            Tell me outside this page too
-          </Button>
-        )}
-        <Button size="small" type="text" onClick={() => setShown([])}>
-          Close
-        </Button>
-      </p>
-    </section>
+  const row = (key: string, href: string, what: ReactNode, close: () => void) => ({
+    key,
+    row: (
+      <li key={key} data-reminder>
+        <Link href={href} prefetch={false} className={`${styles.what} ${styles.back}`} onClick={close}>
+          {what}
+        </Link>
+        <RowButton onClick={close}>Close</RowButton>
+      </li>
+    ),
+  });
+  const rows = [...shown].reverse().map((each) =>
+    row(
+      `reminder ${each.id}`,
+      hrefOf(each),
+      <>
+        <strong>{HEADINGS[each.kind]}</strong>
+        <span>{words.moment(each.at)}</span>
+        <span className={styles.subject} dir="auto">
+          {each.words}
+        </span>
+      </>,
+      () => setShown((before) => before.filter(({ id }) => id !== each.id)),
+    ),
   );
+  if (shown.length <= ONE_BY_ONE) return rows;
+  const what = <strong>{shown.length} came back or are to be done</strong>;
+  return [row('reminders', '/inbox', what, () => setShown([])), ...rows];
 }

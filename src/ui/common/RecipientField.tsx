@@ -3,14 +3,21 @@
 import { Select, Tag } from 'antd';
 import { useMemo, useState } from 'react';
 import type { CorrespondentJson, GroupJson } from '../../api/types';
-import { endsAPiece, readAddressList } from '../../core/message/addressList';
+import { endsAPiece, readAddressList, readPastedAddresses } from '../../core/message/addressList';
 import { folded } from '../../core/text/folded';
-import { addressKey, AddressError, formatMailbox, groupName, parseMailbox } from '../../core/message/address';
+import {
+  addressKey,
+  AddressError,
+  formatMailbox,
+  groupName,
+  isAddress,
+  isRecipient,
+  parseMailbox,
+} from '../../core/message/address';
 import { toLocal } from '../../core/time/wallClock';
 import { timeWords } from '../../core/time/words';
 import { useCorrespondents, useGroups, useMetAddresses, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
-import { isAddress, isRecipient } from './draft/fields';
 import styles from './RecipientField.module.css';
 
 interface Option {
@@ -133,7 +140,18 @@ export function RecipientField(props: Props) {
 
   const shownProblem = problem ?? whatIsWrong(value, groups);
   return (
-    <div className={styles.field}>
+    <div
+      className={styles.field}
+      // A field of one line would lose the ends of lines, and with them where one address ends.
+      onPasteCapture={(event) => {
+        const pasted = event.clipboardData.getData('text/plain');
+        if (!/[\n\t]/.test(pasted.trim())) return;
+        event.preventDefault();
+        event.stopPropagation();
+        add(readPastedAddresses(`${search}${pasted}`));
+        setSearch('');
+      }}
+    >
       <Select
         id={id}
         mode="multiple"

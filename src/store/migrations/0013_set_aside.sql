@@ -1,0 +1,1 @@
+ALTER TABLE `messages` ADD `set_aside` text DEFAULT '[]' NOT NULL;

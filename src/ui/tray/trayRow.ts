@@ -1,0 +1,7 @@
+import type { ReactElement } from 'react';
+
+export interface TrayRow {
+  key: string;
+  /** An `li`. */
+  row: ReactElement;
+}
