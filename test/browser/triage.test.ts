@@ -306,7 +306,7 @@ describe('forty mails', () => {
     await until('the rows', async () => (await page.$$('[data-row]')).length > 10);
     const said = () =>
       page.$eval('[data-announcements]', (each) => Number((each as HTMLElement).dataset.announcements));
-    const focused = () => page.evaluate(() => document.activeElement?.getAttribute('data-row') ?? '');
+    const focused = () => page.evaluate(() => document.activeElement?.getAttribute('data-row') ?? null);
     const ways = Object.keys(dealtWith) as Way[];
     const meant = new Map<string, Way>();
     await page.keyboard.press('ArrowDown');
@@ -315,7 +315,7 @@ describe('forty mails', () => {
     for (let n = 0; (await inbox()).total > 0; n++) {
       const id = await until('the next row in focus', async () => {
         const row = await focused();
-        return row && !meant.has(row) && row;
+        return row !== null && !meant.has(row) && row;
       });
       const way = ways[n % ways.length]!;
       meant.set(id, way);
