@@ -104,6 +104,27 @@ it(
   patient(180_000),
 );
 
+it('a folder that cannot be written to: it does not start and says why, and all is there once it can', async ({
+  skip,
+}) => {
+  const dir = smallDisk(64);
+  if (!dir) return skip('No disk of its own can be made here.');
+  const remount = (how: 'ro' | 'rw') =>
+    expect(spawnSync('mount', ['-o', `remount,${how}`, dir]).status).toBe(0);
+  const sink = await startSink();
+  const product = await start(sink, dir);
+  await product.takeIn(ME, mailOf({ id: 'kept', subject: 'Kept', to: ME }).toString());
+  await schedule(product, 'Once it can', Date.now() + 1000);
+  await product.stop();
+  remount('ro');
+  await expect(start(sink, dir)).rejects.toThrow(`${dir} cannot be written to: nothing was changed.`);
+  remount('rw');
+  const again = await start(sink, dir);
+  await until('it to leave', () => sink.received.length > 0);
+  expect(subjectsOf(sink)).toEqual(['Once it can']);
+  expect(await inbox(again)).toEqual(['Kept']);
+});
+
 it('a reader that stands still: it is said, departures leave, and mail is taken in once it goes on', async () => {
   const sink = await startSink();
   const product = await start(sink, tempDir());
