@@ -27,6 +27,7 @@ beforeAll(async () => {
   await product.api('POST', `/messages/${created.body.id}/schedule`, { plan: { kind: 'now' } });
   views = {
     inbox: ['/inbox', 'Came back'],
+    'the day': ['/inbox/day', 'Leaves next'],
     'a message': [`/inbox/${inbox.messages[0]!.id}`, 'Answer'],
     pending: ['/departures', 'Lands (them)'],
     drafts: ['/departures?part=drafts', 'Changed'],
@@ -52,6 +53,7 @@ afterAll(async () => {
 
 const NAMES = [
   'inbox',
+  'the day',
   'a message',
   'pending',
   'drafts',

@@ -4,7 +4,7 @@ import { useParams, usePathname, useRouter, useSearchParams } from 'next/navigat
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useSettled } from '../common/useSettled';
 import type { InboxOrder, ThreadPlace } from '../data/incoming';
-import { PAST_MAIL } from '../shell/views';
+import { isPage } from '../shell/views';
 import { FrameContext } from './frame';
 import styles from './Inbox.module.css';
 import { ThreadList } from './ThreadList';
@@ -54,7 +54,7 @@ export function InboxFrame({ place, children }: { place: ThreadPlace; children: 
   const frame = useMemo(() => ({ place, listed, toFocus, goOn }), [place, goOn]);
   return (
     <FrameContext value={frame}>
-      <div className={styles.columns} data-open={Boolean(id) || path === PAST_MAIL}>
+      <div className={styles.columns} data-open={Boolean(id) || isPage(path)}>
         <div className={styles.side}>
           <h1 className="unseen">{NAMES[place]}</h1>
           <ThreadList order={order} setOrder={setOrder} search={search} setSearch={setSearch} />

@@ -20,7 +20,7 @@ import { useMessage, usePending, useSettings } from '../data/queries';
 import { useCommand } from '../shell/commands';
 import { pressedKey } from '../shell/pressedKey';
 import { focusedNowhere } from '../shell/useFocusKept';
-import { PAST_MAIL } from '../shell/views';
+import { DAY, PAST_MAIL } from '../shell/views';
 import { ChosenBar } from './ChosenBar';
 import styles from './Inbox.module.css';
 import { useFrame } from './frame';
@@ -347,6 +347,11 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
           <p className={styles.fresh}>
             {countWords(unseen.count)} new since {words.moment(unseen.since!)}
           </p>
+        )}
+        {place === 'inbox' && !finding && (
+          <Link href={DAY} className={styles.toDay}>
+            The day
+          </Link>
         )}
         {place === 'archive' && !finding && (
           <Link href={PAST_MAIL} className={styles.past}>

@@ -4,7 +4,7 @@ import { usePathname } from 'next/navigation';
 import { useEffect } from 'react';
 import { useUnseen } from '../data/incoming';
 import { useDeparture, useMessage } from '../data/queries';
-import { PAST_MAIL, views } from './views';
+import { isPage, views } from './views';
 
 const OTHERS: Record<string, string> = {
   ...{ write: 'Write', settings: 'Settings', postoffice: 'Post office', welcome: 'Welcome' },
@@ -13,7 +13,7 @@ const OTHERS: Record<string, string> = {
 export function Title() {
   const path = usePathname();
   const [, view = '', id] = path.split('/');
-  const isMessage = path !== PAST_MAIL && ['inbox', 'archive', 'write'].includes(view);
+  const isMessage = !isPage(path) && ['inbox', 'archive', 'write'].includes(view);
   const message = useMessage(isMessage ? id : undefined).data;
   const departure = useDeparture(view === 'departures' ? id : undefined).data;
   const unseen = useUnseen();

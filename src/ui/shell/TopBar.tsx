@@ -18,12 +18,17 @@ function MyClock() {
   const { zone, hourCycle } = useSettings();
   const clock = useClockReading().data!;
   const local = toLocal(useNow(60_000), zone);
+  const [day, time, city] = [dayWords(local, local), timeWords(local, hourCycle), zoneCity(zone)];
+  const sandbox = clock.sandbox && `sandbox${clock.rate === 1 ? '' : ` ×${clock.rate}`}`;
   return (
-    <Link href="/settings" className={styles.clock} title="Settings">
-      {dayWords(local, local)} · <strong>{timeWords(local, hourCycle)}</strong> {zoneCity(zone)}
-      {clock.sandbox && (
-        <span className={styles.sandbox}>sandbox{clock.rate !== 1 && ` ×${clock.rate}`}</span>
-      )}
+    <Link
+      href="/settings"
+      className={styles.clock}
+      title="Settings"
+      aria-label={[day, time, city, sandbox].filter(Boolean).join(' ')}
+    >
+      {day} · <strong>{time}</strong> {city}
+      {sandbox && <span className={styles.sandbox}>{sandbox}</span>}
     </Link>
   );
 }

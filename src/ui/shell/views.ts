@@ -15,3 +15,9 @@ export const correctionPath = (messageId: string) => `/write?corrects=${messageI
 
 /** Where past mail is taken in and given out. */
 export const PAST_MAIL = '/archive/past';
+
+/** What the day holds, where there is no room for it beside the inbox. */
+export const DAY = '/inbox/day';
+
+/** Whether something is open in a place under an address of its own that is no message's. */
+export const isPage = (path: string) => path === PAST_MAIL || path === DAY;
