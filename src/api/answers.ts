@@ -234,7 +234,15 @@ const message = summary.keys({
       said: Joi.array().items(all({ address: text, action: Joi.string(), words: text })),
     }),
   ),
-  list: orNull(all({ name: text, mail: orNull(all({ to: text, subject: text, text })), page: orNull(text) })),
+  list: orNull(
+    all({
+      name: text,
+      mail: orNull(all({ to: text, subject: text, text })),
+      page: orNull(text),
+      oneClick: Joi.boolean(),
+      leftAt: orNull(instant),
+    }),
+  ),
   headerId: orNull(Joi.string()),
   plan: plan.allow(null),
   choices: all({

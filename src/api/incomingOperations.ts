@@ -108,6 +108,12 @@ export const incomingOperations: Operation[] = [
     answer: 'Phrase',
   },
   {
+    method: 'post',
+    path: '/messages/{id}/unsubscribe',
+    summary: 'Leave the mailing list a message came by, by one request (RFC 8058)',
+    answer: 'Message',
+  },
+  {
     method: 'put',
     path: '/messages/{id}/todo',
     undoKey: true,

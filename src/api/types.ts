@@ -473,6 +473,9 @@ export interface HistoryJson {
   why: string | null;
 }
 
+/** A mailing list, and when it was left by one request. */
+export type MailingListJson = Omit<MailingList, 'leftAt'> & { leftAt: string | null };
+
 export interface MessageJson extends MessageSummaryJson, MessageDetails {
   attachments: AttachmentJson[];
   /** It answers another message. */
@@ -490,7 +493,7 @@ export interface MessageJson extends MessageSummaryJson, MessageDetails {
     said: { address: string; action: ReportedAction; words: string }[];
   } | null;
   /** The mailing list it came by. */
-  list: MailingList | null;
+  list: MailingListJson | null;
   /** The Message-ID; null until it has left. */
   headerId: string | null;
   /** How a draft is to leave; null: now. */

@@ -99,6 +99,9 @@ const seenOrNot = built((db) =>
 export const setUnseen = (tx: Tx, id: string, unseen: boolean): void =>
   void seenOrNot(tx).run({ unseen: unseen ? 1 : 0, seenId: id });
 
+export const setList = (tx: Tx, id: string, list: Message['list']): void =>
+  void tx.update(messages).set({ list }).where(eq(messages.id, id)).run();
+
 /** As the header fields come (RFC 5322 §3.6.3). */
 const FIELD_ORDER: Record<RecipientField, number> = { to: 0, cc: 1, bcc: 2, replyTo: 3 };
 

@@ -125,6 +125,7 @@ describe('a thread', () => {
         ...['Cc: Ana Barros <ana@y.example>', 'Reply-To: desk@lists.example', 'Importance: high'],
         ...['List-Id: Wrenfield news <news.lists.example>'],
         'List-Unsubscribe: <mailto:leave@lists.example?subject=leave%20now>, <https://lists.example/out>',
+        'List-Unsubscribe-Post: List-Unsubscribe=One-Click',
       ],
     });
     const page = await open(`/inbox/${id}`);
@@ -136,6 +137,9 @@ describe('a thread', () => {
     ])
       await sees(page, words, 'article');
     await find(page, 'link', 'Unsubscribe on the page of lists.example');
+    // The sandbox asks nobody outside, and says so.
+    await press(page, 'button', 'Unsubscribe at once');
+    await notice(page, 'In the sandbox nobody outside is asked; else lists.example would be.');
     await press(page, 'link', 'Unsubscribe, by a message to leave@lists.example');
     await page.waitForFunction(() => location.pathname.startsWith('/write'));
     await sees(page, 'leave@lists.example', 'form');

@@ -16,8 +16,23 @@ it('has a name, a message and a page to leave it by', () => {
     name: 'Wrenfield news',
     mail: { to: 'leave@lists.example', subject: 'leave now', text: 'a+b+c' },
     page: 'https://lists.example/out?x=1',
+    oneClick: false,
+    leftAt: null,
   });
 });
+
+it.each([
+  ['<https://a.example/x>', 'List-Unsubscribe=One-Click', true],
+  ['<https://a.example/x>', ' List-Unsubscribe=One-Click ', true],
+  ['<https://a.example/x>', 'List-Unsubscribe=Two-Clicks', false],
+  ['<https://a.example/x>', undefined, false],
+  ['<http://a.example/x>', 'List-Unsubscribe=One-Click', false],
+  ['<mailto:a@a.example>', 'List-Unsubscribe=One-Click', false],
+])('%s with %j: one click %j (RFC 8058)', (out, post, oneClick) =>
+  expect(read({ 'list-unsubscribe': out, ...(post && { 'list-unsubscribe-post': post }) })?.oneClick).toBe(
+    oneClick,
+  ),
+);
 
 it.each([
   ['<news.example>', 'news.example'],

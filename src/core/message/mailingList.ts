@@ -14,7 +14,14 @@ export interface MailingList {
   mail: UnsubscribeMail | null;
   /** The page where it is ended; null where there is none. */
   page: string | null;
+  /** It says that one request to `page` ends the subscription (RFC 8058); whether it may say so, its signature tells. */
+  oneClick: boolean;
+  /** When it was left by that request, epoch ms; null where it was not. */
+  leftAt: number | null;
 }
+
+/** What the field says, and what is sent (RFC 8058 §3.1). */
+export const ONE_CLICK = 'List-Unsubscribe=One-Click';
 
 /** More of a header field is not looked at. */
 const LONGEST = 4000;
@@ -67,6 +74,8 @@ export function readMailingList(header: (name: string) => string | undefined): M
   if (!id && !out) return null;
   const uris = [...(out ?? '').matchAll(/<([^<>]*)>/g)].map(([, uri]) => uri!.replace(/\s+/g, ''));
   const mail = uris.flatMap((uri) => (/^mailto:/i.test(uri) ? (mailOf(uri) ?? []) : []))[0];
-  const page = uris.find((uri) => /^https?:/i.test(uri) && URL.canParse(uri));
-  return { name: nameOf(id ?? ''), mail: mail ?? null, page: page ?? null };
+  const page = uris.find((uri) => /^https?:/i.test(uri) && URL.canParse(uri)) ?? null;
+  const post = header('list-unsubscribe-post')?.slice(0, LONGEST).trim();
+  const oneClick = page !== null && /^https:/i.test(page) && post === ONE_CLICK;
+  return { name: nameOf(id ?? ''), mail: mail ?? null, page, oneClick, leftAt: null };
 }

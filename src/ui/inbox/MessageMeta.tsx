@@ -1,14 +1,16 @@
 'use client';
 /** What a message says of itself: from whom, to whom, when it was written, and what it asks for. */
+import { Button } from 'antd';
 import Link from 'next/link';
-import type { MessageJson } from '../../api/types';
-import type { MailingList } from '../../core/message/mailingList';
+import { useState } from 'react';
+import type { MailingListJson, MessageJson } from '../../api/types';
 import { addressKey, type Mailbox } from '../../core/message/address';
 import { offsetLabel } from '../../core/time/wallClock';
 import { dayWords, timeWords, type HourCycle } from '../../core/time/words';
 import { useWords } from '../common/format';
 import { useSettings } from '../data/queries';
 import styles from './Inbox.module.css';
+import { useMessageActions } from './useMessageActions';
 
 const SENSITIVE = {
   none: null,
@@ -38,17 +40,36 @@ function People({ list }: { list: readonly Mailbox[] }) {
   );
 }
 
-function Unsubscribe({ id, list }: { id: string; list: MailingList }) {
+function Unsubscribe({ message, list }: { message: MessageJson; list: MailingListJson }) {
+  const { id } = message;
+  const words = useWords();
+  const { unsubscribe } = useMessageActions();
+  const [asking, setAsking] = useState(false);
+  const host = list.page && new URL(list.page).host;
+  const now = async () => {
+    setAsking(true);
+    await unsubscribe(message, host!);
+    setAsking(false);
+  };
   return (
     <p>
       By the mailing list{list.name && ` ${list.name}`}.{' '}
+      {list.leftAt && `You left it ${words.moment(list.leftAt)}.`}
+      {list.oneClick && !list.leftAt && (
+        <>
+          <Button type="link" size="small" loading={asking} onClick={() => void now()}>
+            Unsubscribe at once
+          </Button>
+          {' · '}
+        </>
+      )}{' '}
       {list.mail && (
         <Link href={`/write?unsubscribes=${id}`}>Unsubscribe, by a message to {list.mail.to}</Link>
       )}
       {list.mail && list.page && ' · '}
       {list.page && (
         <a href={list.page} target="_blank" rel="noreferrer noopener">
-          Unsubscribe on the page of {new URL(list.page).host}
+          Unsubscribe on the page of {host}
         </a>
       )}
     </p>
@@ -110,7 +131,7 @@ export function MessageMeta({ message }: { message: MessageJson }) {
           save as EML
         </a>
       </p>
-      {list && <Unsubscribe id={id} list={list} />}
+      {list && <Unsubscribe message={message} list={list} />}
     </div>
   );
 }

@@ -136,6 +136,15 @@ export function useMessageActions() {
         return { done, words: `${named([message])} is back in the inbox.` };
       });
 
+    /** Cannot be undone: who was struck off a list can only ask for it anew. */
+    const unsubscribe = (message: Subject, list: string) =>
+      during(
+        attempt(async () => {
+          await ask('POST', `/messages/${message.id}/unsubscribe`);
+          show({ words: `${list} was asked to send you nothing more, and agreed.` });
+        }),
+      );
+
     const changeSnooze = (message: Subject, change: { note?: string; early?: boolean }) =>
       act(async (asking) => {
         await ask('PATCH', `/messages/${message.id}/snooze`, change, asking);
@@ -174,7 +183,7 @@ export function useMessageActions() {
       });
 
     return {
-      ...{ archive, backToInbox, mark, snooze, bringBack, changeSnooze },
+      ...{ archive, backToInbox, mark, snooze, bringBack, changeSnooze, unsubscribe },
       ...{ keepTodo, changeTodo, settleTodo, sayTodo },
     };
   }, [client, show, showProblem, during, words, sayTodo]);

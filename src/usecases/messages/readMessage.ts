@@ -78,6 +78,12 @@ const MOST_OF_THREAD = 200;
 const fetchesPictures = (desk: Desk, { fromAddress }: Message) =>
   desk.settings().picturesFrom.includes(addressKey(fromAddress));
 
+/** Of a message read before lists could be left at once, that was not kept. */
+const asList = (kept: Partial<MailingList>): MailingList => ({
+  ...{ name: '', mail: null, page: null, oneClick: false, leftAt: null },
+  ...kept,
+});
+
 /** @throws NotFound */
 export function readMessage(desk: Desk, id: string): MessageView {
   const { db } = desk.store;
@@ -98,7 +104,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
     html: message.html,
     headerId: message.headerId,
     reportOn: reportOn(db, id),
-    list: message.list,
+    list: message.list && asList(message.list),
     identity: message.identity,
     importance: message.importance,
     sensitivity: message.sensitivity,

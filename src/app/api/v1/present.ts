@@ -167,6 +167,7 @@ function presentMessage(desk: Desk, view: MessageView, layout: LayoutView | null
     departures: departures.map((each) => presentDeparture(desk, each)),
     thread: thread.map(presentSummary),
     history: history.map(({ at, what, from, to, why }) => ({ at: iso(at), what, from, to, why })),
+    list: view.list && { ...view.list, leftAt: isoOrNull(view.list.leftAt) },
     layout,
   };
 }
