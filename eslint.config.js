@@ -3,6 +3,19 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import * as regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 
+/** What a kind of plan does is in its folder; nothing else asks which kind it is. */
+const noPlanKinds = [
+  {
+    selector:
+      'BinaryExpression[operator=/^[!=]==$/][left.property.name="kind"][right.value=/^(now|at|each-local)$/]',
+    message: 'Ask the kind itself: src/core/plan/kinds.',
+  },
+  {
+    selector: 'SwitchStatement[discriminant.property.name="kind"][discriminant.object.name=/[pP]lan$/]',
+    message: 'Ask the kind itself: src/core/plan/kinds.',
+  },
+];
+
 export default tseslint.config(
   { ignores: ['node_modules', '.next', 'dist', 'data', 'reports', 'next-env.d.ts', 'src/store/migrations'] },
   js.configs.recommended,
@@ -32,6 +45,11 @@ export default tseslint.config(
     ...reactHooks.configs.flat['recommended-latest'],
   },
   {
+    files: ['src/**/*.ts', 'src/**/*.tsx'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...noPlanKinds] },
+  },
+  {
     files: ['src/core/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
@@ -56,6 +74,7 @@ export default tseslint.config(
           selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
           message: 'Time is an argument.',
         },
+        ...noPlanKinds,
       ],
     },
   },

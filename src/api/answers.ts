@@ -12,11 +12,11 @@ import {
   identity,
   leave,
   ownKeys,
-  plan,
   quietHours,
   rowActions,
   workingWeek,
 } from './schemas';
+import { plan } from './plans/plan';
 
 const instant = Joi.string().isoDate();
 const text = Joi.string().allow('');

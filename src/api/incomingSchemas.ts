@@ -1,6 +1,7 @@
 /** What requests about incoming mail, returns and to-dos may contain. */
 import Joi from 'joi';
-import { date, local, pageFields, zone } from './schemas';
+import { local, zone } from './plans/clockTime';
+import { date, pageFields } from './schemas';
 
 const id = Joi.string().max(64);
 const words = Joi.string().max(200).allow('');

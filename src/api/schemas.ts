@@ -9,7 +9,9 @@ import { CHECK_IDS } from '../core/checks/finding';
 import { LONGEST_SET_ASIDE, MOST_SET_ASIDE } from '../core/checks/setAside';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
 import { isLocal } from '../core/time/wallClock';
-import { canonicalZone, type UnknownZoneError } from '../core/time/zones';
+import { looked } from './looked';
+import { zone } from './plans/clockTime';
+import { plan } from './plans/plan';
 
 const ADDRESS = 998; // a whole header line, RFC 5322 §2.1.1
 
@@ -20,60 +22,6 @@ const addressInput = Joi.alternatives(
 ).description('An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;`');
 
 const addressList = Joi.array().items(addressInput).max(MAX_RECIPIENTS);
-
-/** A string that is looked at with more than a pattern; `why` says what is wrong with it, if anything is. */
-const looked = (schema: Joi.StringSchema, why: (value: string) => string | undefined) =>
-  schema.custom((value: string, helpers) => {
-    const words = why(value);
-    return words === undefined ? value : helpers.message({ custom: words });
-  });
-
-export const local = looked(
-  Joi.string()
-    .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$/)
-    .message('{{#label}} is not a date and time. Write it as 2026-12-01T08:30'),
-  (value) => (isLocal(value) ? undefined : `“${value}” is no date and time that exists`),
-)
-  .description('Wall-clock time without offset')
-  .example('2026-12-01T08:30');
-
-export const zone = looked(Joi.string().max(64), (value) => {
-  try {
-    canonicalZone(value);
-    return undefined;
-  } catch (error) {
-    return (error as UnknownZoneError).message;
-  }
-})
-  .description('IANA time zone')
-  .example('Asia/Kathmandu');
-
-/** A plan. */
-const occurrence = Joi.valid('first', 'second')
-  .optional()
-  .description('Where the clocks show this time twice');
-
-export const plan = Joi.alternatives()
-  .conditional('.kind', {
-    switch: [
-      { is: 'now', then: Joi.object({ kind: Joi.valid('now').required() }) },
-      {
-        is: 'at',
-        then: Joi.object({
-          kind: Joi.valid('at').required(),
-          local: local.required(),
-          zone: zone.required(),
-          occurrence,
-        }),
-      },
-      {
-        is: 'each-local',
-        then: Joi.object({ kind: Joi.valid('each-local').required(), local: local.required(), occurrence }),
-      },
-    ],
-    otherwise: Joi.object({ kind: Joi.valid('now', 'at', 'each-local').required() }).unknown(),
-  })
-  .description('How the message is to leave');
 
 const choices = {
   copies: Joi.valid('together', 'individual').description(

@@ -1,4 +1,5 @@
 /** What phrases read, for a field that holds only a day or only a time. */
+import { wallOf } from '../plan/kinds/registry';
 import { localAt, type Working } from '../time/dayParts';
 import { readTypedDate, readTypedTime } from '../time/typed';
 import { toInstant, toLocal } from '../time/wallClock';
@@ -47,9 +48,9 @@ export function readMomentField(
 ): string | undefined {
   const result = readPhrase(text, { ...context, readers: [], mineFirst: true });
   if (result.kind !== 'understood' || result.readings.length !== 1) return undefined;
-  const { plan } = result.readings[0]!;
-  if (plan.kind !== 'at') return undefined;
-  return toLocal(toInstant(plan.local, plan.zone).at, context.me.zone).slice(0, 16);
+  const wall = wallOf(result.readings[0]!.plan);
+  if (!wall?.zone) return undefined;
+  return toLocal(toInstant(wall.local, wall.zone).at, context.me.zone).slice(0, 16);
 }
 
 /**

@@ -1,33 +1,18 @@
 /** Plans: how a message is to leave. */
 import type { Hold } from '../hold/decide';
 import type { Working } from '../time/dayParts';
+import type { AtPlan } from './kinds/at/plan';
+import type { EachLocalPlan } from './kinds/each-local/plan';
+import type { NowPlan } from './kinds/now/plan';
 
-/** Leaves now, after the hold. */
-export interface NowPlan {
-  kind: 'now';
-}
-
-/** Leaves at one wall-clock time in one zone. */
-export interface AtPlan {
-  kind: 'at';
-  /** `2026-12-01T08:30`, seconds allowed. */
-  local: string;
-  /** IANA name. */
-  zone: string;
-  /** Which is meant where the clocks show this time twice; the first where it is not said. */
-  occurrence?: 'first' | 'second';
-}
-
-/** One copy per reader, each at the same wall-clock time where that reader is. */
-export interface EachLocalPlan {
-  kind: 'each-local';
-  /** `2026-12-01T08:30`, seconds allowed. */
-  local: string;
-  /** Where clocks show this time twice; the first where it is not said. */
-  occurrence?: 'first' | 'second';
-}
-
+/** One of its kinds, see `kinds/`. */
 export type Plan = NowPlan | AtPlan | EachLocalPlan;
+
+/** Days keep the wall-clock time, over a clock change too; minutes are exact. Either may be negative. */
+export interface Shift {
+  days: number;
+  minutes: number;
+}
 
 /** One message for all its recipients, or one for each, who then does not see the others. */
 export type Copies = 'together' | 'individual';
@@ -50,10 +35,6 @@ export const usualChoices: Choices = {
   ifTheyWriteFirst: 'thread',
   ifOff: { kind: 'their-day' },
 };
-
-/** Copies that the plan itself demands. */
-export const copiesOf = (plan: Plan, chosen: Copies): Copies =>
-  plan.kind === 'each-local' ? 'individual' : chosen;
 
 /** A reader as planning sees one. */
 export interface Reader {

@@ -1,7 +1,8 @@
 /** What a plan comes to, without committing to anything. */
 import { latestLeave } from '../departure/lateness';
-import { canonicalZone, zoneCity } from '../time/zones';
-import { timeWords, type HourCycle } from '../time/words';
+import type { HourCycle } from '../time/words';
+import type { Place, SentenceContext, WarningContext } from './kinds/planKind';
+import { kindOf, leavesOnceHeld } from './kinds/registry';
 import { landingOf } from './landing';
 import { planMoments, unplaced } from './moments';
 import {
@@ -12,8 +13,8 @@ import {
   type PlanPreview,
   type Reader,
 } from './plan';
-import { sentenceOf, type SentenceContext } from './sentence';
-import { clockWarnings, readerWarnings, type WarningContext } from './warnings';
+import { sentenceOf } from './sentence';
+import { clockWarnings, readerWarnings } from './warnings';
 
 export interface PlanContext extends SentenceContext, WarningContext {
   choices?: Choices;
@@ -39,16 +40,11 @@ export function previewPlan(plan: Plan, readers: readonly Reader[], context: Pla
     fixes: [],
   }));
   return {
-    hold: plan.kind === 'now' ? context.hold : null,
+    hold: leavesOnceHeld(plan) ? context.hold : null,
     departures,
     sentence: sentenceOf(plan, departures, context),
     warnings: [...clockWarnings(plan, moments, context), ...homeless],
   };
-}
-
-interface Place {
-  zone: string | null;
-  place: string | null;
 }
 
 /**
@@ -56,16 +52,9 @@ interface Place {
  * @param readers name the place of their zone
  * @returns `now, after hold`, `08:30 in Kathmandu`, `08:30 where they are`
  */
-export function whyThen(
+export const whyThen = (
   plan: Plan,
   senderZone: string,
   hourCycle?: HourCycle,
   readers: readonly Place[] = [],
-): string {
-  if (plan.kind === 'now') return 'now, after hold';
-  if (plan.kind === 'each-local') return `${timeWords(plan.local, hourCycle, 'if any')} where they are`;
-  const zone = canonicalZone(plan.zone);
-  const place = readers.find((reader) => reader.zone === zone)?.place ?? zoneCity(zone);
-  const where = zone === canonicalZone(senderZone) ? 'my time' : `in ${place}`;
-  return `${timeWords(plan.local, hourCycle, 'if any')} ${where}`;
-}
+): string => kindOf(plan).words.brief(plan, { senderZone, hourCycle, readers });

@@ -1,7 +1,7 @@
 /** The time proposed when someone wants to choose one. */
 import { nextWorkStart, type Working } from '../time/dayParts';
 import { toLocal } from '../time/wallClock';
-import type { AtPlan } from './plan';
+import type { AtPlan } from './kinds/at/plan';
 
 /** The next start of the working day in a zone. @param now epoch ms */
 export function proposeTime(now: number, zone: string, who?: Working): AtPlan {

@@ -1,18 +1,10 @@
 /** The sentence that says back when a message leaves and what time that is for its readers. */
-import { holdWords, type Hold } from '../hold/decide';
 import { toLocal } from '../time/wallClock';
-import { dayOf, dayWords, durationWords, timeWords, type HourCycle } from '../time/words';
-import { canonicalZone, zoneCity } from '../time/zones';
+import { dayOf, dayWords, timeWords } from '../time/words';
+import { canonicalZone } from '../time/zones';
+import type { SentenceContext } from './kinds/planKind';
+import { kindOf, leavesOnceHeld } from './kinds/registry';
 import type { Landing, Plan } from './plan';
-
-export interface SentenceContext {
-  /** Epoch ms. */
-  now: number;
-  /** How it is held where it leaves now. */
-  hold: Hold;
-  senderZone: string;
-  hourCycle?: HourCycle;
-}
 
 interface Departing {
   at: number;
@@ -41,20 +33,12 @@ function landsWords(plan: Plan, landings: readonly Landing[], leaves: string, co
     if (land.zone === here) return 'at the same time where you are';
     const day =
       dayOf(local) === dayOf(leaves) ? dayWords(local, leaves).split(' ')[0] : dayWords(local, leaves);
-    const seconds = plan.kind === 'now' ? 'never' : 'if any';
+    const seconds = leavesOnceHeld(plan) ? 'never' : 'if any';
     return `${day} at ${timeWords(local, context.hourCycle, seconds)} in ${land.place} (${land.dayPartWords})`;
   });
   const rest = places.size - shown.length;
   if (rest > 0) words.push(`${rest} more ${rest === 1 ? 'zone' : 'zones'}`);
   return `; lands ${list(words)}`;
-}
-
-/** “Wed 25 Nov at 02:45” on my clock. */
-function whenWords(at: number, context: SentenceContext): string {
-  const leaves = toLocal(at, context.senderZone);
-  const today = toLocal(context.now, context.senderZone);
-  const day = dayWords(leaves, dayOf(leaves) === dayOf(today) ? leaves : undefined);
-  return `${day} at ${timeWords(leaves, context.hourCycle, 'if any')}`;
 }
 
 /** The moments of copies that leave at different times. */
@@ -69,10 +53,7 @@ function spreadWords(plan: Plan, departures: readonly Departing[], context: Sent
     moments.length <= MOMENTS_NAMED
       ? list(moments.map(when))
       : `${moments.length} moments from ${when(first)} to ${when(last)}`;
-  if (plan.kind !== 'each-local') return `${spread} your time`;
-  const local = plan.local;
-  const there = `${timeWords(local, context.hourCycle, 'if any')} on ${dayWords(local, toLocal(context.now, context.senderZone))}`;
-  return `${spread} your time; each lands at ${there} where they are`;
+  return `${spread} your time${kindOf(plan).words.eachLands(plan, context)}`;
 }
 
 /** @param departures soonest first */
@@ -87,13 +68,5 @@ export function sentenceOf(plan: Plan, departures: readonly Departing[], context
   const landings = departures.flatMap(({ recipients }) => recipients);
   const leaves = toLocal(first.at, context.senderZone);
   const lands = landsWords(plan, landings, leaves, context);
-  if (plan.kind === 'now') {
-    // When somebody will have looked nobody knows.
-    return `${holdWords(context.hold, context, copies)}${context.hold.review ? '' : lands}.`;
-  }
-  const city = zoneCity(canonicalZone(context.senderZone));
-  const when = `${whenWords(first.at, context)} your time (${city})`;
-  const { now } = context;
-  if (first.at < now) return `Would leave ${when}${copies}, ${durationWords(now - first.at)} ago${lands}.`;
-  return `Leaves ${when}${copies}, in ${durationWords(first.at - now)}${lands}.`;
+  return kindOf(plan).words.sentence(plan, { at: first.at, copies, lands }, context);
 }

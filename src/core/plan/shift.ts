@@ -4,16 +4,9 @@ import type { Person } from '../people/person';
 import { firstWorkStart } from '../time/dayParts';
 import { toLocal } from '../time/wallClock';
 import { canonicalZone } from '../time/zones';
-import type { AtPlan, Plan } from './plan';
-
-/** Days keep the wall-clock time, over a clock change too; minutes are exact. Either may be negative. */
-export interface Shift {
-  days: number;
-  minutes: number;
-}
-
-const shorten = (local: string) =>
-  local.endsWith(':00') && local.length === 19 ? local.slice(0, 16) : local;
+import type { AtPlan } from './kinds/at/plan';
+import { kindOf } from './kinds/registry';
+import type { Plan, Shift } from './plan';
 
 const UNITS: [RegExp, (amount: number) => Shift][] = [
   [/^(m|min|mins|minutes?)$/, (amount) => ({ days: 0, minutes: amount })],
@@ -32,27 +25,12 @@ export function readShift(text: string): Shift | undefined {
   return amount === 0 ? undefined : unit?.[1](amount);
 }
 
-function shiftLocal(local: string, { days, minutes }: Shift): string {
-  const moved = Temporal.PlainDateTime.from(local).add({ days, minutes });
-  return shorten(moved.toString({ smallestUnit: 'second' }));
-}
-
 /**
  * The plan that much later. One that was for now becomes a time on my clock.
  * @param at its moment, epoch ms; @param zone mine
  */
-export function shiftPlan(plan: Plan, shift: Shift, at: number, zone: string): Plan {
-  if (plan.kind === 'each-local') return { ...plan, local: shiftLocal(plan.local, shift) };
-  const own = plan.kind === 'at' ? plan.zone : zone;
-  // Days on the wall clock first, then exact minutes.
-  const days = shiftLocal(toLocal(at, own), { days: shift.days, minutes: 0 });
-  if (shift.minutes === 0) return { kind: 'at', local: days, zone: canonicalZone(own) };
-  const instant = Temporal.PlainDateTime.from(days)
-    .toZonedDateTime(canonicalZone(own))
-    .add({ minutes: shift.minutes });
-  const local = instant.toPlainDateTime().toString({ smallestUnit: 'second' });
-  return { kind: 'at', local: shorten(local), zone: canonicalZone(own) };
-}
+export const shiftPlan = (plan: Plan, shift: Shift, at: number, zone: string): Plan =>
+  kindOf(plan).shift(plan, shift, at, zone);
 
 /**
  * The start of somebody's first working day after the one a departure lands on; undefined where they never work.

@@ -1,55 +1,16 @@
 /** What to know before committing to a plan, each with a way out. */
-import { Temporal } from 'temporal-polyfill';
 import { dayKind, defaultWorking, firstWorkStart, nextWorkStart } from '../time/dayParts';
 import { backOn, leaveOn } from '../time/leave';
-import { nextOffsetChange, offsetLabel, offsetMinutes, toInstant, toLocal } from '../time/wallClock';
+import { nextOffsetChange, offsetLabel, offsetMinutes, toLocal } from '../time/wallClock';
 import { dayOf, dayWords, durationWords, timeWords, type HourCycle } from '../time/words';
 import { canonicalZone, zoneCity } from '../time/zones';
-import type { PlannedMoment } from './moments';
-import type { AtPlan, Fix, Landing, Plan, PlanWarning, Reader } from './plan';
+import { fixAt } from './kinds/at/fix';
+import { closeTo } from './kinds/close';
+import type { ClockThere, KindClocks, PlannedMoment, Wall, WarningContext } from './kinds/planKind';
+import { kindOf, wallOf } from './kinds/registry';
+import type { Fix, Landing, Plan, PlanWarning, Reader } from './plan';
 
-/** Another departure that is on its way to a reader. */
-export interface Other {
-  address: string;
-  /** Epoch ms. */
-  at: number;
-  subject: string;
-}
-
-export interface WarningContext {
-  /** Epoch ms. */
-  now: number;
-  senderZone: string;
-  hourCycle?: HourCycle;
-  /** Other departures to the same readers, for those that come close together. */
-  others?: readonly Other[];
-}
-
-/** Two departures nearer to each other than this arrive as a pair. */
-const CLOSE = 10 * 60_000;
-const APART = 15 * 60_000;
-
-const shorten = (local: string) => local.slice(0, 16);
 const nameOf = (reader: Reader) => reader.name || reader.address;
-
-function fixAt(
-  local: string,
-  zone: string,
-  place: string,
-  { hourCycle, now, senderZone }: WarningContext,
-): Fix {
-  const plan: AtPlan = { kind: 'at', local: shorten(local), zone };
-  const where = zone === canonicalZone(senderZone) ? 'your time' : `in ${place}`;
-  return {
-    label: `${dayWords(local, toLocal(now, senderZone))} ${timeWords(local, hourCycle)} ${where}`,
-    plan,
-  };
-}
-
-const fixEach = (local: string, { hourCycle, now, senderZone }: WarningContext): Fix => ({
-  label: `Each ${dayWords(local, toLocal(now, senderZone))} ${timeWords(local, hourCycle)}`,
-  plan: { kind: 'each-local', local: shorten(local) },
-});
 
 /** The clocks at the moment asked for: it does not exist, exists twice, or is past. */
 export function clockWarnings(
@@ -57,77 +18,69 @@ export function clockWarnings(
   planned: readonly PlannedMoment[],
   context: WarningContext,
 ): PlanWarning[] {
-  if (plan.kind === 'now') return [];
-  const { hourCycle } = context;
+  const { clocks } = kindOf(plan);
+  const wall = wallOf(plan);
+  if (!clocks || !wall) return [];
   const warnings: PlanWarning[] = [];
   const seen = new Set<string>();
   for (const moment of planned) {
-    const zone = canonicalZone(plan.kind === 'at' ? plan.zone : moment.readers[0]!.zone!);
-    if (seen.has(zone)) continue;
-    seen.add(zone);
-    const city = plan.kind === 'at' ? zoneCity(zone) : (moment.readers[0]!.place ?? zoneCity(zone));
-    const asked = `${timeWords(plan.local, hourCycle, 'if any')} on ${dayWords(plan.local)}`;
-    const here = { zone, city, asked };
-    if (moment.resolution === 'gap') warnings.push(gapWarning(plan, moment, here, context));
+    const clock = clocks.clock(plan, moment);
+    if (seen.has(clock.zone)) continue;
+    seen.add(clock.zone);
+    const asked = `${timeWords(wall.local, context.hourCycle, 'if any')} on ${dayWords(wall.local)}`;
+    const here = { plan, wall, clocks, moment, clock, asked };
+    if (moment.resolution === 'gap') warnings.push(gapWarning(here, context));
     // Someone who said which one is meant has chosen.
-    if (moment.resolution === 'overlap' && !plan.occurrence)
-      warnings.push(overlapWarning(plan, moment, here, context));
-    if (moment.at < context.now) warnings.push(pastWarning(plan, moment, here, context));
+    if (moment.resolution === 'overlap' && !wall.occurrence) warnings.push(overlapWarning(here, context));
+    if (moment.at < context.now) warnings.push(pastWarning(here, context));
   }
   return warnings;
 }
 
+/** The time a plan names, on one of its clocks. */
 interface Here {
-  zone: string;
-  city: string;
+  plan: Plan;
+  wall: Wall;
+  clocks: KindClocks<Plan>;
+  moment: PlannedMoment;
+  clock: ClockThere;
+  /** “08:30 on Tue 1 Dec” */
   asked: string;
 }
 
-function gapWarning(plan: Plan, moment: PlannedMoment, here: Here, context: WarningContext): PlanWarning {
-  const moved = toLocal(moment.at, here.zone);
-  const before = toLocal(moment.before!, here.zone);
-  const text = `${here.asked} does not exist in ${here.city}: the clocks skip it. It leaves at ${timeWords(moved, context.hourCycle)} instead.`;
-  const fixes = [moved, before].map((local) =>
-    plan.kind === 'at' ? fixAt(local, here.zone, here.city, context) : fixEach(local, context),
-  );
-  return { code: 'gap', text, fixes };
+function gapWarning({ plan, clocks, moment, clock, asked }: Here, context: WarningContext): PlanWarning {
+  const moved = toLocal(moment.at, clock.zone);
+  const before = toLocal(moment.before!, clock.zone);
+  const text = `${asked} does not exist in ${clock.city}: the clocks skip it. It leaves at ${timeWords(moved, context.hourCycle)} instead.`;
+  return {
+    code: 'gap',
+    text,
+    fixes: [moved, before].map((local) => clocks.moved(plan, local, clock, context)),
+  };
 }
 
 function overlapWarning(
-  plan: Exclude<Plan, { kind: 'now' }>,
-  moment: PlannedMoment,
-  here: Here,
+  { plan, wall, clocks, moment, clock, asked }: Here,
   { hourCycle }: WarningContext,
 ): PlanWarning {
-  const offset = (at: number) => offsetLabel(offsetMinutes(at, here.zone));
+  const offset = (at: number) => offsetLabel(offsetMinutes(at, clock.zone));
   const [first, second] = [offset(moment.at), offset(moment.second!)];
-  const time = timeWords(plan.local, hourCycle);
-  const fixes: Fix[] = [
-    { label: `The first ${time}, ${first}`, plan: { ...plan, occurrence: 'first' } },
-    { label: `The second ${time}, ${second}`, plan: { ...plan, occurrence: 'second' } },
-  ];
-  const text = `${here.asked} happens twice in ${here.city}. The first is taken (${first}, not ${second}).`;
-  return { code: 'overlap', text, fixes };
+  const time = timeWords(wall.local, hourCycle);
+  const text = `${asked} happens twice in ${clock.city}. The first is taken (${first}, not ${second}).`;
+  return {
+    code: 'overlap',
+    text,
+    fixes: [
+      { label: `The first ${time}, ${first}`, plan: clocks.meaning(plan, 'first') },
+      { label: `The second ${time}, ${second}`, plan: clocks.meaning(plan, 'second') },
+    ],
+  };
 }
 
-function pastWarning(
-  plan: Exclude<Plan, { kind: 'now' }>,
-  moment: PlannedMoment,
-  here: Here,
-  context: WarningContext,
-): PlanWarning {
+function pastWarning({ plan, clocks, moment, clock, asked }: Here, context: WarningContext): PlanWarning {
   const ago = durationWords(context.now - moment.at);
-  // The same time of day, the next time the clocks there show it.
-  const time = plan.local.slice(10);
-  const today = toLocal(context.now, here.zone).slice(0, 10);
-  const tomorrow = Temporal.PlainDate.from(today).add({ days: 1 }).toString();
-  const next = toInstant(today + time, here.zone).at > context.now ? today : tomorrow;
-  const fix =
-    plan.kind === 'at'
-      ? fixAt(next + time, here.zone, here.city, context)
-      : fixEach(tomorrow + time, context);
-  const text = `${here.asked} in ${here.city} is past, by ${ago}. Choose a later time.`;
-  return { code: 'past', text, fixes: [fix] };
+  const text = `${asked} in ${clock.city} is past, by ${ago}. Choose a later time.`;
+  return { code: 'past', text, fixes: [clocks.again(plan, clock, context)] };
 }
 
 /** The reader's own day at the landing. */
@@ -182,10 +135,7 @@ function landingTrouble(land: Landing, reader: Reader, name: string, cycle?: Hou
 function betterThere(plan: Plan, land: Landing, reader: Reader, context: WarningContext): Fix[] {
   const start = nextWorkStart(land.local!, reader.working ?? defaultWorking);
   if (!start) return [];
-  // At night it is the time that is wrong, else the day.
-  if (plan.kind === 'each-local')
-    return [fixEach(land.dayPart === 'night' ? start : dayOf(start) + plan.local.slice(10), context)];
-  return [fixAt(start, land.zone!, land.place!, context)];
+  return [kindOf(plan).fixes.better(plan, start, land, context)];
 }
 
 /** The clocks change between now and then, in one of our two zones and not by the same. */
@@ -196,9 +146,9 @@ function changeWarning(
   context: WarningContext,
 ): PlanWarning[] {
   const mine = canonicalZone(context.senderZone);
-  if (plan.kind === 'now' || land.zone === mine) return [];
+  const { clocks } = kindOf(plan);
   // Who named a time on my own clock has it on that clock, whatever the clocks do.
-  if (plan.kind === 'at' && canonicalZone(plan.zone) === mine) return [];
+  if (!clocks || land.zone === mine || clocks.isNamedIn(plan, mine)) return [];
   const between = (at: number) => offsetMinutes(at, land.zone!) - offsetMinutes(at, mine);
   const moved = between(moment.at) - between(context.now);
   if (moved === 0) return [];
@@ -217,32 +167,8 @@ function changeWarning(
   const text = `The clocks go ${changes.join(' and ')}: ${time} in ${land.place} is then ${shift} ${than} for you than it is now.`;
   // What it would be without the change, on my own clock.
   const usual = toLocal(moment.at + moved * 60_000, mine);
-  const atMine = fixAt(usual, mine, zoneCity(mine), context);
-  const fixes = plan.kind === 'at' ? [atMine] : [{ ...atMine, label: `All at ${atMine.label}` }];
-  return [{ code: 'clock-change', address: land.address, text, fixes }];
-}
-
-const laterLocal = (local: string) =>
-  Temporal.PlainDateTime.from(local).add({ milliseconds: APART }).toString({ smallestUnit: 'second' });
-
-const closeTo = (at: number, others: readonly Other[]) =>
-  others.filter((other) => Math.abs(other.at - at) < CLOSE);
-
-/** The first moment from one on that no other comes close to: a way out must not lead to the next of its kind. */
-function freeAt(from: number, others: readonly Other[]): number {
-  let at = from;
-  for (;;) {
-    const near = closeTo(at, others);
-    if (near.length === 0) return at;
-    at = Math.max(...near.map((other) => other.at)) + APART;
-  }
-}
-
-/** The same on a clock, which all readers have their own of. */
-function freeLocal(local: string, zone: string, others: readonly Other[]): string {
-  let free = laterLocal(local);
-  while (closeTo(toInstant(shorten(free), zone).at, others).length > 0) free = laterLocal(free);
-  return free;
+  const atMine = fixAt(usual, { zone: mine, city: zoneCity(mine) }, context);
+  return [{ code: 'clock-change', address: land.address, text, fixes: [clocks.forAll(atMine)] }];
 }
 
 /** Something else reaches them within minutes. */
@@ -253,20 +179,15 @@ function closeWarning(
   name: string,
   context: WarningContext,
 ): PlanWarning | undefined {
-  const other = context.others?.find(
-    ({ address, at }) => address === land.address.toLowerCase() && Math.abs(at - moment.at) < CLOSE,
-  );
+  const theirs = (context.others ?? []).filter(({ address }) => address === land.address.toLowerCase());
+  const [other] = closeTo(moment.at, theirs);
   if (!other) return undefined;
-  const theirs = context.others!.filter(({ address }) => address === land.address.toLowerCase());
   const apart = durationWords(Math.abs(other.at - moment.at));
   const what = other.subject ? `“${other.subject}”` : 'another message';
   const text =
     apart === '0 s'
       ? `${name} gets ${what} at the same moment.`
       : `${name} gets ${what} within ${apart} of it.`;
-  const fixes =
-    plan.kind === 'each-local'
-      ? [fixEach(freeLocal(plan.local, land.zone!, theirs), context)]
-      : [fixAt(toLocal(freeAt(other.at + APART, theirs), land.zone!), land.zone!, land.place!, context)];
+  const fixes = [kindOf(plan).fixes.apart(plan, other.at, land, theirs, context)];
   return { code: 'close', address: land.address, text, fixes };
 }

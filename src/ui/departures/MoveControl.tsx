@@ -4,6 +4,7 @@ import { Button, Popover, Space } from 'antd';
 import { useRef, useState } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { usualChoices, type Plan } from '../../core/plan/plan';
+import { timeOf } from '../../core/plan/kinds/registry';
 import { proposeTime } from '../../core/plan/proposal';
 import { recipientsWords } from '../common/format';
 import { MomentFields } from '../common/MomentFields';
@@ -32,7 +33,7 @@ function MoveForm({ departure, move }: FormProps) {
     ...(reader?.zone === settings.zone ? [] : [{ zone: settings.zone, whose: 'you' }]),
   ];
   const moment = useMoment({
-    plan: plan.kind === 'at' ? plan : proposeTime(minute, reader?.zone ?? settings.zone),
+    plan: timeOf(plan) ?? proposeTime(minute, reader?.zone ?? settings.zone),
     choices: usualChoices,
     recipients: departure.recipients
       .filter(({ status }) => status !== 'accepted')
@@ -40,6 +41,7 @@ function MoveForm({ departure, move }: FormProps) {
     ...{ message: { id: departure.messageId, revision: departure.revision }, minute },
   });
   const shown = moment.plan;
+  const time = timeOf(shown);
   // Some have it: it is the same message for the rest, and only for them.
   const served = departure.recipients.filter(({ status }) => status === 'accepted');
   const said = moment.preview.data?.sentence;
@@ -72,10 +74,10 @@ function MoveForm({ departure, move }: FormProps) {
         plan={shown}
         onChoose={moment.setPlan}
       />
-      {shown.kind === 'at' && (
+      {time && (
         <MomentFields
           id={`move-${departure.id}`}
-          value={shown}
+          value={time}
           near={near}
           onChange={({ local, zone }) => moment.setPlan({ kind: 'at', local, zone })}
         />

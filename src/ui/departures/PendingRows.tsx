@@ -1,5 +1,6 @@
 'use client';
 /** The rows of the pending list: one departure, or the copies of one message folded into a line. */
+import { followsReaders, kindOf } from '../../core/plan/kinds/registry';
 import { DownOutlined, RightOutlined } from '@ant-design/icons';
 import Link from 'next/link';
 import { memo, type Ref } from 'react';
@@ -119,7 +120,7 @@ export function CopiesRow(row: CopiesProps) {
         {moments[0] !== moments[1] && ' …'}
       </td>
       <td className={styles.lands} data-label="Lands">
-        {first.plan.kind === 'each-local' ? 'each local' : `${ids.length} readers`}
+        {followsReaders(first.plan) ? kindOf(first.plan).words.name : `${ids.length} readers`}
       </td>
       <td className={styles.to} data-label="To">
         {recipientsWords(readers)}

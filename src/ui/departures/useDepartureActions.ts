@@ -4,6 +4,7 @@ import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { DepartureJson, MessageSummaryJson } from '../../api/types';
+import { leavesOnceHeld } from '../../core/plan/kinds/registry';
 import type { Plan } from '../../core/plan/plan';
 import { recipientsWords, useWords, type Words } from '../common/format';
 import { stateWords } from '../common/StatePill';
@@ -193,7 +194,7 @@ function departureActions(
         });
         show({ words: 'They are drafts again.' });
       };
-      const done = made.length > 0 ? `${made.length} ${plan.kind === 'now' ? 'held' : 'scheduled'}.` : '';
+      const done = made.length > 0 ? `${made.length} ${leavesOnceHeld(plan) ? 'held' : 'scheduled'}.` : '';
       show({
         words: [done, whyNot(failed)].filter(Boolean).join(' '),
         undo: made.length > 0 ? undo : undefined,

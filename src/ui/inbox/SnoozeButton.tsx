@@ -3,6 +3,7 @@
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useEffect, useId, useRef, useState } from 'react';
 import type { MessageSummaryJson, SnoozeJson } from '../../api/types';
+import { wallOf } from '../../core/plan/kinds/registry';
 import { proposeTime } from '../../core/plan/proposal';
 import { isLocal, toLocal } from '../../core/time/wallClock';
 import { USUAL_REPEATS, usualRepeat, type UsualRepeat } from '../../core/snooze/repeat';
@@ -114,9 +115,11 @@ function SnoozeForm({ messages, put, change }: FormProps) {
     result?.kind === 'understood'
       ? {
           readings: result.readings.flatMap(({ plan, words: said }): Choice[] => {
-            if (plan.kind !== 'at') return [];
-            const until = { local: plan.local, zone: plan.zone };
-            return [{ words: said, detail: '', choose: () => put({ ...options(plan.local), until }) }];
+            const wall = wallOf(plan);
+            if (!wall?.zone) return [];
+            const { local, zone } = wall;
+            const until = { local, zone };
+            return [{ words: said, detail: '', choose: () => put({ ...options(local), until }) }];
           }),
         }
       : result?.kind === 'not-understood'

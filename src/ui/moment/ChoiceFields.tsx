@@ -1,6 +1,7 @@
 'use client';
 /** What is chosen beside the moment: copies, if they write first, if this machine was off. */
 import { Select } from 'antd';
+import { followsReaders, leavesOnceHeld } from '../../core/plan/kinds/registry';
 import type { Choices, Lateness, Plan } from '../../core/plan/plan';
 import styles from './MomentPanel.module.css';
 
@@ -25,7 +26,7 @@ const lateKey = (lateness: Lateness) =>
   lateness.kind === 'at-most' ? String(lateness.minutes) : lateness.kind;
 
 export function ChoiceFields({ plan, choices, onChange, readers, pending }: Props) {
-  const each = plan.kind === 'each-local';
+  const each = followsReaders(plan);
   const own = LATE.some(([key]) => key === lateKey(choices.ifOff));
   const late = own
     ? LATE
@@ -65,7 +66,7 @@ export function ChoiceFields({ plan, choices, onChange, readers, pending }: Prop
           { value: 'off', label: 'send it all the same' },
         ]}
       />
-      {plan.kind !== 'now' && (
+      {!leavesOnceHeld(plan) && (
         <>
           <label htmlFor="choice-off">If this machine was off</label>
           <Select

@@ -3,7 +3,9 @@
 import { Button } from 'antd';
 import { useState, type ReactNode } from 'react';
 import type { PhraseJson, SuggestionJson } from '../../api/types';
-import type { AtPlan, Choices, Plan } from '../../core/plan/plan';
+import { kindOf, leavesOnceHeld } from '../../core/plan/kinds/registry';
+import type { AtPlan } from '../../core/plan/kinds/at/plan';
+import type { Choices, Plan } from '../../core/plan/plan';
 import type { NearZone } from '../write/ZonePicker';
 import { ChoiceFields } from './ChoiceFields';
 import { DayStrips, type Lands } from './DayStrips';
@@ -30,28 +32,22 @@ interface Props {
   pending: { copies: boolean } | undefined;
 }
 
-const PLAN_WORDS: Record<Plan['kind'], string> = {
-  now: 'now',
-  at: 'at a time',
-  'each-local': 'each local',
-};
-
 export function MomentPanel(props: Props) {
   const { plan, hold, onChange, choices, onChoices, phrase, recipients, lands, pending } = props;
   // A pending message is opened to be looked at as it is; a new one begins with one line.
-  const [open, setOpen] = useState(pending !== undefined && plan.kind !== 'now');
+  const [open, setOpen] = useState(pending !== undefined && !leavesOnceHeld(plan));
   return (
     <section className={`pane ${styles.panel}`} aria-labelledby="moment-heading" data-panel tabIndex={-1}>
       <div className={styles.head}>
         <h2 id="moment-heading">Moment</h2>
         <span className={styles.plan}>
-          plan: <strong>{PLAN_WORDS[plan.kind]}</strong> ·{' '}
+          plan: <strong>{kindOf(plan).words.name}</strong> ·{' '}
           <Button type="link" size="small" aria-expanded={open} onClick={() => setOpen(!open)}>
             change plan
           </Button>
         </span>
       </div>
-      {plan.kind === 'now' && !open && phrase.text === '' && hold}
+      {leavesOnceHeld(plan) && !open && phrase.text === '' && hold}
       {open && (
         <PlanFields
           {...{ plan, onChange, recipients }}
@@ -73,7 +69,7 @@ export function MomentPanel(props: Props) {
       />
       <DayStrips recipients={recipients} lands={lands} />
       <UnknownZones lands={lands} />
-      {(plan.kind !== 'now' || recipients.length > 1) && (
+      {(!leavesOnceHeld(plan) || recipients.length > 1) && (
         <ChoiceFields
           {...{ plan, choices }}
           onChange={onChoices}

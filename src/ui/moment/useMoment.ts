@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import type { PhraseJson } from '../../api/types';
-import { isLocal } from '../../core/time/wallClock';
+import { isReadable } from '../../core/plan/kinds/registry';
 import type { Choices, Plan } from '../../core/plan/plan';
 import { useSame } from '../common/useSame';
 import { useSettled } from '../common/useSettled';
@@ -59,7 +59,7 @@ export function useMoment(initial: Props) {
     setChosen(next);
   }, []);
 
-  const readable = plan.kind === 'now' || isLocal(plan.local);
+  const readable = isReadable(plan);
   /** Words are typed that are not, or not yet, one moment. */
   const unclear: Unclear | undefined =
     text.trim() === '' || only

@@ -3,8 +3,9 @@
 import type { ScaleLinear } from 'd3';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
 import type { DepartureJson } from '../../api/types';
+import { zoneOf } from '../../core/plan/kinds/registry';
 import type { RailMark } from '../../core/rail/bundle';
-import type { AtPlan } from '../../core/plan/plan';
+import type { AtPlan } from '../../core/plan/kinds/at/plan';
 import { toLocal } from '../../core/time/wallClock';
 
 interface Props {
@@ -29,7 +30,7 @@ const rounded = (at: number) => Math.round(at / STEP) * STEP;
 
 /** A time on the reader's clock where there is one, so that the list still says whose morning it is. */
 export function planAt(at: number, { plan, recipients }: DepartureJson, mine: string): AtPlan {
-  const zone = plan.kind === 'at' ? plan.zone : (recipients.find((reader) => reader.zone)?.zone ?? mine);
+  const zone = zoneOf(plan) ?? recipients.find((reader) => reader.zone)?.zone ?? mine;
   return { kind: 'at', local: toLocal(at, zone).slice(0, 16), zone };
 }
 

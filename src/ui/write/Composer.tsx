@@ -4,12 +4,12 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { InputRef } from 'antd';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { AttachmentJson, DepartureJson, MessageJson } from '../../api/types';
+import { copiesOf, followsReaders, timeOf } from '../../core/plan/kinds/registry';
 import { usualHold } from '../../core/hold/decide';
 import type { RichLink } from '../../core/message/richText';
 import { isWeighty } from '../../core/checks/setAside';
 import { addressKey, groupName, parseMailbox, isAddress, isRecipient } from '../../core/message/address';
 import { goesAlong } from '../../core/message/attachment';
-import { copiesOf } from '../../core/plan/plan';
 import { proposeTime } from '../../core/plan/proposal';
 import { useWords } from '../common/format';
 import type { ApiProblem } from '../data/client';
@@ -134,7 +134,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     departure !== undefined &&
     departure.attempts === 0 &&
     (planChanged || departure.holdLeft === null) &&
-    (plan.kind === 'each-local' && !planChanged
+    (followsReaders(plan) && !planChanged
       ? copies.some((copy) => Date.parse(copy.meant) <= minute)
       : isPast(plan, minute));
 
@@ -292,7 +292,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
           onChoices={moment.setChoices}
           phrase={moment.phrase}
           suggestions={moment.suggestions}
-          proposal={plan.kind === 'at' ? plan : proposeTime(minute, near[0]!.zone)}
+          proposal={timeOf(plan) ?? proposeTime(minute, near[0]!.zone)}
           near={near}
           recipients={recipients}
           lands={lands}

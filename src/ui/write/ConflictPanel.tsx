@@ -1,8 +1,8 @@
 'use client';
 /** Two versions of one message, from two windows: both are shown, and one is chosen. */
 import { Button } from 'antd';
+import { kindOf } from '../../core/plan/kinds/registry';
 import type { Choices, Plan } from '../../core/plan/plan';
-import { zoneCity } from '../../core/time/zones';
 import type { DraftFields } from './draft/fields';
 import styles from './ConflictPanel.module.css';
 
@@ -22,10 +22,7 @@ const FIRST = {
 };
 const LATE = { 'their-day': 'late until their day ends', ask: 'late: asks' };
 
-const planWords = (plan: Plan): string =>
-  plan.kind === 'now'
-    ? 'now'
-    : `${plan.local.replace('T', ' ')} ${plan.kind === 'at' ? zoneCity(plan.zone) : 'where each of them is'}`;
+const planWords = (plan: Plan): string => kindOf(plan).words.exact(plan);
 
 const choiceWords = ({ copies, ifTheyWriteFirst, ifOff }: Choices): string =>
   [

@@ -1,12 +1,18 @@
 /** What becomes of a plan as time goes on. */
 import type { DepartureJson } from '../../api/types';
+import { isReadable, wallOf } from '../../core/plan/kinds/registry';
 import type { Choices, Plan } from '../../core/plan/plan';
-import { isLocal, toInstant } from '../../core/time/wallClock';
+import { toInstant } from '../../core/time/wallClock';
 
 export const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
-export const isPast = (plan: Plan, now: number) =>
-  plan.kind === 'at' && isLocal(plan.local) && toInstant(plan.local, plan.zone).at <= now;
+/** Whether a time is named on one clock, and is past; false of one that each reader has their own of. */
+export function isPast(plan: Plan, now: number): boolean {
+  const wall = wallOf(plan);
+  return (
+    wall !== null && wall.zone !== null && isReadable(plan) && toInstant(wall.local, wall.zone).at <= now
+  );
+}
 
 export const choicesOf = ({ copyFor, ifTheyWriteFirst, ifOff }: DepartureJson): Choices => ({
   copies: copyFor === null ? 'together' : 'individual',

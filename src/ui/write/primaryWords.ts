@@ -1,4 +1,5 @@
 /** What the one primary button says: what it will do. */
+import { leavesOnceHeld } from '../../core/plan/kinds/registry';
 import type { Plan } from '../../core/plan/plan';
 import { holdLength } from '../../core/hold/decide';
 import { durationWords } from '../../core/time/words';
@@ -38,9 +39,9 @@ export function primaryWords(commit: Commit): string {
   if (failed) return 'Save and try again';
   if (holdLeft !== undefined) return `Save, held ${durationWords(holdLeft * 1000)} more`;
   if (stillLeaves) return `Save, still leaves ${stillLeaves}`;
-  if (movedTo && plan.kind !== 'now') return `Save, leaves ${movedTo}`;
+  if (movedTo && !leavesOnceHeld(plan)) return `Save, leaves ${movedTo}`;
   const several = copies > 1 ? ` ${copies} copies` : '';
-  if (plan.kind !== 'now') return `Schedule${several}`;
+  if (!leavesOnceHeld(plan)) return `Schedule${several}`;
   if (hold.review) return `Send${several}, after a look`;
   if (quiet) return `Send${several}, leaves ${quiet}`;
   if (hold.ms === 0) return `Send${several} at once`;

@@ -1,7 +1,7 @@
 'use client';
 /** The plan and the choices of a draft are part of it: kept as they change, in every window. */
+import { isReadable, leavesOnceHeld } from '../../core/plan/kinds/registry';
 import { useEffect, useRef } from 'react';
-import { isLocal } from '../../core/time/wallClock';
 import type { useMoment } from '../moment/useMoment';
 import type { DraftFields } from './draft/fields';
 import { same } from './planState';
@@ -18,8 +18,8 @@ export function usePlanKept(
   /** As it was last put there from here. */
   const put = useRef<Intent>({ plan, choices });
   const { setPlan, setChoices } = moment;
-  const chosen = moment.plan.kind === 'now' ? null : moment.plan;
-  const whole = chosen === null || isLocal(chosen.local);
+  const chosen = leavesOnceHeld(moment.plan) ? null : moment.plan;
+  const whole = chosen === null || isReadable(chosen);
   useEffect(() => {
     if (!wanted) return;
     if (!same({ plan, choices }, put.current)) {

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { DepartureJson } from '../../api/types';
+import { leavesOnceHeld } from '../../core/plan/kinds/registry';
 import type { Finding } from '../../core/checks/finding';
 import { findingWords } from '../../core/checks/findingWords';
 import type { Choices, Plan } from '../../core/plan/plan';
@@ -99,12 +100,12 @@ export function useSending(parts: Parts) {
     const answer = await ask<{ departures: DepartureJson[] }>(
       'POST',
       `/messages/${id}/schedule`,
-      { ...choices, plan: meant, ...(meant.kind === 'now' && inSpite && { inSpiteOfQuiet: inSpite }) },
+      { ...choices, plan: meant, ...(leavesOnceHeld(meant) && inSpite && { inSpiteOfQuiet: inSpite }) },
       { revision },
     );
     const [made] = answer.departures;
     refresh(client, ['departure', 'message']);
-    if (meant.kind === 'now' && made!.state === 'held' && !made!.quiet) {
+    if (leavesOnceHeld(meant) && made!.state === 'held' && !made!.quiet) {
       router.push(`/inbox?held=${made!.id}`);
       return;
     }

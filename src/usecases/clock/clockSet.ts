@@ -2,6 +2,7 @@
  * The clock of the machine is set. Moments are moments on it; a hold is so many seconds for second thoughts, and they
  * pass whatever a clock shows.
  */
+import { leavesOnceHeld } from '../../core/plan/kinds/registry';
 import { loadClock, saveClock } from '../../store/clock';
 import { departuresInState, type Departure } from '../../store/departures';
 import { lastInto } from '../../store/journal';
@@ -14,7 +15,7 @@ const heldForALength = (tx: Tx): Departure[] =>
   departuresInState(tx, 'held').filter(({ heldBy }) => (heldBy?.quiet ?? null) === null);
 
 function endAt(tx: Tx, seen: Departure, due: number, now: number): void {
-  const meant = seen.plan.kind === 'now' ? { meant: due } : {};
+  const meant = leavesOnceHeld(seen.plan) ? { meant: due } : {};
   applyEvent(tx, seen, 'clock-set', now, { due, ...meant });
 }
 

@@ -1,5 +1,6 @@
 /** One thing done to several departures: each on its own, so that what cannot be done stops nothing else. */
-import { nextWorkingMorning, shiftPlan, type Shift } from '../../core/plan/shift';
+import type { Shift } from '../../core/plan/plan';
+import { nextWorkingMorning, shiftPlan } from '../../core/plan/shift';
 import { findDeparture, type Departure } from '../../store/departures';
 import { findMessage } from '../../store/messages';
 import type { Desk } from '../desk';

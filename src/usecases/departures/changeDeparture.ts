@@ -1,4 +1,5 @@
 /** What a person can do to one departure: another moment, let it go now, take it back, try it again. */
+import { leavesOnceHeld } from '../../core/plan/kinds/registry';
 import type { Choices, Plan } from '../../core/plan/plan';
 import { transition } from '../../core/departure/states';
 import {
@@ -78,11 +79,11 @@ export function moveDeparture(
       const { at, heldBy, review } = committableMoment(desk, tx, kept, each.messageId, each.reader);
       const patch = { ...chosen, ...newLife(tx, each), plan: kept, meant: at, due: at, heldBy };
       if (each.state === 'paused' && (each.pausedFor === 'editing' || !goes)) {
-        const left = kept.kind === 'now' ? at - now : null;
+        const left = leavesOnceHeld(kept) ? at - now : null;
         return applyEvent(tx, each, 'replan', now, { ...patch, reason: each.reason, holdLeft: left });
       }
       // Now means held, as at the first time.
-      const event = each.state === 'paused' && kept.kind === 'now' ? 'hold-again' : 'move';
+      const event = each.state === 'paused' && leavesOnceHeld(kept) ? 'hold-again' : 'move';
       const moved = applyEvent(tx, each, event, now, patch);
       return review ? pauseForReview(tx, moved, now) : moved;
     };

@@ -13,6 +13,7 @@ import {
   shiftLeases,
 } from '../../store/leases';
 import { findMessage } from '../../store/messages';
+import { leavesOnceHeld } from '../../core/plan/kinds/registry';
 import { PENDING_STATES, transition } from '../../core/departure/states';
 import type { Tx } from '../../store/store';
 import { newId, type Desk } from '../desk';
@@ -83,7 +84,7 @@ export function openForEditing(desk: Desk, id: string, token?: string): string |
  * and never shorter than what was left.
  */
 function judgeAgain(desk: Desk, tx: Tx, gone: Departure, now: number): Departure {
-  if (gone.state !== 'held' || gone.plan.kind !== 'now') return gone;
+  if (gone.state !== 'held' || !leavesOnceHeld(gone.plan)) return gone;
   const { at, heldBy, review } = committableMoment(desk, tx, gone.plan, gone.messageId, gone.reader);
   if (!heldBy?.rule || heldBy.rule.name === gone.heldBy?.rule?.name) return gone;
   const due = Math.max(at, gone.due);

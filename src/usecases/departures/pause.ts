@@ -1,4 +1,5 @@
 /** A departure's clock stopped and set going again. */
+import { followsReaders, leavesOnceHeld } from '../../core/plan/kinds/registry';
 import { resolvePlan } from '../../core/plan/moments';
 import { quietUntil } from '../../core/hold/quietHours';
 import type { Departure } from '../../store/departures';
@@ -15,7 +16,7 @@ export const holdLeft = (seen: Departure, now: number): number | null =>
 
 /** The moment its plan names, epoch ms; of a plan that goes by the reader's clock the one it was given. */
 const plannedMoment = ({ plan, meant }: Departure): number =>
-  plan.kind === 'each-local' ? meant : resolvePlan(plan, { now: 0, hold: { ms: 0 } }).at;
+  followsReaders(plan) ? meant : resolvePlan(plan, { now: 0, hold: { ms: 0 } }).at;
 
 /** When a hold that goes on ends. What quiet hours hold has a moment of the day, not a length. */
 function holdEnd(desk: Desk, tx: Tx, seen: Departure, now: number): number {
@@ -41,15 +42,15 @@ export function goOn(
   now: number,
   passed: 'ask' | 'hold again',
 ): Departure {
-  if (seen.attempts === 0 && (seen.holdLeft !== null || seen.plan.kind === 'now')) {
+  if (seen.attempts === 0 && (seen.holdLeft !== null || leavesOnceHeld(seen.plan))) {
     const due = holdEnd(desk, tx, seen, now);
     // A hold meant for now moves with its clock; one given after a moment that passed does not change what was meant.
-    return applyEvent(tx, seen, 'hold-again', now, seen.plan.kind === 'now' ? { meant: due, due } : { due });
+    return applyEvent(tx, seen, 'hold-again', now, leavesOnceHeld(seen.plan) ? { meant: due, due } : { due });
   }
   // One that has been tried goes on trying.
   if (seen.attempts > 0)
     return applyEvent(tx, seen, 'resume', now, { ...newLife(tx, seen), due: Math.max(now, seen.due) });
-  const moment = seen.plan.kind === 'now' ? seen.due : plannedMoment(seen);
+  const moment = leavesOnceHeld(seen.plan) ? seen.due : plannedMoment(seen);
   if (moment > now) return applyEvent(tx, seen, 'resume', now, { meant: moment, due: moment, reason: null });
   if (passed === 'ask')
     throw new Refused('Its moment has passed meanwhile. Choose another one, or let it go now.');

@@ -1,4 +1,5 @@
 /** What a hold rule would have done with the messages sent last, before it is switched on. */
+import { leavesOnceHeld } from '../../core/plan/kinds/registry';
 import { decideHold, holdOf, type Hold } from '../../core/hold/decide';
 import { whyHeld, type HoldRule } from '../../core/hold/rule';
 import { listDepartures } from '../../store/departures';
@@ -39,7 +40,7 @@ export function tryRule(desk: Desk, rule: HoldRule): Trial[] {
     const { message, content } = messages.get(departure.messageId)!;
     const to = receivers.filter(({ messageId }) => messageId === message.id);
     // The moment it was sent; what was scheduled was not held, and is asked about as if sent when it left.
-    const at = departure.plan.kind === 'now' ? departure.createdAt : (departure.leftAt ?? departure.due);
+    const at = leavesOnceHeld(departure.plan) ? departure.createdAt : (departure.leftAt ?? departure.due);
     const context = holdContext(desk, db, at, groups);
     const sent = asSent(db, to, content, at, groups);
     const place = context.rules.findIndex(({ id }) => id === rule.id);

@@ -1,4 +1,5 @@
 /** Until when a message may be put off: suggestions, phrases, dates. */
+import { wallOf } from '../../core/plan/kinds/registry';
 import { readPhrase, type PhraseResult } from '../../core/phrase/read';
 import { suggestSnoozes, type SnoozeSuggestion } from '../../core/snooze/suggest';
 import type { Language } from '../../core/text/language';
@@ -64,9 +65,9 @@ export function snoozeMoment(
       const words = result.readings.map((reading) => reading.words).join('; or ');
       throw new Invalid(`This may mean several moments: ${words}.`, 'phrase');
     }
-    const { plan } = first!;
-    if (plan.kind !== 'at') throw new Invalid('Say a moment to come back at.', 'phrase');
-    return { until: toInstant(plan.local, plan.zone).at, words: phrase.trim() };
+    const wall = wallOf(first!.plan);
+    if (!wall?.zone) throw new Invalid('Say a moment to come back at.', 'phrase');
+    return { until: toInstant(wall.local, wall.zone).at, words: phrase.trim() };
   }
   if (until === undefined) throw new Invalid('Say until when.', 'until');
   if (typeof until === 'object') return { until: toInstant(until.local, until.zone).at, words: '' };

@@ -1,4 +1,5 @@
 /** How a draft is meant to leave: part of it, and committing to nothing. */
+import { leavesOnceHeld } from '../../core/plan/kinds/registry';
 import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
 import type { Departure } from '../../store/departures';
 import type { Message } from '../../store/messages';
@@ -13,7 +14,7 @@ export function readIntent({
 }): Partial<Pick<Message, 'plan' | 'choices'>> {
   const usual = choices && JSON.stringify(choices) === JSON.stringify(usualChoices);
   return {
-    ...(plan !== undefined && { plan: plan?.kind === 'now' ? null : plan }),
+    ...(plan !== undefined && { plan: plan && leavesOnceHeld(plan) ? null : plan }),
     ...(choices && { choices: usual ? null : choices }),
   };
 }

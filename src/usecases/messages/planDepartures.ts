@@ -2,9 +2,10 @@
 import { addressKey } from '../../core/message/address';
 import { planMoments, resolvePlan, unplaced } from '../../core/plan/moments';
 import { heldByWords, usualHold, type HeldBy, type Hold } from '../../core/hold/decide';
-import { copiesOf, type Choices, type Plan } from '../../core/plan/plan';
+import { copiesOf, followsReaders, kindOf, leavesOnceHeld } from '../../core/plan/kinds/registry';
+import type { Choices, Plan } from '../../core/plan/plan';
 import { LocalTimeError } from '../../core/time/wallClock';
-import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
+import { UnknownZoneError } from '../../core/time/zones';
 import { PENDING_STATES } from '../../core/departure/states';
 import {
   deliveriesOf,
@@ -43,8 +44,7 @@ function inWords<T>(work: () => T): T {
 }
 
 /** The plan with its zone under its canonical name. @throws Invalid */
-export const keptPlan = (plan: Plan): Plan =>
-  inWords(() => (plan.kind === 'at' ? { ...plan, zone: canonicalZone(plan.zone) } : plan));
+export const keptPlan = (plan: Plan): Plan => inWords(() => kindOf(plan).kept(plan));
 
 /** How a message is held where it leaves now. */
 function holdOf(desk: Desk, tx: Tx, messageId: string, inSpiteOfQuiet = false): Hold {
@@ -67,9 +67,9 @@ export function committableMoment(
   reader: string | null,
 ): { at: number; heldBy: HeldBy | null; review: boolean } {
   const now = desk.now(tx);
-  const hold = plan.kind === 'now' ? holdOf(desk, tx, messageId) : usualHold(0);
+  const hold = leavesOnceHeld(plan) ? holdOf(desk, tx, messageId) : usualHold(0);
   const [known] = reader ? readersAt(desk, tx, [{ name: '', address: reader }]) : [];
-  if (plan.kind === 'each-local' && !known?.zone)
+  if (followsReaders(plan) && !known?.zone)
     throw new Invalid('Where they are is not known, so this plan has no moment for them.', 'plan');
   const { at } = inWords(() => resolvePlan(plan, { now, hold }, known?.zone));
   if (at < now) throw new Invalid('This moment is past. Choose a later one.', 'plan.local');
@@ -131,11 +131,13 @@ export function planDepartures(
 ): Departure[] {
   const now = desk.now(tx);
   const kept = keptPlan(plan);
-  const hold = plan.kind === 'now' ? holdOf(desk, tx, messageId, inSpiteOfQuiet !== undefined) : usualHold(0);
+  const hold = leavesOnceHeld(plan)
+    ? holdOf(desk, tx, messageId, inSpiteOfQuiet !== undefined)
+    : usualHold(0);
   const wanted = wantedBy(desk, tx, messageId, kept, choices, hold);
   const earlier = departuresOf(tx, messageId).filter(({ state }) => state !== 'ended');
   const free = [...earlier];
-  const event = plan.kind === 'now' ? 'send' : 'plan';
+  const event = leavesOnceHeld(plan) ? 'send' : 'plan';
   const made = wanted.map((each): Departure => {
     const index = free.findIndex((departure) => sameReader(departure, each));
     const [again] = free.splice(index < 0 ? 0 : index, free.length ? 1 : 0);
@@ -208,8 +210,7 @@ function goTo(tx: Tx, departure: Departure, to: readonly string[], now: number):
 function addCopy(desk: Desk, tx: Tx, sibling: Departure, address: string): void {
   const { messageId, plan, ifTheyWriteFirst, ifOff, state, pausedFor } = sibling;
   if (state === 'failed') throw new Refused('Take back what failed before adding another reader.');
-  const at =
-    plan.kind === 'each-local' ? committableMoment(desk, tx, plan, messageId, address).at : sibling.due;
+  const at = followsReaders(plan) ? committableMoment(desk, tx, plan, messageId, address).at : sibling.due;
   const now = desk.now(tx);
   const copy = insertDeparture(tx, {
     ...{ id: newId(), messageId, plan, ifTheyWriteFirst, ifOff, reader: address },

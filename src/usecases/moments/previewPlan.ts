@@ -1,4 +1,5 @@
 /** What a plan comes to for these readers, committing to nothing. */
+import { leavesOnceHeld } from '../../core/plan/kinds/registry';
 import { addressKey, type Mailbox } from '../../core/message/address';
 import { usualHold } from '../../core/hold/decide';
 import { usualChoices, type Choices, type Plan, type PlanPreview } from '../../core/plan/plan';
@@ -89,10 +90,9 @@ export function previewPlan(desk: Desk, request: PreviewRequest): PlanPreview {
   const message = request.message === undefined ? undefined : findMessage(desk.store.db, request.message);
   const [content] = message ? contentOf(desk.store.db, [message]) : [emptyContent];
   const mailboxes = readers.map(({ name = '', address }) => ({ name, address }));
-  const hold =
-    request.plan.kind === 'now'
-      ? holdFor(desk, desk.store.db, mailboxes, content!, request.inSpiteOfQuiet)
-      : usualHold(0);
+  const hold = leavesOnceHeld(request.plan)
+    ? holdFor(desk, desk.store.db, mailboxes, content!, request.inSpiteOfQuiet)
+    : usualHold(0);
   try {
     const whole = preview(request.plan, readers, {
       ...{ now: desk.now(), hold, senderZone, hourCycle, others },

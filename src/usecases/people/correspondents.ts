@@ -1,5 +1,6 @@
 /** The people one writes with. */
 import { rollup } from 'd3';
+import { followsReaders } from '../../core/plan/kinds/registry';
 import { AddressError, addressKey, parseMailbox } from '../../core/message/address';
 import { answerTimes, type AnswerTimes } from '../../core/people/answerTimes';
 import type { PersonalDate } from '../../core/people/personalDate';
@@ -151,7 +152,7 @@ function followZone(desk: Desk, tx: Tx, id: string): void {
   for (const address of findCorrespondent(tx, id)!.addresses) {
     for (const departure of departuresWaitingFor(tx, address)) {
       const { plan, reader, attempts, state } = departure;
-      if (plan.kind !== 'each-local' || !reader || attempts > 0) continue;
+      if (!followsReaders(plan) || !reader || attempts > 0) continue;
       const [known] = readersAt(desk, tx, [{ name: '', address: reader }]);
       if (!known?.zone) continue;
       const { at } = resolvePlan(plan, { now, hold: { ms: 0 } }, known.zone);

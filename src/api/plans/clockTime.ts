@@ -1,0 +1,29 @@
+/** What plans say of clocks. */
+import Joi from 'joi';
+import { isLocal } from '../../core/time/wallClock';
+import { canonicalZone, type UnknownZoneError } from '../../core/time/zones';
+import { looked } from '../looked';
+
+export const local = looked(
+  Joi.string()
+    .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2})?$/)
+    .message('{{#label}} is not a date and time. Write it as 2026-12-01T08:30'),
+  (value) => (isLocal(value) ? undefined : `“${value}” is no date and time that exists`),
+)
+  .description('Wall-clock time without offset')
+  .example('2026-12-01T08:30');
+
+export const zone = looked(Joi.string().max(64), (value) => {
+  try {
+    canonicalZone(value);
+    return undefined;
+  } catch (error) {
+    return (error as UnknownZoneError).message;
+  }
+})
+  .description('IANA time zone')
+  .example('Asia/Kathmandu');
+
+export const occurrence = Joi.valid('first', 'second')
+  .optional()
+  .description('Where the clocks show this time twice');

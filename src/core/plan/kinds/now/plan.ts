@@ -1,0 +1,4 @@
+/** Leaves now, after the hold. */
+export interface NowPlan {
+  kind: 'now';
+}

@@ -1,0 +1,49 @@
+/** All kinds of plan, and what everything else asks of them. */
+import { isLocal } from '../../time/wallClock';
+import type { Copies, Plan } from '../plan';
+import { atKind } from './at/kind';
+import type { AtPlan } from './at/plan';
+import { eachLocalKind } from './each-local/kind';
+import { nowKind } from './now/kind';
+import type { PlanKind, Wall } from './planKind';
+
+export type PlanKindName = Plan['kind'];
+
+export const PLAN_KINDS: { [K in PlanKindName]: PlanKind<Extract<Plan, { kind: K }>> } = {
+  now: nowKind,
+  at: atKind,
+  'each-local': eachLocalKind,
+};
+
+/** The kind of a plan, to be asked about that plan. */
+export const kindOf = (plan: Plan) => PLAN_KINDS[plan.kind] as PlanKind<Plan>;
+
+/** It leaves as soon as it has been held, and has no moment of its own. */
+export const leavesOnceHeld = (plan: Plan): boolean => kindOf(plan).follows === 'hold';
+
+/** It goes by every reader’s own clock: a departure for each, and none for whom the zone is not known. */
+export const followsReaders = (plan: Plan): boolean => kindOf(plan).follows === 'readers';
+
+/** The time a plan names; null where it names none. */
+export const wallOf = (plan: Plan): Wall | null => kindOf(plan).wall(plan);
+
+/** The zone a plan names its time in; null where it names none. */
+export const zoneOf = (plan: Plan): string | null => wallOf(plan)?.zone ?? null;
+
+/** The plan as one time in one zone; null where it is none. */
+export function timeOf(plan: Plan): AtPlan | null {
+  const wall = wallOf(plan);
+  if (!wall?.zone) return null;
+  const { local, zone, occurrence } = wall;
+  return { kind: 'at', local, zone, ...(occurrence && { occurrence }) };
+}
+
+/** Whether the time it names can be read; of one being typed it may not yet. */
+export function isReadable(plan: Plan): boolean {
+  const wall = wallOf(plan);
+  return wall === null || isLocal(wall.local);
+}
+
+/** Copies that the plan itself demands. */
+export const copiesOf = (plan: Plan, chosen: Copies): Copies =>
+  followsReaders(plan) ? 'individual' : chosen;

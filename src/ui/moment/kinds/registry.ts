@@ -1,0 +1,20 @@
+/** The fields of every kind of plan. */
+import type { PlanKindName } from '../../../core/plan/kinds/registry';
+import type { Plan } from '../../../core/plan/plan';
+import { AtFields } from './AtFields';
+import { EachLocalFields } from './EachLocalFields';
+import type { KindFields } from './kindFields';
+
+const FIELDS: { [K in PlanKindName]: KindFields<Extract<Plan, { kind: K }>> } = {
+  now: { Fields: null, begin: () => ({ kind: 'now' }) },
+  at: {
+    Fields: AtFields,
+    begin: (local, proposal) => ({ ...proposal, local: local ?? proposal.local }),
+  },
+  'each-local': {
+    Fields: EachLocalFields,
+    begin: (local, proposal) => ({ kind: 'each-local', local: local ?? proposal.local }),
+  },
+};
+
+export const fieldsOf = (kind: PlanKindName) => FIELDS[kind] as KindFields<Plan>;
