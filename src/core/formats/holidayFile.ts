@@ -1,6 +1,6 @@
 /** Public holidays out of an iCalendar file (RFC 5545): its all-day events, those that recur expanded. */
 import ICAL from 'ical.js';
-import { onWallClock } from '../time/recurrence';
+import { onWallClock } from '../recurrence/onWallClock';
 
 /** A file that holds no holidays. `message` is fit to show. */
 export class HolidayFileError extends Error {

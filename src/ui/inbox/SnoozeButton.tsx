@@ -6,7 +6,7 @@ import type { MessageSummaryJson, SnoozeJson } from '../../api/types';
 import { wallOf } from '../../core/plan/kinds/registry';
 import { proposeTime } from '../../core/plan/proposal';
 import { isLocal, toLocal } from '../../core/time/wallClock';
-import { USUAL_REPEATS, usualRepeat, type UsualRepeat } from '../../core/snooze/repeat';
+import { USUAL_REPEATS, usualRepeat, type UsualRepeat } from '../../core/recurrence/usual';
 import { defaultWeek } from '../../core/time/dayParts';
 import { ChoiceField, type Choice, type TypedMeaning } from '../common/ChoiceField';
 import { useWords } from '../common/format';

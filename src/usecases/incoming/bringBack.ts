@@ -1,6 +1,6 @@
 /** What was put off comes back: at its moment, because somebody answered, or because I want it now. */
 import type { ReturnedWhy } from '../../core/returns/why';
-import { nextRepeat } from '../../core/snooze/repeat';
+import { nextRepeat } from '../../core/recurrence/repeat';
 import { noteDue } from '../../store/clock';
 import { noteChange, record } from '../../store/journal';
 import { findMessage, messagesOfThread, swapMessage, type Message } from '../../store/messages';

@@ -1,5 +1,5 @@
 /** Putting a message off until a moment, changing that, and having it back before. */
-import { nextRepeat, RepeatError, type Repeat } from '../../core/snooze/repeat';
+import { nextRepeat, RepeatError, type Repeat } from '../../core/recurrence/repeat';
 import { noteDue } from '../../store/clock';
 import { noteChange, record } from '../../store/journal';
 import { findMessage, messagesOfThread, type Message } from '../../store/messages';

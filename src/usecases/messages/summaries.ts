@@ -1,7 +1,7 @@
 /** Messages as they stand in lists. */
 import { addressKey, type Mailbox } from '../../core/message/address';
 import { withoutQuotes } from '../../core/text/quotes';
-import { repeatWords } from '../../core/snooze/repeat';
+import { repeatWords } from '../../core/recurrence/repeat';
 import { withAttachments } from '../../store/attachments';
 import { correspondentsAt } from '../../store/correspondents';
 import { dealingsWith } from '../../store/dealings';
