@@ -374,6 +374,7 @@ export const answers: Record<string, Schema> = {
   Health: all({
     engine: all({ running: Joi.boolean(), seenAt: orNull(instant) }),
     reader: all({ running: Joi.boolean(), waiting: Joi.number() }),
+    failing: Joi.array().items(all({ words: text, count: Joi.number(), since: instant, nextTry: instant })),
     disk: all({ trouble: orNull(text), waiting: Joi.number() }),
     mailServer: all({
       configured: Joi.boolean(),

@@ -631,6 +631,15 @@ export interface HealthJson {
     /** Messages that have come in and have not been read. */
     waiting: number;
   };
+  /** What could not happen at its moment, and is tried again; everything else goes on. */
+  failing: {
+    /** What does not happen, to follow a time: “something put off does not come back”. */
+    words: string;
+    count: number;
+    /** In real time. */
+    since: string;
+    nextTry: string;
+  }[];
   disk: {
     /** What keeps the engine from writing anything down, in words; null while nothing does. */
     trouble: string | null;

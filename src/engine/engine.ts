@@ -7,19 +7,18 @@ import { HANDOVER } from '../core/limits';
 import { followClockSet, restartHolds } from '../usecases/clock/clockSet';
 import { shareClock, type OutsideWorld } from '../usecases/clock/outsideWorld';
 import { allDone, delayUntil, giveSignOfLife } from '../usecases/clock/sandbox';
-import { excuseSilence, expireLeases } from '../usecases/departures/editLease';
+import { excuseSilence } from '../usecases/departures/editLease';
 import type { Desk } from '../usecases/desk';
 import { diskTrouble, tellDiskTrouble, type DiskTrouble } from '../usecases/diskTrouble';
 import { followCommits, forgetOldChanges } from '../usecases/followChanges';
-import { bringBackDue } from '../usecases/incoming/bringBack';
-import { Resting } from '../usecases/incoming/resting';
 import { mailWaits } from '../usecases/incoming/mailWaits';
 import { claimDeparture } from '../usecases/release/claimDeparture';
-import { dueNow, dueSoon, earlier, holdBackQueue, nextDue } from '../usecases/release/dueWork';
+import { dueNow, dueSoon, earlier, nextRelease } from '../usecases/release/dueWork';
 import { finishAttempt, recordStage, recoverUnfinished } from '../usecases/release/finishAttempt';
-import { pauseTooLate } from '../usecases/release/lateStarts';
 import type { MailServer } from '../usecases/release/mailServer';
 import { tryServerSoon } from '../usecases/release/serverTrouble';
+import { allWakers } from '../usecases/wakers/registry';
+import { Wakers } from '../usecases/wakers/wakers';
 import { MachineClock } from './machineClock';
 
 export interface EngineParts {
@@ -64,8 +63,7 @@ export class Engine {
   private readonly machine = new MachineClock();
   /** Until when nothing was running, by the clock in force, epoch ms: a start, or the end of a sleep. */
   private idleUntil = 0;
-  /** What could not come back. */
-  private readonly resting = new Resting();
+  private readonly wakers: Wakers;
   /** What keeps it from writing, as last told. */
   private disk: DiskTrouble | undefined;
   private follower: { stop(): void } | undefined;
@@ -76,7 +74,14 @@ export class Engine {
   /** The outside world's next moment, epoch ms. */
   private outsideDue: number | null = null;
 
-  constructor(private readonly parts: EngineParts) {}
+  constructor(private readonly parts: EngineParts) {
+    const { desk, log, mailServer } = parts;
+    const list = allWakers(mailServer !== undefined, () => this.idleUntil);
+    this.wakers = new Wakers(desk, list, (waker, id, error) => {
+      this.tellDisk(diskTrouble(error));
+      log.error({ err: error, waker, id }, 'it could not happen');
+    });
+  }
 
   /** How many signs of life it has given. */
   heartbeats = 0;
@@ -87,6 +92,7 @@ export class Engine {
     this.idleUntil = desk.now();
     this.heartbeat = setInterval(() => this.beat(), HEARTBEAT_MS);
     this.tellDisk(undefined, true);
+    this.wakers.begin();
     restartHolds(desk);
     for (const departure of recoverUnfinished(desk))
       log.warn({ departure: departure.id }, 'found unfinished');
@@ -140,10 +146,8 @@ export class Engine {
     const { desk, mailServer, outside } = this.parts;
     // Before anything is called due: by a clock that was just set, a hold could be.
     this.followMachine();
-    this.bringBack();
+    this.wakers.run();
     if (mailServer) {
-      pauseTooLate(desk, this.idleUntil);
-      holdBackQueue(desk);
       this.lookUpDue();
       if (this.ready.length > 0) await this.tellTime();
       this.fill();
@@ -158,20 +162,14 @@ export class Engine {
     if (desk.sandbox) await this.settleClock();
   }
 
-  /** What comes back in vain is left alone for a while; it stops nothing else, and no mail. */
-  private bringBack(): void {
-    const { desk, log } = this.parts;
-    bringBackDue(desk, this.resting, (what, error) => {
-      this.tellDisk(diskTrouble(error));
-      log.error({ err: error, what }, 'it could not come back');
-    });
-  }
-
   /** Looks up what is due; {@link fill} begins it as there is room. */
   private lookUpDue(): void {
     const { desk, mailServer } = this.parts;
     const ahead = mailServer!.connections * LOOK_AHEAD;
-    this.ready = dueNow(desk, ahead + this.inFlight.size).filter(({ id }) => !this.inFlight.has(id));
+    // What may be too late to leave unasked does not leave while nobody can tell.
+    this.ready = dueNow(desk, ahead + this.inFlight.size).filter(
+      ({ id }) => !this.inFlight.has(id) && !this.wakers.failsFor('late', id),
+    );
   }
 
   /**
@@ -200,7 +198,6 @@ export class Engine {
       if (this.followMachine()) this.wake();
       if (giveSignOfLife(desk)) this.idleUntil = desk.now();
       this.heartbeats++;
-      expireLeases(desk);
     } catch (error) {
       log.error({ err: error }, 'heartbeat failed');
     }
@@ -228,7 +225,8 @@ export class Engine {
   /** The next moment anything is to happen here or outside, epoch ms. */
   private nextMoment(): number | null {
     const { desk, mailServer } = this.parts;
-    return earlier(nextDue(desk, mailServer !== undefined, this.resting), this.outsideDue);
+    const release = mailServer ? nextRelease(desk) : null;
+    return earlier(earlier(release, this.wakers.next()), this.outsideDue);
   }
 
   /** Lets a sandbox clock go on to the next due moment, unless something is due right now. */

@@ -149,9 +149,11 @@ export function untriedDue(db: Reading, now: number, limit = -1): Departure[] {
   );
 }
 
-/** The earliest moment of a pending departure that nobody has tried yet, epoch ms; null where there is none. */
-export function nextUntried(db: Reading): number | null {
-  const [first] = untriedDue(db, Number.MAX_SAFE_INTEGER, 1);
+/** The earliest moment of a pending departure that nobody has tried yet, epoch ms; null where there is none. @param without left out */
+export function nextUntried(db: Reading, without: readonly string[] = []): number | null {
+  const first = untriedDue(db, Number.MAX_SAFE_INTEGER, 1 + without.length).find(
+    ({ id }) => !without.includes(id),
+  );
   return first?.due ?? null;
 }
 

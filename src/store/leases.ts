@@ -1,5 +1,5 @@
 /** Who has which departure open for editing. Times are real, epoch ms. */
-import { and, asc, eq, lte, sql } from 'drizzle-orm';
+import { and, asc, eq, lte, min, notInArray, sql } from 'drizzle-orm';
 import { leases } from './schema';
 import type { Reading, Tx } from './store';
 
@@ -33,10 +33,27 @@ export function deleteLeasesOf(tx: Tx, departureId: string): void {
   tx.delete(leases).where(eq(leases.departureId, departureId)).run();
 }
 
-/** Those that ran out by `real`. */
-export function deadLeases(db: Reading, real: number): Lease[] {
-  return db.select().from(leases).where(lte(leases.until, real)).orderBy(asc(leases.until)).all();
+/** Those that ran out by `real`, in order, at most `limit`. */
+export function deadLeases(db: Reading, real: number, limit: number): Lease[] {
+  return db
+    .select()
+    .from(leases)
+    .where(lte(leases.until, real))
+    .orderBy(asc(leases.until))
+    .limit(limit)
+    .all();
 }
+
+/** When the next one runs out, real epoch ms; null where there is none. @param without tokens left out */
+export const nextLeaseEnd = (db: Reading, without: readonly string[]): number | null =>
+  db
+    .select({ until: min(leases.until) })
+    .from(leases)
+    .where(without.length > 0 ? notInArray(leases.token, [...without]) : undefined)
+    .get()!.until;
+
+export const findLeaseBy = (db: Reading, token: string): Lease | undefined =>
+  db.select().from(leases).where(eq(leases.token, token)).get();
 
 /** Moves the end of every lease, after the machine's clock has jumped. */
 export function shiftLeases(tx: Tx, by: number): void {

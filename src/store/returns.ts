@@ -89,13 +89,14 @@ export const findDueReturn = (db: Reading, id: string, now: number): Return | un
     .where(and(eq(returns.id, id), sql`state = 'waiting'`, lte(returns.due, now)))
     .get();
 
-/** What is due to come back by `now`, in order. */
-export function dueReturns(db: Reading, now: number): Return[] {
+/** What is due to come back by `now`, in order, at most `limit`. */
+export function dueReturns(db: Reading, now: number, limit: number): Return[] {
   return db
     .select()
     .from(returns)
     .where(and(sql`state = 'waiting'`, lte(returns.due, now)))
     .orderBy(returns.due)
+    .limit(limit)
     .all();
 }
 

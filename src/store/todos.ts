@@ -84,13 +84,14 @@ export const findDueTodo = (db: Reading, id: string, now: number): Todo | undefi
     .where(and(eq(todos.id, id), sql`state = 'open' AND remind_at IS NOT NULL`, lte(todos.remindAt, now)))
     .get();
 
-/** The to-dos whose reminder is due by `now`, in order. */
-export const dueTodos = (db: Reading, now: number): Todo[] =>
+/** The to-dos whose reminder is due by `now`, in order, at most `limit`. */
+export const dueTodos = (db: Reading, now: number, limit: number): Todo[] =>
   db
     .select()
     .from(todos)
     .where(and(sql`state = 'open' AND remind_at IS NOT NULL`, lte(todos.remindAt, now)))
     .orderBy(todos.remindAt)
+    .limit(limit)
     .all();
 
 export const insertReminder = (tx: Tx, row: typeof reminders.$inferInsert): void =>

@@ -6,6 +6,8 @@ import { loadTrouble } from '../store/mailServer';
 import { SILENCE_MS, type Desk } from './desk';
 import { diskTroubleNow, ENGINE_DISK_WORDS } from './diskTrouble';
 import { isBeingTried } from './release/serverTrouble';
+import { failureWords } from './wakers/registry';
+import { wakerTroublesIn } from '../store/wakerTroubles';
 
 export interface Health {
   engine: {
@@ -25,6 +27,15 @@ export interface Health {
     /** Departures whose moment has come and that wait for it. */
     waiting: number;
   };
+  /** What could not happen at its moment, and is tried again. */
+  failing: {
+    /** What does not happen, to follow a time: “something put off does not come back”. */
+    words: string;
+    count: number;
+    /** Real epoch ms. */
+    since: number;
+    nextTry: number;
+  }[];
   mailServer: {
     configured: boolean;
     trouble: string | null;
@@ -60,6 +71,9 @@ export function readHealth(desk: Desk, configured: boolean): Health {
       running: Math.abs(Date.now() - lastBeat(desk.dataDir, 'reader')) < SILENCE_MS,
       waiting: arrivalsWaiting(db),
     },
+    failing: wakerTroublesIn(db).map(({ waker, count, since, nextTry }) => ({
+      ...{ words: failureWords(waker), count, since, nextTry },
+    })),
     mailServer: {
       configured,
       trouble: trouble?.trouble ?? null,

@@ -5,7 +5,8 @@ import { moveClock } from './clock/sandbox';
 import type { Desk } from './desk';
 import { Invalid, Refused } from './errors';
 import { receiveMail } from './incoming/receiveMail';
-import { bringBackDue } from './incoming/bringBack';
+import { returnsWaker } from './wakers/returns';
+import { runWaker } from './wakers/wakers';
 import { listSnoozed } from './incoming/inbox';
 import { endSnooze, snooze } from './incoming/snooze';
 import { createDraft } from './messages/createDraft';
@@ -134,9 +135,9 @@ describe('snooze', () => {
     snooze(desk, b.id, { until: now + 1000 });
     expect(inboxOf(desk).total).toBe(0);
     expect(listSnoozed(desk, 10).messages.map((each) => each.snoozedUntil)).toContain(now + 2000);
-    expect(bringBackDue(desk)).toBe(0);
+    expect(runWaker(desk, returnsWaker)).toBe(0);
     moveClock(desk, { set: now + 1000 });
-    expect(bringBackDue(desk)).toBe(1);
+    expect(runWaker(desk, returnsWaker)).toBe(1);
     expect(readMessage(desk, b.id)).toMatchObject({
       place: 'inbox',
       returnedAt: now + 1000,

@@ -25,7 +25,8 @@ import { readStrips } from './moments/readStrips';
 import { addCorrespondent, changeCorrespondent } from './people/correspondents';
 import { removeGroup, saveGroup } from './people/groups';
 import { claimDeparture } from './release/claimDeparture';
-import { pauseTooLate } from './release/lateStarts';
+import { lateWaker } from './wakers/late';
+import { runWaker } from './wakers/wakers';
 
 const HOUR = 3_600_000;
 
@@ -347,7 +348,10 @@ describe('if this machine was off', () => {
     const plan: Plan = { kind: 'at', local: '2026-11-25T08:30', zone: 'Asia/Kathmandu' };
     const { departures } = planned(desk, plan, { ifOff }, { ...all, to: ['p@x.example'], cc: [], bcc: [] });
     goTo(desk, departures[0]!.due + late);
-    pauseTooLate(desk, desk.now());
+    runWaker(
+      desk,
+      lateWaker(() => desk.now()),
+    );
     expect(readDeparture(desk, departures[0]!.id).state).toBe(state);
   });
 });

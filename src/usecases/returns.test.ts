@@ -6,11 +6,13 @@ import { moveClock } from './clock/sandbox';
 import type { Desk } from './desk';
 import { Invalid, NotFound, Refused, Stale } from './errors';
 import { archive, backToInbox } from './incoming/archive';
-import { bringBackDue, nextBack } from './incoming/bringBack';
 import { listSnoozed } from './incoming/inbox';
 import { receiveMail } from './incoming/receiveMail';
 import { listReminders, noteTold } from './incoming/reminders';
-import { Resting } from './incoming/resting';
+import { remindersWaker } from './wakers/reminders';
+import { Resting } from './wakers/resting';
+import { returnsWaker } from './wakers/returns';
+import { runWaker } from './wakers/wakers';
 import { changeSnooze, endSnooze, snooze } from './incoming/snooze';
 import { snoozeMoment, suggestSnooze } from './incoming/snoozeMoments';
 import { createDraft } from './messages/createDraft';
@@ -28,7 +30,7 @@ beforeEach(() => {
 const receive = async (parts: MailParts) => (await receiveMail(desk, mailOf(parts))).id;
 const goTo = (at: number) => {
   moveClock(desk, { set: at });
-  return bringBackDue(desk);
+  return runWaker(desk, returnsWaker) + runWaker(desk, remindersWaker);
 };
 const placeOf = (id: string) => readMessage(desk, id).place;
 
@@ -289,7 +291,8 @@ it('one that cannot come back stops no other, rests, and is tried again', async 
   const real = { now: 0 };
   const resting = new Resting(() => real.now);
   const failed: unknown[] = [];
-  expect(bringBackDue(desk, resting, (_, error) => failed.push(error))).toBe(2);
+  const run = () => runWaker(desk, returnsWaker, resting, (_, error) => failed.push(error));
+  expect(run()).toBe(2);
   expect(failed).toHaveLength(1);
   expect(
     inboxOf(desk)
@@ -297,11 +300,11 @@ it('one that cannot come back stops no other, rests, and is tried again', async 
       .sort(),
   ).toEqual(['first', 'last']);
   // While it rests, the engine does not wake for it over and over.
-  expect(nextBack(desk, resting)).toBeNull();
-  expect(bringBackDue(desk, resting, (_, error) => failed.push(error))).toBe(0);
+  expect(returnsWaker.next(desk, desk.store.db, resting.ids())).toBeNull();
+  expect(run()).toBe(0);
   expect(failed).toHaveLength(1);
   desk.store.db.run('DROP TRIGGER broken');
   real.now += 61_000;
-  expect(bringBackDue(desk, resting)).toBe(1);
+  expect(run()).toBe(1);
   expect(inboxOf(desk).messages).toHaveLength(3);
 });

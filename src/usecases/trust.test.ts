@@ -7,7 +7,7 @@ import { lastSeq, noteChange } from '../store/journal';
 import { loadTrouble } from '../store/mailServer';
 import { pauseDeparture, moveDeparture, releaseNow, resumeDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';
-import { closeEditing, excuseSilence, expireLeases, LEASE_MS, openForEditing } from './departures/editLease';
+import { closeEditing, excuseSilence, LEASE_MS, openForEditing } from './departures/editLease';
 import type { Desk } from './desk';
 import { missedChanges } from './followChanges';
 import { readHealth } from './health';
@@ -18,11 +18,15 @@ import { readMessage } from './messages/readMessage';
 import { scheduleMessage } from './messages/scheduleMessage';
 import { addCorrespondent, changeCorrespondent } from './people/correspondents';
 import { claimDeparture } from './release/claimDeparture';
-import { dueNow, holdBackQueue, nextDue } from './release/dueWork';
+import { dueNow, nextRelease } from './release/dueWork';
+import { leasesWaker } from './wakers/leases';
+import { queueWaker } from './wakers/queue';
+import { runWaker } from './wakers/wakers';
 import { finishAttempt } from './release/finishAttempt';
-import { latestLeaves, pauseTooLate } from './release/lateStarts';
+import { latestLeaves } from './release/lateStarts';
 import { tryServerNow } from './release/serverTrouble';
 import { moveClock } from './clock/sandbox';
+import { lateWaker } from './wakers/late';
 
 const MINUTE = 60_000;
 /** 08:30 in Kathmandu. */
@@ -149,13 +153,13 @@ describe('the editing lease', () => {
     const token = openForEditing(desk, id)!;
     openForEditing(desk, id, token);
     goTo(desk, WEDNESDAY + MINUTE);
-    expect(expireLeases(desk)).toBe(0);
+    expect(runWaker(desk, leasesWaker)).toBe(0);
     vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + LEASE_MS });
     try {
       excuseSilence(desk, LEASE_MS);
-      expect(expireLeases(desk)).toBe(0);
+      expect(runWaker(desk, leasesWaker)).toBe(0);
       vi.setSystemTime(Date.now() + LEASE_MS);
-      expect(expireLeases(desk)).toBe(1);
+      expect(runWaker(desk, leasesWaker)).toBe(1);
     } finally {
       vi.useRealTimers();
     }
@@ -171,7 +175,7 @@ describe('the editing lease', () => {
       if (changed) editMessage(desk, messageId, { text: 'Half a sen' });
       vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + LEASE_MS });
       try {
-        expect(expireLeases(desk)).toBe(1);
+        expect(runWaker(desk, leasesWaker)).toBe(1);
       } finally {
         vi.useRealTimers();
       }
@@ -218,7 +222,12 @@ describe('lateness', () => {
     reader(desk, zone);
     const { id } = plan(desk, at);
     goTo(desk, Date.parse(now));
-    expect(pauseTooLate(desk, desk.now())).toBe(paused);
+    expect(
+      runWaker(
+        desk,
+        lateWaker(() => desk.now()),
+      ),
+    ).toBe(paused);
     expect(readDeparture(desk, id)).toMatchObject(
       paused ? { state: 'paused', pausedFor: 'late' } : { state: 'scheduled' },
     );
@@ -233,7 +242,12 @@ describe('lateness', () => {
     const outcomes = [{ address: 'p@x.example', status: 'deferred' as const, answer: '451 later' }];
     await finishAttempt(desk, id, { outcomes, unanswered: false });
     goTo(desk, WEDNESDAY + 3 * 24 * 60 * MINUTE);
-    expect(pauseTooLate(desk, desk.now())).toBe(0);
+    expect(
+      runWaker(
+        desk,
+        lateWaker(() => desk.now()),
+      ),
+    ).toBe(0);
   });
 });
 
@@ -256,8 +270,8 @@ describe('a mail server out of reach', () => {
     const trouble = loadTrouble(desk.store.db)!;
     expect(trouble.tries).toBe(1);
     goTo(desk, Math.max(desk.now(), trouble.nextTry));
-    expect(holdBackQueue(desk)).toBe(2);
-    expect(holdBackQueue(desk)).toBe(0);
+    expect(runWaker(desk, queueWaker)).toBe(2);
+    expect(runWaker(desk, queueWaker)).toBe(0);
     expect(dueNow(desk, 10)).toEqual([expect.objectContaining({ id: first.id })]);
     expect(readHealth(desk, true).mailServer).toMatchObject({ trouble: unreachable.unreachable, waiting: 3 });
     expect(readDeparture(desk, others[0]!.id)).toMatchObject({ state: 'scheduled', waitsForServer: true });
@@ -268,7 +282,7 @@ describe('a mail server out of reach', () => {
     expect(next.tries).toBe(2);
     expect(next.nextTry - desk.now()).toBeGreaterThan(MINUTE);
     expect(dueNow(desk, 10)).toEqual([]);
-    expect(nextDue(desk, true)).toBe(next.nextTry);
+    expect(nextRelease(desk)).toBe(next.nextTry);
     expect(readDeparture(desk, others[0]!.id).attempts).toBe(0);
     // By hand at once; then it answers, and all may go in due order, late as they are.
     tryServerNow(desk);
@@ -278,7 +292,12 @@ describe('a mail server out of reach', () => {
     expect(loadTrouble(desk.store.db)).toBeUndefined();
     expect(() => tryServerNow(desk)).toThrow('Nothing is wrong');
     goTo(desk, desk.now() + 3 * 24 * 60 * MINUTE);
-    expect(pauseTooLate(desk, desk.now())).toBe(0);
+    expect(
+      runWaker(
+        desk,
+        lateWaker(() => desk.now()),
+      ),
+    ).toBe(0);
     expect(new Set(dueNow(desk, 10).map(({ id }) => id))).toEqual(new Set(others.map(({ id }) => id)));
   });
 
@@ -321,9 +340,19 @@ describe('late', () => {
     const { id } = plan(desk, at);
     goTo(desk, WEDNESDAY + 3 * 24 * 60 * MINUTE);
     // All was at work since long before its moment.
-    expect(pauseTooLate(desk, NOW)).toBe(0);
+    expect(
+      runWaker(
+        desk,
+        lateWaker(() => NOW),
+      ),
+    ).toBe(0);
     expect(readDeparture(desk, id).state).toBe('scheduled');
-    expect(pauseTooLate(desk, desk.now())).toBe(1);
+    expect(
+      runWaker(
+        desk,
+        lateWaker(() => desk.now()),
+      ),
+    ).toBe(1);
     expect(readDeparture(desk, id)).toMatchObject({ state: 'paused', pausedFor: 'late' });
   });
 

@@ -63,6 +63,8 @@ describe('what repeats', () => {
     );
     expect(words[0]).toMatch(/^every day/);
     expect(words[3]).toMatch(/^every 2 weeks on Monday/);
+    // One kept by another version must not stop what shows it.
+    expect(repeatWords({ rrule: 'NONSENSE', start: 'x' })).toBe('by a rule that cannot be read: NONSENSE');
   });
 });
 

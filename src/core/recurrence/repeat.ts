@@ -62,7 +62,11 @@ export function nextRepeat(repeat: Repeat, after: number): number | undefined {
   }
 }
 
-/** A rule in words: “every 2 weeks on Monday”. @throws RepeatError */
+/** A rule in words: “every 2 weeks on Monday”; as it stands where it cannot be read. */
 export function repeatWords(repeat: Pick<Repeat, 'rrule' | 'start'>): string {
-  return toText(floating(repeat)).replace(/ at .*UTC.*$/, '');
+  try {
+    return toText(floating(repeat)).replace(/ at .*UTC.*$/, '');
+  } catch {
+    return `by a rule that cannot be read: ${repeat.rrule}`;
+  }
 }

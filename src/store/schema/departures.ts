@@ -69,7 +69,7 @@ export const leases = sqliteTable(
     /** Whoever has it open has given a sign of life since. */
     alive: integer({ mode: 'boolean' }).notNull().default(false),
   },
-  (table) => [index('leases_departure').on(table.departureId)],
+  (table) => [index('leases_departure').on(table.departureId), index('leases_until').on(table.until)],
 );
 
 /** What became of a departure for each recipient. */

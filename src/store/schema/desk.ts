@@ -33,6 +33,16 @@ export const mailServer = sqliteTable('mail_server', {
   tryingSince: integer(),
 });
 
+/** What could not happen at its moment, a row for each kind; no row while all goes well. */
+export const wakerTroubles = sqliteTable('waker_troubles', {
+  waker: text().primaryKey(),
+  /** So many of its kind. */
+  count: integer().notNull(),
+  /** Real epoch ms. */
+  since: integer().notNull(),
+  nextTry: integer().notNull(),
+});
+
 /** Everything that happened to a message or departure; shown as its history. */
 export const journal = sqliteTable(
   'journal',

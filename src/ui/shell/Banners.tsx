@@ -44,7 +44,7 @@ function ServerTrouble({ mailServer }: { mailServer: HealthJson['mailServer'] })
 export function Banners() {
   const health = useHealth().data;
   if (!health) return null;
-  const { engine, reader, disk, mailServer } = health;
+  const { engine, reader, disk, failing, mailServer } = health;
   return (
     <>
       {!engine.running && (
@@ -72,6 +72,15 @@ export function Banners() {
           </p>
         </div>
       )}
+      {failing.map((each) => (
+        <div role="alert" className={styles.banner} key={each.words}>
+          <p>
+            At the moment {each.words}
+            {each.count > 1 && ` (${each.count} of them)`}. It is tried again by itself; everything else goes
+            on.
+          </p>
+        </div>
+      ))}
       {!mailServer.configured && (
         <div role="alert" className={styles.banner}>
           <p>

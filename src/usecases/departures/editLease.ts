@@ -4,9 +4,9 @@
  */
 import { departuresOf, findDeparture, type Departure } from '../../store/departures';
 import {
-  deadLeases,
   deleteLease,
   findLease,
+  findLeaseBy,
   insertLease,
   leasesOf,
   prolongLease,
@@ -124,31 +124,26 @@ export function closeEditing(desk: Desk, id: string, token: string | undefined, 
 }
 
 /**
- * Ends the leases of those who have been silent too long: what they had open stays paused, unless they were gone as soon
+ * Ends the lease of somebody who has been silent too long: what they had open stays paused, unless they were gone as soon
  * as they had come.
- * @returns how many
+ * @param real epoch ms
  */
-export function expireLeases(desk: Desk): number {
-  const real = Date.now();
-  if (deadLeases(desk.store.db, real).length === 0) return 0;
-  return desk.store.write((tx) => {
-    const dead = deadLeases(tx, real);
-    for (const { token, departureId, messageRevision, alive } of dead) {
-      deleteLease(tx, token);
-      const seen = findDeparture(tx, departureId);
-      const last = leasesOf(tx, departureId).length === 0;
-      if (seen?.state !== 'paused' || seen.pausedFor !== 'editing' || !last) continue;
-      const now = desk.now(tx);
-      // Opened, and closed before the page knew of its lease: nothing can have been written in it.
-      const untouched = !alive && findMessage(tx, seen.messageId)!.revision === messageRevision;
-      for (const each of [seen, ...siblings(tx, seen)]) {
-        if (each.state !== 'paused' || each.pausedFor !== 'editing') continue;
-        if (untouched) goOn(desk, tx, each, now, 'hold again');
-        else applyEvent(tx, each, 'left-open', now, { pausedFor: 'left-open' });
-      }
-    }
-    return dead.length;
-  });
+export function expireLease(desk: Desk, tx: Tx, token: string, real: number): void {
+  const lease = findLeaseBy(tx, token);
+  if (!lease || lease.until > real) return;
+  const { departureId, messageRevision, alive } = lease;
+  deleteLease(tx, token);
+  const seen = findDeparture(tx, departureId);
+  const last = leasesOf(tx, departureId).length === 0;
+  if (seen?.state !== 'paused' || seen.pausedFor !== 'editing' || !last) return;
+  const now = desk.now(tx);
+  // Opened, and closed before the page knew of its lease: nothing can have been written in it.
+  const untouched = !alive && findMessage(tx, seen.messageId)!.revision === messageRevision;
+  for (const each of [seen, ...siblings(tx, seen)]) {
+    if (each.state !== 'paused' || each.pausedFor !== 'editing') continue;
+    if (untouched) goOn(desk, tx, each, now, 'hold again');
+    else applyEvent(tx, each, 'left-open', now, { pausedFor: 'left-open' });
+  }
 }
 
 /** After the machine slept or its clock was set: nobody was silent in the time that was skipped. */

@@ -4,29 +4,11 @@ import { nextRepeat } from '../../core/recurrence/repeat';
 import { noteDue } from '../../store/clock';
 import { noteChange, record } from '../../store/journal';
 import { findMessage, messagesOfThread, swapMessage, type Message } from '../../store/messages';
-import {
-  dueReturns,
-  findDueReturn,
-  insertReturn,
-  nextReturnDue,
-  updateReturn,
-  waitingInThread,
-  type Return,
-} from '../../store/returns';
+import { findDueReturn, insertReturn, updateReturn, waitingInThread, type Return } from '../../store/returns';
 import type { Tx } from '../../store/store';
-import {
-  dueTodos,
-  findDueTodo,
-  insertReminder,
-  nextReminderDue,
-  swapTodo,
-  type Reminder,
-  type Todo,
-} from '../../store/todos';
-import { newId, type Desk } from '../desk';
-import { diskTrouble } from '../diskTrouble';
+import { findDueTodo, insertReminder, swapTodo, type Reminder, type Todo } from '../../store/todos';
+import { newId } from '../desk';
 import { Stale } from '../errors';
-import { Resting } from './resting';
 
 /** Puts a message somewhere; `patch` says what else changes. @throws Stale */
 export function placeMessage(tx: Tx, message: Message, patch: Partial<Message>): Message {
@@ -128,65 +110,14 @@ function goOff(tx: Tx, todo: Todo, now: number): void {
   remind(tx, { kind: 'to-do', at: now, words, messageId, todoId: todo.id, sound });
 }
 
-/** When the next thing comes back or goes off, epoch ms; null where nothing will. @param resting left out */
-export function nextBack(desk: Desk, resting = new Resting()): number | null {
-  const { db } = desk.store;
-  const without = resting.ids();
-  const [back, reminder] = [nextReturnDue(db, without), nextReminderDue(db, without)];
-  return back === null || reminder === null ? (back ?? reminder) : Math.min(back, reminder);
-}
-
-/**
- * Brings back everything due by now, in order, and has the reminders due go off: each by itself, so that one that
- * fails stops no other.
- * @param resting what failed lately, and is left out
- * @param failed told of what fails
- * @returns how many
- */
-export function bringBackDue(
-  desk: Desk,
-  resting = new Resting(),
-  failed: (what: string, error: unknown) => void = (_, error) => {
-    throw error;
-  },
-): number {
-  // Asked at every wake: most often nothing is due, and nobody has to wait for a transaction.
-  if ((nextBack(desk, resting) ?? Infinity) > desk.now()) return 0;
-  const { db } = desk.store;
-  const now = desk.now();
-  const without = new Set(resting.ids());
-  const due = [
-    ...dueReturns(db, now).map(({ id, due: at }) => ({ id, at, act: bringBackOne })),
-    ...dueTodos(db, now).map(({ id, remindAt }) => ({ id, at: remindAt!, act: goOffOne })),
-  ].filter(({ id }) => !without.has(id));
-  due.sort((a, b) => a.at - b.at);
-  try {
-    // Most often all goes well, and then one commit is enough for all.
-    desk.store.write((tx) => due.forEach(({ id, act }) => act(tx, id, desk.now(tx))));
-    return due.length;
-  } catch (error) {
-    if (diskTrouble(error)) throw error;
-  }
-  let done = 0;
-  for (const { id, act } of due) {
-    try {
-      desk.store.write((tx) => act(tx, id, desk.now(tx)));
-      done++;
-    } catch (error) {
-      resting.rest(id);
-      failed(id, error);
-    }
-  }
-  return done;
-}
-
-/** Looked at again within the transaction: somebody may have been faster. */
-function bringBackOne(tx: Tx, id: string, now: number): void {
+/** Brings one back that is still due by `now`: somebody may have been faster. */
+export function bringBackOne(tx: Tx, id: string, now: number): void {
   const row = findDueReturn(tx, id, now);
   if (row) bringBackSnoozed(tx, row, now);
 }
 
-function goOffOne(tx: Tx, id: string, now: number): void {
+/** As {@link bringBackOne}, of a to-do. */
+export function goOffOne(tx: Tx, id: string, now: number): void {
   const todo = findDueTodo(tx, id, now);
   if (todo) goOff(tx, todo, now);
 }

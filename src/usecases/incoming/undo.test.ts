@@ -8,7 +8,9 @@ import { NotFound, Refused } from '../errors';
 import { readMessage } from '../messages/readMessage';
 import { addTodo, changeTodo, listTodos, putTodo, settleTodo } from '../todos/todos';
 import { archive, backToInbox } from './archive';
-import { bringBackDue, nextBack } from './bringBack';
+import { nextReturnDue } from '../../store/returns';
+import { returnsWaker } from '../wakers/returns';
+import { runWaker } from '../wakers/wakers';
 import { listSnoozed } from './inbox';
 import { receiveMail } from './receiveMail';
 import { markNew, markSeen } from './seen';
@@ -38,7 +40,7 @@ const everything = () => ({
   threads: desk.store.db.all(
     `SELECT id, place, latest_id, sort_at, returned_id, unseen_at FROM threads ORDER BY id`,
   ),
-  next: nextBack(desk),
+  next: nextReturnDue(desk.store.db, []),
 });
 
 describe('undoing', () => {
@@ -63,7 +65,7 @@ describe('undoing', () => {
     expect(listSnoozed(desk, 10).messages[0]!.snooze).toMatchObject({ note: 'bond', early: false, times: 1 });
     // It comes back as it would have.
     moveClock(desk, { set: desk.now() + HOUR });
-    expect(bringBackDue(desk)).toBe(1);
+    expect(runWaker(desk, returnsWaker)).toBe(1);
     expect(placeOf(id)).toBe('inbox');
   });
 
@@ -73,7 +75,7 @@ describe('undoing', () => {
     const before = everything();
     expect([placeOf(a), placeOf(b)]).toEqual(['snoozed', 'inbox']);
     archive(under('archived1'), [b]);
-    expect([placeOf(a), placeOf(b), nextBack(desk)]).toEqual(['archive', 'archive', null]);
+    expect([placeOf(a), placeOf(b), nextReturnDue(desk.store.db, [])]).toEqual(['archive', 'archive', null]);
     undo(desk, 'archived1');
     expect(everything()).toEqual(before);
   });

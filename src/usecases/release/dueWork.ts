@@ -1,17 +1,7 @@
-/** What is due, and when the next thing will be. */
-import {
-  countDueBy,
-  dueDepartures,
-  nextDepartureDue,
-  nextUntried,
-  untriedDue,
-  type Departure,
-} from '../../store/departures';
+/** What is due to be released, and when the next will be. */
+import { countDueBy, dueDepartures, nextDepartureDue, type Departure } from '../../store/departures';
 import { loadTrouble } from '../../store/mailServer';
-import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
-import { nextBack } from '../incoming/bringBack';
-import type { Resting } from '../incoming/resting';
 import { isBeingTried } from './serverTrouble';
 
 /** The earlier of two moments, either of which may be missing. */
@@ -20,22 +10,15 @@ export function earlier(a: number | null, b: number | null): number | null {
   return Math.min(a, b);
 }
 
-function nextRelease(desk: Desk): number | null {
+/**
+ * The earliest moment at which a departure is to be released, epoch ms; null where none is planned. While the mail server
+ * cannot be reached all wait together for the next try.
+ */
+export function nextRelease(desk: Desk): number | null {
   const { db } = desk.store;
   const next = nextDepartureDue(db);
   const trouble = loadTrouble(db);
-  if (next === null || !trouble) return next;
-  // Those already told wait together for the next try; others are told at their moment.
-  return earlier(nextUntried(db), Math.max(next, trouble.nextTry));
-}
-
-/**
- * The earliest moment at which the engine has something to do, epoch ms; null where nothing is planned.
- * @param resting what failed lately, and is left out
- * @param releasing false where there is no mail server: then departures wait for one, whatever their moment
- */
-export function nextDue(desk: Desk, releasing: boolean, resting?: Resting): number | null {
-  return earlier(releasing ? nextRelease(desk) : null, nextBack(desk, resting));
+  return next !== null && trouble ? Math.max(next, trouble.nextTry) : next;
 }
 
 /**
@@ -54,19 +37,4 @@ export function dueNow(desk: Desk, limit: number): Pick<Departure, 'id' | 'due'>
 /** How many will be due by a moment, counted up to `limit`. */
 export function dueSoon(desk: Desk, by: number, limit: number): number {
   return countDueBy(desk.store.db, by, limit);
-}
-
-/**
- * Tells departures whose moment has come while the mail server cannot be reached that they wait for it.
- * @returns how many there were
- */
-export function holdBackQueue(desk: Desk): number {
-  if (!loadTrouble(desk.store.db)) return 0;
-  const now = desk.now();
-  if (untriedDue(desk.store.db, now, 1).length === 0) return 0;
-  return desk.store.write((tx) => {
-    const due = untriedDue(tx, now);
-    for (const departure of due) applyEvent(tx, departure, 'server-down', now, { firstAttemptAt: now });
-    return due.length;
-  });
 }

@@ -1,9 +1,8 @@
-/** Departures whose moment passed while nothing was running: those that are too late pause and ask. */
+/** Departures whose moment passed while nothing was running: whether they are too late to leave unasked. */
 import { latestLeave, LATE_FROM } from '../../core/departure/lateness';
 import { addressKey } from '../../core/message/address';
-import { untriedDue, type Departure } from '../../store/departures';
+import type { Departure } from '../../store/departures';
 import type { Reading } from '../../store/store';
-import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { receiversOf } from '../messages/envelope';
 import { readersAt } from '../people/readers';
@@ -30,21 +29,3 @@ export function latestLeaves(
 /** Past the last instant, or late at all where it is to ask. */
 export const isTooLate = (latest: number | null, due: number, now: number): boolean =>
   latest === null ? now > due + LATE_FROM : latest < now;
-
-/**
- * Pauses what is too late by now. What merely waits its turn while all is at work is not late, however long it takes.
- * @param since nothing was running until then, epoch ms: what was due before is what it is about
- * @returns how many
- */
-export function pauseTooLate(desk: Desk, since: number): number {
-  const now = desk.now();
-  const before = Math.min(since, now - LATE_FROM);
-  if (untriedDue(desk.store.db, before, 1).length === 0) return 0;
-  return desk.store.write((tx) => {
-    const late = untriedDue(tx, before);
-    const latest = latestLeaves(desk, tx, late);
-    const tooLate = late.filter(({ id, due }) => isTooLate(latest.get(id)!, due, now));
-    for (const departure of tooLate) applyEvent(tx, departure, 'too-late', now, { pausedFor: 'late' });
-    return tooLate.length;
-  });
-}

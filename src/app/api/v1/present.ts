@@ -178,9 +178,13 @@ export async function messageJson(desk: Desk, id: string): Promise<MessageJson> 
   return presentMessage(desk, readMessage(desk, id), layout);
 }
 
-export function presentHealth({ engine, reader, disk, mailServer }: Health): HealthJson {
+export function presentHealth({ engine, reader, disk, failing, mailServer }: Health): HealthJson {
   return {
     ...{ disk, reader },
+    failing: failing.map(({ since, nextTry, ...each }) => ({
+      ...each,
+      ...{ since: iso(since), nextTry: iso(nextTry) },
+    })),
     engine: { running: engine.running, seenAt: isoOrNull(engine.seenAt) },
     mailServer: {
       ...mailServer,

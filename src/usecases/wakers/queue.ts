@@ -1,0 +1,21 @@
+import { findDeparture, nextUntried, untriedDue } from '../../store/departures';
+import { loadTrouble } from '../../store/mailServer';
+import { PENDING_STATES } from '../../core/departure/states';
+import { applyEvent } from '../departures/applyEvent';
+import type { Waker } from './waker';
+
+/** Departures whose moment comes while the mail server cannot be reached are told that they wait for it. */
+export const queueWaker: Waker = {
+  name: 'queue',
+  fails: 'a message that waits for the mail server does not say so',
+  clock: 'desk',
+  next: (_desk, db, without) => (loadTrouble(db) ? nextUntried(db, without) : null),
+  due: (_desk, db, now, limit) =>
+    loadTrouble(db) ? untriedDue(db, now, limit).map(({ id, due }) => ({ id, at: due })) : [],
+  act(_desk, tx, id, now) {
+    const seen = findDeparture(tx, id);
+    if (!seen || seen.due > now || seen.firstAttemptAt !== null || !PENDING_STATES.includes(seen.state))
+      return;
+    applyEvent(tx, seen, 'server-down', now, { firstAttemptAt: now });
+  },
+};

@@ -1,0 +1,164 @@
+/** Runs what has moments: each by itself, so that one that fails stops no other, and no release. */
+import { replaceWakerTroubles, type WakerTrouble } from '../../store/wakerTroubles';
+import type { Desk } from '../desk';
+import { diskTrouble } from '../diskTrouble';
+import { Resting } from './resting';
+import type { Waker } from './waker';
+
+/** So many are looked up and committed together. */
+const AT_ONCE = 500;
+
+const nowOf = (desk: Desk, { clock }: Waker) => (clock === 'desk' ? desk.now() : Date.now());
+
+/**
+ * Has everything happen that is due for one waker.
+ * @param resting what failed lately, and is left out
+ * @param failed told of what fails
+ * @returns how many there were
+ * @throws where the disk does not take it
+ */
+export function runWaker(
+  desk: Desk,
+  waker: Waker,
+  resting = new Resting(),
+  failed: (id: string, error: unknown) => void = (_, error) => {
+    throw error;
+  },
+): number {
+  let done = 0;
+  let before = new Set<string>();
+  for (;;) {
+    const without = new Set(resting.ids());
+    // Those that rest stand first in line; there are few.
+    const due = waker
+      .due(desk, desk.store.db, nowOf(desk, waker), AT_ONCE + without.size)
+      .filter(({ id }) => !without.has(id));
+    // What is due again at once has found nothing to do.
+    if (due.length === 0 || due.some(({ id }) => before.has(id))) return done;
+    before = new Set(due.map(({ id }) => id));
+    done += actOn(desk, waker, due, resting, failed);
+    if (due.length < AT_ONCE) return done;
+  }
+}
+
+function actOn(
+  desk: Desk,
+  waker: Waker,
+  due: readonly { id: string }[],
+  resting: Resting,
+  failed: (id: string, error: unknown) => void,
+): number {
+  const one = (id: string) => desk.store.write((tx) => waker.act(desk, tx, id, nowOf(desk, waker)));
+  try {
+    // Most often all goes well, and then one commit is enough for all.
+    desk.store.write((tx) => due.forEach(({ id }) => waker.act(desk, tx, id, nowOf(desk, waker))));
+    for (const { id } of due) resting.forget(id);
+    return due.length;
+  } catch (error) {
+    if (diskTrouble(error)) throw error;
+  }
+  let done = 0;
+  for (const { id } of due) {
+    try {
+      one(id);
+      resting.forget(id);
+      done++;
+    } catch (error) {
+      if (diskTrouble(error)) throw error;
+      resting.rest(id);
+      failed(id, error);
+    }
+  }
+  return done;
+}
+
+/** A whole waker that failed, beside the ids of what it is about. */
+const WHOLE = '*';
+
+/** Told of what fails. @param id of what it is about; null: all of it */
+export type OnFailure = (waker: string, id: string | null, error: unknown) => void;
+
+export class Wakers {
+  private readonly resting: Map<string, Resting>;
+  /** As last written down. */
+  private told = '[]';
+
+  constructor(
+    private readonly desk: Desk,
+    private readonly list: readonly Waker[],
+    private readonly onFailure: OnFailure,
+    real: () => number = Date.now,
+  ) {
+    this.resting = new Map(list.map(({ name }) => [name, new Resting(real)]));
+  }
+
+  /** At start: what was written down before is of no account, all is tried. */
+  begin(): void {
+    replaceWakerTroubles(this.desk.store, []);
+  }
+
+  /** Has everything happen that is due. @returns how many there were @throws where the disk does not take it */
+  run(): number {
+    let done = 0;
+    let disk: Error | undefined;
+    for (const waker of this.list) {
+      const resting = this.resting.get(waker.name)!;
+      if (resting.has(WHOLE)) continue;
+      try {
+        // Asked at every wake: most often nothing is due.
+        done += runWaker(this.desk, waker, resting, (id, error) => this.onFailure(waker.name, id, error));
+        resting.forget(WHOLE);
+      } catch (error) {
+        // A full disk is no fault of its own: it goes on as soon as there is room.
+        if (diskTrouble(error)) disk = error as Error;
+        else resting.rest(WHOLE);
+        this.onFailure(waker.name, null, error);
+      }
+    }
+    if (disk) throw disk;
+    this.tell();
+    return done;
+  }
+
+  /** The next moment anything is due, by the clock of the desk, epoch ms; null where nothing is. What rests is left out. */
+  next(): number | null {
+    const moments = this.list.flatMap((waker) => {
+      const resting = this.resting.get(waker.name)!;
+      if (waker.clock === 'machine' || resting.has(WHOLE)) return [];
+      try {
+        return waker.next(this.desk, this.desk.store.db, resting.ids()) ?? [];
+      } catch (error) {
+        resting.rest(WHOLE);
+        this.onFailure(waker.name, null, error);
+        return [];
+      }
+    });
+    return moments.length > 0 ? Math.min(...moments) : null;
+  }
+
+  /** Whether something about this one failed, and is to be tried again first. */
+  failsFor(waker: string, id: string): boolean {
+    const resting = this.resting.get(waker);
+    return resting !== undefined && (resting.has(id) || resting.has(WHOLE));
+  }
+
+  /** Writes down what fails, so that whoever looks is told; once. */
+  private tell(): void {
+    const troubles = this.list.flatMap(({ name }): WakerTrouble[] => {
+      const failing = this.resting.get(name)!.failing();
+      if (failing.length === 0) return [];
+      return [
+        {
+          waker: name,
+          count: failing.length,
+          since: Math.min(...failing.map(([, { since }]) => since)),
+          nextTry: Math.min(...failing.map(([, { until }]) => until)),
+        },
+      ];
+    });
+    const said = JSON.stringify(troubles);
+    if (said === this.told) return;
+    this.told = said;
+    replaceWakerTroubles(this.desk.store, troubles);
+  }
+}
