@@ -244,25 +244,32 @@ describe('handing a message over', () => {
     },
   );
 
-  it('one that hangs keeps nobody waiting but itself', async () => {
-    const held: (() => void)[] = [];
-    const sink = await startSink(0, {
-      onRcptTo: ({ address }, _session, done) =>
-        address.startsWith('slow') ? void held.push(() => done()) : done(),
-    });
-    const pool = new SmtpPool(parseSmtpUrl(sink.url), 1, { toDot: 60_000, afterDot: 60_000, slow: 50 });
-    const release = (to: string) =>
-      pool.release({ from: 'me@x.example', addresses: [to] }, bytes.subarray(0, 500), () =>
-        Promise.resolve(),
-      );
-    const slow = release('slow@x.example');
-    const quick = await Promise.all(['a@x.example', 'b@x.example'].map(release));
-    expect(quick.map(({ outcomes }) => outcomes[0]!.status)).toEqual(['accepted', 'accepted']);
-    expect(held).toHaveLength(1);
-    held[0]!();
-    expect((await slow).outcomes[0]!.status).toBe('accepted');
-    await pool.close();
-  });
+  it.each(['greeting', 'reader'] as const)(
+    'one that hangs at its %s keeps nobody waiting but itself',
+    async (stage) => {
+      const held: (() => void)[] = [];
+      const sink = await startSink(0, {
+        // The first connection is that of the one that hangs.
+        onConnect: (_session, done) =>
+          stage === 'greeting' && held.length === 0 ? void held.push(() => done()) : done(),
+        onRcptTo: ({ address }, _session, done) =>
+          stage === 'reader' && address.startsWith('slow') ? void held.push(() => done()) : done(),
+      });
+      const pool = new SmtpPool(parseSmtpUrl(sink.url), 1, { toDot: 60_000, afterDot: 60_000, slow: 50 });
+      const release = (to: string) =>
+        pool.release({ from: 'me@x.example', addresses: [to] }, bytes.subarray(0, 500), () =>
+          Promise.resolve(),
+        );
+      const slow = release('slow@x.example');
+      await until('it to hang', () => held.length > 0);
+      const quick = await Promise.all(['a@x.example', 'b@x.example'].map(release));
+      expect(quick.map(({ outcomes }) => outcomes[0]!.status)).toEqual(['accepted', 'accepted']);
+      expect(held).toHaveLength(1);
+      held[0]!();
+      expect((await slow).outcomes[0]!.status).toBe('accepted');
+      await pool.close();
+    },
+  );
 
   it('a password is not sent over a connection that is not encrypted, unless the host is trusted by name', async () => {
     const said: string[] = [];
