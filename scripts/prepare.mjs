@@ -48,18 +48,33 @@ function unlessDone(stamp, files, work) {
   writeFileSync(stamp, hash);
 }
 
+/** What npm itself notes of what it has installed, last of all. */
+const INSTALLED = 'node_modules/.package-lock.json';
+/** Compiled by a script of its package, which may have been left out. */
+const BINDING = 'node_modules/better-sqlite3/build/Release/better_sqlite3.node';
+
+/** Whether what is installed is what the lock file names, whoever has installed it. */
+function isInstalled() {
+  if (!existsSync(INSTALLED) || !existsSync(BINDING)) return false;
+  const packagesOf = (path) => JSON.parse(readFileSync(path, 'utf8')).packages;
+  const [wanted, there] = [packagesOf('package-lock.json'), packagesOf(INSTALLED)];
+  return Object.entries(wanted).every(([path, { version, optional }]) =>
+    // What is optional may be for another system.
+    path === '' ? true : there[path] ? there[path].version === version : optional === true,
+  );
+}
+
 export function installPackages() {
-  unlessDone('node_modules/.installed', ['package-lock.json', '.npmrc'], () => {
-    console.log('Installing packages (the database binding is compiled, this takes a few minutes)…');
-    const status = run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
-      env: { NODE_ENV: 'development' },
-    });
-    if (status !== 0) {
-      giveUp(
-        'The packages could not be installed; npm says why above. Compiling needs python3, make and g++ (on Debian: apt-get install python3 make g++).',
-      );
-    }
+  if (isInstalled()) return;
+  console.log('Installing packages (the database binding is compiled, this takes a few minutes)…');
+  const status = run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    env: { NODE_ENV: 'development' },
   });
+  if (status !== 0) {
+    giveUp(
+      'The packages could not be installed; npm says why above. Compiling needs python3, make and g++ (on Debian: apt-get install python3 make g++).',
+    );
+  }
 }
 
 /** What the bundles are made from. */

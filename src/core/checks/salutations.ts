@@ -1,5 +1,5 @@
 /** Names in the text against the people on the list. */
-import { group } from 'd3';
+import { group } from 'd3-array';
 import { inText, ownParts, type Finding } from './finding';
 import type { CheckedMessage, MessageContext } from './checkedMessage';
 import { calledOnList, greetedNames, sameName } from './greeting';

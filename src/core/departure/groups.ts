@@ -1,5 +1,5 @@
 /** Grouping of pending departures: what needs the person first, then by day. */
-import { group } from 'd3';
+import { group } from 'd3-array';
 import { Temporal } from 'temporal-polyfill';
 import { offsetAt } from '../time/offsets';
 import { toLocal } from '../time/wallClock';

@@ -1,5 +1,5 @@
 /** Dates written in a text, in the words of five languages. */
-import { rollup } from 'd3';
+import { rollup } from 'd3-array';
 import { CALENDAR } from './calendarNames';
 
 /** What may stand between a day and its month. */

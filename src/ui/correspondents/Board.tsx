@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Button } from 'antd';
-import { scaleTime } from 'd3';
+import { scaleTime } from 'd3-scale';
 import { useEffect, type KeyboardEvent } from 'react';
 import type { CorrespondentJson } from '../../api/types';
 import { toLocal } from '../../core/time/wallClock';

@@ -1,6 +1,6 @@
 'use client';
 /** The time rail: the next hours and days, departures above the line, returns below. */
-import { scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
 import { Select } from 'antd';
 import Link from 'next/link';
 import { useMemo, useState, type PointerEvent } from 'react';

@@ -1,6 +1,6 @@
 'use client';
 /** Moving a mark on the time rail: by dragging it, or by keys in the list that says the same. */
-import type { ScaleLinear } from 'd3';
+import type { ScaleLinear } from 'd3-scale';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
 import type { DepartureJson } from '../../api/types';
 import { zoneOf } from '../../core/plan/kinds/registry';

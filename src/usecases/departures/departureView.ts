@@ -1,5 +1,5 @@
 /** Departures as they are shown: with their message, readers and both clocks. */
-import { group } from 'd3';
+import { group } from 'd3-array';
 import { heldByWords, type HeldBy } from '../../core/hold/decide';
 import { usualChoices, type IfTheyWriteFirst, type Lateness, type Plan } from '../../core/plan/plan';
 import type { Working } from '../../core/time/dayParts';

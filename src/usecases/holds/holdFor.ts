@@ -1,5 +1,5 @@
 /** How a message is held when it is sent: what the rules and the quiet hours see of it. */
-import { rollup } from 'd3';
+import { rollup } from 'd3-array';
 import { decideHold, type Hold, type HoldContext } from '../../core/hold/decide';
 import type { SentMessage } from '../../core/hold/rule';
 import { addressKey, type Mailbox } from '../../core/message/address';

@@ -1,5 +1,5 @@
 /** The people one writes with. */
-import { rollup } from 'd3';
+import { rollup } from 'd3-array';
 import { followsReaders } from '../../core/plan/kinds/registry';
 import { AddressError, addressKey, parseMailbox } from '../../core/message/address';
 import { answerTimes, type AnswerTimes } from '../../core/people/answerTimes';

@@ -1,3 +1,4 @@
+import { create } from 'content-disposition';
 import { exportQuery } from '../../../../../api/schemas';
 import { exportCorrespondents, type ExchangeFormat } from '../../../../../usecases/people/exchange';
 import { route } from '../../respond';
@@ -13,7 +14,7 @@ export const GET = route<undefined, { format: ExchangeFormat }>(
     return new Response(exportCorrespondents(desk, query.format), {
       headers: {
         'content-type': type,
-        'content-disposition': `attachment; filename="${name}"`,
+        'content-disposition': create(name),
         'cache-control': 'no-store',
       },
     });

@@ -1,6 +1,6 @@
+import { create } from 'content-disposition';
 import { mboxQuery } from '../../../../../api/incomingSchemas';
 import { exportMbox } from '../../../../../usecases/exchange/exportMail';
-import { named } from '../../files';
 import { route } from '../../respond';
 
 export const GET = route<undefined, { ids?: string }>(
@@ -17,7 +17,7 @@ export const GET = route<undefined, { ids?: string }>(
     return new Response(stream, {
       headers: {
         'content-type': 'application/mbox',
-        'content-disposition': `attachment; ${named('mail.mbox')}`,
+        'content-disposition': create('mail.mbox'),
         'cache-control': 'no-store',
       },
     });

@@ -1,5 +1,5 @@
+import { create } from 'content-disposition';
 import { exportTodos } from '../../../../../usecases/todos/exchangeTodos';
-import { named } from '../../files';
 import { route } from '../../respond';
 
 export const GET = route(
@@ -7,7 +7,7 @@ export const GET = route(
     new Response(exportTodos(desk), {
       headers: {
         'content-type': 'text/calendar; charset=utf-8',
-        'content-disposition': `attachment; ${named('to-dos.ics')}`,
+        'content-disposition': create('to-dos.ics'),
         'cache-control': 'no-store',
       },
     }),

@@ -1,6 +1,7 @@
+import { create } from 'content-disposition';
 import { PICTURE_TYPES } from '../../../../../../core/message/attachment';
 import { readAttachment, receivePiece } from '../../../../../../usecases/messages/attachments';
-import { named, offsetOf } from '../../../files';
+import { offsetOf } from '../../../files';
 import { presentAttachment } from '../../../present';
 import { json, readBytes, route } from '../../../respond';
 
@@ -16,7 +17,7 @@ export const GET = route(async ({ desk, params }) => {
   return new Response(new Uint8Array(bytes), {
     headers: {
       'content-type': picture ? attachment.type : 'application/octet-stream',
-      'content-disposition': `${picture ? 'inline' : 'attachment'}; ${named(attachment.name)}`,
+      'content-disposition': create(attachment.name, { type: picture ? 'inline' : 'attachment' }),
       'content-security-policy': "sandbox; default-src 'none'",
       'cache-control': 'no-store',
       'x-content-type-options': 'nosniff',

@@ -1,5 +1,5 @@
+import { create } from 'content-disposition';
 import { readAside } from '../../../../../../usecases/exchange/importMail';
-import { named } from '../../../files';
 import { route } from '../../../respond';
 
 export const GET = route(
@@ -7,7 +7,7 @@ export const GET = route(
     new Response(new Uint8Array(readAside(desk, params.id!).bytes), {
       headers: {
         'content-type': 'application/octet-stream',
-        'content-disposition': `attachment; ${named('unreadable.eml')}`,
+        'content-disposition': create('unreadable.eml'),
         'x-content-type-options': 'nosniff',
         'cache-control': 'no-store',
       },

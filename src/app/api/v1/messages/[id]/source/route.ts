@@ -1,7 +1,7 @@
+import { create } from 'content-disposition';
 import { sourceQuery } from '../../../../../../api/incomingSchemas';
 import { safeFileName } from '../../../../../../core/message/attachment';
 import { readMessage, readSource } from '../../../../../../usecases/messages/readMessage';
-import { named } from '../../../files';
 import { route } from '../../../respond';
 
 export const GET = route<undefined, { save: boolean }>(
@@ -15,7 +15,7 @@ export const GET = route<undefined, { save: boolean }>(
     if (query.save) {
       const name = safeFileName(`${readMessage(desk, params.id!).subject || 'message'}.eml`);
       headers['content-type'] = 'message/rfc822';
-      headers['content-disposition'] = `attachment; ${named(name)}`;
+      headers['content-disposition'] = create(name);
     } else headers['content-type'] = 'text/plain; charset=utf-8';
     return new Response(bytes, { headers });
   },
