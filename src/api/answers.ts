@@ -3,7 +3,7 @@ import Joi, { type ObjectSchema, type Schema } from 'joi';
 import { LANGUAGES } from '../core/text/language';
 import { STRANGE } from '../core/message/strange';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
-import { INBOX_GROUPS } from '../core/reply/desk';
+import { INBOX_GROUPS } from '../core/reply/inboxGroup';
 import {
   checksOff,
   setAside,

@@ -22,7 +22,7 @@ import type { Choices, IfTheyWriteFirst, Landing, Lateness, Plan, PlanWarning } 
 import type { DayPart, WorkingWeek } from '../core/time/dayParts';
 import type { Leave } from '../core/time/leave';
 import type { HourCycle } from '../core/time/words';
-import type { InboxGroup } from '../core/reply/desk';
+import type { InboxGroup } from '../core/reply/inboxGroup';
 import type { TodoMoment } from '../core/todo/todo';
 
 export interface ClockJson {

@@ -1,16 +1,11 @@
 /** The desk: everything a use case needs, opened once a process. */
-import { nanoid } from 'nanoid';
 import { readSandbox } from '../core/time/sandboxClock';
 import { loadClock } from '../store/clock';
 import { GroupCommit } from '../store/groupCommit';
 import { lastBeat } from '../store/heartbeat';
 import { readSettings, storeKind, type Settings } from '../store/settings';
 import { databasePath, openStore, type Reading, type Store } from '../store/store';
-import { usualQuietHours } from '../core/hold/quietHours';
-import { SENT_FOLDER } from '../core/message/details';
-import { HOLD_SECONDS } from '../core/limits';
-import { canonicalZone } from '../core/time/zones';
-import { parseMailbox } from '../core/message/address';
+import { defaultSettings } from './defaultSettings';
 
 export interface Desk {
   readonly dataDir: string;
@@ -26,19 +21,6 @@ export interface Desk {
   /** True where an engine has given a sign of life lately. */
   engineRuns(): boolean;
   settings(db?: Reading): Settings;
-}
-
-function defaultSettings(): Settings {
-  const { OAK_FROM, OAK_ZONE } = process.env;
-  const me = OAK_FROM ? parseMailbox(OAK_FROM) : { name: '', address: '' };
-  const zone = canonicalZone(OAK_ZONE || Intl.DateTimeFormat().resolvedOptions().timeZone || 'Etc/UTC');
-  return {
-    ...{ me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24, theme: 'light', languages: [] },
-    ...{ week: null, leave: [], country: null, region: null },
-    ...{ identities: [], signature: '', sentFolders: [SENT_FOLDER], writeAs: 'rich', ownWords: [] },
-    ...{ quietHours: usualQuietHours, holdRules: [], checksOff: [], meantSo: [], picturesFrom: [] },
-    ...{ singleKeys: true, keys: {}, rowActions: ['snooze', 'archive'] },
-  };
 }
 
 /** An engine silent for longer is taken for gone, real milliseconds. */
@@ -67,6 +49,3 @@ export function openDesk(dataDir: string): Desk {
     settings: (db = store.db) => readSettings(db, defaults),
   };
 }
-
-/** A new id: short, safe in addresses, never the same twice. */
-export const newId = () => nanoid(14);

@@ -3,7 +3,8 @@ import { Temporal } from 'temporal-polyfill';
 import { toLocal } from '../time/wallClock';
 import { longDayWords, timeWords } from '../time/words';
 import { namesTime } from './zonelessTimes';
-import { ownParts, type CheckContext, type Finding, type Landed } from './finding';
+import type { CheckContext, Finding, Landed } from './finding';
+import { ownParts } from '../text/ownParts';
 
 /** Greetings of one language with the hour at which each begins to be right. */
 interface Greetings {

@@ -1,6 +1,7 @@
 /** Attachments: named and missing, half here, or too large to get through. */
 import { LARGE_ATTACHED, sizeWords } from '../message/attachment';
-import { inText, ownParts, type Finding } from './finding';
+import { inText, type Finding } from './finding';
+import { ownParts } from '../text/ownParts';
 import type { CheckedMessage } from './checkedMessage';
 import { URL_IN_TEXT } from './links';
 

@@ -2,7 +2,8 @@
 import { englishWeekday } from '../text/calendarNames';
 import { datesIn, dayNumberOf, placeOf, weekdayOf } from '../text/namedDates';
 import { toLocal } from '../time/wallClock';
-import { inText, ownParts, type CheckContext, type Finding } from './finding';
+import { inText, type CheckContext, type Finding } from './finding';
+import { ownParts } from '../text/ownParts';
 
 /** The right weekday as the wrong one was written: `Thursday` for `Tuesday`, `Thu` for `Tue`, small where that was. */
 function weekdayLike(wrong: string, right: string[]): string {

@@ -1,7 +1,7 @@
 /** Whom a text greets, and what the people on the list are called. */
 import { addressKey } from '../message/address';
 import { everybody, type CheckedMessage, type MessageContext } from './checkedMessage';
-import { ownParts } from './finding';
+import { ownParts } from '../text/ownParts';
 
 const GREETING =
   /^\s*(?:(?:dear|hi|hello|hey|good (?:morning|afternoon|evening)|olá|bom dia|boa tarde|boa noite|car[oa]s?|prezad[oa]s?|liebe[rs]?|hallo|guten (?:morgen|tag|abend)|sehr geehrte[rs]?|bonjour|bonsoir|ch(?:er|ère)|hola|buen[oa]s (?:días|tardes|noches)|estimad[oa]s?|querid[oa]s?)\s+)([^\s,!:.;?–—][^,!:.;?–—\n]{1,79}?)\s*(?:[,!:.;–—-]|$)/iu;

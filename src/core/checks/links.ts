@@ -1,6 +1,7 @@
 /** Links that lead nowhere, that are spoken of and missing, or that were copied from mail with somebody else. */
 import { leadsElsewhere, leadsSomewhere, linkedPages } from '../message/links';
-import { inText, ownParts, type Finding } from './finding';
+import { inText, type Finding } from './finding';
+import { ownParts } from '../text/ownParts';
 import type { CheckedMessage, MessageContext } from './checkedMessage';
 
 /** What one says of a link that is there. */

@@ -1,5 +1,6 @@
 /** Fields of a template that nobody filled. */
-import { inText, ownParts, type Finding } from './finding';
+import { inText, type Finding } from './finding';
+import { ownParts } from '../text/ownParts';
 import type { CheckedMessage } from './checkedMessage';
 
 /** `{{name}}`: the mark of a template, which is never meant. */

@@ -1,6 +1,7 @@
 /** Names in the text against the people on the list. */
 import { group } from 'd3-array';
-import { inText, ownParts, type Finding } from './finding';
+import { inText, type Finding } from './finding';
+import { ownParts } from '../text/ownParts';
 import type { CheckedMessage, MessageContext } from './checkedMessage';
 import { calledOnList, greetedNames, sameName } from './greeting';
 

@@ -1,5 +1,6 @@
 /** Whether a message is whole: a subject, a text, an end, and a voice that is not raised. */
-import { inText, ownParts, type Finding } from './finding';
+import { inText, type Finding } from './finding';
+import { ownParts } from '../text/ownParts';
 import type { CheckedMessage } from './checkedMessage';
 
 /** Words no sentence ends with, in the languages the product knows. */

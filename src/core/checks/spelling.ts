@@ -1,5 +1,6 @@
 /** Words that no dictionary knows. Which those are is asked elsewhere: dictionaries are large. */
-import { inText, ownParts, type Finding } from './finding';
+import { inText, type Finding } from './finding';
+import { ownParts } from '../text/ownParts';
 import type { Language } from '../text/language';
 import { languageOf } from './language';
 

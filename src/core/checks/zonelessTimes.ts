@@ -4,7 +4,8 @@ import { placesNamed } from '../phrase/places';
 import { readTypedDate, readTypedTime } from '../time/typed';
 import { offsetMinutes, toInstant, toLocal } from '../time/wallClock';
 import { dayWords, timeWords } from '../time/words';
-import { ownParts, type CheckContext, type Finding } from './finding';
+import type { CheckContext, Finding } from './finding';
+import { ownParts } from '../text/ownParts';
 
 /** `16:00`, `9h30`, `4 pm`, `4:30pm`; not parts of longer numbers, prices or ratios. */
 const TIME =

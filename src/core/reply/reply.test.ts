@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { isAutomatic } from './automatic';
-import { atTheirDesk, inboxGroup } from './desk';
+import { atTheirDesk } from '../people/atTheirDesk';
+import { inboxGroup } from './inboxGroup';
 import { ancestors, answerHeaders, answerSubject, baseSubject, parseMessageIds } from './threading';
 
 it('finds message ids in whatever a header holds', () => {

@@ -2,7 +2,7 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Person } from '../people/person';
 import { datesIn, dateOfDay, dayNumberOf } from '../text/namedDates';
-import { ownParts } from '../checks/finding';
+import { ownParts } from '../text/ownParts';
 import { datesFrom, firstWorkStart, localAt, plusDays, workOn } from '../time/dayParts';
 import { leaveOn } from '../time/leave';
 import { partMinute } from '../time/partOfDay';

@@ -1,7 +1,7 @@
 /** To-dos: what to do about a message by when, and what follows when one of their moments moves. */
 import { Temporal } from 'temporal-polyfill';
 import type { Person } from '../people/person';
-import { ownParts } from '../checks/finding';
+import { ownParts } from '../text/ownParts';
 import { datesIn, dateOfDay, dayNumberOf } from '../text/namedDates';
 import { datesFrom, localAt, plusDays, workOn, type Working } from '../time/dayParts';
 import { partMinute } from '../time/partOfDay';

@@ -13,11 +13,12 @@ import { noteChange } from '../../store/journal';
 import type { Tx } from '../../store/store';
 import type { Desk } from '../desk';
 import { NotFound, Refused, Stale } from '../errors';
-import { committableMoment, keptPlan, pauseForReview } from '../messages/planDepartures';
+import { committableMoment, keptPlan, pauseForReview } from './planDepartures';
 import { receivers } from '../messages/envelope';
 import { applyEvent } from './applyEvent';
 import { newLife } from './newLife';
-import { goOn, holdLeft } from './pause';
+import { goOn } from './resume';
+import { holdLeft } from './holdLeft';
 import { settleArrived } from './settleByEvidence';
 
 /** Reads, changes and answers in one transaction; a revision that is not the one there is told last. */

@@ -16,11 +16,13 @@ import { findMessage } from '../../store/messages';
 import { leavesOnceHeld } from '../../core/plan/kinds/registry';
 import { PENDING_STATES, transition } from '../../core/departure/states';
 import type { Tx } from '../../store/store';
-import { newId, type Desk } from '../desk';
-import { committableMoment, pauseForReview } from '../messages/planDepartures';
+import type { Desk } from '../desk';
+import { newId } from '../newId';
+import { committableMoment, pauseForReview } from './planDepartures';
 import { NotFound, Refused } from '../errors';
 import { applyEvent } from './applyEvent';
-import { goOn, holdLeft } from './pause';
+import { goOn } from './resume';
+import { holdLeft } from './holdLeft';
 
 /** Without a sign of life for this long, real milliseconds, the editor is gone. Give one every third of it. */
 export const LEASE_MS = 30_000;

@@ -7,7 +7,7 @@ import type { Tx } from '../../store/store';
 import type { Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
 import { receivers } from '../messages/envelope';
-import { keptPlan } from '../messages/planDepartures';
+import { keptPlan } from './planDepartures';
 import { applyEvent, type DeparturePatch } from './applyEvent';
 import { change } from './changeDeparture';
 import { newLife } from './newLife';

@@ -14,7 +14,8 @@ import {
   type Message,
 } from '../../store/messages';
 import type { Tx } from '../../store/store';
-import { newId, type Desk } from '../desk';
+import type { Desk } from '../desk';
+import { newId } from '../newId';
 import { Stale } from '../errors';
 import { receivers, type Receiver } from '../messages/envelope';
 import { intentOf } from '../messages/intent';

@@ -4,7 +4,7 @@ import { departuresWaitingFor } from '../../store/departures';
 import { findMessage, type Message } from '../../store/messages';
 import type { Tx } from '../../store/store';
 import { applyEvent } from './applyEvent';
-import { holdLeft } from './pause';
+import { holdLeft } from './holdLeft';
 
 /** Call it for what a person wrote: automatic answers (RFC 3834) and receipts stop nothing. */
 export function pauseForWriter(tx: Tx, incoming: Message, now: number): void {

@@ -2,7 +2,8 @@
 import { insertArrival } from '../../store/arrivals';
 import { noteDue } from '../../store/clock';
 import { addRest, dropRest, PIECE, restsOfNothing } from '../../store/sources';
-import { newId, type Desk } from '../desk';
+import type { Desk } from '../desk';
+import { newId } from '../newId';
 
 export class Arriving {
   private readonly id = newId();

@@ -7,7 +7,7 @@ import { findMessage, messagesOfThread, swapMessage, type Message } from '../../
 import { findDueReturn, insertReturn, updateReturn, waitingInThread, type Return } from '../../store/returns';
 import type { Tx } from '../../store/store';
 import { findDueTodo, insertReminder, swapTodo, type Reminder, type Todo } from '../../store/todos';
-import { newId } from '../desk';
+import { newId } from '../newId';
 import { Stale } from '../errors';
 
 /** Puts a message somewhere; `patch` says what else changes. @throws Stale */

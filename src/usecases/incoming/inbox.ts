@@ -1,5 +1,6 @@
 /** What is in the inbox, put off or archived: threads, a page at a time. */
-import { atTheirDesk, INBOX_GROUPS, type InboxGroup } from '../../core/reply/desk';
+import { atTheirDesk } from '../../core/people/atTheirDesk';
+import { INBOX_GROUPS, type InboxGroup } from '../../core/reply/inboxGroup';
 import { allCorrespondents } from '../../store/correspondents';
 import { lastSeq } from '../../store/journal';
 import { findSummaryRows } from '../../store/messages';

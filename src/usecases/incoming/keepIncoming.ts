@@ -14,7 +14,7 @@ import { indexWords } from '../../store/search';
 import { insertArrived, insertSource } from '../../store/sources';
 import type { Tx } from '../../store/store';
 import { insertThread, mergeThreads, relatedThreads, threadAlike, type Place } from '../../store/threads';
-import { newId } from '../desk';
+import { newId } from '../newId';
 
 /** An answer that names nothing we have belongs to a thread of its subject no older than this. */
 const SAME_SUBJECT_MS = 90 * 86_400_000;

@@ -3,7 +3,8 @@ import { departuresOf, insertDeparture, setDeliveries, thaw } from '../../store/
 import { noteChange, record } from '../../store/journal';
 import { swapMessage, type Message } from '../../store/messages';
 import { applyEvent } from '../departures/applyEvent';
-import { newId, type Desk } from '../desk';
+import type { Desk } from '../desk';
+import { newId } from '../newId';
 import { Refused, Stale } from '../errors';
 import { intentOf } from './intent';
 import { outgoingMessage } from './outgoingMessage';

@@ -10,7 +10,7 @@ import { Stale } from '../errors';
 import { oneLine, readAddresses, readDetails, type AddressField, type DraftInput } from './draftInput';
 import { readIntent } from './intent';
 import { outgoingMessage } from './outgoingMessage';
-import { replanReaders } from './planDepartures';
+import { replanReaders } from '../departures/planDepartures';
 
 /**
  * Changes a draft, or a message that is pending: then what leaves is the changed message, at the moment planned.

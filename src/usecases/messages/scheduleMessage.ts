@@ -12,7 +12,7 @@ import type { Desk } from '../desk';
 import { Invalid, Stale } from '../errors';
 import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
-import { planDepartures } from './planDepartures';
+import { planDepartures } from '../departures/planDepartures';
 import { whyStopped } from './whyStopped';
 
 /** Base64 with its line ends (RFC 2045 §6.8). */

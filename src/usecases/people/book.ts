@@ -2,7 +2,8 @@
 import type { Correspondent } from '../../store/correspondents';
 import { allGroups, type Group } from '../../store/groups';
 import type { Reading, Tx } from '../../store/store';
-import { newId, type Desk } from '../desk';
+import type { Desk } from '../desk';
+import { newId } from '../newId';
 import {
   addWithin,
   changeWithin,

@@ -5,10 +5,11 @@ import { findCorrespondents } from '../../store/correspondents';
 import { allGroups, deleteGroup, findGroup, messagesNaming, putGroup, type Group } from '../../store/groups';
 import { noteChange } from '../../store/journal';
 import type { Reading, Tx } from '../../store/store';
-import { newId, type Desk } from '../desk';
+import type { Desk } from '../desk';
+import { newId } from '../newId';
 import { Invalid, NotFound, Refused } from '../errors';
 import { oneLine } from '../messages/draftInput';
-import { replanReaders } from '../messages/planDepartures';
+import { replanReaders } from '../departures/planDepartures';
 
 export type { Group } from '../../store/groups';
 

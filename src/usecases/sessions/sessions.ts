@@ -13,7 +13,8 @@ import {
   type SessionRow,
 } from '../../store/sessions';
 import { dropMeta, keepMeta, readMeta } from '../../store/settings';
-import { newId, type Desk } from '../desk';
+import type { Desk } from '../desk';
+import { newId } from '../newId';
 import { NotFound } from '../errors';
 
 export const SESSION_MS = 30 * 24 * 3_600_000;

@@ -23,7 +23,8 @@ import {
   swapTodo,
   type Todo,
 } from '../../store/todos';
-import { newId, type Desk } from '../desk';
+import type { Desk } from '../desk';
+import { newId } from '../newId';
 import { Invalid, NotFound, Stale } from '../errors';
 import { readingOf } from '../incoming/readingOf';
 import { undoable } from '../incoming/undo';

@@ -1,4 +1,4 @@
-/** A departure's clock stopped and set going again. */
+/** A departure's clock set going again. */
 import { followsReaders, leavesOnceHeld } from '../../core/plan/kinds/registry';
 import { resolvePlan } from '../../core/plan/moments';
 import { quietUntil } from '../../core/hold/quietHours';
@@ -9,10 +9,6 @@ import { Refused } from '../errors';
 import { isTooLate, latestLeaves } from '../release/lateStarts';
 import { applyEvent } from './applyEvent';
 import { newLife } from './newLife';
-
-/** What is left of its hold, ms; null where it is not held. */
-export const holdLeft = (seen: Departure, now: number): number | null =>
-  seen.state === 'held' ? Math.max(0, seen.due - now) : null;
 
 /** The moment its plan names, epoch ms; of a plan that goes by the reader's clock the one it was given. */
 const plannedMoment = ({ plan, meant }: Departure): number =>

@@ -16,14 +16,15 @@ import {
   type Departure,
 } from '../../store/departures';
 import type { Tx } from '../../store/store';
-import { applyEvent } from '../departures/applyEvent';
-import { newLife } from '../departures/newLife';
-import { newId, type Desk } from '../desk';
+import { applyEvent } from './applyEvent';
+import { newLife } from './newLife';
+import type { Desk } from '../desk';
+import { newId } from '../newId';
 import { Invalid, Refused } from '../errors';
 import { contentOf, holdFor } from '../holds/holdFor';
 import { readersAt } from '../people/readers';
-import { receivers } from './envelope';
-import { outgoingMessage } from './outgoingMessage';
+import { receivers } from '../messages/envelope';
+import { outgoingMessage } from '../messages/outgoingMessage';
 
 /** One departure to be. */
 interface Wanted {
