@@ -1,11 +1,11 @@
 /** What checking a message costs, and how often the checks speak of what is no mistake. */
-import type { CheckedMessage, MessageContext } from '../src/core/checks/checkedMessage';
-import type { Finding } from '../src/core/checks/finding';
-import { checkMessage } from '../src/core/checks/message';
-import { toLocal } from '../src/core/time/wallClock';
-import { demoPeople, me, outgoing } from '../src/demo/world';
-import { blankMessage, knowsNothing } from '../test/support/checks';
-import { dictionaryFor, judge, labelledMails, type Judged } from '../test/support/labelledMails';
+import type { CheckedMessage, MessageContext } from '#core/checks/checkedMessage';
+import type { Finding } from '#core/checks/finding';
+import { checkMessage } from '#core/checks/message';
+import { toLocal } from '#core/time/wallClock';
+import { demoPeople, me, outgoing } from '#demo/world';
+import { blankMessage, knowsNothing } from '#test/support/checks';
+import { dictionaryFor, judge, labelledMails, type Judged } from '#test/support/labelledMails';
 import { median, milliseconds, type Row } from './support';
 
 const NOW = Date.parse('2026-11-24T14:24:00Z');

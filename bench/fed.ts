@@ -3,11 +3,11 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { createServer, type AddressInfo } from 'node:net';
 import SMTPConnection from 'nodemailer/lib/smtp-connection';
-import { greedyMail } from '../test/support/greedy';
-import { openDesk } from '../src/usecases/desk';
-import { prepareData } from '../src/usecases/prepareData';
-import { createDraft } from '../src/usecases/messages/createDraft';
-import { scheduleMessage } from '../src/usecases/messages/scheduleMessage';
+import { greedyMail } from '#test/support/greedy';
+import { openDesk } from '#usecases/desk';
+import { prepareData } from '#usecases/prepareData';
+import { createDraft } from '#usecases/messages/createDraft';
+import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { quantile, startSink, tempData, type Row } from './support';
 
 const SECONDS = 30;

@@ -1,12 +1,12 @@
 /** Taking mail in, and finding one’s way in a lot of it. */
-import { mboxEntry } from '../src/core/formats/mbox';
-import { parseMessage } from '../src/mail/parse';
-import { openDesk, type Desk } from '../src/usecases/desk';
-import { beginImport, receiveImport } from '../src/usecases/exchange/importMail';
-import { listThreads } from '../src/usecases/incoming/inbox';
-import { addCorrespondent } from '../src/usecases/people/correspondents';
-import { prepareData } from '../src/usecases/prepareData';
-import { search } from '../src/usecases/search/search';
+import { mboxEntry } from '#core/formats/mbox';
+import { parseMessage } from '#mail/parse';
+import { openDesk, type Desk } from '#usecases/desk';
+import { beginImport, receiveImport } from '#usecases/exchange/importMail';
+import { listThreads } from '#usecases/incoming/inbox';
+import { addCorrespondent } from '#usecases/people/correspondents';
+import { prepareData } from '#usecases/prepareData';
+import { search } from '#usecases/search/search';
 import { median, milliseconds, tempData, TEXT, type Row } from './support';
 
 const [INGESTED, HELD] = [3000, 200_000];

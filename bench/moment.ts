@@ -1,9 +1,9 @@
 /** What finding a moment costs: the best one for 500 readers, suggestions, phrases. */
-import { bestMoments } from '../src/core/moment/best';
-import type { Person } from '../src/core/people/person';
-import { readPhrase } from '../src/core/phrase/read';
-import { defaultWeek, workOn } from '../src/core/time/dayParts';
-import { listZones } from '../src/core/time/zones';
+import { bestMoments } from '#core/moment/best';
+import type { Person } from '#core/people/person';
+import { readPhrase } from '#core/phrase/read';
+import { defaultWeek, workOn } from '#core/time/dayParts';
+import { listZones } from '#core/time/zones';
 import { median, milliseconds, type Row } from './support';
 
 const NOW = Date.parse('2026-11-24T14:24:00Z');

@@ -1,5 +1,5 @@
 /** How many labelled phrases are read as they are meant, by language; of those kept aside while the rules were written. */
-import { labelled, readAs, type Labelled } from '../test/support/phrases';
+import { labelled, readAs, type Labelled } from '#test/support/phrases';
 import type { Row } from './support';
 
 const NAMES = { de: 'German', fr: 'French', es: 'Spanish', pt: 'Portuguese' } as const;

@@ -1,8 +1,8 @@
 /** What a preview costs beyond the bare conversions in it. */
 import { Temporal } from 'temporal-polyfill';
-import { usualHold } from '../src/core/hold/decide';
-import { previewPlan } from '../src/core/plan/preview';
-import { listZones } from '../src/core/time/zones';
+import { usualHold } from '#core/hold/decide';
+import { previewPlan } from '#core/plan/preview';
+import { listZones } from '#core/time/zones';
 import { median, milliseconds, type Row } from './support';
 
 export function preview(): Row {

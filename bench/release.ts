@@ -1,8 +1,8 @@
 /** How fast and how punctually departures are released. */
 import { spawn } from 'node:child_process';
 import nodemailer from 'nodemailer';
-import { openDesk } from '../src/usecases/desk';
-import { prepareData } from '../src/usecases/prepareData';
+import { openDesk } from '#usecases/desk';
+import { prepareData } from '#usecases/prepareData';
 import {
   median,
   quantile,

@@ -1,10 +1,10 @@
 /** What size costs: the same questions over a thousand and over a million departures. */
 import { sql } from 'drizzle-orm';
-import { listDepartures } from '../src/usecases/departures/departureView';
-import { openDesk, type Desk } from '../src/usecases/desk';
-import { UNSETTLED_STATES } from '../src/core/departure/states';
-import { prepareData } from '../src/usecases/prepareData';
-import { dueNow, nextRelease } from '../src/usecases/release/dueWork';
+import { listDepartures } from '#usecases/departures/departureView';
+import { openDesk, type Desk } from '#usecases/desk';
+import { UNSETTLED_STATES } from '#core/departure/states';
+import { prepareData } from '#usecases/prepareData';
+import { dueNow, nextRelease } from '#usecases/release/dueWork';
 import { median, milliseconds, tempData, type Row } from './support';
 
 /** Fills the tables by SQL alone: a million through the use cases would take hours. */

@@ -4,12 +4,12 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pino from 'pino';
-import { Engine } from '../src/engine/engine';
-import { openDesk, type Desk } from '../src/usecases/desk';
-import { createDraft } from '../src/usecases/messages/createDraft';
-import { scheduleMessage } from '../src/usecases/messages/scheduleMessage';
-import { prepareData } from '../src/usecases/prepareData';
-import { openMailServer } from '../src/usecases/release/mailServer';
+import { Engine } from '#engine/engine';
+import { openDesk, type Desk } from '#usecases/desk';
+import { createDraft } from '#usecases/messages/createDraft';
+import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { prepareData } from '#usecases/prepareData';
+import { openMailServer } from '#usecases/release/mailServer';
 
 /** What was measured, how much, against what, and the ratio of the two. */
 export type Row = [what: string, measured: string, against: string, ratio: string];

@@ -1,6 +1,6 @@
 import PostalMime from 'postal-mime';
 import { describe, expect, it } from 'vitest';
-import { tempDir } from '../test/support/desk';
+import { tempDir } from '#test/support/desk';
 import { composeAnswer } from './answer';
 import { PostOfficeClock } from './clock';
 import { correspondents } from './correspondents';

@@ -82,6 +82,7 @@ const bundleSources = () => [
   ...filesBelow('src'),
   ...filesBelow('postoffice'),
   ...filesBelow('public'),
+  'package.json',
   'package-lock.json',
   'next.config.ts',
   'tsconfig.json',

@@ -1,9 +1,9 @@
 /** The shapes of good answers as Joi schemas, for the OpenAPI document and for the tests that hold us to it. */
 import Joi, { type ObjectSchema, type Schema } from 'joi';
-import { LANGUAGES } from '../core/text/language';
-import { STRANGE } from '../core/message/strange';
-import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
-import { INBOX_GROUPS } from '../core/reply/inboxGroup';
+import { LANGUAGES } from '#core/text/language';
+import { STRANGE } from '#core/message/strange';
+import { DEPARTURE_STATES, PAUSE_CAUSES } from '#core/departure/states';
+import { INBOX_GROUPS } from '#core/reply/inboxGroup';
 import {
   checksOff,
   setAside,

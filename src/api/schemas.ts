@@ -1,14 +1,14 @@
 /** What requests may contain. The same schemas validate and are published in the OpenAPI document. */
 import Joi from 'joi';
-import { COMMANDS } from '../core/commandKeys';
-import { ROW_ACTIONS } from '../core/rowActions';
-import { HOLD_SECONDS, MAX_BODY, MAX_RECIPIENTS, MAX_SUBJECT } from '../core/limits';
-import { LANGUAGES } from '../core/text/language';
-import { IMPORTANCES, SENSITIVITIES } from '../core/message/details';
-import { CHECK_IDS } from '../core/checks/finding';
-import { LONGEST_SET_ASIDE, MOST_SET_ASIDE } from '../core/checks/setAside';
-import { DEPARTURE_STATES, PAUSE_CAUSES } from '../core/departure/states';
-import { isLocal } from '../core/time/wallClock';
+import { COMMANDS } from '#core/commandKeys';
+import { ROW_ACTIONS } from '#core/rowActions';
+import { HOLD_SECONDS, MAX_BODY, MAX_RECIPIENTS, MAX_SUBJECT } from '#core/limits';
+import { LANGUAGES } from '#core/text/language';
+import { IMPORTANCES, SENSITIVITIES } from '#core/message/details';
+import { CHECK_IDS } from '#core/checks/finding';
+import { LONGEST_SET_ASIDE, MOST_SET_ASIDE } from '#core/checks/setAside';
+import { DEPARTURE_STATES, PAUSE_CAUSES } from '#core/departure/states';
+import { isLocal } from '#core/time/wallClock';
 import { looked } from './looked';
 import { zone } from './plans/clockTime';
 import { plan } from './plans/plan';

@@ -2,28 +2,28 @@
  * The shapes of the HTTP API. Instants are ISO 8601 UTC strings; `local` is the wall-clock time in `zone`,
  * without offset.
  */
-import type { DepartureState, PauseCause } from '../core/departure/states';
-import type { OwnKeys } from '../core/commandKeys';
-import type { RowAction } from '../core/rowActions';
-import type { MailingList } from '../core/message/mailingList';
-import type { Strange } from '../core/message/strange';
-import type { Language } from '../core/text/language';
-import type { CheckId } from '../core/checks/finding';
-import type { SetAside } from '../core/checks/setAside';
-import type { QuietHours } from '../core/hold/quietHours';
-import type { HoldRule } from '../core/hold/rule';
-import type { Identity, MessageDetails } from '../core/message/details';
-import type { ReportedAction } from '../core/reply/report';
-import type { Mailbox } from '../core/message/address';
-import type { AnswerTimes } from '../core/people/answerTimes';
-import type { PersonalDate } from '../core/people/personalDate';
-import type { ZoneGuess } from '../core/people/zoneEvidence';
-import type { Choices, IfTheyWriteFirst, Landing, Lateness, Plan, PlanWarning } from '../core/plan/plan';
-import type { DayPart, WorkingWeek } from '../core/time/dayParts';
-import type { Leave } from '../core/time/leave';
-import type { HourCycle } from '../core/time/words';
-import type { InboxGroup } from '../core/reply/inboxGroup';
-import type { TodoMoment } from '../core/todo/todo';
+import type { DepartureState, PauseCause } from '#core/departure/states';
+import type { OwnKeys } from '#core/commandKeys';
+import type { RowAction } from '#core/rowActions';
+import type { MailingList } from '#core/message/mailingList';
+import type { Strange } from '#core/message/strange';
+import type { Language } from '#core/text/language';
+import type { CheckId } from '#core/checks/finding';
+import type { SetAside } from '#core/checks/setAside';
+import type { QuietHours } from '#core/hold/quietHours';
+import type { HoldRule } from '#core/hold/rule';
+import type { Identity, MessageDetails } from '#core/message/details';
+import type { ReportedAction } from '#core/reply/report';
+import type { Mailbox } from '#core/message/address';
+import type { AnswerTimes } from '#core/people/answerTimes';
+import type { PersonalDate } from '#core/people/personalDate';
+import type { ZoneGuess } from '#core/people/zoneEvidence';
+import type { Choices, IfTheyWriteFirst, Landing, Lateness, Plan, PlanWarning } from '#core/plan/plan';
+import type { DayPart, WorkingWeek } from '#core/time/dayParts';
+import type { Leave } from '#core/time/leave';
+import type { HourCycle } from '#core/time/words';
+import type { InboxGroup } from '#core/reply/inboxGroup';
+import type { TodoMoment } from '#core/todo/todo';
 
 export interface ClockJson {
   now: string;
@@ -122,7 +122,7 @@ export interface SuggestionJson {
   preview: PreviewJson;
 }
 
-export type { PhraseResult as PhraseJson } from '../core/phrase/read';
+export type { PhraseResult as PhraseJson } from '#core/phrase/read';
 
 export interface BestJson {
   /** Readers counted: those whose zone is known. */

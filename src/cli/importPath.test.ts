@@ -1,11 +1,11 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';
-import { tempDesk, tempDir } from '../../test/support/desk';
-import { mailOf } from '../../test/support/mail';
-import { mboxEntry } from '../core/formats/mbox';
-import { readImports } from '../usecases/exchange/importMail';
-import { listThreads } from '../usecases/incoming/inbox';
+import { tempDesk, tempDir } from '#test/support/desk';
+import { mailOf } from '#test/support/mail';
+import { mboxEntry } from '#core/formats/mbox';
+import { readImports } from '#usecases/exchange/importMail';
+import { listThreads } from '#usecases/incoming/inbox';
 import { importPath } from './importPath';
 
 it('takes in a folder with what is in it, tells how far it is, and nothing twice', async () => {

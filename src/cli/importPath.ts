@@ -1,8 +1,8 @@
 /** A file or a folder of past mail, taken in piece by piece. */
 import { open, readdir, stat } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import type { Desk } from '../usecases/desk';
-import { beginImport, receiveImport } from '../usecases/exchange/importMail';
+import type { Desk } from '#usecases/desk';
+import { beginImport, receiveImport } from '#usecases/exchange/importMail';
 
 export interface Imported {
   added: number;

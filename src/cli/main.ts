@@ -3,9 +3,9 @@ import { Command } from 'commander';
 import { createWriteStream } from 'node:fs';
 import { resolve } from 'node:path';
 import { once } from 'node:events';
-import { openDesk, type Desk } from '../usecases/desk';
-import { exportMbox } from '../usecases/exchange/exportMail';
-import { closeToOthers } from '../usecases/ownFolder';
+import { openDesk, type Desk } from '#usecases/desk';
+import { exportMbox } from '#usecases/exchange/exportMail';
+import { closeToOthers } from '#usecases/ownFolder';
 import { importPath } from './importPath';
 
 /** What stops a command, in words. */

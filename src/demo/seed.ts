@@ -1,16 +1,16 @@
 /** Filling a new sandbox with the demo world, through the same use cases everyone uses. */
-import { changeSettings } from '../usecases/changeSettings';
-import type { Desk } from '../usecases/desk';
-import { receiveSample, type Sample } from '../usecases/incoming/receiveSample';
-import { markSeen } from '../usecases/incoming/seen';
-import { snooze } from '../usecases/incoming/snooze';
-import { createDraft } from '../usecases/messages/createDraft';
-import { scheduleMessage } from '../usecases/messages/scheduleMessage';
-import { addCorrespondent } from '../usecases/people/correspondents';
-import { saveGroup } from '../usecases/people/groups';
-import { placeInTime } from '../usecases/placeInTime';
-import { addTodo } from '../usecases/todos/todos';
-import { readWeek } from '../core/time/weekText';
+import { changeSettings } from '#usecases/changeSettings';
+import type { Desk } from '#usecases/desk';
+import { receiveSample, type Sample } from '#usecases/incoming/receiveSample';
+import { markSeen } from '#usecases/incoming/seen';
+import { snooze } from '#usecases/incoming/snooze';
+import { createDraft } from '#usecases/messages/createDraft';
+import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { addCorrespondent } from '#usecases/people/correspondents';
+import { saveGroup } from '#usecases/people/groups';
+import { placeInTime } from '#usecases/placeInTime';
+import { addTodo } from '#usecases/todos/todos';
+import { readWeek } from '#core/time/weekText';
 import {
   demoGroups,
   demoPeople,

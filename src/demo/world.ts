@@ -1,7 +1,7 @@
 /** The demo world as data: a made-up museum's registrar, her correspondents, and a day's mail. */
-import type { HoldRule } from '../core/hold/rule';
-import type { PersonalDate } from '../core/people/personalDate';
-import type { Leave } from '../core/time/leave';
+import type { HoldRule } from '#core/hold/rule';
+import type { PersonalDate } from '#core/people/personalDate';
+import type { Leave } from '#core/time/leave';
 
 /** Where the sandbox clock of a new demo begins: the morning of Tuesday 24 November 2026. */
 export const DEMO_MORNING = Date.parse('2026-11-24T07:00:00Z');

@@ -3,22 +3,22 @@
  * nothing that comes in: that is the reader's. All of its state is in the database; the process can end at any moment.
  */
 import type { Logger } from 'pino';
-import { HANDOVER } from '../core/limits';
-import { followClockSet, restartHolds } from '../usecases/clock/clockSet';
-import { shareClock, type OutsideWorld } from '../usecases/clock/outsideWorld';
-import { allDone, delayUntil, giveSignOfLife } from '../usecases/clock/sandbox';
-import { excuseSilence } from '../usecases/departures/editLease';
-import type { Desk } from '../usecases/desk';
-import { diskTrouble, tellDiskTrouble, type DiskTrouble } from '../usecases/diskTrouble';
-import { followCommits, forgetOldChanges } from '../usecases/followChanges';
-import { mailWaits } from '../usecases/incoming/mailWaits';
-import { claimDeparture } from '../usecases/release/claimDeparture';
-import { dueNow, dueSoon, earlier, nextRelease } from '../usecases/release/dueWork';
-import { finishAttempt, recordStage, recoverUnfinished } from '../usecases/release/finishAttempt';
-import type { MailServer } from '../usecases/release/mailServer';
-import { tryServerSoon } from '../usecases/release/serverTrouble';
-import { allWakers } from '../usecases/wakers/registry';
-import { Wakers } from '../usecases/wakers/wakers';
+import { HANDOVER } from '#core/limits';
+import { followClockSet, restartHolds } from '#usecases/clock/clockSet';
+import { shareClock, type OutsideWorld } from '#usecases/clock/outsideWorld';
+import { allDone, delayUntil, giveSignOfLife } from '#usecases/clock/sandbox';
+import { excuseSilence } from '#usecases/departures/editLease';
+import type { Desk } from '#usecases/desk';
+import { diskTrouble, tellDiskTrouble, type DiskTrouble } from '#usecases/diskTrouble';
+import { followCommits, forgetOldChanges } from '#usecases/followChanges';
+import { mailWaits } from '#usecases/incoming/mailWaits';
+import { claimDeparture } from '#usecases/release/claimDeparture';
+import { dueNow, dueSoon, earlier, nextRelease } from '#usecases/release/dueWork';
+import { finishAttempt, recordStage, recoverUnfinished } from '#usecases/release/finishAttempt';
+import type { MailServer } from '#usecases/release/mailServer';
+import { tryServerSoon } from '#usecases/release/serverTrouble';
+import { allWakers } from '#usecases/wakers/registry';
+import { Wakers } from '#usecases/wakers/wakers';
 import { MachineClock } from './machineClock';
 
 export interface EngineParts {

@@ -1,8 +1,8 @@
 /** The engine as a process. */
-import { openOutsideWorld } from '../usecases/clock/outsideWorld';
-import { openDesk } from '../usecases/desk';
-import { openMailServer } from '../usecases/release/mailServer';
-import { runDaemon } from '../usecases/runDaemon';
+import { openOutsideWorld } from '#usecases/clock/outsideWorld';
+import { openDesk } from '#usecases/desk';
+import { openMailServer } from '#usecases/release/mailServer';
+import { runDaemon } from '#usecases/runDaemon';
 import { Engine } from './engine';
 
 runDaemon('engine', (dataDir, log) => {

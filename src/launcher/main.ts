@@ -1,15 +1,15 @@
 /** Starts the product: `demo` with its sandbox and post office, or the real thing. */
 import { resolve } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { DEMO_MORNING, DEMO_START } from '../demo/world';
-import { seedDemo } from '../demo/seed';
-import { AddressError } from '../core/message/address';
-import { UnknownZoneError } from '../core/time/zones';
-import { moveClock, readClock, setClockDown, takeClockUp } from '../usecases/clock/sandbox';
-import { openDesk, type Desk } from '../usecases/desk';
-import { checkMailServerAddress } from '../usecases/release/mailServer';
-import { closeToOthers } from '../usecases/ownFolder';
-import { prepareData, takeFolder, UnusableData } from '../usecases/prepareData';
+import { DEMO_MORNING, DEMO_START } from '#demo/world';
+import { seedDemo } from '#demo/seed';
+import { AddressError } from '#core/message/address';
+import { UnknownZoneError } from '#core/time/zones';
+import { moveClock, readClock, setClockDown, takeClockUp } from '#usecases/clock/sandbox';
+import { openDesk, type Desk } from '#usecases/desk';
+import { checkMailServerAddress } from '#usecases/release/mailServer';
+import { closeToOthers } from '#usecases/ownFolder';
+import { prepareData, takeFolder, UnusableData } from '#usecases/prepareData';
 import { Children, type ChildSpec } from './children';
 import { assertFree, freePort } from './ports';
 

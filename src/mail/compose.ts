@@ -2,9 +2,9 @@
 import MailComposer from 'nodemailer/lib/mail-composer';
 import type { Attachment } from 'nodemailer/lib/mailer';
 import { randomUUID } from 'node:crypto';
-import type { Mailbox } from '../core/message/address';
-import type { Importance, Sensitivity } from '../core/message/details';
-import { parseMessageIds } from '../core/reply/threading';
+import type { Mailbox } from '#core/message/address';
+import type { Importance, Sensitivity } from '#core/message/details';
+import { parseMessageIds } from '#core/reply/threading';
 import { LONGEST_LINE, parameter, phrase, textValue } from './headerValues';
 
 type Addressee = Omit<Mailbox, 'group'>;

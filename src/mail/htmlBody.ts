@@ -1,7 +1,7 @@
 /** The HTML of a message as it is shown in a frame of its own: only what is harmless of it. */
 import sanitize from 'sanitize-html';
-import { PICTURE_TYPES } from '../core/message/attachment';
-import { READING } from '../core/limits';
+import { PICTURE_TYPES } from '#core/message/attachment';
+import { READING } from '#core/limits';
 import { shapeOf } from './htmlShape';
 import { misleadingLinks, withTargets } from './linkTargets';
 import { localStyle } from './localStyle';

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { READING } from '../core/limits';
+import { READING } from '#core/limits';
 import { shapeOf } from './htmlShape';
 import { plainText } from './plainText';
 

@@ -1,6 +1,6 @@
 /** What HTML from outside is like, in one pass over its signs: no tree is built, so no depth and no size can stop it. */
 import { Tokenizer } from 'htmlparser2';
-import { READING } from '../core/limits';
+import { READING } from '#core/limits';
 
 const VOID = /^(?:area|base|br|col|embed|hr|img|input|link|meta|param|source|track|wbr)$/;
 /** Ended by the next of their kind, mostly without a word. */

@@ -1,6 +1,6 @@
 /** Links of a message in HTML whose words name another address than the one they lead to. */
 import { Parser } from 'htmlparser2';
-import { leadsElsewhere } from '../core/message/links';
+import { leadsElsewhere } from '#core/message/links';
 
 export interface MisleadingLink {
   /** Where it ends in the HTML. */

@@ -1,7 +1,7 @@
 /** Mail comes in by LMTP (RFC 2033): for each recipient one answer, 250 only once the message is kept. */
 import { SMTPServer } from 'smtp-server';
 import type { AddressInfo } from 'node:net';
-import { INTAKE } from '../core/limits';
+import { INTAKE } from '#core/limits';
 
 export interface LmtpIntake {
   readonly port: number;

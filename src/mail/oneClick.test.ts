@@ -3,7 +3,7 @@ import { createServer } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import { dkimSign } from 'mailauth/lib/dkim/sign';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import { CERTIFICATE } from '../../test/support/certificate';
+import { CERTIFICATE } from '#test/support/certificate';
 import { isAnsweredFor, postOneClick, type Resolver } from './oneClick';
 
 const { privateKey, publicKey } = generateKeyPairSync('rsa', {

@@ -4,7 +4,7 @@ import { dkimVerify } from 'mailauth/lib/dkim/verify';
 import { lookup, type LookupAddress, type LookupOptions } from 'node:dns';
 import { resolve } from 'node:dns/promises';
 import { request, type RequestOptions } from 'node:https';
-import { ONE_CLICK } from '../core/message/mailingList';
+import { ONE_CLICK } from '#core/message/mailingList';
 
 /** Looks up a record of the domain name system. */
 export type Resolver = (name: string, type: string) => Promise<string[][]>;

@@ -1,14 +1,14 @@
 /** An incoming message as data. */
 import PostalMime, { type Address, type Attachment, type Email } from 'postal-mime';
-import { READING } from '../core/limits';
-import type { Mailbox } from '../core/message/address';
-import { mediaType, safeFileName } from '../core/message/attachment';
-import { askedDetails, type AskedDetails } from '../core/message/details';
-import { readMailingList, type MailingList } from '../core/message/mailingList';
-import type { Strange } from '../core/message/strange';
-import { isAutomatic } from '../core/reply/automatic';
-import { readReport, type MessageReport } from '../core/reply/report';
-import { parseMessageIds } from '../core/reply/threading';
+import { READING } from '#core/limits';
+import type { Mailbox } from '#core/message/address';
+import { mediaType, safeFileName } from '#core/message/attachment';
+import { askedDetails, type AskedDetails } from '#core/message/details';
+import { readMailingList, type MailingList } from '#core/message/mailingList';
+import type { Strange } from '#core/message/strange';
+import { isAutomatic } from '#core/reply/automatic';
+import { readReport, type MessageReport } from '#core/reply/report';
+import { parseMessageIds } from '#core/reply/threading';
 import { plainText } from './plainText';
 import { decodeAsTheStandardSays } from './windows1252';
 

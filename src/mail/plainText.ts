@@ -1,6 +1,6 @@
 /** The readable plain form of HTML. */
 import { convert } from 'html-to-text';
-import { READING } from '../core/limits';
+import { READING } from '#core/limits';
 import { shapeOf } from './htmlShape';
 
 /** Text of an HTML body: links keep their targets, pictures are left out, lines are not re-wrapped. */

@@ -2,10 +2,10 @@
  * Reading whatever comes as a message, with all that has to be computed from its bytes. What cannot be parsed is a
  * message all the same, with what can be told of it.
  */
-import { linkedPages } from '../core/message/links';
-import { READING } from '../core/limits';
-import { askedDetails } from '../core/message/details';
-import type { Strange } from '../core/message/strange';
+import { linkedPages } from '#core/message/links';
+import { READING } from '#core/limits';
+import { askedDetails } from '#core/message/details';
+import type { Strange } from '#core/message/strange';
 import { parseMessage, type IncomingMessage } from './parse';
 import { digestOf, saysTheSame } from './saysTheSame';
 

@@ -1,9 +1,9 @@
 import { once } from 'node:events';
 import { connect, createServer, type Socket } from 'node:net';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import { reply, startSink } from '../../test/support/sink';
-import { until } from '../../test/support/until';
-import type { AttemptStage } from '../core/departure/outcome';
+import { reply, startSink } from '#test/support/sink';
+import { until } from '#test/support/until';
+import type { AttemptStage } from '#core/departure/outcome';
 import { openLmtpIntake } from './lmtpIntake';
 import { SmtpPool } from './smtpPool';
 import { parseSmtpUrl } from './smtpUrl';

@@ -3,8 +3,8 @@ import SMTPConnection, { type SMTPEnvelope } from 'nodemailer/lib/smtp-connectio
 import { Readable } from 'node:stream';
 import { domainToASCII } from 'node:url';
 import PQueue from 'p-queue';
-import { isVerdict, replyStatus, type AttemptStage, type RecipientOutcome } from '../core/departure/outcome';
-import { HANDOVER } from '../core/limits';
+import { isVerdict, replyStatus, type AttemptStage, type RecipientOutcome } from '#core/departure/outcome';
+import { HANDOVER } from '#core/limits';
 import { serverWords, shownReply, type ConnectionError } from './serverWords';
 import type { SmtpServer } from './smtpUrl';
 

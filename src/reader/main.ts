@@ -1,6 +1,6 @@
 /** The reader as a process. */
-import { openDesk } from '../usecases/desk';
-import { runDaemon } from '../usecases/runDaemon';
+import { openDesk } from '#usecases/desk';
+import { runDaemon } from '#usecases/runDaemon';
 import { Reader } from './reader';
 
 runDaemon('reader', async (dataDir, log) => {

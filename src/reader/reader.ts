@@ -3,18 +3,13 @@
  * afterwards. All of its state is in the database; the process can end at any moment.
  */
 import type { Logger } from 'pino';
-import { ReadingPool } from '../reading/pool';
-import type { Desk } from '../usecases/desk';
-import { forgetBrokenOff } from '../usecases/incoming/arrive';
-import { endReaderLife, giveReaderLife } from '../usecases/readerLife';
-import { indexSome } from '../usecases/search/indexByAndBy';
-import { openIntake, type Intake } from '../usecases/incoming/openIntake';
-import {
-  arrivalsToRead,
-  readArrival,
-  readStrangeAnew,
-  type Arrival,
-} from '../usecases/incoming/readArrivals';
+import { ReadingPool } from '#reading/pool';
+import type { Desk } from '#usecases/desk';
+import { forgetBrokenOff } from '#usecases/incoming/arrive';
+import { endReaderLife, giveReaderLife } from '#usecases/readerLife';
+import { indexSome } from '#usecases/search/indexByAndBy';
+import { openIntake, type Intake } from '#usecases/incoming/openIntake';
+import { arrivalsToRead, readArrival, readStrangeAnew, type Arrival } from '#usecases/incoming/readArrivals';
 
 export interface ReaderParts {
   desk: Desk;

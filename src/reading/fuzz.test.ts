@@ -1,18 +1,18 @@
 /** Readers given what nobody would write: pieces of real things, put together, cut, doubled and changed. */
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
-import { greedyFiles, greedyMail } from '../../test/support/greedy';
-import { hostileMail } from '../../test/support/hostile';
-import { mailOf } from '../../test/support/mail';
-import { readCsv } from '../core/formats/csv';
-import { HolidayFileError, readHolidayFile } from '../core/formats/holidayFile';
-import { BEFORE, beginsIn, splitMbox } from '../core/formats/mbox';
-import { readTodoFile, TodoFileError } from '../core/formats/todoFile';
-import { readVcards } from '../core/formats/vcard';
-import { READING } from '../core/limits';
-import { htmlBody, layoutOf } from '../mail/htmlBody';
-import { readFiled, readHead, readMail } from '../mail/readMail';
-import { hitsOf } from '../../test/support/hits';
+import { greedyFiles, greedyMail } from '#test/support/greedy';
+import { hostileMail } from '#test/support/hostile';
+import { mailOf } from '#test/support/mail';
+import { readCsv } from '#core/formats/csv';
+import { HolidayFileError, readHolidayFile } from '#core/formats/holidayFile';
+import { BEFORE, beginsIn, splitMbox } from '#core/formats/mbox';
+import { readTodoFile, TodoFileError } from '#core/formats/todoFile';
+import { readVcards } from '#core/formats/vcard';
+import { READING } from '#core/limits';
+import { htmlBody, layoutOf } from '#mail/htmlBody';
+import { readFiled, readHead, readMail } from '#mail/readMail';
+import { hitsOf } from '#test/support/hits';
 
 const SMALL = 600;
 

@@ -1,7 +1,7 @@
 /** Reading apart: what it may take, and that nothing that is read gets hold of whoever asked. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import { until } from '../../test/support/until';
+import { until } from '#test/support/until';
 import { ReadingPool, Stopped, TooStrange, Unreadable } from './pool';
 
 function pool(size = 1): ReadingPool {

@@ -4,7 +4,7 @@
  */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { EFFORT } from '../core/limits';
+import { EFFORT } from '#core/limits';
 import type { ReadingAnswer, ReadingInput, ReadingKind } from './readings';
 
 /** Told to a process. */

@@ -15,23 +15,23 @@ const later =
 
 export const readings = {
   /** A message that came in, whatever it is. */
-  message: later(async () => (await import('../mail/readMail')).readMail),
+  message: later(async () => (await import('#mail/readMail')).readMail),
   /** What the header of a message says that is too strange as a whole. */
-  head: later(async () => (await import('../mail/readMail')).readHead),
+  head: later(async () => (await import('#mail/readMail')).readHead),
   /** Messages of a file. */
-  filed: later(async () => (await import('../mail/readMail')).readFiled),
+  filed: later(async () => (await import('#mail/readMail')).readFiled),
   /** Attachments of a source. */
-  parts: later(async () => (await import('../mail/parse')).parseAttachments),
+  parts: later(async () => (await import('#mail/parse')).parseAttachments),
   /** HTML for a frame of its own. */
-  html: later(async () => (await import('../mail/htmlBody')).htmlBody),
+  html: later(async () => (await import('#mail/htmlBody')).htmlBody),
   /** What of HTML is not shown. */
-  layout: later(async () => (await import('../mail/htmlBody')).layoutOf),
+  layout: later(async () => (await import('#mail/htmlBody')).layoutOf),
   /** The words of HTML. */
-  plain: later(async () => (await import('../mail/plainText')).plainText),
-  vcard: later(async () => (await import('../core/formats/vcard')).readVcards),
-  csv: later(async () => (await import('../core/formats/csv')).readCsv),
-  holidays: later(async () => (await import('../core/formats/holidayFile')).readHolidayFile),
-  todos: later(async () => (await import('../core/formats/todoFile')).readTodoFile),
+  plain: later(async () => (await import('#mail/plainText')).plainText),
+  vcard: later(async () => (await import('#core/formats/vcard')).readVcards),
+  csv: later(async () => (await import('#core/formats/csv')).readCsv),
+  holidays: later(async () => (await import('#core/formats/holidayFile')).readHolidayFile),
+  todos: later(async () => (await import('#core/formats/todoFile')).readTodoFile),
 };
 
 export type Readings = typeof readings;

@@ -1,6 +1,6 @@
 /** Answers given before anything else has a say. */
 import type { ServerResponse } from 'node:http';
-import { problem } from '../api/problem';
+import { problem } from '#api/problem';
 
 /** A problem document (RFC 9457). */
 export function answer(

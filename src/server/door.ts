@@ -4,9 +4,9 @@
  */
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import proxyAddr from 'proxy-addr';
-import { endSession, Sessions, SESSION_MS } from '../usecases/sessions/sessions';
-import { NotFound } from '../usecases/errors';
-import type { Desk } from '../usecases/desk';
+import { endSession, Sessions, SESSION_MS } from '#usecases/sessions/sessions';
+import { NotFound } from '#usecases/errors';
+import type { Desk } from '#usecases/desk';
 import { answer } from './answer';
 import { SIGN_IN } from './openFiles';
 import { Patience, sourceOf } from './patience';

@@ -1,8 +1,8 @@
 /** Live updates: one hub per process, server-sent events to every browser (HTML Living Standard §9.2). */
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import type { Desk } from '../usecases/desk';
-import { followChanges, missedChanges, type Change, type Follower } from '../usecases/followChanges';
-import { healthMark } from '../usecases/health';
+import type { Desk } from '#usecases/desk';
+import { followChanges, missedChanges, type Change, type Follower } from '#usecases/followChanges';
+import { healthMark } from '#usecases/health';
 
 const HEARTBEAT_MS = 20_000;
 const WATCH_MS = 500;

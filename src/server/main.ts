@@ -1,10 +1,10 @@
 /** The web part as a process: Next with live updates, sessions and headers around it. */
 import next from 'next';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
-import { openDesk, type Desk } from '../usecases/desk';
-import { diskWords } from '../usecases/diskTrouble';
-import { openLog } from '../usecases/openLog';
-import { closeToOthers } from '../usecases/ownFolder';
+import { openDesk, type Desk } from '#usecases/desk';
+import { diskWords } from '#usecases/diskTrouble';
+import { openLog } from '#usecases/openLog';
+import { closeToOthers } from '#usecases/ownFolder';
 import { answer, plainNotFound } from './answer';
 import { Door, type Admitted } from './door';
 import { localHost, ownHosts, refusal } from './guard';

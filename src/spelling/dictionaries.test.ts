@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Language } from '../core/text/language';
+import type { Language } from '#core/text/language';
 import { unknownWords } from './dictionaries';
 
 it.each<[Language, string, string]>([

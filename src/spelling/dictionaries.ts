@@ -1,6 +1,6 @@
 /** The dictionaries: Hunspell's, one a language, opened when first asked. */
 import { createHunspellFromStrings, type Hunspell } from 'hunspell-wasm';
-import type { Language } from '../core/text/language';
+import type { Language } from '#core/text/language';
 
 const open = new Map<Language, Promise<Hunspell>>();
 

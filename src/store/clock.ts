@@ -1,6 +1,6 @@
 /** The sandbox clock's row. */
 import { eq } from 'drizzle-orm';
-import { withDue, type SandboxClock } from '../core/time/sandboxClock';
+import { withDue, type SandboxClock } from '#core/time/sandboxClock';
 import { noteChange } from './journal';
 import { clock } from './schema';
 import { built } from './built';

@@ -1,6 +1,6 @@
 /** The people one writes with. */
 import { eq, inArray, sql } from 'drizzle-orm';
-import { addressKey } from '../core/message/address';
+import { addressKey } from '#core/message/address';
 import { correspondentAddresses, correspondents } from './schema';
 import { built } from './built';
 import type { Reading, Tx } from './store';

@@ -1,7 +1,7 @@
 /** What I have done with messages: answered, passed on, and what of mine is still to leave in their threads. */
 import { sql } from 'drizzle-orm';
 import { built } from './built';
-import { UNSETTLED_STATES } from '../core/departure/states';
+import { UNSETTLED_STATES } from '#core/departure/states';
 import type { Reading } from './store';
 
 export interface Dealings {

@@ -16,13 +16,13 @@ import {
   sql,
   type SQL,
 } from 'drizzle-orm';
-import { addressKey } from '../core/message/address';
-import { PENDING_STATES, UNSETTLED_STATES, type DepartureState } from '../core/departure/states';
-import type { AttemptStage, RecipientOutcome } from '../core/departure/outcome';
+import { addressKey } from '#core/message/address';
+import { PENDING_STATES, UNSETTLED_STATES, type DepartureState } from '#core/departure/states';
+import type { AttemptStage, RecipientOutcome } from '#core/departure/outcome';
 import { deliveries, departures, frozen, messages } from './schema';
 import { built, builtBy, columnsOf, placeholders } from './built';
 import type { Reading, Tx } from './store';
-import type { SearchQuery } from '../core/search/query';
+import type { SearchQuery } from '#core/search/query';
 import { messageFits } from './search';
 
 export type Departure = typeof departures.$inferSelect;

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { tempDesk } from '../../test/support/desk';
+import { tempDesk } from '#test/support/desk';
 import { insertMany } from './many';
 import { noteMet, searchMet } from './metAddresses';
 

@@ -1,6 +1,6 @@
 /** Finding words in a column, without case and marks, in whatever letters. */
 import { sql, type SQL } from 'drizzle-orm';
-import { folded } from '../core/text/folded';
+import { folded } from '#core/text/folded';
 
 /** For {@link mentions}. */
 export const likePattern = (words: string) =>

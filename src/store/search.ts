@@ -1,10 +1,10 @@
 /** The full-text index: keeping it, and finding in it. */
 import { sql, type SQL } from 'drizzle-orm';
-import type { SearchField, SearchQuery, SearchState, SearchTerm } from '../core/search/query';
-import { PENDING_STATES } from '../core/departure/states';
-import { READING } from '../core/limits';
-import { folded } from '../core/text/folded';
-import { spaced } from '../core/text/spaced';
+import type { SearchField, SearchQuery, SearchState, SearchTerm } from '#core/search/query';
+import { PENDING_STATES } from '#core/departure/states';
+import { READING } from '#core/limits';
+import { folded } from '#core/text/folded';
+import { spaced } from '#core/text/spaced';
 import type { Database } from 'better-sqlite3';
 import { built } from './built';
 import type { Reading, Tx } from './store';

@@ -1,16 +1,16 @@
 /** Settings and the nature of the database. */
 import { eq } from 'drizzle-orm';
-import type { CheckId } from '../core/checks/finding';
-import type { SetAside } from '../core/checks/setAside';
-import type { OwnKeys } from '../core/commandKeys';
-import type { RowAction } from '../core/rowActions';
-import type { QuietHours } from '../core/hold/quietHours';
-import type { Identity } from '../core/message/details';
-import type { HoldRule } from '../core/hold/rule';
-import type { WorkingWeek } from '../core/time/dayParts';
-import type { Language } from '../core/text/language';
-import type { Leave } from '../core/time/leave';
-import type { HourCycle } from '../core/time/words';
+import type { CheckId } from '#core/checks/finding';
+import type { SetAside } from '#core/checks/setAside';
+import type { OwnKeys } from '#core/commandKeys';
+import type { RowAction } from '#core/rowActions';
+import type { QuietHours } from '#core/hold/quietHours';
+import type { Identity } from '#core/message/details';
+import type { HoldRule } from '#core/hold/rule';
+import type { WorkingWeek } from '#core/time/dayParts';
+import type { Language } from '#core/text/language';
+import type { Leave } from '#core/time/leave';
+import type { HourCycle } from '#core/time/words';
 import { meta, settings } from './schema';
 import { built } from './built';
 import type { Reading, Tx } from './store';

@@ -4,8 +4,8 @@ import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { folded } from '../core/text/folded';
-import { spaced } from '../core/text/spaced';
+import { folded } from '#core/text/folded';
+import { spaced } from '#core/text/spaced';
 import * as schema from './schema';
 
 type Schema = typeof schema;

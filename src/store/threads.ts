@@ -1,6 +1,6 @@
 /** Threads: which one a message belongs to, and the pages of those in one place. */
 import { and, desc, eq, gt, inArray, isNull, not, sql, type SQL } from 'drizzle-orm';
-import { folded } from '../core/text/folded';
+import { folded } from '#core/text/folded';
 import { messages, recipients, threads } from './schema';
 import { among, built, builtBy, placeholders } from './built';
 import type { Reading, Tx } from './store';

@@ -1,6 +1,6 @@
 /** Words I use: those of subjects, and of what I have sent more than once. */
 import { sql } from 'drizzle-orm';
-import { spaced } from '../core/text/spaced';
+import { spaced } from '#core/text/spaced';
 import type { Reading } from './store';
 
 /** So many messages with a word are looked at. */

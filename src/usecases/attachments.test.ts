@@ -1,8 +1,8 @@
 /** Attachments, receipts and copies, by the use cases. */
 import { describe, expect, it } from 'vitest';
-import { tempDesk, inboxOf } from '../../test/support/desk';
-import { attachmentsOf } from '../store/attachments';
-import { frozenOf } from '../store/departures';
+import { tempDesk, inboxOf } from '#test/support/desk';
+import { attachmentsOf } from '#store/attachments';
+import { frozenOf } from '#store/departures';
 import { changeSettings } from './changeSettings';
 import type { Desk } from './desk';
 import { readDeparture } from './departures/departureView';

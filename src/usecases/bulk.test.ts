@@ -1,7 +1,7 @@
 /** One thing done to several departures, and finding them. */
 import { expect, it } from 'vitest';
-import { NOW, tempDesk } from '../../test/support/desk';
-import type { Plan } from '../core/plan/plan';
+import { NOW, tempDesk } from '#test/support/desk';
+import type { Plan } from '#core/plan/plan';
 import { bulk } from './departures/bulk';
 import { listDepartures, readDeparture } from './departures/departureView';
 import type { Desk } from './desk';

@@ -1,9 +1,9 @@
 /** Settings: reading is {@link Desk.settings}; changes apply at once. */
-import { AddressError, parseMailbox } from '../core/message/address';
-import { whyNoKeys } from '../core/commandKeys';
-import { whyNoHold } from '../core/hold/length';
-import { noteChange } from '../store/journal';
-import { writeSettings, type Settings } from '../store/settings';
+import { AddressError, parseMailbox } from '#core/message/address';
+import { whyNoKeys } from '#core/commandKeys';
+import { whyNoHold } from '#core/hold/length';
+import { noteChange } from '#store/journal';
+import { writeSettings, type Settings } from '#store/settings';
 import { oneLine } from './messages/draftInput';
 import type { Desk } from './desk';
 import { Invalid } from './errors';

@@ -1,10 +1,10 @@
 /** The settings of a desk whose person has chosen nothing. */
-import { HOLD_SECONDS } from '../core/limits';
-import { usualQuietHours } from '../core/hold/quietHours';
-import { parseMailbox } from '../core/message/address';
-import { SENT_FOLDER } from '../core/message/details';
-import { canonicalZone } from '../core/time/zones';
-import type { Settings } from '../store/settings';
+import { HOLD_SECONDS } from '#core/limits';
+import { usualQuietHours } from '#core/hold/quietHours';
+import { parseMailbox } from '#core/message/address';
+import { SENT_FOLDER } from '#core/message/details';
+import { canonicalZone } from '#core/time/zones';
+import type { Settings } from '#store/settings';
 
 /** @throws AddressError or UnknownZoneError where OAK_FROM or OAK_ZONE cannot be used */
 export function defaultSettings(): Settings {

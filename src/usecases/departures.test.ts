@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { NOW, tempDesk } from '../../test/support/desk';
-import type { RecipientOutcome } from '../core/departure/outcome';
-import { historyOf, lastSeq } from '../store/journal';
-import { loadClock } from '../store/clock';
+import { NOW, tempDesk } from '#test/support/desk';
+import type { RecipientOutcome } from '#core/departure/outcome';
+import { historyOf, lastSeq } from '#store/journal';
+import { loadClock } from '#store/clock';
 import { moveDeparture, releaseNow, retryDeparture, settleDeparture } from './departures/changeDeparture';
 import { takeBack } from './departures/takeBack';
 import { listDepartures, readDeparture } from './departures/departureView';

@@ -1,10 +1,10 @@
 /** The desk: everything a use case needs, opened once a process. */
-import { readSandbox } from '../core/time/sandboxClock';
-import { loadClock } from '../store/clock';
-import { GroupCommit } from '../store/groupCommit';
-import { lastBeat } from '../store/heartbeat';
-import { readSettings, storeKind, type Settings } from '../store/settings';
-import { databasePath, openStore, type Reading, type Store } from '../store/store';
+import { readSandbox } from '#core/time/sandboxClock';
+import { loadClock } from '#store/clock';
+import { GroupCommit } from '#store/groupCommit';
+import { lastBeat } from '#store/heartbeat';
+import { readSettings, storeKind, type Settings } from '#store/settings';
+import { databasePath, openStore, type Reading, type Store } from '#store/store';
 import { defaultSettings } from './defaultSettings';
 
 export interface Desk {

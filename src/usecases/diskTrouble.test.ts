@@ -1,8 +1,8 @@
 /** Bad days of the disk: said with the file and the reason, and nothing touched. */
 import { chmodSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { tempDesk, tempDir } from '../../test/support/desk';
-import { databasePath } from '../store/store';
+import { tempDesk, tempDir } from '#test/support/desk';
+import { databasePath } from '#store/store';
 import { diskWords } from './diskTrouble';
 import { createDraft } from './messages/createDraft';
 import { listDrafts } from './messages/readMessage';

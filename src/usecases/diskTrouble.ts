@@ -1,6 +1,6 @@
 /** What a failure of the disk or of the database file means, in words for the person. */
 
-import { notedTrouble, noteTrouble } from '../store/heartbeat';
+import { notedTrouble, noteTrouble } from '#store/heartbeat';
 import type { Desk } from './desk';
 
 export const DISK_TROUBLES = ['full', 'read-only', 'failing', 'damaged', 'busy'] as const;

@@ -1,8 +1,8 @@
 /** Noticing what other processes, and this one, have changed. */
-import { changesAfter, lastSeq, MOST_CHANGES, pruneChanges, type Change } from '../store/journal';
+import { changesAfter, lastSeq, MOST_CHANGES, pruneChanges, type Change } from '#store/journal';
 import type { Desk } from './desk';
 
-export type { Change } from '../store/journal';
+export type { Change } from '#store/journal';
 
 export interface Follower {
   /** The `seq` of the newest change known. */

@@ -1,13 +1,13 @@
 /** Whether the product is at work, and what keeps it from working. */
-import { arrivalsWaiting } from '../store/arrivals';
-import { countDue } from '../store/departures';
-import { lastBeat } from '../store/heartbeat';
-import { loadTrouble } from '../store/mailServer';
+import { arrivalsWaiting } from '#store/arrivals';
+import { countDue } from '#store/departures';
+import { lastBeat } from '#store/heartbeat';
+import { loadTrouble } from '#store/mailServer';
 import { SILENCE_MS, type Desk } from './desk';
 import { diskTroubleNow, ENGINE_DISK_WORDS } from './diskTrouble';
 import { isBeingTried } from './release/serverTrouble';
 import { failureWords } from './wakers/registry';
-import { wakerTroublesIn } from '../store/wakerTroubles';
+import { wakerTroublesIn } from '#store/wakerTroubles';
 
 export interface Health {
   engine: {

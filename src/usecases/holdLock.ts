@@ -1,7 +1,7 @@
 /** Being the one engine, reader or launcher of a data folder. */
-import { takeLock, type Lock, type Single } from '../store/lock';
+import { takeLock, type Lock, type Single } from '#store/lock';
 
-export type { Lock } from '../store/lock';
+export type { Lock } from '#store/lock';
 
 /** A crashed one's lock is freed at once; one that is ending needs a moment. */
 const PATIENCE_MS = 5000;

@@ -1,9 +1,9 @@
 /** Hold rules and quiet hours, from settings to what becomes of a message. */
 import { describe, expect, it } from 'vitest';
-import { tempDesk } from '../../test/support/desk';
-import { usualQuietHours } from '../core/hold/quietHours';
-import type { HoldRule } from '../core/hold/rule';
-import { toInstant, toLocal } from '../core/time/wallClock';
+import { tempDesk } from '#test/support/desk';
+import { usualQuietHours } from '#core/hold/quietHours';
+import type { HoldRule } from '#core/hold/rule';
+import { toInstant, toLocal } from '#core/time/wallClock';
 import { changeSettings } from './changeSettings';
 import { approveDeparture, moveDeparture, releaseNow, resumeDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { tempDesk } from '../../test/support/desk';
-import { hostileMail } from '../../test/support/hostile';
-import { hitsOf } from '../../test/support/hits';
+import { tempDesk } from '#test/support/desk';
+import { hostileMail } from '#test/support/hostile';
+import { hitsOf } from '#test/support/hits';
 import { listThreads } from './incoming/inbox';
 import { receiveMail } from './incoming/receiveMail';
 import { readHtml, readMessage, readSource } from './messages/readMessage';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { tempDesk, inboxOf } from '../../test/support/desk';
-import { mailOf } from '../../test/support/mail';
+import { tempDesk, inboxOf } from '#test/support/desk';
+import { mailOf } from '#test/support/mail';
 import { moveClock } from './clock/sandbox';
 import type { Desk } from './desk';
 import { Invalid, Refused } from './errors';

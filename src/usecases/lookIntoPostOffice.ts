@@ -1,16 +1,16 @@
 /** Looking into the post office's mailboxes, and asking it to misbehave, in the demo. */
-import { noteChange } from '../store/journal';
+import { noteChange } from '#store/journal';
 import {
   PostOfficeClient,
   type MailboxMessage,
   type MailboxSummary,
   type PostOfficeFaults,
-} from '../mail/postOffice';
+} from '#mail/postOffice';
 import { shareClock } from './clock/outsideWorld';
 import type { Desk } from './desk';
 import { NotFound } from './errors';
 
-export type { PostOfficeFaults } from '../mail/postOffice';
+export type { PostOfficeFaults } from '#mail/postOffice';
 
 function client(): PostOfficeClient {
   const url = process.env.OAK_POSTOFFICE_URL;

@@ -1,11 +1,11 @@
 /** Copies, groups, readers who write first, lateness, and what is warned of. */
 import { describe, expect, it } from 'vitest';
-import { NOW, tempDesk } from '../../test/support/desk';
-import { mailOf } from '../../test/support/mail';
-import type { Language } from '../core/text/language';
-import type { Choices, Plan } from '../core/plan/plan';
-import { readWeek } from '../core/time/weekText';
-import { toLocal } from '../core/time/wallClock';
+import { NOW, tempDesk } from '#test/support/desk';
+import { mailOf } from '#test/support/mail';
+import type { Language } from '#core/text/language';
+import type { Choices, Plan } from '#core/plan/plan';
+import { readWeek } from '#core/time/weekText';
+import { toLocal } from '#core/time/wallClock';
 import { moveDeparture } from './departures/changeDeparture';
 import { readDeparture, readDeparturesOf } from './departures/departureView';
 import { closeEditing, openForEditing } from './departures/editLease';

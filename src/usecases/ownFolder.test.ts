@@ -1,7 +1,7 @@
 import { chmodSync, mkdirSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';
-import { tempDir } from '../../test/support/desk';
+import { tempDir } from '#test/support/desk';
 import { closeFolder } from './ownFolder';
 
 const mode = (path: string) => (statSync(path).mode & 0o777).toString(8);

@@ -1,6 +1,6 @@
 /** Giving a message that was taken in late the time it belongs to: for seeding and for imports. */
-import { noteChange } from '../store/journal';
-import { findMessage, swapMessage } from '../store/messages';
+import { noteChange } from '#store/journal';
+import { findMessage, swapMessage } from '#store/messages';
 import type { Desk } from './desk';
 import { NotFound } from './errors';
 

@@ -1,12 +1,12 @@
 /** Making and marking the database before any process opens it. */
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
-import { checkFile } from '../store/checkFile';
-import { markStoreKind, storeKind, type StoreKind } from '../store/settings';
-import { saveClock } from '../store/clock';
-import { saysTheSame } from '../mail/saysTheSame';
-import { setDigest, sourceOf, undigested } from '../store/sources';
-import { databasePath, migrateStore, openStore, type Store } from '../store/store';
+import { checkFile } from '#store/checkFile';
+import { markStoreKind, storeKind, type StoreKind } from '#store/settings';
+import { saveClock } from '#store/clock';
+import { saysTheSame } from '#mail/saysTheSame';
+import { setDigest, sourceOf, undigested } from '#store/sources';
+import { databasePath, migrateStore, openStore, type Store } from '#store/store';
 import { diskTrouble } from './diskTrouble';
 import { holdLock, type Lock } from './holdLock';
 import { closeFolder } from './ownFolder';

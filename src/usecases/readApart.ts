@@ -1,6 +1,6 @@
 /** Reading what came from outside, by a process of its own, for somebody who waits for it. */
-import { isStopped, isTooStrange, isUnreadable, longMs, reading, type ReadingOptions } from '../reading/pool';
-import type { ReadingAnswer, ReadingInput, ReadingKind } from '../reading/readings';
+import { isStopped, isTooStrange, isUnreadable, longMs, reading, type ReadingOptions } from '#reading/pool';
+import type { ReadingAnswer, ReadingInput, ReadingKind } from '#reading/readings';
 import { Invalid, Refused } from './errors';
 
 /**

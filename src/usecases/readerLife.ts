@@ -1,5 +1,5 @@
 /** The reader's sign of life. */
-import { beat, stopBeating } from '../store/heartbeat';
+import { beat, stopBeating } from '#store/heartbeat';
 import type { Desk } from './desk';
 
 export const giveReaderLife = ({ dataDir }: Desk): void => beat(dataDir, 'reader');

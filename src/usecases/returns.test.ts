@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { inboxOf, NOW, tempDesk } from '../../test/support/desk';
-import { mailOf, type MailParts } from '../../test/support/mail';
-import { toLocal } from '../core/time/wallClock';
+import { inboxOf, NOW, tempDesk } from '#test/support/desk';
+import { mailOf, type MailParts } from '#test/support/mail';
+import { toLocal } from '#core/time/wallClock';
 import { moveClock } from './clock/sandbox';
 import type { Desk } from './desk';
 import { Invalid, NotFound, Refused, Stale } from './errors';

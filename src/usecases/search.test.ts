@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { tempDesk, NOW } from '../../test/support/desk';
-import { mailOf, type MailParts } from '../../test/support/mail';
+import { tempDesk, NOW } from '#test/support/desk';
+import { mailOf, type MailParts } from '#test/support/mail';
 import { listDepartures } from './departures/departureView';
 import type { Desk } from './desk';
 import { Invalid } from './errors';

@@ -1,5 +1,5 @@
 /** A message to myself, to see whether the mail server works. */
-import type { Departure } from '../store/departures';
+import type { Departure } from '#store/departures';
 import { releaseNow } from './departures/changeDeparture';
 import type { Desk } from './desk';
 import { Invalid } from './errors';

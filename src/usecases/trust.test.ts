@@ -1,10 +1,10 @@
 /** Stopping, editing, lateness, a server out of reach, and what is in doubt. */
 import { describe, expect, it, vi } from 'vitest';
-import { NOW, tempDesk } from '../../test/support/desk';
-import { historyWords } from '../core/departure/history';
-import { findDeparture } from '../store/departures';
-import { lastSeq, noteChange } from '../store/journal';
-import { loadTrouble } from '../store/mailServer';
+import { NOW, tempDesk } from '#test/support/desk';
+import { historyWords } from '#core/departure/history';
+import { findDeparture } from '#store/departures';
+import { lastSeq, noteChange } from '#store/journal';
+import { loadTrouble } from '#store/mailServer';
 import { pauseDeparture, moveDeparture, releaseNow, resumeDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';
 import { closeEditing, excuseSilence, LEASE_MS, openForEditing } from './departures/editLease';

@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { answers } from '../../src/api/answers';
-import { operations } from '../../src/api/operations';
+import { answers } from '#api/answers';
+import { operations } from '#api/operations';
 import type {
   ClockJson,
   DepartureJson,
@@ -11,7 +11,7 @@ import type {
   MessagePageJson,
   PreviewJson,
   ProblemJson,
-} from '../../src/api/types';
+} from '#api/types';
 import { startProduct, type Product } from '../support/product';
 import { until } from '../support/until';
 

@@ -1,7 +1,7 @@
 /** What slips between features: a draft in two windows, a reload in between, an undo after a pause, a key in a panel. */
 import { afterEach, describe, expect, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import type { DepartureJson, DeparturePageJson, MessageJson } from '../../src/api/types';
+import type { DepartureJson, DeparturePageJson, MessageJson } from '#api/types';
 import { chord, fill, find, press, sees, textOf } from '../support/browser';
 import { demoPages } from '../support/demo';
 import type { Product } from '../support/product';

@@ -5,7 +5,7 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it, onTestFinished } from 'vitest';
-import type { ProblemJson, SessionsJson, SettingsJson } from '../../src/api/types';
+import type { ProblemJson, SessionsJson, SettingsJson } from '#api/types';
 import { openPage, press, sees, startChromium } from '../support/browser';
 import { startProduct, type Product } from '../support/product';
 import { raw, request } from '../support/raw';

@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { closeSync, cpSync, fsyncSync, openSync, rmSync, statSync, truncateSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it, onTestFinished } from 'vitest';
-import type { DepartureJson, DeparturePageJson, HealthJson, ThreadPageJson } from '../../src/api/types';
+import type { DepartureJson, DeparturePageJson, HealthJson, ThreadPageJson } from '#api/types';
 import { openPage, sees, startChromium, textOf } from '../support/browser';
 import { tempDir } from '../support/desk';
 import { deliver } from '../support/lmtp';

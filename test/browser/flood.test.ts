@@ -2,8 +2,8 @@
 import { once } from 'node:events';
 import { connect, type Socket } from 'node:net';
 import { expect, it, onTestFinished } from 'vitest';
-import type { ThreadPageJson } from '../../src/api/types';
-import { INTAKE } from '../../src/core/limits';
+import type { ThreadPageJson } from '#api/types';
+import { INTAKE } from '#core/limits';
 import { importMail } from '../support/imports';
 import { mailOf } from '../support/mail';
 import { startProduct, type Product } from '../support/product';

@@ -1,6 +1,6 @@
 /** Second thoughts: hold rules, quiet hours, and what the checks find before a message leaves. */
 import { describe, expect, it } from 'vitest';
-import type { DeparturePageJson, GroupJson, SettingsJson } from '../../src/api/types';
+import type { DeparturePageJson, GroupJson, SettingsJson } from '#api/types';
 import { axe, bodyText, chord, fill, find, press, sees, textOf } from '../support/browser';
 import { addReader, demoPages, write } from '../support/demo';
 import type { Product } from '../support/product';

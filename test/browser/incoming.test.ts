@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import type { MessageJson, SearchJson, ThreadPageJson } from '../../src/api/types';
+import type { MessageJson, SearchJson, ThreadPageJson } from '#api/types';
 import { axe, chord, fill, find, press, sees, textOf } from '../support/browser';
 import { demoPages } from '../support/demo';
 import { hostileMail } from '../support/hostile';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import type { DeparturePageJson, MessagePageJson } from '../../src/api/types';
+import type { DeparturePageJson, MessagePageJson } from '#api/types';
 import { beforeCursor, bodyText, chord, fill, find, has, press, sees, textOf } from '../support/browser';
 import { demoPages, write } from '../support/demo';
 import type { Product } from '../support/product';

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import type { DeparturePageJson, MessageJson, MessagePageJson, SettingsJson } from '../../src/api/types';
+import type { DeparturePageJson, MessageJson, MessagePageJson, SettingsJson } from '#api/types';
 import { axe, fill, find, press, sees, textOf } from '../support/browser';
 import { demoPages } from '../support/demo';
 import type { Product } from '../support/product';

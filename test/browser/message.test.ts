@@ -10,7 +10,7 @@ import type {
   MessageJson,
   MessagePageJson,
   SettingsJson,
-} from '../../src/api/types';
+} from '#api/types';
 import {
   axe,
   beforeCursor,

@@ -1,12 +1,7 @@
 /** The right moment for each reader: by phrase, by suggestion, on each clock; and the people it is for. */
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import type {
-  CorrespondentJson,
-  DepartureJson,
-  DeparturePageJson,
-  MessagePageJson,
-} from '../../src/api/types';
+import type { CorrespondentJson, DepartureJson, DeparturePageJson, MessagePageJson } from '#api/types';
 import { chord, fill, find, press, sees, textOf } from '../support/browser';
 import { addReader, demoPages, write } from '../support/demo';
 import type { Product } from '../support/product';

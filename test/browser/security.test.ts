@@ -2,7 +2,7 @@
 import { createServer, request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import type { DepartureJson, MessagePageJson, ProblemJson } from '../../src/api/types';
+import type { DepartureJson, MessagePageJson, ProblemJson } from '#api/types';
 import { axe, fill, openPage, press, sees, startChromium, textOf } from '../support/browser';
 import { startProduct, type Product } from '../support/product';
 import { startSink } from '../support/sink';

@@ -4,7 +4,7 @@ import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import type { ClockJson, DepartureJson, DeparturePageJson, MessagePageJson } from '../../src/api/types';
+import type { ClockJson, DepartureJson, DeparturePageJson, MessagePageJson } from '#api/types';
 import { cleanEnv, freePort, startProduct, type Product } from '../support/product';
 import { startSink } from '../support/sink';
 import { until } from '../support/until';

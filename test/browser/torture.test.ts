@@ -5,9 +5,9 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { expect, it, onTestFinished } from 'vitest';
-import type { ThreadPageJson } from '../../src/api/types';
-import { openDesk } from '../../src/usecases/desk';
-import { arrivalsWaiting } from '../../src/store/arrivals';
+import type { ThreadPageJson } from '#api/types';
+import { openDesk } from '#usecases/desk';
+import { arrivalsWaiting } from '#store/arrivals';
 import { openPage, startChromium } from '../support/browser';
 import { greedyFiles, greedyMail, type GreedyFile } from '../support/greedy';
 import { hostileMail } from '../support/hostile';

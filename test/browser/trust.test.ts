@@ -2,13 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { HTTPRequest, Page } from 'puppeteer-core';
-import type {
-  DepartureJson,
-  DeparturePageJson,
-  HealthJson,
-  MessageJson,
-  MessagePageJson,
-} from '../../src/api/types';
+import type { DepartureJson, DeparturePageJson, HealthJson, MessageJson, MessagePageJson } from '#api/types';
 import {
   fill,
   find,

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { CorrespondentJson, DeparturePageJson, MessagePageJson } from '../../src/api/types';
+import type { CorrespondentJson, DeparturePageJson, MessagePageJson } from '#api/types';
 import { axe, openPage, sees, startChromium, type Chromium } from '../support/browser';
 import { startProduct, type Product } from '../support/product';
 import { until } from '../support/until';

@@ -1,7 +1,7 @@
 /** Writing: what is pasted, what the checks find, what is no address; and forms that confirm, where the focus goes. */
 import { describe, expect, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import type { DeparturePageJson, MessageJson, SearchJson, SettingsJson, TodoJson } from '../../src/api/types';
+import type { DeparturePageJson, MessageJson, SearchJson, SettingsJson, TodoJson } from '#api/types';
 import { axe, bodyText, chord, fill, find, has, press, sees } from '../support/browser';
 import { demoPages } from '../support/demo';
 import { mailOf } from '../support/mail';

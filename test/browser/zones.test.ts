@@ -3,7 +3,7 @@
  * times are turned into instants by trying them, which is slow and simple.
  */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { PreviewJson, ZoneJson } from '../../src/api/types';
+import type { PreviewJson, ZoneJson } from '#api/types';
 import { startProduct, type Product } from '../support/product';
 import { patient } from '../support/until';
 

@@ -1,17 +1,17 @@
 /** What really goes over the wire, read by a parser that has nothing to do with the one that wrote it. */
 import { extract, parse, type LetterparserMail, type LetterparserNode } from 'letterparser';
 import { describe, expect, it } from 'vitest';
-import { announceAttachment, receivePiece } from '../../src/usecases/messages/attachments';
-import { changeSettings } from '../../src/usecases/changeSettings';
-import type { Desk } from '../../src/usecases/desk';
-import { createDraft } from '../../src/usecases/messages/createDraft';
-import type { DraftInput } from '../../src/usecases/messages/draftInput';
-import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
-import { readMessage } from '../../src/usecases/messages/readMessage';
-import { SmtpPool } from '../../src/mail/smtpPool';
-import { claimDeparture } from '../../src/usecases/release/claimDeparture';
-import { finishAttempt } from '../../src/usecases/release/finishAttempt';
-import { editMessage } from '../../src/usecases/messages/editMessage';
+import { announceAttachment, receivePiece } from '#usecases/messages/attachments';
+import { changeSettings } from '#usecases/changeSettings';
+import type { Desk } from '#usecases/desk';
+import { createDraft } from '#usecases/messages/createDraft';
+import type { DraftInput } from '#usecases/messages/draftInput';
+import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { readMessage } from '#usecases/messages/readMessage';
+import { SmtpPool } from '#mail/smtpPool';
+import { claimDeparture } from '#usecases/release/claimDeparture';
+import { finishAttempt } from '#usecases/release/finishAttempt';
+import { editMessage } from '#usecases/messages/editMessage';
 import { tempDesk } from '../support/desk';
 import { startSink } from '../support/sink';
 

@@ -4,11 +4,11 @@
  */
 import fc from 'fast-check';
 import { expect, it, onTestFinished } from 'vitest';
-import { NO_FAULTS, type Faults } from '../../postoffice/faults';
-import { addressKey } from '../../src/core/message/address';
-import { PENDING_STATES } from '../../src/core/departure/states';
-import { deliveriesOf, findDeparture, frozenOf } from '../../src/store/departures';
-import { moveClock } from '../../src/usecases/clock/sandbox';
+import { NO_FAULTS, type Faults } from '#postoffice/faults';
+import { addressKey } from '#core/message/address';
+import { PENDING_STATES } from '#core/departure/states';
+import { deliveriesOf, findDeparture, frozenOf } from '#store/departures';
+import { moveClock } from '#usecases/clock/sandbox';
 import {
   moveDeparture,
   pauseDeparture,
@@ -16,20 +16,20 @@ import {
   resumeDeparture,
   retryDeparture,
   settleDeparture,
-} from '../../src/usecases/departures/changeDeparture';
-import { restoreDeparture, snapshotOf, type Snapshot } from '../../src/usecases/departures/restore';
-import { takeBack } from '../../src/usecases/departures/takeBack';
-import type { Desk } from '../../src/usecases/desk';
-import { Invalid, NotFound, Refused, Stale } from '../../src/usecases/errors';
-import { createDraft } from '../../src/usecases/messages/createDraft';
-import { editMessage } from '../../src/usecases/messages/editMessage';
-import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
-import { addCorrespondent, changeCorrespondent } from '../../src/usecases/people/correspondents';
-import { importCorrespondents } from '../../src/usecases/people/exchange';
-import { saveGroup } from '../../src/usecases/people/groups';
-import { claimDeparture } from '../../src/usecases/release/claimDeparture';
-import { finishAttempt, recordStage, recoverUnfinished } from '../../src/usecases/release/finishAttempt';
-import { openMailServer } from '../../src/usecases/release/mailServer';
+} from '#usecases/departures/changeDeparture';
+import { restoreDeparture, snapshotOf, type Snapshot } from '#usecases/departures/restore';
+import { takeBack } from '#usecases/departures/takeBack';
+import type { Desk } from '#usecases/desk';
+import { Invalid, NotFound, Refused, Stale } from '#usecases/errors';
+import { createDraft } from '#usecases/messages/createDraft';
+import { editMessage } from '#usecases/messages/editMessage';
+import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { addCorrespondent, changeCorrespondent } from '#usecases/people/correspondents';
+import { importCorrespondents } from '#usecases/people/exchange';
+import { saveGroup } from '#usecases/people/groups';
+import { claimDeparture } from '#usecases/release/claimDeparture';
+import { finishAttempt, recordStage, recoverUnfinished } from '#usecases/release/finishAttempt';
+import { openMailServer } from '#usecases/release/mailServer';
 import { tempDesk } from '../support/desk';
 import { startPostOffice } from '../support/postOffice';
 

@@ -1,17 +1,17 @@
 /** Departures at their due instant, while people change their minds about them. */
 import { beforeAll, expect, it } from 'vitest';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { frozenIdOf } from '../../src/store/departures';
-import { changeSettings } from '../../src/usecases/changeSettings';
-import { pauseDeparture, releaseNow } from '../../src/usecases/departures/changeDeparture';
-import { takeBack } from '../../src/usecases/departures/takeBack';
-import { readDeparture } from '../../src/usecases/departures/departureView';
-import { openDesk, type Desk } from '../../src/usecases/desk';
-import { Refused } from '../../src/usecases/errors';
-import { createDraft } from '../../src/usecases/messages/createDraft';
-import { editMessage } from '../../src/usecases/messages/editMessage';
-import { readMessage } from '../../src/usecases/messages/readMessage';
-import { scheduleMessage } from '../../src/usecases/messages/scheduleMessage';
+import { frozenIdOf } from '#store/departures';
+import { changeSettings } from '#usecases/changeSettings';
+import { pauseDeparture, releaseNow } from '#usecases/departures/changeDeparture';
+import { takeBack } from '#usecases/departures/takeBack';
+import { readDeparture } from '#usecases/departures/departureView';
+import { openDesk, type Desk } from '#usecases/desk';
+import { Refused } from '#usecases/errors';
+import { createDraft } from '#usecases/messages/createDraft';
+import { editMessage } from '#usecases/messages/editMessage';
+import { readMessage } from '#usecases/messages/readMessage';
+import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { tempDesk } from '../support/desk';
 import { bundleDaemon, startDaemon } from '../support/daemon';
 import { startSink } from '../support/sink';

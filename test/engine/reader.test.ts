@@ -1,17 +1,17 @@
 /** The reader: what comes in is kept at once, and read afterwards, whatever it is. */
 import { connect, type Socket } from 'node:net';
 import { beforeAll, describe, expect, it, onTestFinished } from 'vitest';
-import { EFFORT, INTAKE, READING } from '../../src/core/limits';
-import { READER_VERSION } from '../../src/mail/readMail';
-import { nextArrivals } from '../../src/store/arrivals';
-import { restsOfNothing } from '../../src/store/sources';
-import { Engine } from '../../src/engine/engine';
-import { moveClock, readClock } from '../../src/usecases/clock/sandbox';
-import { openDesk, type Desk } from '../../src/usecases/desk';
-import { Arriving } from '../../src/usecases/incoming/arrive';
-import { receiveMail } from '../../src/usecases/incoming/receiveMail';
-import { readMessage, readSource } from '../../src/usecases/messages/readMessage';
-import { search } from '../../src/usecases/search/search';
+import { EFFORT, INTAKE, READING } from '#core/limits';
+import { READER_VERSION } from '#mail/readMail';
+import { nextArrivals } from '#store/arrivals';
+import { restsOfNothing } from '#store/sources';
+import { Engine } from '#engine/engine';
+import { moveClock, readClock } from '#usecases/clock/sandbox';
+import { openDesk, type Desk } from '#usecases/desk';
+import { Arriving } from '#usecases/incoming/arrive';
+import { receiveMail } from '#usecases/incoming/receiveMail';
+import { readMessage, readSource } from '#usecases/messages/readMessage';
+import { search } from '#usecases/search/search';
 import pino from 'pino';
 import { bundleDaemon, startDaemon } from '../support/daemon';
 import { inboxOf, tempDesk } from '../support/desk';

@@ -1,5 +1,5 @@
 /** Messages as checks see them, with nothing in them but what a test says. */
-import type { CheckedMessage, MessageContext } from '../../src/core/checks/checkedMessage';
+import type { CheckedMessage, MessageContext } from '#core/checks/checkedMessage';
 
 export const blankMessage: CheckedMessage = {
   ...{ subject: '', text: '', visible: [], bcc: [], individual: false, answers: false },

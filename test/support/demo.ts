@@ -1,7 +1,7 @@
 /** The demo and a browser for one file of tests; every page opened must end without an error. */
 import { afterAll, afterEach, beforeAll, expect } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import type { MailboxJson } from '../../src/api/types';
+import type { MailboxJson } from '#api/types';
 import { fill, find, openPage, sees, startChromium, type Chromium } from './browser';
 import { startProduct, type Product } from './product';
 

@@ -3,10 +3,10 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { onTestFinished } from 'vitest';
-import { moveClock } from '../../src/usecases/clock/sandbox';
-import { openDesk, type Desk } from '../../src/usecases/desk';
-import { listThreads } from '../../src/usecases/incoming/inbox';
-import { prepareData } from '../../src/usecases/prepareData';
+import { moveClock } from '#usecases/clock/sandbox';
+import { openDesk, type Desk } from '#usecases/desk';
+import { listThreads } from '#usecases/incoming/inbox';
+import { prepareData } from '#usecases/prepareData';
 
 export const NOW = Date.parse('2026-11-24T14:24:00Z');
 

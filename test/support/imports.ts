@@ -1,5 +1,5 @@
 /** Hands a file of past mail in, piece by piece, as the pages do. */
-import type { ImportJson } from '../../src/api/types';
+import type { ImportJson } from '#api/types';
 import type { Product } from './product';
 
 const PIECE = 2 * 1024 * 1024;

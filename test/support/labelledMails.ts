@@ -5,13 +5,13 @@
  * `a` that something is attached, `re` that it answers.
  */
 import { readFileSync } from 'node:fs';
-import { parseMailbox } from '../../src/core/message/address';
-import type { CheckedMessage, MessageContext } from '../../src/core/checks/checkedMessage';
-import { checkMessage, spelledWords } from '../../src/core/checks/message';
-import { wordKey, type Dictionary } from '../../src/core/checks/spelling';
-import { toInstant, toLocal } from '../../src/core/time/wallClock';
-import { zoneCity } from '../../src/core/time/zones';
-import { unknownWords } from '../../src/spelling/dictionaries';
+import { parseMailbox } from '#core/message/address';
+import type { CheckedMessage, MessageContext } from '#core/checks/checkedMessage';
+import { checkMessage, spelledWords } from '#core/checks/message';
+import { wordKey, type Dictionary } from '#core/checks/spelling';
+import { toInstant, toLocal } from '#core/time/wallClock';
+import { zoneCity } from '#core/time/zones';
+import { unknownWords } from '#spelling/dictionaries';
 import { blankMessage, knowsNothing } from './checks';
 
 const ZONE = 'Europe/Lisbon';

@@ -1,8 +1,8 @@
 /** Labelled phrases, by language (test/data/phrases): what each means on Tuesday 24 November 2026, 14:24 in Lisbon. */
 import { readFileSync } from 'node:fs';
-import { defaultWeek, type Working } from '../../src/core/time/dayParts';
-import type { Language } from '../../src/core/text/language';
-import { readPhrase, type PhraseContext } from '../../src/core/phrase/read';
+import { defaultWeek, type Working } from '#core/time/dayParts';
+import type { Language } from '#core/text/language';
+import { readPhrase, type PhraseContext } from '#core/phrase/read';
 
 /** Office hours on working days, minutes after midnight. */
 export const office = (from: number, to: number): Working => ({

@@ -1,10 +1,10 @@
 /** The post office of the demo, within the test's process. */
 import type { AddressInfo, Server } from 'node:net';
-import { createCounter } from '../../postoffice/http';
-import { PostOfficeClock } from '../../postoffice/clock';
-import { FaultBox } from '../../postoffice/faults';
-import { breakOffAll, createMailServer } from '../../postoffice/postOffice';
-import { PostOfficeStore } from '../../postoffice/store';
+import { createCounter } from '#postoffice/http';
+import { PostOfficeClock } from '#postoffice/clock';
+import { FaultBox } from '#postoffice/faults';
+import { breakOffAll, createMailServer } from '#postoffice/postOffice';
+import { PostOfficeStore } from '#postoffice/store';
 
 export interface TestPostOffice {
   smtpUrl: string;

@@ -1,8 +1,8 @@
 /** The reader, within the test's process. */
 import pino from 'pino';
 import { onTestFinished } from 'vitest';
-import { Reader } from '../../src/reader/reader';
-import type { Desk } from '../../src/usecases/desk';
+import { Reader } from '#reader/reader';
+import type { Desk } from '#usecases/desk';
 
 /** Stopped when the test has ended. @param lmtpPort 0 takes any free one */
 export async function startReader(desk: Desk, lmtpPort = 0): Promise<Reader> {

@@ -1,7 +1,7 @@
 /** What plans say of clocks. */
 import Joi from 'joi';
-import { isLocal } from '../../core/time/wallClock';
-import { canonicalZone, type UnknownZoneError } from '../../core/time/zones';
+import { isLocal } from '#core/time/wallClock';
+import { canonicalZone, type UnknownZoneError } from '#core/time/zones';
 import { looked } from '../looked';
 
 export const local = looked(

@@ -1,6 +1,6 @@
 /** How a message is to leave: one of the kinds of plan. */
 import Joi from 'joi';
-import type { PlanKindName } from '../../core/plan/kinds/registry';
+import type { PlanKindName } from '#core/plan/kinds/registry';
 import { local, occurrence, zone } from './clockTime';
 
 /** Beside its `kind`, the fields of each. */

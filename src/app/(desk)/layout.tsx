@@ -1,9 +1,9 @@
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
-import { Providers } from '../../ui/shell/Providers';
-import { Shell } from '../../ui/shell/Shell';
-import { readClock } from '../../usecases/clock/sandbox';
-import { hasPostOffice } from '../../usecases/lookIntoPostOffice';
+import { Providers } from '#ui/shell/Providers';
+import { Shell } from '#ui/shell/Shell';
+import { readClock } from '#usecases/clock/sandbox';
+import { hasPostOffice } from '#usecases/lookIntoPostOffice';
 import { presentClock } from '../api/v1/present';
 import { theDesk } from '../api/v1/respond';
 

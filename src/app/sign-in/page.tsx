@@ -1,4 +1,4 @@
-import { SignIn } from '../../ui/signIn/SignIn';
+import { SignIn } from '#ui/signIn/SignIn';
 
 export default function SignInPage() {
   return <SignIn />;

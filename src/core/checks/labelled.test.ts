@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { judge, labelledMails } from '../../../test/support/labelledMails';
+import { judge, labelledMails } from '#test/support/labelledMails';
 
 it.each(['written by', 'kept aside'] as const)(
   'of the mistakes in labelled mails (%s) nine in ten are found, with a false alarm in 20 mails at most',

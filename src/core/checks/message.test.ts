@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { blankMessage, knowsNothing } from '../../../test/support/checks';
+import { blankMessage, knowsNothing } from '#test/support/checks';
 import { toInstant } from '../time/wallClock';
 import { withFix, type Landed } from './finding';
 import type { CheckedMessage, MessageContext } from './checkedMessage';

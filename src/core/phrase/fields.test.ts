@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { me } from '../../../test/support/phrases';
+import { me } from '#test/support/phrases';
 import { readDateField, readMomentField, readTimeField } from './fields';
 
 describe('a day in a field', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { labelled, readAs } from '../../../test/support/phrases';
+import { labelled, readAs } from '#test/support/phrases';
 import { LANGUAGES } from '../text/language';
 
 describe.each(['de', 'fr', 'es', 'pt'] as const)('%s', (language) => {

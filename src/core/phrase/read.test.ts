@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { haruki, me, office } from '../../../test/support/phrases';
+import { haruki, me, office } from '#test/support/phrases';
 import type { Person } from '../people/person';
 import { readPhrase, type PhraseContext } from './read';
 

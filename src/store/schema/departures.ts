@@ -1,11 +1,11 @@
 /** The tables of what is to leave, or has left. */
 import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { AttemptStage, RecipientOutcome } from '../../core/departure/outcome';
-import type { DepartureState, PauseCause } from '../../core/departure/states';
-import type { HeldBy } from '../../core/hold/decide';
-import type { IfTheyWriteFirst, Lateness, Plan } from '../../core/plan/plan';
-import type { ReportedAction } from '../../core/reply/report';
+import type { AttemptStage, RecipientOutcome } from '#core/departure/outcome';
+import type { DepartureState, PauseCause } from '#core/departure/states';
+import type { HeldBy } from '#core/hold/decide';
+import type { IfTheyWriteFirst, Lateness, Plan } from '#core/plan/plan';
+import type { ReportedAction } from '#core/reply/report';
 import { messages } from './messages';
 
 export const departures = sqliteTable(

@@ -1,12 +1,12 @@
 /** The tables of messages, what is attached to them, and their threads. */
 import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { SetAside } from '../../core/checks/setAside';
-import type { Importance, Sensitivity } from '../../core/message/details';
-import type { MailingList } from '../../core/message/mailingList';
-import { STRANGE } from '../../core/message/strange';
-import type { Choices, Plan } from '../../core/plan/plan';
-import type { ReturnedWhy } from '../../core/returns/why';
+import type { SetAside } from '#core/checks/setAside';
+import type { Importance, Sensitivity } from '#core/message/details';
+import type { MailingList } from '#core/message/mailingList';
+import { STRANGE } from '#core/message/strange';
+import type { Choices, Plan } from '#core/plan/plan';
+import type { ReturnedWhy } from '#core/returns/why';
 
 /** What a thread comes to (`place` to `count`) is kept up by triggers on its messages. */
 export const threads = sqliteTable(

@@ -1,9 +1,9 @@
 /** The tables of the people one writes with. */
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { PersonalDate } from '../../core/people/personalDate';
-import type { ZoneGuess } from '../../core/people/zoneEvidence';
-import type { WorkingWeek } from '../../core/time/dayParts';
-import type { Leave } from '../../core/time/leave';
+import type { PersonalDate } from '#core/people/personalDate';
+import type { ZoneGuess } from '#core/people/zoneEvidence';
+import type { WorkingWeek } from '#core/time/dayParts';
+import type { Leave } from '#core/time/leave';
 
 export const correspondents = sqliteTable('correspondents', {
   id: text().primaryKey(),

@@ -1,8 +1,8 @@
 /** The tables of what comes back: snoozed messages, to-dos, and the reminders that have gone off. */
 import { sql } from 'drizzle-orm';
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import type { Repeat } from '../../core/recurrence/repeat';
-import type { TodoMoment } from '../../core/todo/todo';
+import type { Repeat } from '#core/recurrence/repeat';
+import type { TodoMoment } from '#core/todo/todo';
 import { messages } from './messages';
 
 /** A row before and after; null where there was none. */

@@ -3,8 +3,8 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, Checkbox, Progress } from 'antd';
 import { useRef, useState, type DragEvent } from 'react';
-import type { ImportJson } from '../../api/types';
-import { sizeWords } from '../../core/message/attachment';
+import type { ImportJson } from '#api/types';
+import { sizeWords } from '#core/message/attachment';
 import { ask, putPiece } from '../data/client';
 import { useImports } from '../data/incoming';
 import { refresh } from '../data/queries';

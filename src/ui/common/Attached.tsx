@@ -1,7 +1,7 @@
 'use client';
 /** What came with a message, or went with it: to be saved; pictures also to be looked at. */
-import type { AttachmentJson } from '../../api/types';
-import { sizeWords } from '../../core/message/attachment';
+import type { AttachmentJson } from '#api/types';
+import { sizeWords } from '#core/message/attachment';
 import styles from './Attached.module.css';
 
 export function Attached({ attachments }: { attachments: readonly AttachmentJson[] }) {

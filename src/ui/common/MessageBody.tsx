@@ -3,10 +3,10 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { MessageJson, SettingsJson } from '../../api/types';
-import { addressKey } from '../../core/message/address';
-import { isUnread, strangeWords, type Strange } from '../../core/message/strange';
-import { foldQuotes } from '../../core/text/quotes';
+import type { MessageJson, SettingsJson } from '#api/types';
+import { addressKey } from '#core/message/address';
+import { isUnread, strangeWords, type Strange } from '#core/message/strange';
+import { foldQuotes } from '#core/text/quotes';
 import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';

@@ -4,10 +4,10 @@ import { CalendarOutlined, LeftOutlined, RightOutlined } from '@ant-design/icons
 import { Button, Calendar, Popover } from 'antd';
 import dayjs from 'dayjs';
 import { useState } from 'react';
-import { readDateField, readTimeField } from '../../core/phrase/fields';
-import { stepDate, stepTime } from '../../core/time/typed';
-import { isLocal, toLocal } from '../../core/time/wallClock';
-import { dayOf, dayWords, timeWords } from '../../core/time/words';
+import { readDateField, readTimeField } from '#core/phrase/fields';
+import { stepDate, stepTime } from '#core/time/typed';
+import { isLocal, toLocal } from '#core/time/wallClock';
+import { dayOf, dayWords, timeWords } from '#core/time/words';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { ZonePicker, type NearZone } from '../write/ZonePicker';

@@ -2,7 +2,7 @@
 /** A button that unfolds the choice of a moment. */
 import { Button, type ButtonProps } from 'antd';
 import { useState } from 'react';
-import { isLocal } from '../../core/time/wallClock';
+import { isLocal } from '#core/time/wallClock';
 import type { NearZone } from '../write/ZonePicker';
 import styles from './MomentFields.module.css';
 import { MomentFields, type LocalMoment } from './MomentFields';

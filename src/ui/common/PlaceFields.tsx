@@ -2,8 +2,8 @@
 /** The country and region whose public holidays somebody has. */
 import { Select } from 'antd';
 import { useId, useMemo } from 'react';
-import type { HolidaysKnown } from '../../api/types';
-import { listZones, countryOfZone } from '../../core/time/zones';
+import type { HolidaysKnown } from '#api/types';
+import { listZones, countryOfZone } from '#core/time/zones';
 import { useHolidayPlace } from '../data/queries';
 import styles from './PlaceFields.module.css';
 

@@ -2,9 +2,9 @@
 /** Addresses of one field: typed, pasted as a list, or picked from the correspondents. */
 import { Select, Tag } from 'antd';
 import { useMemo, useState } from 'react';
-import type { CorrespondentJson, GroupJson } from '../../api/types';
-import { endsAPiece, readAddressList, readPastedAddresses } from '../../core/message/addressList';
-import { folded } from '../../core/text/folded';
+import type { CorrespondentJson, GroupJson } from '#api/types';
+import { endsAPiece, readAddressList, readPastedAddresses } from '#core/message/addressList';
+import { folded } from '#core/text/folded';
 import {
   addressKey,
   AddressError,
@@ -13,9 +13,9 @@ import {
   isAddress,
   isRecipient,
   parseMailbox,
-} from '../../core/message/address';
-import { toLocal } from '../../core/time/wallClock';
-import { timeWords } from '../../core/time/words';
+} from '#core/message/address';
+import { toLocal } from '#core/time/wallClock';
+import { timeWords } from '#core/time/words';
 import { useCorrespondents, useGroups, useMetAddresses, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import styles from './RecipientField.module.css';

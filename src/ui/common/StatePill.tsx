@@ -1,8 +1,8 @@
 'use client';
 /** A departure's state: always a word, colour only supports it. */
-import type { DepartureJson } from '../../api/types';
-import type { PauseCause } from '../../core/departure/states';
-import { undeliveredTo } from '../../core/departure/undelivered';
+import type { DepartureJson } from '#api/types';
+import type { PauseCause } from '#core/departure/states';
+import { undeliveredTo } from '#core/departure/undelivered';
 import { useWords } from './format';
 import styles from './StatePill.module.css';
 

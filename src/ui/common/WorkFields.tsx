@@ -1,12 +1,12 @@
 'use client';
 /** When somebody works: the week as people write it, and days of leave. */
 import { Button } from 'antd';
-import type { Leave } from '../../core/time/leave';
-import { defaultWeek, type WorkingWeek } from '../../core/time/dayParts';
-import { readTypedDate } from '../../core/time/typed';
-import { toLocal } from '../../core/time/wallClock';
-import { readWeek, writeWeek } from '../../core/time/weekText';
-import { dayWords } from '../../core/time/words';
+import type { Leave } from '#core/time/leave';
+import { defaultWeek, type WorkingWeek } from '#core/time/dayParts';
+import { readTypedDate } from '#core/time/typed';
+import { toLocal } from '#core/time/wallClock';
+import { readWeek, writeWeek } from '#core/time/weekText';
+import { dayWords } from '#core/time/words';
 import { useNow } from '../data/useNow';
 import { KeptField } from './KeptField';
 import styles from './WorkFields.module.css';

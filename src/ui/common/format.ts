@@ -1,9 +1,9 @@
 'use client';
 /** Moments in words, by my settings. */
-import { toLocal } from '../../core/time/wallClock';
-import { dayOf, momentThere, momentWords, timeWords } from '../../core/time/words';
+import { toLocal } from '#core/time/wallClock';
+import { dayOf, momentThere, momentWords, timeWords } from '#core/time/words';
 import { useMemo } from 'react';
-import type { DepartureJson, ReaderJson } from '../../api/types';
+import type { DepartureJson, ReaderJson } from '#api/types';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 

@@ -1,7 +1,7 @@
 /** Why something that left was not delivered, in words. */
-import type { DepartureJson } from '../../api/types';
-import { adviceFor } from '../../core/departure/advice';
-import { undeliveredTo } from '../../core/departure/undelivered';
+import type { DepartureJson } from '#api/types';
+import { adviceFor } from '#core/departure/advice';
+import { undeliveredTo } from '#core/departure/undelivered';
 
 /** “Not delivered to Haruki Anzai: 5.1.1 No such user. Check the address.”; null where all is well. */
 export function undeliveredWords({ recipients }: DepartureJson): string | null {

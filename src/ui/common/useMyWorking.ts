@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { defaultWeek, type Working } from '../../core/time/dayParts';
+import { defaultWeek, type Working } from '#core/time/dayParts';
 import { useSettings } from '../data/queries';
 
 /** When I work, as far as settings say; public holidays are the server's to know. */

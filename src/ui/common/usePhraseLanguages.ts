@@ -1,6 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { languagesOf, type Language } from '../../core/text/language';
+import { languagesOf, type Language } from '#core/text/language';
 import { useSettings } from '../data/queries';
 
 /** In which languages dates and times are read in fields: mine, the browser's, and English. */

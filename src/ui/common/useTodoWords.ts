@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
-import type { TodoJson } from '../../api/types';
-import { todoWords } from '../../core/todo/todo';
+import type { TodoJson } from '#api/types';
+import { todoWords } from '#core/todo/todo';
 import { useSettings } from '../data/queries';
 import { useWords } from './format';
 

@@ -1,8 +1,8 @@
 'use client';
 /** When correspondents work, by address. Public holidays stay with the server, which knows the calendars. */
 import { useCallback, useMemo } from 'react';
-import { addressKey } from '../../core/message/address';
-import { defaultWeek, type Working } from '../../core/time/dayParts';
+import { addressKey } from '#core/message/address';
+import { defaultWeek, type Working } from '#core/time/dayParts';
 import { useCorrespondents } from '../data/queries';
 
 export function useWorkingAt(): (address: string) => Working | undefined {

@@ -3,9 +3,9 @@
 import { Button, Input, Select, Spin } from 'antd';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import type { CorrespondentJson } from '../../api/types';
-import { offsetMinutes } from '../../core/time/wallClock';
-import { zoneCity } from '../../core/time/zones';
+import type { CorrespondentJson } from '#api/types';
+import { offsetMinutes } from '#core/time/wallClock';
+import { zoneCity } from '#core/time/zones';
 import { useCorrespondents } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { Board } from './Board';

@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { CorrespondentJson, GroupJson } from '../../api/types';
+import type { CorrespondentJson, GroupJson } from '#api/types';
 import { KeptField } from '../common/KeptField';
 import { ask } from '../data/client';
 import { refresh, useGroups } from '../data/queries';

@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
-import type { PeopleImportJson } from '../../api/types';
+import type { PeopleImportJson } from '#api/types';
 import { chosenFile } from '../common/chosenFile';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';

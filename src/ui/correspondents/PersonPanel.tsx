@@ -2,10 +2,10 @@
 /** One correspondent, changed in place: every field is kept as it is left. */
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
-import type { CorrespondentJson } from '../../api/types';
-import { readTypedDate } from '../../core/time/typed';
-import { durationWords } from '../../core/time/words';
-import { zoneCity } from '../../core/time/zones';
+import type { CorrespondentJson } from '#api/types';
+import { readTypedDate } from '#core/time/typed';
+import { durationWords } from '#core/time/words';
+import { zoneCity } from '#core/time/zones';
 import { KeptField } from '../common/KeptField';
 import { PlaceFields } from '../common/PlaceFields';
 import { WorkFields } from '../common/WorkFields';

@@ -1,5 +1,5 @@
 /** Requests to the API. */
-import type { ProblemJson } from '../../api/types';
+import type { ProblemJson } from '#api/types';
 import { read } from './serverLink';
 
 /** What the API refused, in words for the person. */

@@ -11,7 +11,7 @@ import type {
   SearchSuggestionJson,
   ThreadPageJson,
   TodoListedJson,
-} from '../../api/types';
+} from '#api/types';
 import { ask } from './client';
 import { useNow } from './useNow';
 

@@ -1,6 +1,6 @@
 import { QueryClient, QueryObserver } from '@tanstack/react-query';
 import { expect, it, onTestFinished } from 'vitest';
-import { until } from '../../../test/support/until';
+import { until } from '#test/support/until';
 import { outdate } from './outdate';
 
 /** A view that reads; each reading is answered by hand. */

@@ -27,10 +27,10 @@ import type {
   SuggestionJson,
   TrialJson,
   ZoneJson,
-} from '../../api/types';
-import type { DepartureState } from '../../core/departure/states';
-import type { HoldRule } from '../../core/hold/rule';
-import type { Choices, Plan } from '../../core/plan/plan';
+} from '#api/types';
+import type { DepartureState } from '#core/departure/states';
+import type { HoldRule } from '#core/hold/rule';
+import type { Choices, Plan } from '#core/plan/plan';
 
 /** The rail and the tray look at this many pending departures at most. */
 const PENDING_LIMIT = 500;

@@ -1,6 +1,6 @@
 'use client';
 /** The browser's one link to the server, shared by all its windows: events, and reading that is done once for all. */
-import type { ChangeJson } from '../../api/types';
+import type { ChangeJson } from '#api/types';
 
 /**
  * What the connection says: that it is there, what has changed, that everything may have, that it is lost, or that

@@ -1,7 +1,7 @@
 'use client';
 /** The product's time on screen: the sandbox clock where there is one. */
 import { useEffect, useState } from 'react';
-import type { ClockJson } from '../../api/types';
+import type { ClockJson } from '#api/types';
 import { useClockReading } from './queries';
 
 interface Anchor {

@@ -2,7 +2,7 @@
 /** What can be done to the chosen departures together. */
 import { Button, Input, Space } from 'antd';
 import { useState } from 'react';
-import { readShift } from '../../core/plan/shift';
+import { readShift } from '#core/plan/shift';
 import { TwicePressed } from '../common/TwicePressed';
 import styles from './DeparturesView.module.css';
 import type { Bulk, BulkProgress } from './useBulk';

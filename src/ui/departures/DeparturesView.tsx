@@ -3,7 +3,7 @@
 import { Input, Segmented, Select } from 'antd';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useState } from 'react';
-import type { DepartureState } from '../../core/departure/states';
+import type { DepartureState } from '#core/departure/states';
 import { countWords } from '../common/format';
 import { useSettled } from '../common/useSettled';
 import { useDrafts, usePending, useSettings } from '../data/queries';

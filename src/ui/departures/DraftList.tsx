@@ -3,9 +3,9 @@
 import { Button, Checkbox, Spin } from 'antd';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
-import type { MessageSummaryJson } from '../../api/types';
-import { usualHold } from '../../core/hold/decide';
-import { proposeTime } from '../../core/plan/proposal';
+import type { MessageSummaryJson } from '#api/types';
+import { usualHold } from '#core/hold/decide';
+import { proposeTime } from '#core/plan/proposal';
 import { recipientsWords, useWords } from '../common/format';
 import { MomentPopover } from '../common/MomentPopover';
 import { moveBetweenRows } from '../common/moveBetweenRows';

@@ -2,10 +2,10 @@
 /** Another moment for a departure: in words, by suggestion, or by date and time. */
 import { Button, Popover, Space } from 'antd';
 import { useRef, useState } from 'react';
-import type { DepartureJson } from '../../api/types';
-import { usualChoices, type Plan } from '../../core/plan/plan';
-import { timeOf } from '../../core/plan/kinds/registry';
-import { proposeTime } from '../../core/plan/proposal';
+import type { DepartureJson } from '#api/types';
+import { usualChoices, type Plan } from '#core/plan/plan';
+import { timeOf } from '#core/plan/kinds/registry';
+import { proposeTime } from '#core/plan/proposal';
 import { recipientsWords } from '../common/format';
 import { MomentFields } from '../common/MomentFields';
 import { RowButton } from '../common/RowParts';

@@ -2,7 +2,7 @@
 /** Says what a person has to know of a departure at once, on whatever view: delayed, failed, in doubt, too late. */
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
-import type { DepartureJson } from '../../api/types';
+import type { DepartureJson } from '#api/types';
 import { recipientsWords, useWords, type Words } from '../common/format';
 import { usePending } from '../data/queries';
 import { useNotices } from '../shell/Notices';

@@ -1,10 +1,10 @@
 'use client';
 /** The rows of the pending list: one departure, or the copies of one message folded into a line. */
-import { followsReaders, kindOf } from '../../core/plan/kinds/registry';
+import { followsReaders, kindOf } from '#core/plan/kinds/registry';
 import { DownOutlined, RightOutlined } from '@ant-design/icons';
 import Link from 'next/link';
 import { memo, type Ref } from 'react';
-import type { DepartureJson } from '../../api/types';
+import type { DepartureJson } from '#api/types';
 import { landsWords, recipientsWords, type Words } from '../common/format';
 import { RowButton, RowCheck } from '../common/RowParts';
 import { StatePill } from '../common/StatePill';

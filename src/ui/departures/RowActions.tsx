@@ -1,6 +1,6 @@
 'use client';
 /** What can be done to one pending departure. */
-import type { DepartureJson } from '../../api/types';
+import type { DepartureJson } from '#api/types';
 import { recipientsWords } from '../common/format';
 import { RowButton, RowButtonTwice } from '../common/RowParts';
 import { MoveControl } from './MoveControl';

@@ -1,6 +1,6 @@
 'use client';
 /** Saying what became of a departure that is in doubt. */
-import type { DepartureJson } from '../../api/types';
+import type { DepartureJson } from '#api/types';
 import { RowButtonTwice } from '../common/RowParts';
 import type { DepartureActions } from './useDepartureActions';
 

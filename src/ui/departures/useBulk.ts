@@ -2,7 +2,7 @@
 /** One thing done to several departures, with progress, a way to stop, an undo, and what could not be done. */
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import type { BulkJson } from '../../api/types';
+import type { BulkJson } from '#api/types';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';

@@ -3,9 +3,9 @@
 import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
-import type { DepartureJson, MessageSummaryJson } from '../../api/types';
-import { leavesOnceHeld } from '../../core/plan/kinds/registry';
-import type { Plan } from '../../core/plan/plan';
+import type { DepartureJson, MessageSummaryJson } from '#api/types';
+import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import type { Plan } from '#core/plan/plan';
 import { recipientsWords, useWords, type Words } from '../common/format';
 import { stateWords } from '../common/StatePill';
 import { ApiProblem, ask } from '../data/client';

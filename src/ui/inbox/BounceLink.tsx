@@ -1,9 +1,9 @@
 'use client';
 /** On a report about something of mine: what it says, and the way to the departure it is about. */
 import Link from 'next/link';
-import type { MessageJson } from '../../api/types';
-import { adviceFor } from '../../core/departure/advice';
-import { RECEIPT_WORDS } from '../../core/reply/report';
+import type { MessageJson } from '#api/types';
+import { adviceFor } from '#core/departure/advice';
+import { RECEIPT_WORDS } from '#core/reply/report';
 import styles from './Inbox.module.css';
 
 export function BounceLink({ message: { reportOn } }: { message: MessageJson }) {

@@ -2,7 +2,7 @@
 /** What can be done with all threads that are chosen. */
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { MessageSummaryJson } from '../../api/types';
+import type { MessageSummaryJson } from '#api/types';
 import type { ThreadPlace } from '../data/incoming';
 import { TodoButton } from '../returns/TodoButton';
 import { useCommand, useKeyName } from '../shell/commands';

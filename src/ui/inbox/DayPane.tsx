@@ -2,9 +2,9 @@
 /** Nothing is open: what the day holds. What needs a decision, what leaves and comes back next, what is new. */
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import type { DepartureJson, MessageSummaryJson, TodoListedJson } from '../../api/types';
-import { toLocal } from '../../core/time/wallClock';
-import { longDayWords } from '../../core/time/words';
+import type { DepartureJson, MessageSummaryJson, TodoListedJson } from '#api/types';
+import { toLocal } from '#core/time/wallClock';
+import { longDayWords } from '#core/time/words';
 import { landsWords, recipientsWords, useWords } from '../common/format';
 import { StatePill } from '../common/StatePill';
 import { useSnoozed, useThreads, useTodos } from '../data/incoming';

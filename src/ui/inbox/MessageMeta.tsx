@@ -3,10 +3,10 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { MailingListJson, MessageJson } from '../../api/types';
-import { addressKey, type Mailbox } from '../../core/message/address';
-import { offsetLabel } from '../../core/time/wallClock';
-import { dayWords, timeWords, type HourCycle } from '../../core/time/words';
+import type { MailingListJson, MessageJson } from '#api/types';
+import { addressKey, type Mailbox } from '#core/message/address';
+import { offsetLabel } from '#core/time/wallClock';
+import { dayWords, timeWords, type HourCycle } from '#core/time/words';
 import { useWords } from '../common/format';
 import { useSettings } from '../data/queries';
 import styles from './Inbox.module.css';

@@ -1,6 +1,6 @@
 'use client';
 import { Button } from 'antd';
-import type { MessageJson } from '../../api/types';
+import type { MessageJson } from '#api/types';
 import { useWords } from '../common/format';
 import styles from './Inbox.module.css';
 import { returnedWords } from './ThreadRow';

@@ -3,7 +3,7 @@
 import { Button, Spin } from 'antd';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { hasOthers } from '../../core/reply/answering';
+import { hasOthers } from '#core/reply/answering';
 import { recipientsWords } from '../common/format';
 import { useMessage, useSettings } from '../data/queries';
 import { TodoButton } from '../returns/TodoButton';

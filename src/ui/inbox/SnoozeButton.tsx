@@ -2,12 +2,12 @@
 /** Until when a message is put off: suggestions, words, or an exact moment, each done with one press. */
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useEffect, useId, useRef, useState } from 'react';
-import type { MessageSummaryJson, SnoozeJson } from '../../api/types';
-import { wallOf } from '../../core/plan/kinds/registry';
-import { proposeTime } from '../../core/plan/proposal';
-import { isLocal, toLocal } from '../../core/time/wallClock';
-import { USUAL_REPEATS, usualRepeat, type UsualRepeat } from '../../core/recurrence/usual';
-import { defaultWeek } from '../../core/time/dayParts';
+import type { MessageSummaryJson, SnoozeJson } from '#api/types';
+import { wallOf } from '#core/plan/kinds/registry';
+import { proposeTime } from '#core/plan/proposal';
+import { isLocal, toLocal } from '#core/time/wallClock';
+import { USUAL_REPEATS, usualRepeat, type UsualRepeat } from '#core/recurrence/usual';
+import { defaultWeek } from '#core/time/dayParts';
 import { ChoiceField, type Choice, type TypedMeaning } from '../common/ChoiceField';
 import { useWords } from '../common/format';
 import { MomentFields } from '../common/MomentFields';

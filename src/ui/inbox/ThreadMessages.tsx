@@ -3,8 +3,8 @@
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
-import type { MessageJson, MessageSummaryJson } from '../../api/types';
-import { threadOrder } from '../../core/reply/threadOrder';
+import type { MessageJson, MessageSummaryJson } from '#api/types';
+import { threadOrder } from '#core/reply/threadOrder';
 import { Attached } from '../common/Attached';
 import { recipientsWords, useWords } from '../common/format';
 import { MessageBody } from '../common/MessageBody';

@@ -2,8 +2,8 @@
 /** One row of the list. It can be chosen and opened; its buttons show where the pointer is, or after a pull. */
 import Link from 'next/link';
 import { memo, useRef, useState, type TouchEvent } from 'react';
-import type { ReturnedJson, SearchHitJson } from '../../api/types';
-import type { RowAction } from '../../core/rowActions';
+import type { ReturnedJson, SearchHitJson } from '#api/types';
+import type { RowAction } from '#core/rowActions';
 import { recipientsWords, type Words } from '../common/format';
 import { RowButton, RowCheck } from '../common/RowParts';
 import { useTodoWords } from '../common/useTodoWords';
@@ -147,7 +147,12 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
             {subject}
           </span>
           <span className={styles.preview}>
-            {done && <span className={styles.done}>{done}</span>}
+            {done && (
+              <span className={styles.done}>
+                {done}
+                <span className="unseen">. </span>
+              </span>
+            )}
             {row.kind === 'hit' && row.why ? (
               <Why why={row.why} />
             ) : snooze && row.kind === 'hit' ? (

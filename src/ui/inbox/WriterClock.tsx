@@ -1,8 +1,8 @@
 'use client';
 /** What an answer now would do: the writer's clock, and whether they are at work. */
-import type { MessageJson } from '../../api/types';
-import { atTheirDesk } from '../../core/people/atTheirDesk';
-import { dayWords, durationWords, timeWords } from '../../core/time/words';
+import type { MessageJson } from '#api/types';
+import { atTheirDesk } from '#core/people/atTheirDesk';
+import { dayWords, durationWords, timeWords } from '#core/time/words';
 import { useWords } from '../common/format';
 import { useWorkingAt } from '../common/useWorkingAt';
 import { useSettings } from '../data/queries';

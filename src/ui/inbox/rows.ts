@@ -1,5 +1,5 @@
 /** The rows of the list: threads below the headings of their groups, or what was found. */
-import type { MessageSummaryJson, SearchHitJson, ThreadJson } from '../../api/types';
+import type { MessageSummaryJson, SearchHitJson, ThreadJson } from '#api/types';
 
 export type Row =
   | { kind: 'group'; id: string; name: string; /** Of the first message in it. */ firstId: string }

@@ -2,7 +2,7 @@
 /** What has been looked at for a moment is new no more. */
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, type RefObject } from 'react';
-import type { MessageJson } from '../../api/types';
+import type { MessageJson } from '#api/types';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 

@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
-import type { MessageJson, MessageSummaryJson, MovedJson, TodoChangedJson, TodoJson } from '../../api/types';
+import type { MessageJson, MessageSummaryJson, MovedJson, TodoChangedJson, TodoJson } from '#api/types';
 import { useWords } from '../common/format';
 import { useTodoWords } from '../common/useTodoWords';
 import { ask } from '../data/client';

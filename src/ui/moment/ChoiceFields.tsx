@@ -1,8 +1,8 @@
 'use client';
 /** What is chosen beside the moment: copies, if they write first, if this machine was off. */
 import { Select } from 'antd';
-import { followsReaders, leavesOnceHeld } from '../../core/plan/kinds/registry';
-import type { Choices, Lateness, Plan } from '../../core/plan/plan';
+import { followsReaders, leavesOnceHeld } from '#core/plan/kinds/registry';
+import type { Choices, Lateness, Plan } from '#core/plan/plan';
 import styles from './MomentPanel.module.css';
 
 interface Props {

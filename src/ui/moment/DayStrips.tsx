@@ -1,7 +1,7 @@
 'use client';
 /** A stretch of each reader's time: night, waking and working hours, days off, and where it lands. */
 import Link from 'next/link';
-import { durationWords } from '../../core/time/words';
+import { durationWords } from '#core/time/words';
 import { useWords } from '../common/format';
 import { useStrips } from '../data/queries';
 import styles from './DayStrips.module.css';

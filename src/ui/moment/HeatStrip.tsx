@@ -2,8 +2,8 @@
 /** When most readers are at work, hours by days: shaded by their share, picked by pointer or arrow keys. */
 import { scaleLinear } from 'd3-scale';
 import { useRef, useState, type KeyboardEvent } from 'react';
-import type { BestJson } from '../../api/types';
-import { dayWords } from '../../core/time/words';
+import type { BestJson } from '#api/types';
+import { dayWords } from '#core/time/words';
 import { useWords } from '../common/format';
 import styles from './HeatStrip.module.css';
 

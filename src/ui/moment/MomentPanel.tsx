@@ -2,10 +2,10 @@
 /** When the message leaves, and where that lands for each reader. One line until more is wanted. */
 import { Button } from 'antd';
 import { useState, type ReactNode } from 'react';
-import type { PhraseJson, SuggestionJson } from '../../api/types';
-import { kindOf, leavesOnceHeld } from '../../core/plan/kinds/registry';
-import type { AtPlan } from '../../core/plan/kinds/at/plan';
-import type { Choices, Plan } from '../../core/plan/plan';
+import type { PhraseJson, SuggestionJson } from '#api/types';
+import { kindOf, leavesOnceHeld } from '#core/plan/kinds/registry';
+import type { AtPlan } from '#core/plan/kinds/at/plan';
+import type { Choices, Plan } from '#core/plan/plan';
 import type { NearZone } from '../write/ZonePicker';
 import { ChoiceFields } from './ChoiceFields';
 import { DayStrips, type Lands } from './DayStrips';

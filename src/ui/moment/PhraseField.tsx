@@ -1,7 +1,7 @@
 'use client';
 /** The field for the moment a message leaves at, in words. */
-import type { PhraseJson, SuggestionJson } from '../../api/types';
-import type { Plan } from '../../core/plan/plan';
+import type { PhraseJson, SuggestionJson } from '#api/types';
+import type { Plan } from '#core/plan/plan';
 import { ChoiceField, type Choice, type TypedMeaning } from '../common/ChoiceField';
 import { useWords } from '../common/format';
 

@@ -1,9 +1,9 @@
 'use client';
 /** The kinds of plan with their fields, for exact control. */
 import { Segmented } from 'antd';
-import type { AtPlan } from '../../core/plan/kinds/at/plan';
-import { PLAN_KINDS, wallOf, type PlanKindName } from '../../core/plan/kinds/registry';
-import type { Plan } from '../../core/plan/plan';
+import type { AtPlan } from '#core/plan/kinds/at/plan';
+import { PLAN_KINDS, wallOf, type PlanKindName } from '#core/plan/kinds/registry';
+import type { Plan } from '#core/plan/plan';
 import type { NearZone } from '../write/ZonePicker';
 import { fieldsOf } from './kinds/registry';
 

@@ -1,7 +1,7 @@
 'use client';
 /** The parts of somebody's days as one drawn strip; the label says the same in words. */
 import { scaleTime } from 'd3-scale';
-import type { StripPartJson } from '../../api/types';
+import type { StripPartJson } from '#api/types';
 import styles from './Strip.module.css';
 
 const WIDTH = 360;

@@ -2,9 +2,9 @@
 /** The moment of the message being written: its plan, what is typed in words, and what both come to. */
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
-import type { PhraseJson } from '../../api/types';
-import { isReadable } from '../../core/plan/kinds/registry';
-import type { Choices, Plan } from '../../core/plan/plan';
+import type { PhraseJson } from '#api/types';
+import { isReadable } from '#core/plan/kinds/registry';
+import type { Choices, Plan } from '#core/plan/plan';
 import { useSame } from '../common/useSame';
 import { useSettled } from '../common/useSettled';
 import { ApiProblem, ask } from '../data/client';

@@ -3,9 +3,9 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
-import type { ClockJson } from '../../api/types';
-import { toInstant, toLocal } from '../../core/time/wallClock';
-import { dayWords, timeWords } from '../../core/time/words';
+import type { ClockJson } from '#api/types';
+import { toInstant, toLocal } from '#core/time/wallClock';
+import { dayWords, timeWords } from '#core/time/words';
 import { MomentPopover } from '../common/MomentPopover';
 import { useWords } from '../common/format';
 import { ask } from '../data/client';

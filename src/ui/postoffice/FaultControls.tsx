@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, Checkbox, InputNumber, Select } from 'antd';
 import { useState } from 'react';
-import type { FaultsJson } from '../../api/types';
+import type { FaultsJson } from '#api/types';
 import { useWords } from '../common/format';
 import { ask } from '../data/client';
 import { useCorrespondents, useFaults } from '../data/queries';

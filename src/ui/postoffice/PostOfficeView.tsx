@@ -2,10 +2,10 @@
 /** The post office: what really arrived, and the sandbox clock. */
 import { Spin } from 'antd';
 import Link from 'next/link';
-import type { MailboxJson } from '../../api/types';
-import { toLocal } from '../../core/time/wallClock';
-import { dayWords, timeWords } from '../../core/time/words';
-import { zoneCity } from '../../core/time/zones';
+import type { MailboxJson } from '#api/types';
+import { toLocal } from '#core/time/wallClock';
+import { dayWords, timeWords } from '#core/time/words';
+import { zoneCity } from '#core/time/zones';
 import { useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useCorrespondents, useMailbox, useMailboxes, useSettings } from '../data/queries';

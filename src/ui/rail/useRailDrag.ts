@@ -2,11 +2,11 @@
 /** Moving a mark on the time rail: by dragging it, or by keys in the list that says the same. */
 import type { ScaleLinear } from 'd3-scale';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
-import type { DepartureJson } from '../../api/types';
-import { zoneOf } from '../../core/plan/kinds/registry';
-import type { RailMark } from '../../core/rail/bundle';
-import type { AtPlan } from '../../core/plan/kinds/at/plan';
-import { toLocal } from '../../core/time/wallClock';
+import type { DepartureJson } from '#api/types';
+import { zoneOf } from '#core/plan/kinds/registry';
+import type { RailMark } from '#core/rail/bundle';
+import type { AtPlan } from '#core/plan/kinds/at/plan';
+import { toLocal } from '#core/time/wallClock';
 
 interface Props {
   scale: ScaleLinear<number, number>;

@@ -3,9 +3,9 @@
 import { Button, Segmented, Spin } from 'antd';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
-import type { MessageSummaryJson, TodoJson, TodoImportJson, TodoListedJson } from '../../api/types';
-import { todoInstant } from '../../core/todo/todo';
-import { defaultWeek } from '../../core/time/dayParts';
+import type { MessageSummaryJson, TodoJson, TodoImportJson, TodoListedJson } from '#api/types';
+import { todoInstant } from '#core/todo/todo';
+import { defaultWeek } from '#core/time/dayParts';
 import { recipientsWords, useWords } from '../common/format';
 import { KeptField } from '../common/KeptField';
 import { RowButton } from '../common/RowParts';

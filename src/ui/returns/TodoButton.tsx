@@ -2,9 +2,9 @@
 /** A to-do on a message: by one key from what is offered, or in particular. */
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { MessageSummaryJson, ReturnSuggestionsJson } from '../../api/types';
-import { toLocal } from '../../core/time/wallClock';
-import { momentOfTodo, TODO_KINDS } from '../../core/todo/todo';
+import type { MessageSummaryJson, ReturnSuggestionsJson } from '#api/types';
+import { toLocal } from '#core/time/wallClock';
+import { momentOfTodo, TODO_KINDS } from '#core/todo/todo';
 import { useWords } from '../common/format';
 import { PanelPopover } from '../common/PanelPopover';
 import { useFirstFocus } from '../common/useFirstFocus';

@@ -2,12 +2,12 @@
 /** What is to be done, from when, by when, and when to be reminded. */
 import { AutoComplete, Button, Checkbox, Input } from 'antd';
 import { useId, useRef, useState } from 'react';
-import type { TodoJson } from '../../api/types';
-import { readDateField, readMomentField, readTimeField } from '../../core/phrase/fields';
-import { stepDate, stepTime } from '../../core/time/typed';
-import { isLocal, toInstant, toLocal } from '../../core/time/wallClock';
-import { dayWords, timeWords } from '../../core/time/words';
-import { TODO_KINDS, type TodoMoment } from '../../core/todo/todo';
+import type { TodoJson } from '#api/types';
+import { readDateField, readMomentField, readTimeField } from '#core/phrase/fields';
+import { stepDate, stepTime } from '#core/time/typed';
+import { isLocal, toInstant, toLocal } from '#core/time/wallClock';
+import { dayWords, timeWords } from '#core/time/words';
+import { TODO_KINDS, type TodoMoment } from '#core/todo/todo';
 import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
 import { TypedField } from '../common/TypedField';
 import { useMyWorking } from '../common/useMyWorking';

@@ -1,8 +1,8 @@
 'use client';
 /** The checks that are made while writing, each to be switched off. */
 import { Button, Checkbox } from 'antd';
-import { CHECK_IDS } from '../../core/checks/finding';
-import { CHECK_WORDS } from '../../core/checks/message';
+import { CHECK_IDS } from '#core/checks/finding';
+import { CHECK_WORDS } from '#core/checks/message';
 import { useSettings } from '../data/queries';
 import styles from './SettingsView.module.css';
 import { useApply } from './useApply';

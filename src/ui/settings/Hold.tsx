@@ -2,9 +2,9 @@
 /** The usual undo window. */
 import { Button, Input, Radio } from 'antd';
 import { useState } from 'react';
-import { whyNoHold } from '../../core/hold/length';
-import { HOLD_SECONDS } from '../../core/limits';
-import { durationWords } from '../../core/time/words';
+import { whyNoHold } from '#core/hold/length';
+import { HOLD_SECONDS } from '#core/limits';
+import { durationWords } from '#core/time/words';
 import { useSettings } from '../data/queries';
 import styles from './SettingsView.module.css';
 import { useApply } from './useApply';

@@ -1,7 +1,7 @@
 'use client';
 /** The keys of commands: whether single ones act, and which is whose. */
 import { Button, Switch } from 'antd';
-import { COMMANDS, keyInForce, whyNoKeys, type CommandKey, type OwnKeys } from '../../core/commandKeys';
+import { COMMANDS, keyInForce, whyNoKeys, type CommandKey, type OwnKeys } from '#core/commandKeys';
 import { KeptField } from '../common/KeptField';
 import { useSettings } from '../data/queries';
 import styles from './SettingsView.module.css';

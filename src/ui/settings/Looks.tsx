@@ -1,9 +1,9 @@
 'use client';
 /** How times are written, in which languages phrases are read, and by which light. */
 import { Segmented } from 'antd';
-import type { SettingsJson } from '../../api/types';
-import { LANGUAGES, type Language } from '../../core/text/language';
-import type { HourCycle } from '../../core/time/words';
+import type { SettingsJson } from '#api/types';
+import { LANGUAGES, type Language } from '#core/text/language';
+import type { HourCycle } from '#core/time/words';
 import { SelectMany } from '../common/SelectMany';
 import { useSettings } from '../data/queries';
 import styles from './SettingsView.module.css';

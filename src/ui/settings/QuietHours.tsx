@@ -1,7 +1,7 @@
 'use client';
 /** The hours in which nothing that is sent leaves. */
 import { Radio, Switch } from 'antd';
-import { readQuiet, writeQuiet } from '../../core/hold/quietText';
+import { readQuiet, writeQuiet } from '#core/hold/quietText';
 import { KeptField } from '../common/KeptField';
 import { useSettings } from '../data/queries';
 import styles from './SettingsView.module.css';

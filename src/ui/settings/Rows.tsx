@@ -1,6 +1,6 @@
 'use client';
 /** What a pull on a row of the inbox uncovers. */
-import type { RowAction } from '../../core/rowActions';
+import type { RowAction } from '#core/rowActions';
 import { SelectMany } from '../common/SelectMany';
 import { useSettings } from '../data/queries';
 import styles from './SettingsView.module.css';

@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import Bowser from 'bowser';
-import type { SessionJson } from '../../api/types';
+import type { SessionJson } from '#api/types';
 import { useWords } from '../common/format';
 import { ask } from '../data/client';
 import { refresh, useSessions } from '../data/queries';

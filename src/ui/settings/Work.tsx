@@ -1,7 +1,7 @@
 'use client';
 /** When I work, and whose holidays I have. */
 import { useQueryClient } from '@tanstack/react-query';
-import type { SettingsJson } from '../../api/types';
+import type { SettingsJson } from '#api/types';
 import { PlaceFields } from '../common/PlaceFields';
 import { WorkFields } from '../common/WorkFields';
 import { ask } from '../data/client';

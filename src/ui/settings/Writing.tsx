@@ -2,7 +2,7 @@
 /** As whom I write, how a message begins, and where sent copies go. */
 import { Button, Input, Segmented } from 'antd';
 import { useState } from 'react';
-import type { Identity } from '../../core/message/details';
+import type { Identity } from '#core/message/details';
 import { KeptField } from '../common/KeptField';
 import { useSettings } from '../data/queries';
 import styles from './SettingsView.module.css';

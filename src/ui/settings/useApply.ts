@@ -2,7 +2,7 @@
 /** Settings apply at once and say so. */
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { SettingsJson } from '../../api/types';
+import type { SettingsJson } from '#api/types';
 import { ask, type ApiProblem } from '../data/client';
 import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';

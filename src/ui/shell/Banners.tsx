@@ -2,7 +2,7 @@
 /** What keeps the product from working, on every view: said once, with what to do. */
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
-import type { HealthJson } from '../../api/types';
+import type { HealthJson } from '#api/types';
 import { useWords } from '../common/format';
 import { ask } from '../data/client';
 import { useHealth } from '../data/queries';

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
-import { COMMANDS, commandOf, keyInForce } from '../../core/commandKeys';
+import { COMMANDS, commandOf, keyInForce } from '#core/commandKeys';
 import { useSettings } from '../data/queries';
 import { runCommand, useCommand } from './commands';
 import { useUndoLatest } from './Notices';

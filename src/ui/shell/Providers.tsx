@@ -2,7 +2,7 @@
 /** What every view stands in: theme, data, announcements. */
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
-import type { ClockJson, SettingsJson } from '../../api/types';
+import type { ClockJson, SettingsJson } from '#api/types';
 import { ThemeProvider } from './ThemeProvider';
 import { AnnouncerProvider } from './Announcer';
 import { NoticeProvider } from './Notices';

@@ -2,9 +2,9 @@
 import { Button, Dropdown } from 'antd';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { toLocal } from '../../core/time/wallClock';
-import { dayWords, timeWords } from '../../core/time/words';
-import { zoneCity } from '../../core/time/zones';
+import { toLocal } from '#core/time/wallClock';
+import { dayWords, timeWords } from '#core/time/words';
+import { zoneCity } from '#core/time/zones';
 import { countWords } from '../common/format';
 import { ask } from '../data/client';
 import { useClockReading, usePending, useSettings } from '../data/queries';
@@ -21,14 +21,14 @@ function MyClock() {
   const [day, time, city] = [dayWords(local, local), timeWords(local, hourCycle), zoneCity(zone)];
   const sandbox = clock.sandbox && `sandbox${clock.rate === 1 ? '' : ` ×${clock.rate}`}`;
   return (
-    <Link
-      href="/settings"
-      className={styles.clock}
-      title="Settings"
-      aria-label={[day, time, city, sandbox].filter(Boolean).join(' ')}
-    >
-      {day} · <strong>{time}</strong> {city}
-      {sandbox && <span className={styles.sandbox}>{sandbox}</span>}
+    <Link href="/settings" className={styles.clock} title="Settings">
+      {day} · <strong>{time}</strong>
+      <span className="unseen">,</span> {city}
+      {sandbox && (
+        <>
+          <span className="unseen">,</span> <span className={styles.sandbox}>{sandbox}</span>
+        </>
+      )}
     </Link>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 /** Which part of the screen answers to which key at the moment: what has the focus, else the one that came last. */
 import { useEffect, useRef } from 'react';
-import { keyInForce, type CommandKey } from '../../core/commandKeys';
+import { keyInForce, type CommandKey } from '#core/commandKeys';
 import { useSettings } from '../data/queries';
 
 /** Returns false where it is not its business after all. */

@@ -1,8 +1,8 @@
 'use client';
 /** Says what is about to leave to somebody who looks elsewhere, outside this page, with the way back. */
 import { useEffect, useRef, useState } from 'react';
-import type { DepartureJson } from '../../api/types';
-import { leftWords } from '../../core/time/words';
+import type { DepartureJson } from '#api/types';
+import { leftWords } from '#core/time/words';
 import { recipientsWords } from '../common/format';
 
 /** What this browser says of it: asked once, and only where it may be asked. */

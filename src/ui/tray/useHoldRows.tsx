@@ -1,8 +1,8 @@
 'use client';
 /** What is held: newest first, with the way back. */
 import { useEffect, useMemo, useRef } from 'react';
-import type { DepartureJson } from '../../api/types';
-import { leftWords } from '../../core/time/words';
+import type { DepartureJson } from '#api/types';
+import { leftWords } from '#core/time/words';
 import { recipientsWords, useWords } from '../common/format';
 import { stateWords } from '../common/StatePill';
 import { RowButton, RowButtonTwice } from '../common/RowParts';

@@ -5,7 +5,7 @@
  */
 import Link from 'next/link';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import type { ReminderJson } from '../../api/types';
+import type { ReminderJson } from '#api/types';
 import { useWords } from '../common/format';
 import { RowButton } from '../common/RowParts';
 import { ask } from '../data/client';

@@ -2,7 +2,7 @@
 /** A message to myself: shows how far it gets, or why not. */
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { DepartureJson } from '../../api/types';
+import type { DepartureJson } from '#api/types';
 import { ask } from '../data/client';
 import { useDeparture, useHealth } from '../data/queries';
 import { useThreads } from '../data/incoming';

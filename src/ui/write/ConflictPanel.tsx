@@ -1,8 +1,8 @@
 'use client';
 /** Two versions of one message, from two windows: both are shown, and one is chosen. */
 import { Button } from 'antd';
-import { kindOf } from '../../core/plan/kinds/registry';
-import type { Choices, Plan } from '../../core/plan/plan';
+import { kindOf } from '#core/plan/kinds/registry';
+import type { Choices, Plan } from '#core/plan/plan';
 import type { DraftFields } from './draft/fields';
 import styles from './ConflictPanel.module.css';
 

@@ -2,8 +2,8 @@
 /** How a message is held where it leaves now, and the way past quiet hours. */
 import { Button, Input } from 'antd';
 import { useState } from 'react';
-import type { HoldJson } from '../../api/types';
-import { holdWords } from '../../core/hold/decide';
+import type { HoldJson } from '#api/types';
+import { holdWords } from '#core/hold/decide';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import styles from './Composer.module.css';

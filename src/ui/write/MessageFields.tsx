@@ -3,8 +3,8 @@
 import { Button, Input, Select, type InputRef } from 'antd';
 import Link from 'next/link';
 import { useState, type ReactNode, type RefObject } from 'react';
-import type { AttachmentJson } from '../../api/types';
-import { MAX_SUBJECT } from '../../core/limits';
+import type { AttachmentJson } from '#api/types';
+import { MAX_SUBJECT } from '#core/limits';
 import type { ApiProblem } from '../data/client';
 import { useSettings } from '../data/queries';
 import { AttachmentList } from './attachments/AttachmentList';

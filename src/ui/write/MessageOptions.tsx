@@ -1,7 +1,7 @@
 'use client';
 /** What is asked of a message beside its words: where answers go, how urgent it is, what is to come back. */
 import { Checkbox, Select } from 'antd';
-import { IMPORTANCES, SENSITIVITIES, type Importance, type Sensitivity } from '../../core/message/details';
+import { IMPORTANCES, SENSITIVITIES, type Importance, type Sensitivity } from '#core/message/details';
 import { useSettings } from '../data/queries';
 import type { ApiProblem } from '../data/client';
 import type { DraftFields } from './draft/fields';

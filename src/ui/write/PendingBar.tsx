@@ -2,7 +2,7 @@
 /** What can be done to a pending message besides changing it. */
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
-import type { DepartureJson, MessageJson } from '../../api/types';
+import type { DepartureJson, MessageJson } from '#api/types';
 import { StatePill } from '../common/StatePill';
 import { TwicePressed } from '../common/TwicePressed';
 import type { DepartureActions } from '../departures/useDepartureActions';

@@ -2,9 +2,9 @@
 /** Says back when it leaves and lands, what to know before committing, and commits. */
 import { Button } from 'antd';
 import { useId, useState } from 'react';
-import { gatherWarnings } from '../../core/plan/gather';
+import { gatherWarnings } from '#core/plan/gather';
 import { runCommand } from '../shell/commands';
-import type { Plan, PlanWarning } from '../../core/plan/plan';
+import type { Plan, PlanWarning } from '#core/plan/plan';
 import styles from './Composer.module.css';
 import { ZoneFix } from './ZoneFix';
 

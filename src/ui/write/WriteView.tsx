@@ -4,7 +4,7 @@ import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { UNSETTLED_STATES } from '../../core/departure/states';
+import { UNSETTLED_STATES } from '#core/departure/states';
 import { useMessage, useSettings } from '../data/queries';
 import { Composer } from './Composer';
 import { fieldsOf, sameFields } from './draft/fields';

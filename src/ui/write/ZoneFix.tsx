@@ -6,8 +6,8 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import { addressKey } from '../../core/message/address';
-import { zoneCity } from '../../core/time/zones';
+import { addressKey } from '#core/message/address';
+import { zoneCity } from '#core/time/zones';
 import { ask } from '../data/client';
 import { refresh, useCorrespondents, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';

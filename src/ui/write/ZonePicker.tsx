@@ -2,8 +2,8 @@
 /** All time zones by city and present offset; those that matter first. */
 import { Select } from 'antd';
 import { useMemo } from 'react';
-import { offsetLabel } from '../../core/time/wallClock';
-import { zoneCity } from '../../core/time/zones';
+import { offsetLabel } from '#core/time/wallClock';
+import { zoneCity } from '#core/time/zones';
 import { useZones } from '../data/queries';
 
 export interface NearZone {

@@ -1,7 +1,7 @@
 /** What is said of a pending departure that is open here. */
-import type { DepartureJson, MessageJson } from '../../api/types';
-import { UNSETTLED_STATES } from '../../core/departure/states';
-import type { Landing } from '../../core/plan/plan';
+import type { DepartureJson, MessageJson } from '#api/types';
+import { UNSETTLED_STATES } from '#core/departure/states';
+import type { Landing } from '#core/plan/plan';
 import type { Words } from '../common/format';
 import type { Lands } from '../moment/DayStrips';
 

@@ -1,8 +1,8 @@
 /** What becomes of a plan as time goes on. */
-import type { DepartureJson } from '../../api/types';
-import { isReadable, wallOf } from '../../core/plan/kinds/registry';
-import type { Choices, Plan } from '../../core/plan/plan';
-import { toInstant } from '../../core/time/wallClock';
+import type { DepartureJson } from '#api/types';
+import { isReadable, wallOf } from '#core/plan/kinds/registry';
+import type { Choices, Plan } from '#core/plan/plan';
+import { toInstant } from '#core/time/wallClock';
 
 export const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
-import type { Plan } from '../../core/plan/plan';
-import { usualHold } from '../../core/hold/decide';
+import type { Plan } from '#core/plan/plan';
+import { usualHold } from '#core/hold/decide';
 import { primaryWords } from './primaryWords';
 
 const now: Plan = { kind: 'now' };

@@ -1,8 +1,8 @@
 /** What the one primary button says: what it will do. */
-import { leavesOnceHeld } from '../../core/plan/kinds/registry';
-import type { Plan } from '../../core/plan/plan';
-import { holdLength } from '../../core/hold/decide';
-import { durationWords } from '../../core/time/words';
+import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import type { Plan } from '#core/plan/plan';
+import { holdLength } from '#core/hold/decide';
+import { durationWords } from '#core/time/words';
 
 interface Commit {
   plan: Plan;

@@ -1,13 +1,13 @@
 /** How a message begins: empty, as an answer, or passing something on. */
-import type { MessageJson, SettingsJson } from '../../api/types';
-import { formatMailbox, type Mailbox } from '../../core/message/address';
-import { identityOf } from '../../core/message/details';
-import { withPlainSignature, withSignature } from '../../core/message/signature';
-import { plainAlternative, richFromPlain, signatureNode, type RichNode } from '../../core/message/richText';
-import { answerAll, answerAs, answerTo, forwardSubject } from '../../core/reply/answering';
-import { answerSubject } from '../../core/reply/threading';
-import { toLocal } from '../../core/time/wallClock';
-import { dayWords, timeWords } from '../../core/time/words';
+import type { MessageJson, SettingsJson } from '#api/types';
+import { formatMailbox, type Mailbox } from '#core/message/address';
+import { identityOf } from '#core/message/details';
+import { withPlainSignature, withSignature } from '#core/message/signature';
+import { plainAlternative, richFromPlain, signatureNode, type RichNode } from '#core/message/richText';
+import { answerAll, answerAs, answerTo, forwardSubject } from '#core/reply/answering';
+import { answerSubject } from '#core/reply/threading';
+import { toLocal } from '#core/time/wallClock';
+import { dayWords, timeWords } from '#core/time/words';
 import { docOf, htmlOf } from './body/extensions';
 import { emptyFields, type DraftFields } from './draft/fields';
 

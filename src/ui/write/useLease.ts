@@ -1,7 +1,7 @@
 'use client';
 /** Having a pending departure open: its clock stands still as long as this page gives signs of life. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { DepartureJson, EditJson } from '../../api/types';
+import type { DepartureJson, EditJson } from '#api/types';
 import { ApiProblem, ask } from '../data/client';
 
 export interface Lease {

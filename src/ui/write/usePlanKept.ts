@@ -1,6 +1,6 @@
 'use client';
 /** The plan and the choices of a draft are part of it: kept as they change, in every window. */
-import { isReadable, leavesOnceHeld } from '../../core/plan/kinds/registry';
+import { isReadable, leavesOnceHeld } from '#core/plan/kinds/registry';
 import { useEffect, useRef } from 'react';
 import type { useMoment } from '../moment/useMoment';
 import type { DraftFields } from './draft/fields';

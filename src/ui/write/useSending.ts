@@ -3,11 +3,11 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import type { DepartureJson } from '../../api/types';
-import { leavesOnceHeld } from '../../core/plan/kinds/registry';
-import type { Finding } from '../../core/checks/finding';
-import { findingWords } from '../../core/checks/findingWords';
-import type { Choices, Plan } from '../../core/plan/plan';
+import type { DepartureJson } from '#api/types';
+import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import type { Finding } from '#core/checks/finding';
+import { findingWords } from '#core/checks/findingWords';
+import type { Choices, Plan } from '#core/plan/plan';
 import { useWords } from '../common/format';
 import { ApiProblem, ask } from '../data/client';
 import { refresh } from '../data/queries';

@@ -2,11 +2,11 @@
  * The clock of the machine is set. Moments are moments on it; a hold is so many seconds for second thoughts, and they
  * pass whatever a clock shows.
  */
-import { leavesOnceHeld } from '../../core/plan/kinds/registry';
-import { loadClock, saveClock } from '../../store/clock';
-import { departuresInState, type Departure } from '../../store/departures';
-import { lastInto } from '../../store/journal';
-import type { Tx } from '../../store/store';
+import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import { loadClock, saveClock } from '#store/clock';
+import { departuresInState, type Departure } from '#store/departures';
+import { lastInto } from '#store/journal';
+import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 

@@ -1,5 +1,5 @@
 /** The outside world of a sandbox, which shares its clock. */
-import { PostOfficeClient } from '../../mail/postOffice';
+import { PostOfficeClient } from '#mail/postOffice';
 import type { Desk } from '../desk';
 import { readClock } from './sandbox';
 

@@ -1,8 +1,8 @@
 /** The clock as a person sees and moves it, and as the engine keeps it. */
-import { attend, jump, liftBarrier, readSandbox, realDelay, setRate } from '../../core/time/sandboxClock';
-import { loadClock, saveClock } from '../../store/clock';
-import { beat, lastBeat, stopBeating } from '../../store/heartbeat';
-import { lastJournalAt } from '../../store/journal';
+import { attend, jump, liftBarrier, readSandbox, realDelay, setRate } from '#core/time/sandboxClock';
+import { loadClock, saveClock } from '#store/clock';
+import { beat, lastBeat, stopBeating } from '#store/heartbeat';
+import { lastJournalAt } from '#store/journal';
 import { SILENCE_MS, type Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
 

@@ -1,19 +1,19 @@
 /** The one way a departure changes state: by the table, compare-and-swap, with journal and changes. */
-import type { AttemptStage } from '../../core/departure/outcome';
+import type { AttemptStage } from '#core/departure/outcome';
 import {
   FROZEN_EVENTS,
   PENDING_STATES,
   transition,
   type DepartureEvent,
   type PauseCause,
-} from '../../core/departure/states';
-import type { HeldBy } from '../../core/hold/decide';
-import type { IfTheyWriteFirst, Lateness, Plan } from '../../core/plan/plan';
-import { noteDue } from '../../store/clock';
-import { deliveriesOf, swapDeparture, type Departure } from '../../store/departures';
-import { noteChange, record } from '../../store/journal';
-import { deleteLeasesOf } from '../../store/leases';
-import type { Tx } from '../../store/store';
+} from '#core/departure/states';
+import type { HeldBy } from '#core/hold/decide';
+import type { IfTheyWriteFirst, Lateness, Plan } from '#core/plan/plan';
+import { noteDue } from '#store/clock';
+import { deliveriesOf, swapDeparture, type Departure } from '#store/departures';
+import { noteChange, record } from '#store/journal';
+import { deleteLeasesOf } from '#store/leases';
+import type { Tx } from '#store/store';
 import { Refused, Stale } from '../errors';
 
 /** What may change together with the state. */

@@ -1,8 +1,8 @@
 /** One thing done to several departures: each on its own, so that what cannot be done stops nothing else. */
-import type { Shift } from '../../core/plan/plan';
-import { nextWorkingMorning, shiftPlan } from '../../core/plan/shift';
-import { findDeparture, type Departure } from '../../store/departures';
-import { findMessage } from '../../store/messages';
+import type { Shift } from '#core/plan/plan';
+import { nextWorkingMorning, shiftPlan } from '#core/plan/shift';
+import { findDeparture, type Departure } from '#store/departures';
+import { findMessage } from '#store/messages';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused, Stale } from '../errors';
 import { receivers } from '../messages/envelope';

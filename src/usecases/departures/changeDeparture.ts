@@ -1,16 +1,10 @@
 /** What a person can do to one departure: another moment, let it go now, take it back, try it again. */
-import { leavesOnceHeld } from '../../core/plan/kinds/registry';
-import type { Choices, Plan } from '../../core/plan/plan';
-import { transition } from '../../core/departure/states';
-import {
-  departuresOf,
-  findDeparture,
-  setDeliveries,
-  swapDeparture,
-  type Departure,
-} from '../../store/departures';
-import { noteChange } from '../../store/journal';
-import type { Tx } from '../../store/store';
+import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import type { Choices, Plan } from '#core/plan/plan';
+import { transition } from '#core/departure/states';
+import { departuresOf, findDeparture, setDeliveries, swapDeparture, type Departure } from '#store/departures';
+import { noteChange } from '#store/journal';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { NotFound, Refused, Stale } from '../errors';
 import { committableMoment, keptPlan, pauseForReview } from './planDepartures';

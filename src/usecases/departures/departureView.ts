@@ -1,13 +1,13 @@
 /** Departures as they are shown: with their message, readers and both clocks. */
 import { group } from 'd3-array';
-import { heldByWords, type HeldBy } from '../../core/hold/decide';
-import { usualChoices, type IfTheyWriteFirst, type Lateness, type Plan } from '../../core/plan/plan';
-import type { Working } from '../../core/time/dayParts';
-import { whyThen } from '../../core/plan/preview';
-import { stageWords } from '../../core/departure/outcome';
-import { PENDING_STATES, type DepartureState, type PauseCause } from '../../core/departure/states';
-import type { ReportedAction } from '../../core/reply/report';
-import { addressKey } from '../../core/message/address';
+import { heldByWords, type HeldBy } from '#core/hold/decide';
+import { usualChoices, type IfTheyWriteFirst, type Lateness, type Plan } from '#core/plan/plan';
+import type { Working } from '#core/time/dayParts';
+import { whyThen } from '#core/plan/preview';
+import { stageWords } from '#core/departure/outcome';
+import { PENDING_STATES, type DepartureState, type PauseCause } from '#core/departure/states';
+import type { ReportedAction } from '#core/reply/report';
+import { addressKey } from '#core/message/address';
 import {
   countUnsettled,
   deliveriesOf,
@@ -16,10 +16,10 @@ import {
   listDepartures as page,
   type Departure,
   type DepartureFilter,
-} from '../../store/departures';
-import { receiptsOf } from '../../store/receipts';
-import { findMessages } from '../../store/messages';
-import { loadTrouble } from '../../store/mailServer';
+} from '#store/departures';
+import { receiptsOf } from '#store/receipts';
+import { findMessages } from '#store/messages';
+import { loadTrouble } from '#store/mailServer';
 import type { Desk } from '../desk';
 import { diskTroubleNow, ENGINE_DISK_WORDS } from '../diskTrouble';
 import { Invalid, NotFound } from '../errors';

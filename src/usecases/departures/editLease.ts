@@ -2,7 +2,7 @@
  * The editing lease: while a pending departure is open for editing its clock stands still. Whoever has it open
  * gives signs of life; one who goes without a word leaves it paused, never released half-edited.
  */
-import { departuresOf, findDeparture, type Departure } from '../../store/departures';
+import { departuresOf, findDeparture, type Departure } from '#store/departures';
 import {
   deleteLease,
   findLease,
@@ -11,11 +11,11 @@ import {
   leasesOf,
   prolongLease,
   shiftLeases,
-} from '../../store/leases';
-import { findMessage } from '../../store/messages';
-import { leavesOnceHeld } from '../../core/plan/kinds/registry';
-import { PENDING_STATES, transition } from '../../core/departure/states';
-import type { Tx } from '../../store/store';
+} from '#store/leases';
+import { findMessage } from '#store/messages';
+import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import { PENDING_STATES, transition } from '#core/departure/states';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { committableMoment, pauseForReview } from './planDepartures';

@@ -1,4 +1,4 @@
-import type { Departure } from '../../store/departures';
+import type { Departure } from '#store/departures';
 
 /** What is left of its hold, ms; null where it is not held. */
 export const holdLeft = (seen: Departure, now: number): number | null =>

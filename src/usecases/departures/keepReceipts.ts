@@ -1,11 +1,11 @@
 /** What comes back about a message that has left: receipts of its delivery and of its being seen. */
-import { addressKey } from '../../core/message/address';
-import { RECEIPT_WORDS, type MessageReport } from '../../core/reply/report';
-import { shownReply } from '../../mail/serverWords';
-import { departureOfHeader, type Departure } from '../../store/departures';
-import { noteChange, record } from '../../store/journal';
-import { insertReceipt, receiptsOf } from '../../store/receipts';
-import type { Tx } from '../../store/store';
+import { addressKey } from '#core/message/address';
+import { RECEIPT_WORDS, type MessageReport } from '#core/reply/report';
+import { shownReply } from '#mail/serverWords';
+import { departureOfHeader, type Departure } from '#store/departures';
+import { noteChange, record } from '#store/journal';
+import { insertReceipt, receiptsOf } from '#store/receipts';
+import type { Tx } from '#store/store';
 
 /** The departure of mine a report is about. */
 export const reportedDeparture = (tx: Tx, report: MessageReport | undefined): Departure | undefined =>

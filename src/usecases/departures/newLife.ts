@@ -3,8 +3,8 @@
  * and given up on as late as any other. Where some reader has it already, the bytes stay what they have, and it is for
  * the rest.
  */
-import { deliveriesOf, thaw, waitAgain, type Departure } from '../../store/departures';
-import type { Tx } from '../../store/store';
+import { deliveriesOf, thaw, waitAgain, type Departure } from '#store/departures';
+import type { Tx } from '#store/store';
 import type { DeparturePatch } from './applyEvent';
 
 /** @returns what changes with it, to be applied together with the event that begins it */

@@ -1,12 +1,12 @@
 /** The departures of a message: one for all its readers together, or one for each. */
-import { addressKey } from '../../core/message/address';
-import { planMoments, resolvePlan, unplaced } from '../../core/plan/moments';
-import { heldByWords, usualHold, type HeldBy, type Hold } from '../../core/hold/decide';
-import { copiesOf, followsReaders, kindOf, leavesOnceHeld } from '../../core/plan/kinds/registry';
-import type { Choices, Plan } from '../../core/plan/plan';
-import { LocalTimeError } from '../../core/time/wallClock';
-import { UnknownZoneError } from '../../core/time/zones';
-import { PENDING_STATES } from '../../core/departure/states';
+import { addressKey } from '#core/message/address';
+import { planMoments, resolvePlan, unplaced } from '#core/plan/moments';
+import { heldByWords, usualHold, type HeldBy, type Hold } from '#core/hold/decide';
+import { copiesOf, followsReaders, kindOf, leavesOnceHeld } from '#core/plan/kinds/registry';
+import type { Choices, Plan } from '#core/plan/plan';
+import { LocalTimeError } from '#core/time/wallClock';
+import { UnknownZoneError } from '#core/time/zones';
+import { PENDING_STATES } from '#core/departure/states';
 import {
   deliveriesOf,
   departuresOf,
@@ -14,8 +14,8 @@ import {
   insertDeparture,
   setDeliveries,
   type Departure,
-} from '../../store/departures';
-import type { Tx } from '../../store/store';
+} from '#store/departures';
+import type { Tx } from '#store/store';
 import { applyEvent } from './applyEvent';
 import { newLife } from './newLife';
 import type { Desk } from '../desk';

@@ -1,9 +1,9 @@
 /** Undo: a departure is again exactly what it was before somebody changed it. */
-import { PENDING_STATES, type DepartureState, type PauseCause } from '../../core/departure/states';
-import type { HeldBy } from '../../core/hold/decide';
-import type { Plan } from '../../core/plan/plan';
-import { setDeliveries, type Departure } from '../../store/departures';
-import type { Tx } from '../../store/store';
+import { PENDING_STATES, type DepartureState, type PauseCause } from '#core/departure/states';
+import type { HeldBy } from '#core/hold/decide';
+import type { Plan } from '#core/plan/plan';
+import { setDeliveries, type Departure } from '#store/departures';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
 import { receivers } from '../messages/envelope';

@@ -1,9 +1,9 @@
 /** A departure's clock set going again. */
-import { followsReaders, leavesOnceHeld } from '../../core/plan/kinds/registry';
-import { resolvePlan } from '../../core/plan/moments';
-import { quietUntil } from '../../core/hold/quietHours';
-import type { Departure } from '../../store/departures';
-import type { Tx } from '../../store/store';
+import { followsReaders, leavesOnceHeld } from '#core/plan/kinds/registry';
+import { resolvePlan } from '#core/plan/moments';
+import { quietUntil } from '#core/hold/quietHours';
+import type { Departure } from '#store/departures';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Refused } from '../errors';
 import { isTooLate, latestLeaves } from '../release/lateStarts';

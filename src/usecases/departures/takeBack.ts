@@ -1,9 +1,9 @@
 /** Taking back: what has not left is a draft again. */
-import { addressKey } from '../../core/message/address';
-import { transition } from '../../core/departure/states';
-import { copyAttachments } from '../../store/attachments';
-import { deliveriesOf, departuresOf, thaw, type Departure } from '../../store/departures';
-import { noteChange, record } from '../../store/journal';
+import { addressKey } from '#core/message/address';
+import { transition } from '#core/departure/states';
+import { copyAttachments } from '#store/attachments';
+import { deliveriesOf, departuresOf, thaw, type Departure } from '#store/departures';
+import { noteChange, record } from '#store/journal';
 import {
   findMessage,
   insertMessage,
@@ -12,8 +12,8 @@ import {
   setReferences,
   swapMessage,
   type Message,
-} from '../../store/messages';
-import type { Tx } from '../../store/store';
+} from '#store/messages';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Stale } from '../errors';

@@ -1,8 +1,8 @@
 /** A recipient writes before what is on its way to them has left: it stops, and the person decides. */
-import { addressKey } from '../../core/message/address';
-import { departuresWaitingFor } from '../../store/departures';
-import { findMessage, type Message } from '../../store/messages';
-import type { Tx } from '../../store/store';
+import { addressKey } from '#core/message/address';
+import { departuresWaitingFor } from '#store/departures';
+import { findMessage, type Message } from '#store/messages';
+import type { Tx } from '#store/store';
 import { applyEvent } from './applyEvent';
 import { holdLeft } from './holdLeft';
 

@@ -1,6 +1,6 @@
 /** Giving mail out: messages as they arrived or left, one after another in a mailbox file. */
-import { mboxEntry } from '../../core/formats/mbox';
-import { findMessage, messageIdsAfter } from '../../store/messages';
+import { mboxEntry } from '#core/formats/mbox';
+import { findMessage, messageIdsAfter } from '#store/messages';
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
 import { readSource } from '../messages/readMessage';

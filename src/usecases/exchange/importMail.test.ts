@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { NOW, tempDesk } from '../../../test/support/desk';
-import { mailOf } from '../../../test/support/mail';
-import { mboxEntry } from '../../core/formats/mbox';
+import { NOW, tempDesk } from '#test/support/desk';
+import { mailOf } from '#test/support/mail';
+import { mboxEntry } from '#core/formats/mbox';
 import { moveClock } from '../clock/sandbox';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';

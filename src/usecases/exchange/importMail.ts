@@ -1,8 +1,8 @@
 /** Taking in past mail from files: message by message, so that it can stop anywhere and go on. */
-import { READING } from '../../core/limits';
-import { BEFORE, beginsIn, splitMbox } from '../../core/formats/mbox';
-import type { ReadMail } from '../../mail/readMail';
-import { isTooStrange, longMs, reading } from '../../reading/pool';
+import { READING } from '#core/limits';
+import { BEFORE, beginsIn, splitMbox } from '#core/formats/mbox';
+import type { ReadMail } from '#mail/readMail';
+import { isTooStrange, longMs, reading } from '#reading/pool';
 import {
   findImport,
   findImportOf,
@@ -15,18 +15,18 @@ import {
   updateImport,
   type Import,
   type SetAside,
-} from '../../store/imports';
-import { noteChange } from '../../store/journal';
-import { addRest, dropRest, endOfRest, wholeOf } from '../../store/sources';
-import type { Tx } from '../../store/store';
-import type { Place } from '../../store/threads';
+} from '#store/imports';
+import { noteChange } from '#store/journal';
+import { addRest, dropRest, endOfRest, wholeOf } from '#store/sources';
+import type { Tx } from '#store/store';
+import type { Place } from '#store/threads';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, NotFound, Refused } from '../errors';
 import { keepIncoming } from '../incoming/keepIncoming';
 import { knownAlready } from '../incoming/knownAlready';
 
-export type { Import } from '../../store/imports';
+export type { Import } from '#store/imports';
 
 /** So many messages are committed together at most, and none is begun after so long: nobody waits long for a turn. */
 const [BATCH, TURN_MS] = [100, 40];

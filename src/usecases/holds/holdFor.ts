@@ -1,14 +1,14 @@
 /** How a message is held when it is sent: what the rules and the quiet hours see of it. */
 import { rollup } from 'd3-array';
-import { decideHold, type Hold, type HoldContext } from '../../core/hold/decide';
-import type { SentMessage } from '../../core/hold/rule';
-import { addressKey, type Mailbox } from '../../core/message/address';
-import { withAttachments } from '../../store/attachments';
-import { correspondentsAt } from '../../store/correspondents';
-import { writtenToBefore } from '../../store/departures';
-import { allGroups, type Group } from '../../store/groups';
-import type { Message } from '../../store/messages';
-import type { Reading } from '../../store/store';
+import { decideHold, type Hold, type HoldContext } from '#core/hold/decide';
+import type { SentMessage } from '#core/hold/rule';
+import { addressKey, type Mailbox } from '#core/message/address';
+import { withAttachments } from '#store/attachments';
+import { correspondentsAt } from '#store/correspondents';
+import { writtenToBefore } from '#store/departures';
+import { allGroups, type Group } from '#store/groups';
+import type { Message } from '#store/messages';
+import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 
 /** What rules see of a message beside its recipients. */

@@ -1,10 +1,10 @@
 /** What a hold rule would have done with the messages sent last, before it is switched on. */
-import { leavesOnceHeld } from '../../core/plan/kinds/registry';
-import { decideHold, holdOf, type Hold } from '../../core/hold/decide';
-import { whyHeld, type HoldRule } from '../../core/hold/rule';
-import { listDepartures } from '../../store/departures';
-import { allGroups } from '../../store/groups';
-import { findMessages } from '../../store/messages';
+import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import { decideHold, holdOf, type Hold } from '#core/hold/decide';
+import { whyHeld, type HoldRule } from '#core/hold/rule';
+import { listDepartures } from '#store/departures';
+import { allGroups } from '#store/groups';
+import { findMessages } from '#store/messages';
 import type { Desk } from '../desk';
 import { receiversOf } from '../messages/envelope';
 import { asSent, contentOf, holdContext } from './holdFor';

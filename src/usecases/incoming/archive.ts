@@ -1,8 +1,8 @@
 /** Messages that are dealt with leave the inbox; and the way back. */
-import { noteChange, record } from '../../store/journal';
-import { findMessage, messagesOfThread, type Message } from '../../store/messages';
-import { updateReturn, waitingReturns } from '../../store/returns';
-import type { Tx } from '../../store/store';
+import { noteChange, record } from '#store/journal';
+import { findMessage, messagesOfThread, type Message } from '#store/messages';
+import { updateReturn, waitingReturns } from '#store/returns';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { placeMessage } from './bringBack';
 import type { Moved } from './moved';

@@ -1,12 +1,12 @@
 /** What was put off comes back: at its moment, because somebody answered, or because I want it now. */
-import type { ReturnedWhy } from '../../core/returns/why';
-import { nextRepeat } from '../../core/recurrence/repeat';
-import { noteDue } from '../../store/clock';
-import { noteChange, record } from '../../store/journal';
-import { findMessage, messagesOfThread, swapMessage, type Message } from '../../store/messages';
-import { findDueReturn, insertReturn, updateReturn, waitingInThread, type Return } from '../../store/returns';
-import type { Tx } from '../../store/store';
-import { findDueTodo, insertReminder, swapTodo, type Reminder, type Todo } from '../../store/todos';
+import type { ReturnedWhy } from '#core/returns/why';
+import { nextRepeat } from '#core/recurrence/repeat';
+import { noteDue } from '#store/clock';
+import { noteChange, record } from '#store/journal';
+import { findMessage, messagesOfThread, swapMessage, type Message } from '#store/messages';
+import { findDueReturn, insertReturn, updateReturn, waitingInThread, type Return } from '#store/returns';
+import type { Tx } from '#store/store';
+import { findDueTodo, insertReminder, swapTodo, type Reminder, type Todo } from '#store/todos';
 import { newId } from '../newId';
 import { Stale } from '../errors';
 

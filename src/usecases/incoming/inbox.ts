@@ -1,10 +1,10 @@
 /** What is in the inbox, put off or archived: threads, a page at a time. */
-import { atTheirDesk } from '../../core/people/atTheirDesk';
-import { INBOX_GROUPS, type InboxGroup } from '../../core/reply/inboxGroup';
-import { allCorrespondents } from '../../store/correspondents';
-import { lastSeq } from '../../store/journal';
-import { findSummaryRows } from '../../store/messages';
-import { countWaiting, waiting } from '../../store/returns';
+import { atTheirDesk } from '#core/people/atTheirDesk';
+import { INBOX_GROUPS, type InboxGroup } from '#core/reply/inboxGroup';
+import { allCorrespondents } from '#store/correspondents';
+import { lastSeq } from '#store/journal';
+import { findSummaryRows } from '#store/messages';
+import { countWaiting, waiting } from '#store/returns';
 import {
   countThreads,
   newestOfThreads,
@@ -14,7 +14,7 @@ import {
   type Place,
   type Thread,
   type ThreadPart,
-} from '../../store/threads';
+} from '#store/threads';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
 import { summariesOf, type MessageSummary } from '../messages/summaries';

@@ -1,19 +1,19 @@
 /** An incoming message is kept, in its thread, with all that is known of it. */
-import { READING } from '../../core/limits';
-import { addressKey } from '../../core/message/address';
-import { ancestors, baseSubject, isAnswerSubject } from '../../core/reply/threading';
-import type { IncomingMessage } from '../../mail/parse';
-import { READER_VERSION, type ReadMail } from '../../mail/readMail';
-import { insertReceived, purgeAttachments } from '../../store/attachments';
-import { noteChange, record } from '../../store/journal';
-import { noteLinks } from '../../store/links';
-import { dropArrival } from '../../store/arrivals';
-import { insertMessage, setRecipients, setReferences, swapMessage, type Message } from '../../store/messages';
-import { noteMet } from '../../store/metAddresses';
-import { indexWords } from '../../store/search';
-import { insertArrived, insertSource } from '../../store/sources';
-import type { Tx } from '../../store/store';
-import { insertThread, mergeThreads, relatedThreads, threadAlike, type Place } from '../../store/threads';
+import { READING } from '#core/limits';
+import { addressKey } from '#core/message/address';
+import { ancestors, baseSubject, isAnswerSubject } from '#core/reply/threading';
+import type { IncomingMessage } from '#mail/parse';
+import { READER_VERSION, type ReadMail } from '#mail/readMail';
+import { insertReceived, purgeAttachments } from '#store/attachments';
+import { noteChange, record } from '#store/journal';
+import { noteLinks } from '#store/links';
+import { dropArrival } from '#store/arrivals';
+import { insertMessage, setRecipients, setReferences, swapMessage, type Message } from '#store/messages';
+import { noteMet } from '#store/metAddresses';
+import { indexWords } from '#store/search';
+import { insertArrived, insertSource } from '#store/sources';
+import type { Tx } from '#store/store';
+import { insertThread, mergeThreads, relatedThreads, threadAlike, type Place } from '#store/threads';
 import { newId } from '../newId';
 
 /** An answer that names nothing we have belongs to a thread of its subject no older than this. */

@@ -1,10 +1,10 @@
 /** Whether a message that comes in, by whatever way, is here already. */
-import type { ReadMail } from '../../mail/readMail';
-import { saysTheSame } from '../../mail/saysTheSame';
-import { frozenUnder } from '../../store/departures';
-import { allByHeaderId, findMessage, type Message } from '../../store/messages';
-import { allByDigest, sourceOf } from '../../store/sources';
-import type { Reading } from '../../store/store';
+import type { ReadMail } from '#mail/readMail';
+import { saysTheSame } from '#mail/saysTheSame';
+import { frozenUnder } from '#store/departures';
+import { allByHeaderId, findMessage, type Message } from '#store/messages';
+import { allByDigest, sourceOf } from '#store/sources';
+import type { Reading } from '#store/store';
 
 /**
  * The incoming messages that may be the same: of its Message-ID, which two may claim; of what has none, those that say

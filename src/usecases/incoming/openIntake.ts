@@ -1,5 +1,5 @@
 /** Taking mail in by LMTP, for my own addresses: it is kept as it comes, and read afterwards. */
-import { openLmtpIntake, type LmtpIntake } from '../../mail/lmtpIntake';
+import { openLmtpIntake, type LmtpIntake } from '#mail/lmtpIntake';
 import type { Desk } from '../desk';
 import { isMine } from '../people/isMine';
 import { Arriving } from './arrive';

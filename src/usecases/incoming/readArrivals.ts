@@ -2,20 +2,20 @@
  * Reading what has arrived, apart from everything else. What is too much is tried once more after the others, with more
  * time; and then kept with what its header says.
  */
-import { EFFORT } from '../../core/limits';
-import type { Strange } from '../../core/message/strange';
-import { digestOf } from '../../mail/saysTheSame';
-import { HEAD_BYTES, READER_VERSION, readNothing, type ReadMail } from '../../mail/readMail';
-import { isTooStrange, isUnreadable, longMs, type ReadingPool } from '../../reading/pool';
-import { bytesOfArrival, nextArrivals, noteTry, type Arrival } from '../../store/arrivals';
-import { findMessage, readByOlder } from '../../store/messages';
-import { sourceOf } from '../../store/sources';
+import { EFFORT } from '#core/limits';
+import type { Strange } from '#core/message/strange';
+import { digestOf } from '#mail/saysTheSame';
+import { HEAD_BYTES, READER_VERSION, readNothing, type ReadMail } from '#mail/readMail';
+import { isTooStrange, isUnreadable, longMs, type ReadingPool } from '#reading/pool';
+import { bytesOfArrival, nextArrivals, noteTry, type Arrival } from '#store/arrivals';
+import { findMessage, readByOlder } from '#store/messages';
+import { sourceOf } from '#store/sources';
 import type { Desk } from '../desk';
 import { diskTrouble } from '../diskTrouble';
 import { describeAnew } from './keepIncoming';
 import { keepArrived } from './receiveMail';
 
-export type { Arrival } from '../../store/arrivals';
+export type { Arrival } from '#store/arrivals';
 
 /** Times a message is tried to be read as a whole. */
 const MOST_TRIES = 2;

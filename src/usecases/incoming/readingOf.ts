@@ -1,7 +1,7 @@
 /** A message as suggestions read it: who wrote it, what it says, and what their automatic answers say. */
-import { READING } from '../../core/limits';
-import type { Person } from '../../core/people/person';
-import { findMessage, messagesOfThread, recipientsOf } from '../../store/messages';
+import { READING } from '#core/limits';
+import type { Person } from '#core/people/person';
+import { findMessage, messagesOfThread, recipientsOf } from '#store/messages';
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
 import { meAsPerson, placedReaders, readersAt } from '../people/readers';

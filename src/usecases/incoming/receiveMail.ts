@@ -1,12 +1,12 @@
 /** A message comes in from outside. */
-import type { ReportedRecipient } from '../../core/reply/report';
-import { ancestors } from '../../core/reply/threading';
-import { readMail, type ReadMail } from '../../mail/readMail';
-import { bytesOfArrival, dropArrival, isWaiting, type Arrival } from '../../store/arrivals';
-import { noteChange } from '../../store/journal';
-import type { Message } from '../../store/messages';
-import { dropRest } from '../../store/sources';
-import type { Tx } from '../../store/store';
+import type { ReportedRecipient } from '#core/reply/report';
+import { ancestors } from '#core/reply/threading';
+import { readMail, type ReadMail } from '#mail/readMail';
+import { bytesOfArrival, dropArrival, isWaiting, type Arrival } from '#store/arrivals';
+import { noteChange } from '#store/journal';
+import type { Message } from '#store/messages';
+import { dropRest } from '#store/sources';
+import type { Tx } from '#store/store';
 import { keepReceipts, reportedDeparture } from '../departures/keepReceipts';
 import { settleByEvidence } from '../departures/settleByEvidence';
 import { pauseForWriter } from '../departures/theyWroteFirst';

@@ -1,7 +1,7 @@
 /** Taking in a message that is given in parts, as if it had come from outside: for seeding a sandbox. */
-import type { Mailbox } from '../../core/message/address';
-import { composeMessage } from '../../mail/compose';
-import type { Message } from '../../store/messages';
+import type { Mailbox } from '#core/message/address';
+import { composeMessage } from '#mail/compose';
+import type { Message } from '#store/messages';
 import type { Desk } from '../desk';
 import { receiveMail } from './receiveMail';
 

@@ -1,9 +1,9 @@
 /** What has come back or gone off and nobody has been told of. */
-import { noteChange } from '../../store/journal';
-import { markTold, untoldReminders, type Reminder } from '../../store/todos';
+import { noteChange } from '#store/journal';
+import { markTold, untoldReminders, type Reminder } from '#store/todos';
 import type { Desk } from '../desk';
 
-export type { Reminder } from '../../store/todos';
+export type { Reminder } from '#store/todos';
 
 /** More is not told one by one. */
 const MOST = 100;

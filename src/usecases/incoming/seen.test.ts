@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { inboxOf, tempDesk } from '../../../test/support/desk';
-import { mailOf, type MailParts } from '../../../test/support/mail';
+import { inboxOf, tempDesk } from '#test/support/desk';
+import { mailOf, type MailParts } from '#test/support/mail';
 import { moveClock } from '../clock/sandbox';
 import type { Desk } from '../desk';
 import { beginImport, receiveImport } from '../exchange/importMail';

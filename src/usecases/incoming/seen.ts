@@ -1,8 +1,8 @@
 /** What is new in the inbox: marked as seen, or as new again. */
-import { noteChange } from '../../store/journal';
-import { findMessage, messagesOfThread, setUnseen, type Message } from '../../store/messages';
-import { cameAfter } from '../../store/threads';
-import type { Tx } from '../../store/store';
+import { noteChange } from '#store/journal';
+import { findMessage, messagesOfThread, setUnseen, type Message } from '#store/messages';
+import { cameAfter } from '#store/threads';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import type { Moved } from './moved';
 import { undoable } from './undo';

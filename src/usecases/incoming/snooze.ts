@@ -1,10 +1,10 @@
 /** Putting a message off until a moment, changing that, and having it back before. */
-import { nextRepeat, RepeatError, type Repeat } from '../../core/recurrence/repeat';
-import { noteDue } from '../../store/clock';
-import { noteChange, record } from '../../store/journal';
-import { findMessage, messagesOfThread, type Message } from '../../store/messages';
-import { insertReturn, timesPutOff, updateReturn, waitingReturnOf, type Return } from '../../store/returns';
-import type { Tx } from '../../store/store';
+import { nextRepeat, RepeatError, type Repeat } from '#core/recurrence/repeat';
+import { noteDue } from '#store/clock';
+import { noteChange, record } from '#store/journal';
+import { findMessage, messagesOfThread, type Message } from '#store/messages';
+import { insertReturn, timesPutOff, updateReturn, waitingReturnOf, type Return } from '#store/returns';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, NotFound, Refused } from '../errors';

@@ -1,11 +1,11 @@
 /** Until when a message may be put off: suggestions, phrases, dates. */
-import { wallOf } from '../../core/plan/kinds/registry';
-import { readPhrase, type PhraseResult } from '../../core/phrase/read';
-import { suggestSnoozes, type SnoozeSuggestion } from '../../core/snooze/suggest';
-import type { Language } from '../../core/text/language';
-import { localAt } from '../../core/time/dayParts';
-import { partMinute } from '../../core/time/partOfDay';
-import { toInstant } from '../../core/time/wallClock';
+import { wallOf } from '#core/plan/kinds/registry';
+import { readPhrase, type PhraseResult } from '#core/phrase/read';
+import { suggestSnoozes, type SnoozeSuggestion } from '#core/snooze/suggest';
+import type { Language } from '#core/text/language';
+import { localAt } from '#core/time/dayParts';
+import { partMinute } from '#core/time/partOfDay';
+import { toInstant } from '#core/time/wallClock';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
 import { meAsPerson } from '../people/readers';

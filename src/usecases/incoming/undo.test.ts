@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { tempDesk } from '../../../test/support/desk';
-import { mailOf, type MailParts } from '../../../test/support/mail';
+import { tempDesk } from '#test/support/desk';
+import { mailOf, type MailParts } from '#test/support/mail';
 import { moveClock } from '../clock/sandbox';
 import type { Desk } from '../desk';
 import { NotFound, Refused } from '../errors';
 import { readMessage } from '../messages/readMessage';
 import { addTodo, changeTodo, listTodos, putTodo, settleTodo } from '../todos/todos';
 import { archive, backToInbox } from './archive';
-import { nextReturnDue } from '../../store/returns';
+import { nextReturnDue } from '#store/returns';
 import { returnsWaker } from '../wakers/returns';
 import { runWaker } from '../wakers/wakers';
 import { listSnoozed } from './inbox';

@@ -1,9 +1,9 @@
 /** What is done with messages and to-dos can be undone exactly, as far as nobody has changed it since. */
 import { isDeepStrictEqual } from 'node:util';
-import { noteDue } from '../../store/clock';
-import { noteChange, record } from '../../store/journal';
-import { findMessage } from '../../store/messages';
-import type { Tx } from '../../store/store';
+import { noteDue } from '#store/clock';
+import { noteChange, record } from '#store/journal';
+import { findMessage } from '#store/messages';
+import type { Tx } from '#store/store';
 import {
   insertUndo,
   putReturn,
@@ -13,7 +13,7 @@ import {
   threadMates,
   type Change,
   type Step,
-} from '../../store/undos';
+} from '#store/undos';
 import type { Desk } from '../desk';
 import { NotFound, Refused } from '../errors';
 import { placeMessage } from './bringBack';

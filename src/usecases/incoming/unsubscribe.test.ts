@@ -1,7 +1,7 @@
 import { generateKeyPairSync } from 'node:crypto';
 import { dkimSign } from 'mailauth/lib/dkim/sign';
 import { expect, it } from 'vitest';
-import { NOW, tempDesk } from '../../../test/support/desk';
+import { NOW, tempDesk } from '#test/support/desk';
 import { readMessage } from '../messages/readMessage';
 import { receiveMail } from './receiveMail';
 import { unsubscribe, type OneClickWorld } from './unsubscribe';

@@ -1,8 +1,8 @@
 /** Leaving the mailing list a message came by, by one request (RFC 8058). */
-import { isAnsweredFor, postOneClick, type Resolver } from '../../mail/oneClick';
-import { noteChange } from '../../store/journal';
-import { setList } from '../../store/messages';
-import { sourceOf } from '../../store/sources';
+import { isAnsweredFor, postOneClick, type Resolver } from '#mail/oneClick';
+import { noteChange } from '#store/journal';
+import { setList } from '#store/messages';
+import { sourceOf } from '#store/sources';
 import type { Desk } from '../desk';
 import { Refused } from '../errors';
 import { readMessage } from '../messages/readMessage';

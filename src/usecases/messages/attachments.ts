@@ -1,13 +1,7 @@
 /** Attaching files to a message that has not left. They may come in pieces, with breaks of any length between them. */
-import { addressKey } from '../../core/message/address';
-import {
-  MAX_ATTACHED,
-  mediaType,
-  PICTURE_TYPES,
-  safeFileName,
-  sizeWords,
-} from '../../core/message/attachment';
-import { longMs } from '../../reading/pool';
+import { addressKey } from '#core/message/address';
+import { MAX_ATTACHED, mediaType, PICTURE_TYPES, safeFileName, sizeWords } from '#core/message/attachment';
+import { longMs } from '#reading/pool';
 import {
   appendBytes,
   attachmentsOf,
@@ -16,11 +10,11 @@ import {
   findAttachment,
   insertAttachment,
   type Attachment,
-} from '../../store/attachments';
-import { departuresOf, thaw } from '../../store/departures';
-import { noteChange } from '../../store/journal';
-import { sourceOf } from '../../store/sources';
-import type { Reading, Tx } from '../../store/store';
+} from '#store/attachments';
+import { departuresOf, thaw } from '#store/departures';
+import { noteChange } from '#store/journal';
+import { sourceOf } from '#store/sources';
+import type { Reading, Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { newId } from '../newId';

@@ -1,13 +1,13 @@
 /** A new message. */
-import { goesAlong } from '../../core/message/attachment';
-import { identityOf } from '../../core/message/details';
-import { answerHeaders, baseSubject } from '../../core/reply/threading';
-import { plainText } from '../../mail/plainText';
-import { allGroups } from '../../store/groups';
-import { noteChange, record } from '../../store/journal';
-import { findMessage, insertMessage, setRecipients, setReferences, type Message } from '../../store/messages';
-import { insertThread } from '../../store/threads';
-import type { Tx } from '../../store/store';
+import { goesAlong } from '#core/message/attachment';
+import { identityOf } from '#core/message/details';
+import { answerHeaders, baseSubject } from '#core/reply/threading';
+import { plainText } from '#mail/plainText';
+import { allGroups } from '#store/groups';
+import { noteChange, record } from '#store/journal';
+import { findMessage, insertMessage, setRecipients, setReferences, type Message } from '#store/messages';
+import { insertThread } from '#store/threads';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid } from '../errors';

@@ -1,7 +1,7 @@
 /** Deleting an outgoing message, and the undo of it. */
-import { departuresOf, insertDeparture, setDeliveries, thaw } from '../../store/departures';
-import { noteChange, record } from '../../store/journal';
-import { swapMessage, type Message } from '../../store/messages';
+import { departuresOf, insertDeparture, setDeliveries, thaw } from '#store/departures';
+import { noteChange, record } from '#store/journal';
+import { swapMessage, type Message } from '#store/messages';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { newId } from '../newId';

@@ -1,9 +1,9 @@
 /** What a person writes, checked. */
-import { folded } from '../../core/text/folded';
-import { AddressError, addressKey, groupName, parseMailbox, type Mailbox } from '../../core/message/address';
-import type { MessageDetails } from '../../core/message/details';
-import { MAX_RECIPIENTS } from '../../core/limits';
-import type { Choices, Plan } from '../../core/plan/plan';
+import { folded } from '#core/text/folded';
+import { AddressError, addressKey, groupName, parseMailbox, type Mailbox } from '#core/message/address';
+import type { MessageDetails } from '#core/message/details';
+import { MAX_RECIPIENTS } from '#core/limits';
+import type { Choices, Plan } from '#core/plan/plan';
 import { Invalid } from '../errors';
 
 /** One recipient as it is given: an address as text or in parts, or a group by `Name:;` or by its id. */

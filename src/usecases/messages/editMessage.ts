@@ -1,9 +1,9 @@
 /** Changing a message that has not left. */
-import { plainText } from '../../mail/plainText';
-import { departuresOf, thaw } from '../../store/departures';
-import { allGroups } from '../../store/groups';
-import { noteChange } from '../../store/journal';
-import { setRecipients, swapMessage, type Message } from '../../store/messages';
+import { plainText } from '#mail/plainText';
+import { departuresOf, thaw } from '#store/departures';
+import { allGroups } from '#store/groups';
+import { noteChange } from '#store/journal';
+import { setRecipients, swapMessage, type Message } from '#store/messages';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Stale } from '../errors';

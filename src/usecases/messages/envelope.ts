@@ -1,9 +1,9 @@
 /** Who a message goes to. */
-import { addressKey } from '../../core/message/address';
-import { findCorrespondents } from '../../store/correspondents';
-import { findGroup } from '../../store/groups';
-import { recipientsOf, type Recipient, type RecipientField } from '../../store/messages';
-import type { Reading } from '../../store/store';
+import { addressKey } from '#core/message/address';
+import { findCorrespondents } from '#store/correspondents';
+import { findGroup } from '#store/groups';
+import { recipientsOf, type Recipient, type RecipientField } from '#store/messages';
+import type { Reading } from '#store/store';
 
 /** One address a message goes to. */
 export interface Receiver {

@@ -1,8 +1,8 @@
 /** How a draft is meant to leave: part of it, and committing to nothing. */
-import { leavesOnceHeld } from '../../core/plan/kinds/registry';
-import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
-import type { Departure } from '../../store/departures';
-import type { Message } from '../../store/messages';
+import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import { usualChoices, type Choices, type Plan } from '#core/plan/plan';
+import type { Departure } from '#store/departures';
+import type { Message } from '#store/messages';
 
 /** As far as it is given; what is usual is not kept. */
 export function readIntent({

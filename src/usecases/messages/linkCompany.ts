@@ -1,7 +1,7 @@
 /** With whom the links of a message were shared before. */
-import { addressKey } from '../../core/message/address';
-import { domainOf } from '../../core/hold/rule';
-import { linkCompany as companyOf } from '../../store/links';
+import { addressKey } from '#core/message/address';
+import { domainOf } from '#core/hold/rule';
+import { linkCompany as companyOf } from '#store/links';
 import type { Desk } from '../desk';
 
 /**

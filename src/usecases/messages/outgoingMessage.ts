@@ -1,6 +1,6 @@
 /** Finding a message that is mine to change. */
-import { findMessage, type Message } from '../../store/messages';
-import type { Reading } from '../../store/store';
+import { findMessage, type Message } from '#store/messages';
+import type { Reading } from '#store/store';
 import { NotFound, Refused } from '../errors';
 
 /**

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
-import { tempDesk } from '../../../test/support/desk';
-import { indexWords } from '../../store/search';
+import { tempDesk } from '#test/support/desk';
+import { indexWords } from '#store/search';
 import type { Desk } from '../desk';
 import { createDraft } from './createDraft';
 import { unusedWords } from './ownWords';

@@ -1,5 +1,5 @@
 /** Words that are in no dictionary and yet right: those of a trade, and the names one writes. */
-import { isUsed } from '../../store/usedWords';
+import { isUsed } from '#store/usedWords';
 import type { Desk } from '../desk';
 
 /** Those of the words that I do not use in subjects, or in what I have sent. */

@@ -1,16 +1,16 @@
 /** Messages as they are shown. */
-import type { Mailbox } from '../../core/message/address';
-import { addressKey } from '../../core/message/address';
-import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
-import type { MessageDetails } from '../../core/message/details';
-import type { MailingList } from '../../core/message/mailingList';
-import type { ReportedAction } from '../../core/reply/report';
-import type { Strange } from '../../core/message/strange';
-import { layoutOf, STRANGE_LAYOUT, wordsBody, type Layout } from '../../mail/htmlBody';
-import { longMs } from '../../reading/pool';
-import { attachmentsOf, type Attachment } from '../../store/attachments';
-import { departuresOf, findDeparture, frozenOf } from '../../store/departures';
-import { historyOf, type JournalEntry } from '../../store/journal';
+import type { Mailbox } from '#core/message/address';
+import { addressKey } from '#core/message/address';
+import { usualChoices, type Choices, type Plan } from '#core/plan/plan';
+import type { MessageDetails } from '#core/message/details';
+import type { MailingList } from '#core/message/mailingList';
+import type { ReportedAction } from '#core/reply/report';
+import type { Strange } from '#core/message/strange';
+import { layoutOf, STRANGE_LAYOUT, wordsBody, type Layout } from '#mail/htmlBody';
+import { longMs } from '#reading/pool';
+import { attachmentsOf, type Attachment } from '#store/attachments';
+import { departuresOf, findDeparture, frozenOf } from '#store/departures';
+import { historyOf, type JournalEntry } from '#store/journal';
 import {
   draftMessages,
   findMessage,
@@ -18,10 +18,10 @@ import {
   summaryRowsOfThread,
   type Message,
   type RecipientField,
-} from '../../store/messages';
-import { receiptsIn } from '../../store/receipts';
-import type { Reading } from '../../store/store';
-import { sourceOf } from '../../store/sources';
+} from '#store/messages';
+import { receiptsIn } from '#store/receipts';
+import type { Reading } from '#store/store';
+import { sourceOf } from '#store/sources';
 import { readDeparturesOf, type DepartureView } from '../departures/departureView';
 import { attachedTo } from './attachments';
 import type { Desk } from '../desk';

@@ -1,13 +1,13 @@
 /** Sending and scheduling: a draft gets its departure. */
-import { identityOf } from '../../core/message/details';
-import { sizeWords } from '../../core/message/attachment';
-import { usualChoices, type Choices, type Plan } from '../../core/plan/plan';
-import { attachmentsOf } from '../../store/attachments';
-import type { Departure } from '../../store/departures';
-import { noteChange } from '../../store/journal';
-import { maxSizeOf } from '../../store/mailServer';
-import { swapMessage, type Message } from '../../store/messages';
-import type { Tx } from '../../store/store';
+import { identityOf } from '#core/message/details';
+import { sizeWords } from '#core/message/attachment';
+import { usualChoices, type Choices, type Plan } from '#core/plan/plan';
+import { attachmentsOf } from '#store/attachments';
+import type { Departure } from '#store/departures';
+import { noteChange } from '#store/journal';
+import { maxSizeOf } from '#store/mailServer';
+import { swapMessage, type Message } from '#store/messages';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Stale } from '../errors';
 import { receivers } from './envelope';

@@ -1,13 +1,13 @@
 /** Messages as they stand in lists. */
-import { addressKey, type Mailbox } from '../../core/message/address';
-import { withoutQuotes } from '../../core/text/quotes';
-import { repeatWords } from '../../core/recurrence/repeat';
-import { withAttachments } from '../../store/attachments';
-import { correspondentsAt } from '../../store/correspondents';
-import { dealingsWith } from '../../store/dealings';
-import { findSummaryRows, firstReaders, type Recipient, type SummaryRow } from '../../store/messages';
-import { waitingReturns, type Return } from '../../store/returns';
-import { openTodosOf, type Todo } from '../../store/todos';
+import { addressKey, type Mailbox } from '#core/message/address';
+import { withoutQuotes } from '#core/text/quotes';
+import { repeatWords } from '#core/recurrence/repeat';
+import { withAttachments } from '#store/attachments';
+import { correspondentsAt } from '#store/correspondents';
+import { dealingsWith } from '#store/dealings';
+import { findSummaryRows, firstReaders, type Recipient, type SummaryRow } from '#store/messages';
+import { waitingReturns, type Return } from '#store/returns';
+import { openTodosOf, type Todo } from '#store/todos';
 import type { Desk } from '../desk';
 
 /** How a message is put off. Moments are epoch ms. */

@@ -1,11 +1,11 @@
 /** What keeps a message from leaving as it is: asked when it is sent, and once more when its moment has come. */
-import { placeholders } from '../../core/checks/placeholders';
-import { isSetAside } from '../../core/checks/setAside';
-import { goesAlong } from '../../core/message/attachment';
-import { attachmentsOf } from '../../store/attachments';
-import type { Message } from '../../store/messages';
-import type { Settings } from '../../store/settings';
-import type { Reading } from '../../store/store';
+import { placeholders } from '#core/checks/placeholders';
+import { isSetAside } from '#core/checks/setAside';
+import { goesAlong } from '#core/message/attachment';
+import { attachmentsOf } from '#store/attachments';
+import type { Message } from '#store/messages';
+import type { Settings } from '#store/settings';
+import type { Reading } from '#store/store';
 
 /**
  * In words, with the field it is about; undefined where nothing does.

@@ -1,11 +1,11 @@
 /** Finding a moment: by suggestion, by phrase, by looking for when most readers are at work. */
-import { bestMoments as best, type BestMoments } from '../../core/moment/best';
-import { suggestMoments as suggest, type Suggestion } from '../../core/moment/suggest';
-import { readPhrase as read, type PhraseResult } from '../../core/phrase/read';
-import { usualChoices, type PlanPreview } from '../../core/plan/plan';
+import { bestMoments as best, type BestMoments } from '#core/moment/best';
+import { suggestMoments as suggest, type Suggestion } from '#core/moment/suggest';
+import { readPhrase as read, type PhraseResult } from '#core/phrase/read';
+import { usualChoices, type PlanPreview } from '#core/plan/plan';
 import type { Desk } from '../desk';
 import { meAsPerson, placedReaders } from '../people/readers';
-import type { Language } from '../../core/text/language';
+import type { Language } from '#core/text/language';
 import { phraseLanguages } from './phraseLanguages';
 import { askedReaders, previewPlan, type AskedRecipient } from './previewPlan';
 

@@ -1,5 +1,5 @@
 /** In which languages phrases are read. */
-import type { Language } from '../../core/text/language';
+import type { Language } from '#core/text/language';
 import type { Desk } from '../desk';
 
 /** Mine, then those the browser asks for, then English; each once. */

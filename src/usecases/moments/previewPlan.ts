@@ -1,14 +1,14 @@
 /** What a plan comes to for these readers, committing to nothing. */
-import { leavesOnceHeld } from '../../core/plan/kinds/registry';
-import { addressKey, type Mailbox } from '../../core/message/address';
-import { usualHold } from '../../core/hold/decide';
-import { usualChoices, type Choices, type Plan, type PlanPreview } from '../../core/plan/plan';
-import { previewPlan as preview } from '../../core/plan/preview';
-import { LocalTimeError } from '../../core/time/wallClock';
-import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
-import { pendingTo } from '../../store/departures';
-import { allGroups } from '../../store/groups';
-import { findMessage } from '../../store/messages';
+import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import { addressKey, type Mailbox } from '#core/message/address';
+import { usualHold } from '#core/hold/decide';
+import { usualChoices, type Choices, type Plan, type PlanPreview } from '#core/plan/plan';
+import { previewPlan as preview } from '#core/plan/preview';
+import { LocalTimeError } from '#core/time/wallClock';
+import { canonicalZone, UnknownZoneError } from '#core/time/zones';
+import { pendingTo } from '#store/departures';
+import { allGroups } from '#store/groups';
+import { findMessage } from '#store/messages';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
 import { contentOf, emptyContent, holdFor } from '../holds/holdFor';

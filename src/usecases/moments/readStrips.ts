@@ -1,7 +1,7 @@
 /** The days of readers, for drawing. */
-import { dayStrip, type StripPart } from '../../core/moment/strip';
-import { canonicalZone } from '../../core/time/zones';
-import { correspondentAt, findCorrespondents } from '../../store/correspondents';
+import { dayStrip, type StripPart } from '#core/moment/strip';
+import { canonicalZone } from '#core/time/zones';
+import { correspondentAt, findCorrespondents } from '#store/correspondents';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
 import { hasCalendar } from '../people/holidayCalendar';

@@ -1,7 +1,7 @@
 /** Correspondents and groups as a file is taken into them: for good, or only to see what would come of it. */
-import type { Correspondent } from '../../store/correspondents';
-import { allGroups, type Group } from '../../store/groups';
-import type { Reading, Tx } from '../../store/store';
+import type { Correspondent } from '#store/correspondents';
+import { allGroups, type Group } from '#store/groups';
+import type { Reading, Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import {

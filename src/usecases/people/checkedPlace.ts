@@ -1,8 +1,8 @@
 /** Where somebody is and when they work, checked: the same of correspondents and of oneself. */
-import { DAY_MINUTES, type DaySpan, type WorkingWeek } from '../../core/time/dayParts';
-import { overlaps } from '../../core/time/weekText';
-import type { Leave } from '../../core/time/leave';
-import { canonicalZone, UnknownZoneError } from '../../core/time/zones';
+import { DAY_MINUTES, type DaySpan, type WorkingWeek } from '#core/time/dayParts';
+import { overlaps } from '#core/time/weekText';
+import type { Leave } from '#core/time/leave';
+import { canonicalZone, UnknownZoneError } from '#core/time/zones';
 import { Invalid } from '../errors';
 import { regionsOf } from './holidayCalendar';
 import { countryOf } from './readers';

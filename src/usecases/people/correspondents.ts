@@ -1,12 +1,12 @@
 /** The people one writes with. */
 import { rollup } from 'd3-array';
-import { followsReaders } from '../../core/plan/kinds/registry';
-import { AddressError, addressKey, parseMailbox } from '../../core/message/address';
-import { answerTimes, type AnswerTimes } from '../../core/people/answerTimes';
-import type { PersonalDate } from '../../core/people/personalDate';
-import { resolvePlan } from '../../core/plan/moments';
-import type { WorkingWeek } from '../../core/time/dayParts';
-import type { Leave } from '../../core/time/leave';
+import { followsReaders } from '#core/plan/kinds/registry';
+import { AddressError, addressKey, parseMailbox } from '#core/message/address';
+import { answerTimes, type AnswerTimes } from '#core/people/answerTimes';
+import type { PersonalDate } from '#core/people/personalDate';
+import { resolvePlan } from '#core/plan/moments';
+import type { WorkingWeek } from '#core/time/dayParts';
+import type { Leave } from '#core/time/leave';
 import {
   allCorrespondents,
   correspondentAt,
@@ -15,12 +15,12 @@ import {
   insertCorrespondent,
   updateCorrespondent,
   type Correspondent,
-} from '../../store/correspondents';
-import { groupsOf, messagesNaming } from '../../store/groups';
-import { departuresWaitingFor } from '../../store/departures';
-import { noteChange } from '../../store/journal';
-import { answerDelays } from '../../store/messages';
-import type { Reading, Tx } from '../../store/store';
+} from '#store/correspondents';
+import { groupsOf, messagesNaming } from '#store/groups';
+import { departuresWaitingFor } from '#store/departures';
+import { noteChange } from '#store/journal';
+import { answerDelays } from '#store/messages';
+import type { Reading, Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
@@ -32,7 +32,7 @@ import { checkedPlace } from './checkedPlace';
 import { countryOf, readersAt } from './readers';
 import { evidenceFor } from './zoneGuess';
 
-export type { Correspondent } from '../../store/correspondents';
+export type { Correspondent } from '#store/correspondents';
 
 /** What can be told about somebody; what is not given stays. */
 export interface CorrespondentInput {

@@ -1,15 +1,15 @@
 /** Correspondents and groups in and out of files: vCard 4.0 and CSV. */
-import type { PersonalDate } from '../../core/people/personalDate';
-import type { Leave } from '../../core/time/leave';
-import { folded } from '../../core/text/folded';
-import { addressKey } from '../../core/message/address';
-import { writeCsv } from '../../core/formats/csv';
-import type { FileEntry, FileGroup, FilePerson } from '../../core/formats/person';
-import { writeVcards } from '../../core/formats/vcard';
-import { allCorrespondents, type Correspondent } from '../../store/correspondents';
-import { allGroups } from '../../store/groups';
-import { replaceHolidays } from '../../store/holidays';
-import { noteChange } from '../../store/journal';
+import type { PersonalDate } from '#core/people/personalDate';
+import type { Leave } from '#core/time/leave';
+import { folded } from '#core/text/folded';
+import { addressKey } from '#core/message/address';
+import { writeCsv } from '#core/formats/csv';
+import type { FileEntry, FileGroup, FilePerson } from '#core/formats/person';
+import { writeVcards } from '#core/formats/vcard';
+import { allCorrespondents, type Correspondent } from '#store/correspondents';
+import { allGroups } from '#store/groups';
+import { replaceHolidays } from '#store/holidays';
+import { noteChange } from '#store/journal';
 import type { Desk } from '../desk';
 import { diskWords } from '../diskTrouble';
 import { Invalid, Refused } from '../errors';

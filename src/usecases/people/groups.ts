@@ -1,17 +1,17 @@
 /** Groups: named sets of correspondents, used as one recipient. */
-import { folded } from '../../core/text/folded';
-import type { Mailbox } from '../../core/message/address';
-import { findCorrespondents } from '../../store/correspondents';
-import { allGroups, deleteGroup, findGroup, messagesNaming, putGroup, type Group } from '../../store/groups';
-import { noteChange } from '../../store/journal';
-import type { Reading, Tx } from '../../store/store';
+import { folded } from '#core/text/folded';
+import type { Mailbox } from '#core/message/address';
+import { findCorrespondents } from '#store/correspondents';
+import { allGroups, deleteGroup, findGroup, messagesNaming, putGroup, type Group } from '#store/groups';
+import { noteChange } from '#store/journal';
+import type { Reading, Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, NotFound, Refused } from '../errors';
 import { oneLine } from '../messages/draftInput';
 import { replanReaders } from '../departures/planDepartures';
 
-export type { Group } from '../../store/groups';
+export type { Group } from '#store/groups';
 
 export const listGroups = (desk: Desk): Group[] => allGroups(desk.store.db);
 

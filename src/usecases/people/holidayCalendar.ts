@@ -3,8 +3,8 @@
  * there is neither, nothing is known, which is not the same as no holidays.
  */
 import Holidays from 'date-holidays';
-import { holidaysAdded } from '../../store/holidays';
-import type { Reading } from '../../store/store';
+import { holidaysAdded } from '#store/holidays';
+import type { Reading } from '#store/store';
 
 const DAY = 86_400_000;
 /** Working out a year's holidays takes milliseconds; years asked for come round again and again. */

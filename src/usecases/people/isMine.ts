@@ -1,6 +1,6 @@
 /** Whether somebody is me. */
-import { addressKey } from '../../core/message/address';
-import type { Reading } from '../../store/store';
+import { addressKey } from '#core/message/address';
+import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 
 /** One of my own addresses. */

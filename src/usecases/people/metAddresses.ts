@@ -1,5 +1,5 @@
 /** Whom past mail went to or came from, for completing addresses. */
-import { searchMet, type MetAddress } from '../../store/metAddresses';
+import { searchMet, type MetAddress } from '#store/metAddresses';
 import type { Desk } from '../desk';
 
 /** Those with `words` in name or address, the most written with first; my own addresses are left out. */

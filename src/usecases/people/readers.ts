@@ -1,12 +1,12 @@
 /** People as planning sees them: where they are and when they work. */
-import { addressKey, type Mailbox } from '../../core/message/address';
-import type { Person } from '../../core/people/person';
-import type { PersonalDate } from '../../core/people/personalDate';
-import type { Reader } from '../../core/plan/plan';
-import { defaultWeek, type Working } from '../../core/time/dayParts';
-import { canonicalZone, countryOfZone, zoneCity } from '../../core/time/zones';
-import { correspondentsAt, type CorrespondentRow } from '../../store/correspondents';
-import type { Reading } from '../../store/store';
+import { addressKey, type Mailbox } from '#core/message/address';
+import type { Person } from '#core/people/person';
+import type { PersonalDate } from '#core/people/personalDate';
+import type { Reader } from '#core/plan/plan';
+import { defaultWeek, type Working } from '#core/time/dayParts';
+import { canonicalZone, countryOfZone, zoneCity } from '#core/time/zones';
+import { correspondentsAt, type CorrespondentRow } from '#store/correspondents';
+import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { holidaysIn } from './holidayCalendar';
 

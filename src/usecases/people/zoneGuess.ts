@@ -1,10 +1,10 @@
 /** Where a correspondent may be, kept up as their mail comes in until the person confirms it. */
-import { guessZone, type ZoneGuess } from '../../core/people/zoneEvidence';
-import { listZones } from '../../core/time/zones';
-import { correspondentAt, findCorrespondent, updateCorrespondent } from '../../store/correspondents';
-import { noteChange } from '../../store/journal';
-import { writtenBy, type Message } from '../../store/messages';
-import type { Reading, Tx } from '../../store/store';
+import { guessZone, type ZoneGuess } from '#core/people/zoneEvidence';
+import { listZones } from '#core/time/zones';
+import { correspondentAt, findCorrespondent, updateCorrespondent } from '#store/correspondents';
+import { noteChange } from '#store/journal';
+import { writtenBy, type Message } from '#store/messages';
+import type { Reading, Tx } from '#store/store';
 
 /** A year of mail and more; older mail may be from where they lived before. */
 const MOST_MESSAGES = 400;

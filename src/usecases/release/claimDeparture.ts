@@ -1,21 +1,14 @@
 /** The claim: from here on this departure is being released, with these bytes. */
-import { addressKey, type Mailbox } from '../../core/message/address';
-import { goesAlong } from '../../core/message/attachment';
-import { PENDING_STATES } from '../../core/departure/states';
-import { composeMessage, newMessageId } from '../../mail/compose';
-import type { Envelope } from '../../mail/smtpPool';
-import { purgeRemoved } from '../../store/attachments';
-import {
-  deliveriesOf,
-  findDeparture,
-  freeze,
-  frozenOf,
-  waitAgain,
-  type Departure,
-} from '../../store/departures';
-import { noteChange } from '../../store/journal';
-import { findMessage, recipientsOf, swapMessage, type Message } from '../../store/messages';
-import type { Reading, Tx } from '../../store/store';
+import { addressKey, type Mailbox } from '#core/message/address';
+import { goesAlong } from '#core/message/attachment';
+import { PENDING_STATES } from '#core/departure/states';
+import { composeMessage, newMessageId } from '#mail/compose';
+import type { Envelope } from '#mail/smtpPool';
+import { purgeRemoved } from '#store/attachments';
+import { deliveriesOf, findDeparture, freeze, frozenOf, waitAgain, type Departure } from '#store/departures';
+import { noteChange } from '#store/journal';
+import { findMessage, recipientsOf, swapMessage, type Message } from '#store/messages';
+import type { Reading, Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Refused, Stale } from '../errors';

@@ -4,8 +4,8 @@ import {
   unfinishedEvent,
   type AttemptStage,
   type RecipientOutcome,
-} from '../../core/departure/outcome';
-import { nextAttempt } from '../../core/departure/retry';
+} from '#core/departure/outcome';
+import { nextAttempt } from '#core/departure/retry';
 import {
   deliveriesOf,
   departuresInState,
@@ -13,13 +13,13 @@ import {
   recordOutcomes,
   swapStage,
   type Departure,
-} from '../../store/departures';
-import { noteMaxSize } from '../../store/mailServer';
-import { findMessage, swapMessage } from '../../store/messages';
-import { record } from '../../store/journal';
-import type { Tx } from '../../store/store';
+} from '#store/departures';
+import { noteMaxSize } from '#store/mailServer';
+import { findMessage, swapMessage } from '#store/messages';
+import { record } from '#store/journal';
+import type { Tx } from '#store/store';
 import { noteLeft } from './noteLeft';
-import type { AttemptResult } from '../../mail/smtpPool';
+import type { AttemptResult } from '#mail/smtpPool';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { reportReached, reportTrouble } from './serverTrouble';

@@ -1,8 +1,8 @@
 /** Departures whose moment passed while nothing was running: whether they are too late to leave unasked. */
-import { latestLeave, LATE_FROM } from '../../core/departure/lateness';
-import { addressKey } from '../../core/message/address';
-import type { Departure } from '../../store/departures';
-import type { Reading } from '../../store/store';
+import { latestLeave, LATE_FROM } from '#core/departure/lateness';
+import { addressKey } from '#core/message/address';
+import type { Departure } from '#store/departures';
+import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { receiversOf } from '../messages/envelope';
 import { readersAt } from '../people/readers';

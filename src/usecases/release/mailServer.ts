@@ -1,6 +1,6 @@
 /** The mail server departures are released to. */
-import { SmtpPool } from '../../mail/smtpPool';
-import { parseSmtpUrl } from '../../mail/smtpUrl';
+import { SmtpPool } from '#mail/smtpPool';
+import { parseSmtpUrl } from '#mail/smtpUrl';
 
 export type MailServer = SmtpPool;
 

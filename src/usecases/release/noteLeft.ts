@@ -1,12 +1,12 @@
 /** What a message that has left leaves behind: whom I have written to, what it linked to, and its copy or none. */
-import { linkedPages } from '../../core/message/links';
-import { purgeAttachments } from '../../store/attachments';
-import { departuresOf, emptyFrozen, type Departure } from '../../store/departures';
-import { record } from '../../store/journal';
-import { noteLinks } from '../../store/links';
-import { findMessage, recipientsOf, swapMessage } from '../../store/messages';
-import { noteMet } from '../../store/metAddresses';
-import type { Tx } from '../../store/store';
+import { linkedPages } from '#core/message/links';
+import { purgeAttachments } from '#store/attachments';
+import { departuresOf, emptyFrozen, type Departure } from '#store/departures';
+import { record } from '#store/journal';
+import { noteLinks } from '#store/links';
+import { findMessage, recipientsOf, swapMessage } from '#store/messages';
+import { noteMet } from '#store/metAddresses';
+import type { Tx } from '#store/store';
 
 /** @param reached those who have it */
 export function noteLeft(

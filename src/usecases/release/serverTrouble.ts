@@ -1,14 +1,14 @@
 /** A mail server that cannot be used: everything waits for it together, and one departure tries for all. */
-import { serverRetryAfter } from '../../core/departure/retry';
-import { CONNECTIONS } from '../../mail/smtpPool';
-import { noteDue } from '../../store/clock';
-import { departuresInState } from '../../store/departures';
-import { clearTrouble, loadTrouble, saveTrouble, type MailServerTrouble } from '../../store/mailServer';
-import type { Tx } from '../../store/store';
+import { serverRetryAfter } from '#core/departure/retry';
+import { CONNECTIONS } from '#mail/smtpPool';
+import { noteDue } from '#store/clock';
+import { departuresInState } from '#store/departures';
+import { clearTrouble, loadTrouble, saveTrouble, type MailServerTrouble } from '#store/mailServer';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Refused } from '../errors';
 
-export type { MailServerTrouble } from '../../store/mailServer';
+export type { MailServerTrouble } from '#store/mailServer';
 
 /** Another attempt found it out of reach. @param words what is wrong, for the person */
 export function reportTrouble(tx: Tx, words: string, now: number): MailServerTrouble {

@@ -1,5 +1,5 @@
 /** Bringing the index up to date where much waits, as after a new version: a little at a time. */
-import { indexWords, wordsWait } from '../../store/search';
+import { indexWords, wordsWait } from '#store/search';
 import type { Desk } from '../desk';
 
 /** @returns whether more waits */

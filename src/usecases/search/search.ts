@@ -1,6 +1,6 @@
 /** Finding messages by what is typed, with why each was found. */
-import { folded } from '../../core/text/folded';
-import { spaced } from '../../core/text/spaced';
+import { folded } from '#core/text/folded';
+import { spaced } from '#core/text/spaced';
 import {
   isEmptyQuery,
   readQuery,
@@ -8,12 +8,12 @@ import {
   type SearchField,
   type SearchQuery,
   type SearchTerm,
-} from '../../core/search/query';
-import { toInstant, toLocal } from '../../core/time/wallClock';
-import { attachmentsOf } from '../../store/attachments';
-import { findMessage, recipientsOf } from '../../store/messages';
-import { searchMet } from '../../store/metAddresses';
-import { hasParts, searchMessages, wordsLike } from '../../store/search';
+} from '#core/search/query';
+import { toInstant, toLocal } from '#core/time/wallClock';
+import { attachmentsOf } from '#store/attachments';
+import { findMessage, recipientsOf } from '#store/messages';
+import { searchMet } from '#store/metAddresses';
+import { hasParts, searchMessages, wordsLike } from '#store/search';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
 import { indexSome } from './indexByAndBy';

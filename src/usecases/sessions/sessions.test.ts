@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
-import { tempDesk } from '../../../test/support/desk';
-import { allSessions } from '../../store/sessions';
+import { tempDesk } from '#test/support/desk';
+import { allSessions } from '#store/sessions';
 import { NotFound } from '../errors';
 import { endOtherSessions, endSession, listSessions, Sessions, SESSION_MS } from './sessions';
 

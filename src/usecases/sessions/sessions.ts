@@ -1,6 +1,6 @@
 /** Being signed in: sessions that are kept, and so can be looked at and ended, on the server. */
 import { createHash, createHmac, randomBytes, scryptSync, timingSafeEqual } from 'node:crypto';
-import { noteChange } from '../../store/journal';
+import { noteChange } from '#store/journal';
 import {
   allSessions,
   deleteAllSessions,
@@ -11,8 +11,8 @@ import {
   markSeen,
   sessionOfHash,
   type SessionRow,
-} from '../../store/sessions';
-import { dropMeta, keepMeta, readMeta } from '../../store/settings';
+} from '#store/sessions';
+import { dropMeta, keepMeta, readMeta } from '#store/settings';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { NotFound } from '../errors';

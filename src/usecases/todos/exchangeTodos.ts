@@ -1,11 +1,11 @@
 /** To-dos from and to iCalendar files. */
-import { writeTodoFile, type ReadTodo, type TodoEntry } from '../../core/formats/todoFile';
-import { todoInstant } from '../../core/todo/todo';
-import { noteDue } from '../../store/clock';
-import { noteChange } from '../../store/journal';
-import type { Tx } from '../../store/store';
-import { findByHeaderId, findMessages, firstReaders } from '../../store/messages';
-import { findTodoByUid, insertTodo, listTodos, swapTodo } from '../../store/todos';
+import { writeTodoFile, type ReadTodo, type TodoEntry } from '#core/formats/todoFile';
+import { todoInstant } from '#core/todo/todo';
+import { noteDue } from '#store/clock';
+import { noteChange } from '#store/journal';
+import type { Tx } from '#store/store';
+import { findByHeaderId, findMessages, firstReaders } from '#store/messages';
+import { findTodoByUid, insertTodo, listTodos, swapTodo } from '#store/todos';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { inTurns } from '../inTurns';

@@ -6,13 +6,13 @@ import {
   type QuickTodo,
   type TodoMoment,
   type TodoTimes,
-} from '../../core/todo/todo';
-import { isLocal } from '../../core/time/wallClock';
-import { isZone } from '../../core/time/zones';
-import { noteDue } from '../../store/clock';
-import { noteChange, record } from '../../store/journal';
-import { findMessage } from '../../store/messages';
-import type { Tx } from '../../store/store';
+} from '#core/todo/todo';
+import { isLocal } from '#core/time/wallClock';
+import { isZone } from '#core/time/zones';
+import { noteDue } from '#store/clock';
+import { noteChange, record } from '#store/journal';
+import { findMessage } from '#store/messages';
+import type { Tx } from '#store/store';
 import {
   countOpenTodos,
   findTodo,
@@ -22,7 +22,7 @@ import {
   removeTodo,
   swapTodo,
   type Todo,
-} from '../../store/todos';
+} from '#store/todos';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, NotFound, Stale } from '../errors';
@@ -31,7 +31,7 @@ import { undoable } from '../incoming/undo';
 import { meAsPerson } from '../people/readers';
 import { summariesOf, type MessageSummary } from '../messages/summaries';
 
-export type { Todo } from '../../store/todos';
+export type { Todo } from '#store/todos';
 
 /** What is given of a to-do. */
 export interface TodoInput extends Partial<TodoTimes> {

@@ -1,6 +1,6 @@
-import { LATE_FROM } from '../../core/departure/lateness';
-import { findDeparture, untriedDue, type Departure } from '../../store/departures';
-import type { Reading } from '../../store/store';
+import { LATE_FROM } from '#core/departure/lateness';
+import { findDeparture, untriedDue, type Departure } from '#store/departures';
+import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { applyEvent } from '../departures/applyEvent';
 import { isTooLate, latestLeaves } from '../release/lateStarts';

@@ -1,4 +1,4 @@
-import { deadLeases, nextLeaseEnd } from '../../store/leases';
+import { deadLeases, nextLeaseEnd } from '#store/leases';
 import { expireLease } from '../departures/editLease';
 import type { Waker } from './waker';
 

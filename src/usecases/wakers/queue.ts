@@ -1,6 +1,6 @@
-import { findDeparture, nextUntried, untriedDue } from '../../store/departures';
-import { loadTrouble } from '../../store/mailServer';
-import { PENDING_STATES } from '../../core/departure/states';
+import { findDeparture, nextUntried, untriedDue } from '#store/departures';
+import { loadTrouble } from '#store/mailServer';
+import { PENDING_STATES } from '#core/departure/states';
 import { applyEvent } from '../departures/applyEvent';
 import type { Waker } from './waker';
 

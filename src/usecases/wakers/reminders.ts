@@ -1,4 +1,4 @@
-import { dueTodos, nextReminderDue } from '../../store/todos';
+import { dueTodos, nextReminderDue } from '#store/todos';
 import { goOffOne } from '../incoming/bringBack';
 import type { Waker } from './waker';
 

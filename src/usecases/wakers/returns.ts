@@ -1,4 +1,4 @@
-import { dueReturns, nextReturnDue } from '../../store/returns';
+import { dueReturns, nextReturnDue } from '#store/returns';
 import { bringBackOne } from '../incoming/bringBack';
 import type { Waker } from './waker';
 

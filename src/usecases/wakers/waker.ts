@@ -1,5 +1,5 @@
 /** What has moments of its own beside departures: something waits in a table, and at its moment something happens to it. */
-import type { Reading, Tx } from '../../store/store';
+import type { Reading, Tx } from '#store/store';
 import type { Desk } from '../desk';
 
 export interface DueItem {

@@ -1,9 +1,9 @@
 import pino from 'pino';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import { NOW, tempDesk } from '../../../test/support/desk';
-import { startSink } from '../../../test/support/sink';
-import { until } from '../../../test/support/until';
-import { Engine } from '../../engine/engine';
+import { NOW, tempDesk } from '#test/support/desk';
+import { startSink } from '#test/support/sink';
+import { until } from '#test/support/until';
+import { Engine } from '#engine/engine';
 import { changeSettings } from '../changeSettings';
 import { readHealth } from '../health';
 import { receiveMail } from '../incoming/receiveMail';

@@ -1,5 +1,5 @@
 /** Runs what has moments: each by itself, so that one that fails stops no other, and no release. */
-import { replaceWakerTroubles, type WakerTrouble } from '../../store/wakerTroubles';
+import { replaceWakerTroubles, type WakerTrouble } from '#store/wakerTroubles';
 import type { Desk } from '../desk';
 import { diskTrouble } from '../diskTrouble';
 import { Resting } from './resting';

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { InboxFrame } from '../../../ui/inbox/InboxFrame';
+import { InboxFrame } from '#ui/inbox/InboxFrame';
 
 export default function ArchiveLayout({ children }: { children: ReactNode }) {
   return <InboxFrame place="archive">{children}</InboxFrame>;

@@ -1,4 +1,4 @@
-import { ImportPanel } from '../../../ui/archive/ImportPanel';
+import { ImportPanel } from '#ui/archive/ImportPanel';
 
 export default function ArchivePage() {
   return <ImportPanel />;

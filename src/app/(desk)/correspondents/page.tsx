@@ -1,4 +1,4 @@
-import { CorrespondentsView } from '../../../ui/correspondents/CorrespondentsView';
+import { CorrespondentsView } from '#ui/correspondents/CorrespondentsView';
 
 export default function Page() {
   return <CorrespondentsView />;

@@ -1,4 +1,4 @@
-import { DeparturesView } from '../../../ui/departures/DeparturesView';
+import { DeparturesView } from '#ui/departures/DeparturesView';
 
 export default function DeparturesPage() {
   return <DeparturesView />;

@@ -1,4 +1,4 @@
-import { DayPane } from '../../../ui/inbox/DayPane';
+import { DayPane } from '#ui/inbox/DayPane';
 
 export default function InboxPage() {
   return <DayPane />;

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
-import { PostOfficeView } from '../../../ui/postoffice/PostOfficeView';
-import { hasPostOffice } from '../../../usecases/lookIntoPostOffice';
+import { PostOfficeView } from '#ui/postoffice/PostOfficeView';
+import { hasPostOffice } from '#usecases/lookIntoPostOffice';
 
 export default async function PostOfficePage({
   searchParams,

@@ -1,4 +1,4 @@
-import { ReturnsView } from '../../../ui/returns/ReturnsView';
+import { ReturnsView } from '#ui/returns/ReturnsView';
 
 export default function ReturnsPage() {
   return <ReturnsView />;

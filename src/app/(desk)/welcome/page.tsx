@@ -1,4 +1,4 @@
-import { WelcomeView } from '../../../ui/welcome/WelcomeView';
+import { WelcomeView } from '#ui/welcome/WelcomeView';
 
 export default function WelcomePage() {
   return <WelcomeView />;

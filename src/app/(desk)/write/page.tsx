@@ -1,4 +1,4 @@
-import { NewMessage } from '../../../ui/write/WriteView';
+import { NewMessage } from '#ui/write/WriteView';
 
 export default async function WritePage({
   searchParams,

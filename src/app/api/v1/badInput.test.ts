@@ -1,14 +1,14 @@
 /** Every operation of the API, given what no one should send: it is refused in words, never with a failure. */
 import fc from 'fast-check';
 import { beforeEach, expect, it, vi } from 'vitest';
-import { tempDesk } from '../../../../test/support/desk';
-import { openApiDocument } from '../../../api/openapi';
-import { operations, type Operation } from '../../../api/operations';
-import type { Desk } from '../../../usecases/desk';
-import { addCorrespondent } from '../../../usecases/people/correspondents';
-import { receiveMail } from '../../../usecases/incoming/receiveMail';
-import { createDraft } from '../../../usecases/messages/createDraft';
-import { scheduleMessage } from '../../../usecases/messages/scheduleMessage';
+import { tempDesk } from '#test/support/desk';
+import { openApiDocument } from '#api/openapi';
+import { operations, type Operation } from '#api/operations';
+import type { Desk } from '#usecases/desk';
+import { addCorrespondent } from '#usecases/people/correspondents';
+import { receiveMail } from '#usecases/incoming/receiveMail';
+import { createDraft } from '#usecases/messages/createDraft';
+import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 
 type Json = Record<string, unknown>;
 type Handler = (request: Request, context: { params: Promise<Json> }) => Promise<Response>;

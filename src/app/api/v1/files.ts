@@ -1,5 +1,5 @@
 /** Files that come in pieces. */
-import { Invalid } from '../../../usecases/errors';
+import { Invalid } from '#usecases/errors';
 
 /** Where a piece begins (RFC 9110 §14.4): `bytes 0-9/100`; without the header it is the whole. @throws Invalid */
 export function offsetOf(header: string | null): number {

@@ -1,5 +1,5 @@
 /** The languages a request asks for (RFC 9110 §12.5.4), of those the product reads, the most wanted first. */
-import { languagesOf, type Language } from '../../../core/text/language';
+import { languagesOf, type Language } from '#core/text/language';
 
 export function languagesAsked(request: Request): Language[] {
   const ranges = (request.headers.get('accept-language') ?? '').split(',').map((range) => {

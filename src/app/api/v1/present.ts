@@ -15,30 +15,30 @@ import type {
   PreviewJson,
   StripPartJson,
   TrialJson,
-} from '../../../api/types';
-import type { StripPart } from '../../../core/moment/strip';
-import type { PlanPreview } from '../../../core/plan/plan';
-import { dayPart, dayPartWords } from '../../../core/time/dayParts';
-import { heldByWords, holdWords } from '../../../core/hold/decide';
-import { toLocal } from '../../../core/time/wallClock';
-import type { ClockReading } from '../../../usecases/clock/sandbox';
-import type { DeparturePage, DepartureView } from '../../../usecases/departures/departureView';
-import type { Snapshot } from '../../../usecases/departures/restore';
-import type { Desk } from '../../../usecases/desk';
-import type { Trial } from '../../../usecases/holds/tryRule';
-import type { Health } from '../../../usecases/health';
-import type { Attachment } from '../../../usecases/messages/attachments';
+} from '#api/types';
+import type { StripPart } from '#core/moment/strip';
+import type { PlanPreview } from '#core/plan/plan';
+import { dayPart, dayPartWords } from '#core/time/dayParts';
+import { heldByWords, holdWords } from '#core/hold/decide';
+import { toLocal } from '#core/time/wallClock';
+import type { ClockReading } from '#usecases/clock/sandbox';
+import type { DeparturePage, DepartureView } from '#usecases/departures/departureView';
+import type { Snapshot } from '#usecases/departures/restore';
+import type { Desk } from '#usecases/desk';
+import type { Trial } from '#usecases/holds/tryRule';
+import type { Health } from '#usecases/health';
+import type { Attachment } from '#usecases/messages/attachments';
 import {
   readLayout,
   readMessage,
   type LayoutView,
   type MessagePage,
   type MessageView,
-} from '../../../usecases/messages/readMessage';
-import type { MessageSummary } from '../../../usecases/messages/summaries';
-import type { ThreadPage } from '../../../usecases/incoming/inbox';
-import type { Todo } from '../../../usecases/todos/todos';
-import type { ReturnedWhy } from '../../../core/returns/why';
+} from '#usecases/messages/readMessage';
+import type { MessageSummary } from '#usecases/messages/summaries';
+import type { ThreadPage } from '#usecases/incoming/inbox';
+import type { Todo } from '#usecases/todos/todos';
+import type { ReturnedWhy } from '#core/returns/why';
 
 export const iso = (at: number) => new Date(at).toISOString();
 export const isoOrNull = (at: number | null) => (at === null ? null : iso(at));

@@ -1,12 +1,12 @@
 /** What every route handler does around its use case: read, check, call, answer. */
 import type { Schema } from 'joi';
-import { UNDO_KEY } from '../../../api/operation';
-import { problem } from '../../../api/problem';
-import { validate, ValidationProblem } from '../../../api/validate';
-import type { ProblemJson } from '../../../api/types';
-import { openDesk, type Desk } from '../../../usecases/desk';
-import { diskWords } from '../../../usecases/diskTrouble';
-import { Invalid, NotFound, Refused, Stale } from '../../../usecases/errors';
+import { UNDO_KEY } from '#api/operation';
+import { problem } from '#api/problem';
+import { validate, ValidationProblem } from '#api/validate';
+import type { ProblemJson } from '#api/types';
+import { openDesk, type Desk } from '#usecases/desk';
+import { diskWords } from '#usecases/diskTrouble';
+import { Invalid, NotFound, Refused, Stale } from '#usecases/errors';
 
 // Next bundles routes apart, so module state would exist several times over.
 const shared = globalThis as { oakDesk?: Desk };

@@ -2,12 +2,12 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { NOW, tempDesk } from '../../../../test/support/desk';
-import { PLAN_FIELDS } from '../../../api/plans/plan';
-import { moveDeparture } from '../../../usecases/departures/changeDeparture';
-import { readDeparture } from '../../../usecases/departures/departureView';
-import { createDraft } from '../../../usecases/messages/createDraft';
-import { scheduleMessage } from '../../../usecases/messages/scheduleMessage';
+import { NOW, tempDesk } from '#test/support/desk';
+import { PLAN_FIELDS } from '#api/plans/plan';
+import { moveDeparture } from '#usecases/departures/changeDeparture';
+import { readDeparture } from '#usecases/departures/departureView';
+import { createDraft } from '#usecases/messages/createDraft';
+import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { usualHold } from '../../hold/decide';
 import type { Plan } from '../plan';
 import { previewPlan, whyThen } from '../preview';

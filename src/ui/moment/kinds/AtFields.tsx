@@ -1,9 +1,9 @@
 'use client';
 /** One time in one zone, and for several readers when most of them are at work. */
 import { useState } from 'react';
-import type { AtPlan } from '../../../core/plan/kinds/at/plan';
-import { isReadable } from '../../../core/plan/kinds/registry';
-import { toInstant, toLocal } from '../../../core/time/wallClock';
+import type { AtPlan } from '#core/plan/kinds/at/plan';
+import { isReadable } from '#core/plan/kinds/registry';
+import { toInstant, toLocal } from '#core/time/wallClock';
 import { MomentFields } from '../../common/MomentFields';
 import { useBest, useSettings } from '../../data/queries';
 import { useNow } from '../../data/useNow';

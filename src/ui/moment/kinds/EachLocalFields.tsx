@@ -1,6 +1,6 @@
 'use client';
 /** One time on every reader’s own clock. */
-import type { EachLocalPlan } from '../../../core/plan/kinds/each-local/plan';
+import type { EachLocalPlan } from '#core/plan/kinds/each-local/plan';
 import { MomentFields } from '../../common/MomentFields';
 import type { FieldsProps } from './kindFields';
 

@@ -1,7 +1,7 @@
 /** What the interface has of a kind of plan. */
 import type { ComponentType } from 'react';
-import type { AtPlan } from '../../../core/plan/kinds/at/plan';
-import type { Plan } from '../../../core/plan/plan';
+import type { AtPlan } from '#core/plan/kinds/at/plan';
+import type { Plan } from '#core/plan/plan';
 import type { NearZone } from '../../write/ZonePicker';
 
 export interface FieldsProps<P> {

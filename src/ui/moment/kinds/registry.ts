@@ -1,6 +1,6 @@
 /** The fields of every kind of plan. */
-import type { PlanKindName } from '../../../core/plan/kinds/registry';
-import type { Plan } from '../../../core/plan/plan';
+import type { PlanKindName } from '#core/plan/kinds/registry';
+import type { Plan } from '#core/plan/plan';
 import { AtFields } from './AtFields';
 import { EachLocalFields } from './EachLocalFields';
 import type { KindFields } from './kindFields';

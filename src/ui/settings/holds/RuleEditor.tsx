@@ -2,10 +2,10 @@
 /** One hold rule being written, with what it would have done with the messages sent last. */
 import { Button, Input, InputNumber, Select } from 'antd';
 import { useId, useMemo, useState } from 'react';
-import type { GroupJson } from '../../../api/types';
-import type { Condition, ConditionKind, HoldAction, HoldRule } from '../../../core/hold/rule';
-import { isAddress, parseMailbox } from '../../../core/message/address';
-import { readAddressList } from '../../../core/message/addressList';
+import type { GroupJson } from '#api/types';
+import type { Condition, ConditionKind, HoldAction, HoldRule } from '#core/hold/rule';
+import { isAddress, parseMailbox } from '#core/message/address';
+import { readAddressList } from '#core/message/addressList';
 import { RecipientField } from '../../common/RecipientField';
 import { recipientsWords, useWords } from '../../common/format';
 import { SelectMany } from '../../common/SelectMany';

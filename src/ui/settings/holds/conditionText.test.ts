@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import type { GroupJson } from '../../../api/types';
-import { readQuiet } from '../../../core/hold/quietText';
-import type { Condition, ConditionKind } from '../../../core/hold/rule';
+import type { GroupJson } from '#api/types';
+import { readQuiet } from '#core/hold/quietText';
+import type { Condition, ConditionKind } from '#core/hold/rule';
 import { CONDITION_WORDS, conditionText, readCondition } from './conditionText';
 
 const groups = [

@@ -1,9 +1,9 @@
 /** Conditions of a hold rule as they are written in one field each. */
-import { readQuiet, writeQuiet } from '../../../core/hold/quietText';
-import { isAddress, parseMailbox } from '../../../core/message/address';
-import { IMPORTANCES } from '../../../core/message/details';
-import type { Condition, ConditionKind, HoldAction } from '../../../core/hold/rule';
-import type { GroupJson } from '../../../api/types';
+import { readQuiet, writeQuiet } from '#core/hold/quietText';
+import { isAddress, parseMailbox } from '#core/message/address';
+import { IMPORTANCES } from '#core/message/details';
+import type { Condition, ConditionKind, HoldAction } from '#core/hold/rule';
+import type { GroupJson } from '#api/types';
 
 export const CONDITION_WORDS: Record<ConditionKind, string> = {
   recipient: 'goes to one of these addresses',

@@ -3,8 +3,8 @@
 import { Button } from 'antd';
 import { useRef, type RefObject } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
-import type { AttachmentJson } from '../../../api/types';
-import { sizeWords } from '../../../core/message/attachment';
+import type { AttachmentJson } from '#api/types';
+import { sizeWords } from '#core/message/attachment';
 import { ask } from '../../data/client';
 import { refresh } from '../../data/queries';
 import { useNotices } from '../../shell/Notices';

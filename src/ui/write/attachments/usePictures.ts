@@ -1,7 +1,7 @@
 'use client';
 /** The pictures that stand in the text, for the editor to show. */
 import { useEffect, useRef, useState } from 'react';
-import type { AttachmentJson } from '../../../api/types';
+import type { AttachmentJson } from '#api/types';
 import type { PictureSource } from '../body/pictureView';
 
 export function usePictures(attached: readonly AttachmentJson[]): PictureSource {

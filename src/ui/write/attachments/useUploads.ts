@@ -5,8 +5,8 @@
  */
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { AttachmentJson } from '../../../api/types';
-import { MAX_ATTACHED, mediaType, sizeWords, UPLOAD_PIECE } from '../../../core/message/attachment';
+import type { AttachmentJson } from '#api/types';
+import { MAX_ATTACHED, mediaType, sizeWords, UPLOAD_PIECE } from '#core/message/attachment';
 import { ApiProblem, ask, putPiece } from '../../data/client';
 import { refresh } from '../../data/queries';
 import { useBackAgain } from '../../data/useBackAgain';

@@ -2,7 +2,7 @@
 /** The text of the message, rich or plain, and the way from one to the other. */
 import { Button } from 'antd';
 import type { Ref } from 'react';
-import { richFromPlain } from '../../../core/message/richText';
+import { richFromPlain } from '#core/message/richText';
 import { useNotices } from '../../shell/Notices';
 import type { BodyHandle, BodyValue, OnLinks } from './BodyHandle';
 import { htmlOf } from './extensions';

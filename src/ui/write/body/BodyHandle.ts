@@ -1,4 +1,4 @@
-import type { RichLink } from '../../../core/message/richText';
+import type { RichLink } from '#core/message/richText';
 
 /** What the rest of the page can do with the text, however it is written. */
 export interface BodyHandle {

@@ -12,8 +12,8 @@ import {
   type DragEvent,
   type Ref,
 } from 'react';
-import { plainAlternative, rangeAt, type RichNode } from '../../../core/message/richText';
-import { PICTURE_TYPES } from '../../../core/message/attachment';
+import { plainAlternative, rangeAt, type RichNode } from '#core/message/richText';
+import { PICTURE_TYPES } from '#core/message/attachment';
 import { useNotices } from '../../shell/Notices';
 import type { BodyHandle, BodyValue, OnLinks } from './BodyHandle';
 import { editorHtml, extensions } from './extensions';

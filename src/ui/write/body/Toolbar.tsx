@@ -5,8 +5,8 @@ import { addColumnAfter, addRowAfter, deleteColumn, deleteRow, deleteTable } fro
 import type { Command } from '@tiptap/pm/state';
 import { useEditorState, type Editor } from '@tiptap/react';
 import { useRef, useState, type KeyboardEvent } from 'react';
-import { leadsSomewhere } from '../../../core/message/links';
-import { PICTURE_TYPES } from '../../../core/message/attachment';
+import { leadsSomewhere } from '#core/message/links';
+import { PICTURE_TYPES } from '#core/message/attachment';
 import styles from './Body.module.css';
 import { insertTable } from './tables';
 

@@ -11,7 +11,7 @@ import { HardBreak } from '@tiptap/extension-hard-break';
 import Image from '@tiptap/extension-image';
 import { ListItem } from '@tiptap/extension-list';
 import StarterKit from '@tiptap/starter-kit';
-import type { RichNode } from '../../../core/message/richText';
+import type { RichNode } from '#core/message/richText';
 import { tables } from './tables';
 
 /** A picture that travels with the message (RFC 2392): in the HTML it stands by its Content-ID. */

@@ -2,10 +2,10 @@
 /** What the checks found in the message, the gravest first, each with a way out. */
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import type { Finding, Move } from '../../../core/checks/finding';
-import { findingWords } from '../../../core/checks/findingWords';
-import { CHECK_WORDS } from '../../../core/checks/message';
-import { canBeSetAside } from '../../../core/checks/setAside';
+import type { Finding, Move } from '#core/checks/finding';
+import { findingWords } from '#core/checks/findingWords';
+import { CHECK_WORDS } from '#core/checks/message';
+import { canBeSetAside } from '#core/checks/setAside';
 import { useAnnounce } from '../../shell/Announcer';
 import { useCommand } from '../../shell/commands';
 import styles from '../Composer.module.css';

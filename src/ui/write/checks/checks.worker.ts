@@ -1,8 +1,8 @@
 /** The checks, run beside the page: a long message must not make a key wait. */
-import type { CheckedMessage, MessageContext } from '../../../core/checks/checkedMessage';
-import type { Finding } from '../../../core/checks/finding';
-import { checkMessage, spelledWords } from '../../../core/checks/message';
-import type { Spelled } from '../../../core/checks/spelling';
+import type { CheckedMessage, MessageContext } from '#core/checks/checkedMessage';
+import type { Finding } from '#core/checks/finding';
+import { checkMessage, spelledWords } from '#core/checks/message';
+import type { Spelled } from '#core/checks/spelling';
 
 export interface CheckRequest {
   message: CheckedMessage;

@@ -1,14 +1,14 @@
 'use client';
 /** What the checks find in the message as it stands, a moment after it was typed. */
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { LinkCompanyJson, SpellingJson } from '../../../api/types';
-import type { CheckedMessage, MessageContext } from '../../../core/checks/checkedMessage';
-import type { Finding } from '../../../core/checks/finding';
-import { isSetAside, type SetAside } from '../../../core/checks/setAside';
-import { wordKey, type Dictionary, type Spelled } from '../../../core/checks/spelling';
-import { linkedPages } from '../../../core/message/links';
-import { toLocal } from '../../../core/time/wallClock';
-import { zoneCity } from '../../../core/time/zones';
+import type { LinkCompanyJson, SpellingJson } from '#api/types';
+import type { CheckedMessage, MessageContext } from '#core/checks/checkedMessage';
+import type { Finding } from '#core/checks/finding';
+import { isSetAside, type SetAside } from '#core/checks/setAside';
+import { wordKey, type Dictionary, type Spelled } from '#core/checks/spelling';
+import { linkedPages } from '#core/message/links';
+import { toLocal } from '#core/time/wallClock';
+import { zoneCity } from '#core/time/zones';
 import { ask } from '../../data/client';
 import { useSame } from '../../common/useSame';
 import { useCorrespondents, useSettings } from '../../data/queries';

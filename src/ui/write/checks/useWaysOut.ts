@@ -1,9 +1,9 @@
 'use client';
 /** The ways out of findings: other words, other recipients, a file, a word learned. */
 import type { RefObject } from 'react';
-import type { Finding, Move } from '../../../core/checks/finding';
-import { MOST_SET_ASIDE, setAsideOf } from '../../../core/checks/setAside';
-import { isAddress, parseMailbox } from '../../../core/message/address';
+import type { Finding, Move } from '#core/checks/finding';
+import { MOST_SET_ASIDE, setAsideOf } from '#core/checks/setAside';
+import { isAddress, parseMailbox } from '#core/message/address';
 import { ask } from '../../data/client';
 import { useSettings } from '../../data/queries';
 import { useNotices } from '../../shell/Notices';

@@ -1,9 +1,9 @@
 /** The fields of a message while it is written. */
-import type { MessageJson } from '../../../api/types';
-import { formatMailbox, isRecipient } from '../../../core/message/address';
-import { usualDetails, type MessageDetails } from '../../../core/message/details';
-import { withPlainSignature } from '../../../core/message/signature';
-import { usualChoices, type Choices, type Plan } from '../../../core/plan/plan';
+import type { MessageJson } from '#api/types';
+import { formatMailbox, isRecipient } from '#core/message/address';
+import { usualDetails, type MessageDetails } from '#core/message/details';
+import { withPlainSignature } from '#core/message/signature';
+import { usualChoices, type Choices, type Plan } from '#core/plan/plan';
 
 export interface DraftFields extends MessageDetails {
   to: string[];

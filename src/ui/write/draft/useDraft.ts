@@ -2,7 +2,7 @@
 /** The message being written: its fields, and keeping them on the server as they change. */
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { MessageJson } from '../../../api/types';
+import type { MessageJson } from '#api/types';
 import { ApiProblem, ask } from '../../data/client';
 import { refresh } from '../../data/queries';
 import { useBackAgain } from '../../data/useBackAgain';

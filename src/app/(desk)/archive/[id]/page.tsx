@@ -1,4 +1,4 @@
-import { ReadingPane } from '../../../../ui/inbox/ReadingPane';
+import { ReadingPane } from '#ui/inbox/ReadingPane';
 
 export default async function MessagePage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;

@@ -1,4 +1,4 @@
-import { ExistingMessage } from '../../../../ui/write/WriteView';
+import { ExistingMessage } from '#ui/write/WriteView';
 
 export default async function WriteExistingPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;

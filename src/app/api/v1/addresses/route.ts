@@ -1,6 +1,6 @@
-import { addressQuery } from '../../../../api/schemas';
-import type { MetAddressJson } from '../../../../api/types';
-import { metAddresses } from '../../../../usecases/people/metAddresses';
+import { addressQuery } from '#api/schemas';
+import type { MetAddressJson } from '#api/types';
+import { metAddresses } from '#usecases/people/metAddresses';
 import { iso } from '../present';
 import { json, route } from '../respond';
 

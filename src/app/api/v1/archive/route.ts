@@ -1,5 +1,5 @@
-import { threadQuery } from '../../../../api/incomingSchemas';
-import { listThreads } from '../../../../usecases/incoming/inbox';
+import { threadQuery } from '#api/incomingSchemas';
+import { listThreads } from '#usecases/incoming/inbox';
 import { presentThreads } from '../present';
 import { json, route } from '../respond';
 

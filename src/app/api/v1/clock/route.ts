@@ -1,6 +1,6 @@
 import { Temporal } from 'temporal-polyfill';
-import { clockMove } from '../../../../api/schemas';
-import { moveClock, readClock, type ClockMove } from '../../../../usecases/clock/sandbox';
+import { clockMove } from '#api/schemas';
+import { moveClock, readClock, type ClockMove } from '#usecases/clock/sandbox';
 import { presentClock } from '../present';
 import { json, route } from '../respond';
 import { untilSettled } from './untilSettled';

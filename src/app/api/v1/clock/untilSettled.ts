@@ -1,6 +1,6 @@
 /** Waiting for a jump of the sandbox clock to end. */
-import { readClock, type ClockReading } from '../../../../usecases/clock/sandbox';
-import type { Desk } from '../../../../usecases/desk';
+import { readClock, type ClockReading } from '#usecases/clock/sandbox';
+import type { Desk } from '#usecases/desk';
 
 /** Seconds a request may wait at most. */
 const LONGEST_WAIT = 120;

@@ -1,9 +1,9 @@
-import { correspondentInput } from '../../../../api/schemas';
+import { correspondentInput } from '#api/schemas';
 import {
   addCorrespondent,
   listCorrespondents,
   type CorrespondentInput,
-} from '../../../../usecases/people/correspondents';
+} from '#usecases/people/correspondents';
 import { json, route } from '../respond';
 
 export const GET = route(({ desk }) => json({ correspondents: listCorrespondents(desk) }));

@@ -1,7 +1,7 @@
 /** Actions on one departure: they answer with the departure as it then is. */
 import type { Schema } from 'joi';
-import { readDeparture } from '../../../../usecases/departures/departureView';
-import type { Desk } from '../../../../usecases/desk';
+import { readDeparture } from '#usecases/departures/departureView';
+import type { Desk } from '#usecases/desk';
 import { presentDeparture } from '../present';
 import { json, route } from '../respond';
 

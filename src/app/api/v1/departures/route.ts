@@ -1,6 +1,6 @@
-import { departureQuery } from '../../../../api/schemas';
-import { UNSETTLED_STATES, type DepartureState } from '../../../../core/departure/states';
-import { listDepartures } from '../../../../usecases/departures/departureView';
+import { departureQuery } from '#api/schemas';
+import { UNSETTLED_STATES, type DepartureState } from '#core/departure/states';
+import { listDepartures } from '#usecases/departures/departureView';
 import { presentDepartures } from '../present';
 import { json, route } from '../respond';
 

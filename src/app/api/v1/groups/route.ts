@@ -1,5 +1,5 @@
-import { groupInput } from '../../../../api/schemas';
-import { listGroups, saveGroup } from '../../../../usecases/people/groups';
+import { groupInput } from '#api/schemas';
+import { listGroups, saveGroup } from '#usecases/people/groups';
 import { json, route } from '../respond';
 
 export const GET = route(({ desk }) => json({ groups: listGroups(desk) }));

@@ -1,4 +1,4 @@
-import { readHealth } from '../../../../usecases/health';
+import { readHealth } from '#usecases/health';
 import { presentHealth } from '../present';
 import { json, route } from '../respond';
 

@@ -1,6 +1,6 @@
-import { holidaysQuery, holidaysRequest } from '../../../../api/schemas';
-import { addHolidays } from '../../../../usecases/people/exchange';
-import { holidaysKnown, regionsOf } from '../../../../usecases/people/holidayCalendar';
+import { holidaysQuery, holidaysRequest } from '#api/schemas';
+import { addHolidays } from '#usecases/people/exchange';
+import { holidaysKnown, regionsOf } from '#usecases/people/holidayCalendar';
 import { json, route } from '../respond';
 
 export const GET = route<undefined, { country: string }>(

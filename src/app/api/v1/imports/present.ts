@@ -1,5 +1,5 @@
-import type { ImportJson } from '../../../../api/types';
-import type { Import } from '../../../../usecases/exchange/importMail';
+import type { ImportJson } from '#api/types';
+import type { Import } from '#usecases/exchange/importMail';
 import { iso } from '../present';
 
 /** An import without the bytes it keeps back. */

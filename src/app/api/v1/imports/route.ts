@@ -1,5 +1,5 @@
-import { importRequest } from '../../../../api/incomingSchemas';
-import { beginImport, readImports, type ImportInput } from '../../../../usecases/exchange/importMail';
+import { importRequest } from '#api/incomingSchemas';
+import { beginImport, readImports, type ImportInput } from '#usecases/exchange/importMail';
 import { iso } from '../present';
 import { json, route } from '../respond';
 import { presentImport } from './present';

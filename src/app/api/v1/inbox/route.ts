@@ -1,5 +1,5 @@
-import { inboxQuery } from '../../../../api/incomingSchemas';
-import { listThreads } from '../../../../usecases/incoming/inbox';
+import { inboxQuery } from '#api/incomingSchemas';
+import { listThreads } from '#usecases/incoming/inbox';
 import { presentThreads } from '../present';
 import { json, route } from '../respond';
 

@@ -1,8 +1,8 @@
-import { draft, listQuery } from '../../../../api/schemas';
-import { attachedTo } from '../../../../usecases/messages/attachments';
-import { createDraft } from '../../../../usecases/messages/createDraft';
-import type { DraftInput } from '../../../../usecases/messages/draftInput';
-import { listDrafts } from '../../../../usecases/messages/readMessage';
+import { draft, listQuery } from '#api/schemas';
+import { attachedTo } from '#usecases/messages/attachments';
+import { createDraft } from '#usecases/messages/createDraft';
+import type { DraftInput } from '#usecases/messages/draftInput';
+import { listDrafts } from '#usecases/messages/readMessage';
 import { messageJson, presentPage } from '../present';
 import { json, route } from '../respond';
 

@@ -1,4 +1,4 @@
-import { listReminders } from '../../../../usecases/incoming/reminders';
+import { listReminders } from '#usecases/incoming/reminders';
 import { iso } from '../present';
 import { json, route } from '../respond';
 

@@ -1,5 +1,5 @@
-import { searchQuery } from '../../../../api/incomingSchemas';
-import { search } from '../../../../usecases/search/search';
+import { searchQuery } from '#api/incomingSchemas';
+import { search } from '#usecases/search/search';
 import { presentSummary } from '../present';
 import { json, route } from '../respond';
 

@@ -1,5 +1,5 @@
-import type { SessionsJson } from '../../../../api/types';
-import { endOtherSessions, listSessions } from '../../../../usecases/sessions/sessions';
+import type { SessionsJson } from '#api/types';
+import { endOtherSessions, listSessions } from '#usecases/sessions/sessions';
 import { iso } from '../present';
 import { json, route } from '../respond';
 import { askingSession } from './asking';

@@ -1,6 +1,6 @@
-import type { SettingsJson } from '../../../../api/types';
-import { settingsPatch } from '../../../../api/schemas';
-import { changeSettings } from '../../../../usecases/changeSettings';
+import type { SettingsJson } from '#api/types';
+import { settingsPatch } from '#api/schemas';
+import { changeSettings } from '#usecases/changeSettings';
 import { json, route } from '../respond';
 
 export const GET = route(({ desk }) => json(desk.settings() satisfies SettingsJson));

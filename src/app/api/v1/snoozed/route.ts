@@ -1,5 +1,5 @@
-import { threadQuery } from '../../../../api/incomingSchemas';
-import { listSnoozed } from '../../../../usecases/incoming/inbox';
+import { threadQuery } from '#api/incomingSchemas';
+import { listSnoozed } from '#usecases/incoming/inbox';
 import { presentPage } from '../present';
 import { json, route } from '../respond';
 

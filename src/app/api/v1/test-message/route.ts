@@ -1,5 +1,5 @@
-import { readDeparture } from '../../../../usecases/departures/departureView';
-import { sendTestMessage } from '../../../../usecases/sendTestMessage';
+import { readDeparture } from '#usecases/departures/departureView';
+import { sendTestMessage } from '#usecases/sendTestMessage';
 import { presentDeparture } from '../present';
 import { json, route } from '../respond';
 

@@ -1,5 +1,5 @@
 /** A to-do as a request gives it, with its moments as instants. */
-import type { TodoInput } from '../../../../usecases/todos/todos';
+import type { TodoInput } from '#usecases/todos/todos';
 
 export type TodoBody = Omit<TodoInput, 'remindAt'> & { remindAt?: string | null };
 

@@ -1,5 +1,5 @@
-import { newTodo, todoQuery } from '../../../../api/incomingSchemas';
-import { addTodo, countOpen, listTodos } from '../../../../usecases/todos/todos';
+import { newTodo, todoQuery } from '#api/incomingSchemas';
+import { addTodo, countOpen, listTodos } from '#usecases/todos/todos';
 import { presentSummary, presentTodo } from '../present';
 import { json, route } from '../respond';
 import { inputOf, type TodoBody } from './input';

@@ -1,5 +1,5 @@
-import { listZones } from '../../../../core/time/zones';
-import { offsetOnce } from '../../../../core/time/offsets';
+import { listZones } from '#core/time/zones';
+import { offsetOnce } from '#core/time/offsets';
 import { json, route } from '../respond';
 
 export const GET = route(({ desk }) => {

@@ -1,7 +1,7 @@
 /** Ways out that are a time in one zone. */
-import { toLocal } from '../../../time/wallClock';
-import { dayWords, timeWords } from '../../../time/words';
-import { canonicalZone } from '../../../time/zones';
+import { toLocal } from '#core/time/wallClock';
+import { dayWords, timeWords } from '#core/time/words';
+import { canonicalZone } from '#core/time/zones';
 import type { Fix, Landing } from '../../plan';
 import { APART, freeFrom } from '../close';
 import { toMinute } from '../onClocks';

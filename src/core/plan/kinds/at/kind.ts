@@ -1,7 +1,7 @@
 /** A plan for one time in one zone. */
-import { toInstant, toLocal } from '../../../time/wallClock';
-import { timeWords } from '../../../time/words';
-import { canonicalZone, zoneCity } from '../../../time/zones';
+import { toInstant, toLocal } from '#core/time/wallClock';
+import { timeWords } from '#core/time/words';
+import { canonicalZone, zoneCity } from '#core/time/zones';
 import { dayAfter, leavesAt, momentOf } from '../onClocks';
 import type { PlanKind } from '../planKind';
 import { fixAt, fixesAt } from './fix';

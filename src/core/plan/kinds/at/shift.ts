@@ -1,7 +1,7 @@
 /** Moving a moment on the clock of a zone. */
 import { Temporal } from 'temporal-polyfill';
-import { toLocal } from '../../../time/wallClock';
-import { canonicalZone } from '../../../time/zones';
+import { toLocal } from '#core/time/wallClock';
+import { canonicalZone } from '#core/time/zones';
 import type { Shift } from '../../plan';
 import { shiftLocal, shorten } from '../onClocks';
 import type { AtPlan } from './plan';

@@ -1,7 +1,7 @@
 /** A plan for one time on every reader’s own clock: a copy for each. */
-import { toInstant, toLocal } from '../../../time/wallClock';
-import { dayOf, dayWords, timeWords } from '../../../time/words';
-import { canonicalZone, zoneCity } from '../../../time/zones';
+import { toInstant, toLocal } from '#core/time/wallClock';
+import { dayOf, dayWords, timeWords } from '#core/time/words';
+import { canonicalZone, zoneCity } from '#core/time/zones';
 import type { Fix } from '../../plan';
 import { APART, closeTo } from '../close';
 import { dayAfter, leavesAt, momentOf, shiftLocal, toMinute } from '../onClocks';

@@ -1,5 +1,5 @@
 /** A plan for now: it leaves as soon as it has been held. */
-import { holdWords } from '../../../hold/decide';
+import { holdWords } from '#core/hold/decide';
 import { fixesAt } from '../at/fix';
 import { shiftAt } from '../at/shift';
 import type { PlanKind } from '../planKind';

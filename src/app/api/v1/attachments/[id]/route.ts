@@ -1,4 +1,4 @@
-import { removeAttachment } from '../../../../../usecases/messages/attachments';
+import { removeAttachment } from '#usecases/messages/attachments';
 import { route } from '../../respond';
 
 export const DELETE = route(({ desk, params }) => {

@@ -1,5 +1,5 @@
-import { linksRequest } from '../../../../../api/schemas';
-import { linkCompany } from '../../../../../usecases/messages/linkCompany';
+import { linksRequest } from '#api/schemas';
+import { linkCompany } from '#usecases/messages/linkCompany';
 import { json, route } from '../../respond';
 
 export const POST = route<{ urls: string[]; recipients: string[]; message?: string }>(

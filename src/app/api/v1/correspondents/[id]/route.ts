@@ -1,10 +1,10 @@
-import { correspondentInput } from '../../../../../api/schemas';
+import { correspondentInput } from '#api/schemas';
 import {
   changeCorrespondent,
   readCorrespondent,
   removeCorrespondent,
   type CorrespondentInput,
-} from '../../../../../usecases/people/correspondents';
+} from '#usecases/people/correspondents';
 import { json, route } from '../../respond';
 
 export const GET = route(({ desk, params }) => json(readCorrespondent(desk, params.id!)));

@@ -1,5 +1,5 @@
-import { boardRequest } from '../../../../../api/schemas';
-import { readBoard } from '../../../../../usecases/moments/readStrips';
+import { boardRequest } from '#api/schemas';
+import { readBoard } from '#usecases/moments/readStrips';
 import { presentParts } from '../../present';
 import { json, route } from '../../respond';
 

@@ -1,6 +1,6 @@
 import { create } from 'content-disposition';
-import { exportQuery } from '../../../../../api/schemas';
-import { exportCorrespondents, type ExchangeFormat } from '../../../../../usecases/people/exchange';
+import { exportQuery } from '#api/schemas';
+import { exportCorrespondents, type ExchangeFormat } from '#usecases/people/exchange';
 import { route } from '../../respond';
 
 const FILES: Record<ExchangeFormat, { type: string; name: string }> = {

@@ -1,5 +1,5 @@
-import { importRequest } from '../../../../../api/schemas';
-import { importCorrespondents, type ExchangeFormat } from '../../../../../usecases/people/exchange';
+import { importRequest } from '#api/schemas';
+import { importCorrespondents, type ExchangeFormat } from '#usecases/people/exchange';
 import { json, route } from '../../respond';
 
 export const POST = route<{ format: ExchangeFormat; text: string; commit: boolean }>(

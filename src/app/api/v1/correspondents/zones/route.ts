@@ -1,5 +1,5 @@
-import { zonesRequest } from '../../../../../api/schemas';
-import { placeReaders } from '../../../../../usecases/people/correspondents';
+import { zonesRequest } from '#api/schemas';
+import { placeReaders } from '#usecases/people/correspondents';
 import { json, route } from '../../respond';
 
 export const POST = route<{ readers: { address: string; name: string; zone: string }[] }>(

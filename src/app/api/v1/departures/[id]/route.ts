@@ -1,6 +1,6 @@
-import { departurePatch } from '../../../../../api/schemas';
-import { moveDeparture, type MoveRequest } from '../../../../../usecases/departures/changeDeparture';
-import { readDeparture } from '../../../../../usecases/departures/departureView';
+import { departurePatch } from '#api/schemas';
+import { moveDeparture, type MoveRequest } from '#usecases/departures/changeDeparture';
+import { readDeparture } from '#usecases/departures/departureView';
 import { presentDeparture } from '../../present';
 import { json, route } from '../../respond';
 

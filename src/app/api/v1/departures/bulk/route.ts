@@ -1,6 +1,6 @@
-import { bulkRequest } from '../../../../../api/schemas';
-import type { BulkJson, SnapshotJson } from '../../../../../api/types';
-import { bulk, type BulkAction } from '../../../../../usecases/departures/bulk';
+import { bulkRequest } from '#api/schemas';
+import type { BulkJson, SnapshotJson } from '#api/types';
+import { bulk, type BulkAction } from '#usecases/departures/bulk';
 import { presentSnapshot, readSnapshot } from '../../present';
 import { json, route } from '../../respond';
 

@@ -1,5 +1,5 @@
-import { groupInput } from '../../../../../api/schemas';
-import { removeGroup, saveGroup } from '../../../../../usecases/people/groups';
+import { groupInput } from '#api/schemas';
+import { removeGroup, saveGroup } from '#usecases/people/groups';
 import { json, route } from '../../respond';
 
 export const PUT = route<{ name: string; members: string[] }>(

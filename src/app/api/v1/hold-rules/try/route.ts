@@ -1,6 +1,6 @@
-import { holdRule } from '../../../../../api/schemas';
-import type { HoldRule } from '../../../../../core/hold/rule';
-import { tryRule } from '../../../../../usecases/holds/tryRule';
+import { holdRule } from '#api/schemas';
+import type { HoldRule } from '#core/hold/rule';
+import { tryRule } from '#usecases/holds/tryRule';
 import { presentTrial } from '../../present';
 import { json, route } from '../../respond';
 

@@ -1,5 +1,5 @@
-import { readHealth } from '../../../../../usecases/health';
-import { tryServerNow } from '../../../../../usecases/release/serverTrouble';
+import { readHealth } from '#usecases/health';
+import { tryServerNow } from '#usecases/release/serverTrouble';
 import { presentHealth } from '../../present';
 import { json, route } from '../../respond';
 

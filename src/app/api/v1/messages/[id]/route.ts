@@ -1,7 +1,7 @@
-import { draftPatch } from '../../../../../api/schemas';
-import { deleteMessage } from '../../../../../usecases/messages/deleteMessage';
-import type { DraftInput } from '../../../../../usecases/messages/draftInput';
-import { editMessage } from '../../../../../usecases/messages/editMessage';
+import { draftPatch } from '#api/schemas';
+import { deleteMessage } from '#usecases/messages/deleteMessage';
+import type { DraftInput } from '#usecases/messages/draftInput';
+import { editMessage } from '#usecases/messages/editMessage';
 import { messageJson } from '../../present';
 import { json, route } from '../../respond';
 

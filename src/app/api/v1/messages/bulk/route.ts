@@ -1,8 +1,8 @@
-import { placesRequest } from '../../../../../api/incomingSchemas';
-import type { Desk } from '../../../../../usecases/desk';
-import { archive, backToInbox } from '../../../../../usecases/incoming/archive';
-import type { Moved } from '../../../../../usecases/incoming/moved';
-import { markNew, markSeen } from '../../../../../usecases/incoming/seen';
+import { placesRequest } from '#api/incomingSchemas';
+import type { Desk } from '#usecases/desk';
+import { archive, backToInbox } from '#usecases/incoming/archive';
+import type { Moved } from '#usecases/incoming/moved';
+import { markNew, markSeen } from '#usecases/incoming/seen';
 import { json, route } from '../../respond';
 
 type Act = (desk: Desk, ids: readonly string[], known?: readonly string[]) => Moved;

@@ -1,6 +1,6 @@
 import { create } from 'content-disposition';
-import { mboxQuery } from '../../../../../api/incomingSchemas';
-import { exportMbox } from '../../../../../usecases/exchange/exportMail';
+import { mboxQuery } from '#api/incomingSchemas';
+import { exportMbox } from '#usecases/exchange/exportMail';
 import { route } from '../../respond';
 
 export const GET = route<undefined, { ids?: string }>(

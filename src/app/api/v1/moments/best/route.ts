@@ -1,6 +1,6 @@
-import { recipientsRequest } from '../../../../../api/schemas';
-import { bestMoments } from '../../../../../usecases/moments/findMoments';
-import type { AskedRecipient } from '../../../../../usecases/moments/previewPlan';
+import { recipientsRequest } from '#api/schemas';
+import { bestMoments } from '#usecases/moments/findMoments';
+import type { AskedRecipient } from '#usecases/moments/previewPlan';
 import { iso, isoOrNull } from '../../present';
 import { json, route } from '../../respond';
 

@@ -1,6 +1,6 @@
-import { phraseRequest } from '../../../../../api/schemas';
-import { readPhrase } from '../../../../../usecases/moments/findMoments';
-import type { AskedRecipient } from '../../../../../usecases/moments/previewPlan';
+import { phraseRequest } from '#api/schemas';
+import { readPhrase } from '#usecases/moments/findMoments';
+import type { AskedRecipient } from '#usecases/moments/previewPlan';
 import { languagesAsked } from '../../languagesAsked';
 import { json, route } from '../../respond';
 

@@ -1,6 +1,6 @@
-import { stripsRequest } from '../../../../../api/schemas';
-import type { AskedRecipient } from '../../../../../usecases/moments/previewPlan';
-import { readStrips } from '../../../../../usecases/moments/readStrips';
+import { stripsRequest } from '#api/schemas';
+import type { AskedRecipient } from '#usecases/moments/previewPlan';
+import { readStrips } from '#usecases/moments/readStrips';
 import { presentParts } from '../../present';
 import { json, route } from '../../respond';
 

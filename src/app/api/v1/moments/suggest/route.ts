@@ -1,6 +1,6 @@
-import { recipientsRequest } from '../../../../../api/schemas';
-import { suggestMoments } from '../../../../../usecases/moments/findMoments';
-import type { AskedRecipient } from '../../../../../usecases/moments/previewPlan';
+import { recipientsRequest } from '#api/schemas';
+import { suggestMoments } from '#usecases/moments/findMoments';
+import type { AskedRecipient } from '#usecases/moments/previewPlan';
 import { iso, presentPreview } from '../../present';
 import { json, route } from '../../respond';
 

@@ -1,5 +1,5 @@
-import { previewRequest } from '../../../../../api/schemas';
-import { previewPlan, type PreviewRequest } from '../../../../../usecases/moments/previewPlan';
+import { previewRequest } from '#api/schemas';
+import { previewPlan, type PreviewRequest } from '#usecases/moments/previewPlan';
 import { presentPreview } from '../../present';
 import { json, route } from '../../respond';
 

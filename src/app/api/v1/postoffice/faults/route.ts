@@ -1,10 +1,10 @@
-import { faultsRequest } from '../../../../../api/schemas';
+import { faultsRequest } from '#api/schemas';
 import {
   readFaults,
   setFaults,
   type FaultRequest,
   type PostOfficeFaults,
-} from '../../../../../usecases/lookIntoPostOffice';
+} from '#usecases/lookIntoPostOffice';
 import { isoOrNull } from '../../present';
 import { json, route } from '../../respond';
 

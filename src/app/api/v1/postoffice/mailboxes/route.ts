@@ -1,4 +1,4 @@
-import { listMailboxes } from '../../../../../usecases/lookIntoPostOffice';
+import { listMailboxes } from '#usecases/lookIntoPostOffice';
 import { isoOrNull } from '../../present';
 import { json, route } from '../../respond';
 

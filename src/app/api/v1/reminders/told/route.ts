@@ -1,5 +1,5 @@
-import { toldRequest } from '../../../../../api/incomingSchemas';
-import { noteTold } from '../../../../../usecases/incoming/reminders';
+import { toldRequest } from '#api/incomingSchemas';
+import { noteTold } from '#usecases/incoming/reminders';
 import { route } from '../../respond';
 
 export const POST = route<{ upTo: number }>(

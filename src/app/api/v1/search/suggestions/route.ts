@@ -1,5 +1,5 @@
-import { suggestQuery } from '../../../../../api/incomingSchemas';
-import { suggestSearch } from '../../../../../usecases/search/search';
+import { suggestQuery } from '#api/incomingSchemas';
+import { suggestSearch } from '#usecases/search/search';
 import { json, route } from '../../respond';
 
 export const GET = route<undefined, { q: string }>(

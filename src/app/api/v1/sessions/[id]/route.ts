@@ -1,4 +1,4 @@
-import { endSession } from '../../../../../usecases/sessions/sessions';
+import { endSession } from '#usecases/sessions/sessions';
 import { route } from '../../respond';
 
 export const DELETE = route(({ desk, params }) => {

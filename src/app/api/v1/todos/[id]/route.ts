@@ -1,5 +1,5 @@
-import { todoPatch } from '../../../../../api/incomingSchemas';
-import { changeTodo, deleteTodo } from '../../../../../usecases/todos/todos';
+import { todoPatch } from '#api/incomingSchemas';
+import { changeTodo, deleteTodo } from '#usecases/todos/todos';
 import { presentTodo } from '../../present';
 import { json, route } from '../../respond';
 import { inputOf, type TodoBody } from '../input';

@@ -1,5 +1,5 @@
 import { create } from 'content-disposition';
-import { exportTodos } from '../../../../../usecases/todos/exchangeTodos';
+import { exportTodos } from '#usecases/todos/exchangeTodos';
 import { route } from '../../respond';
 
 export const GET = route(

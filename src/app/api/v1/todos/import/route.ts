@@ -1,5 +1,5 @@
-import { todoFile } from '../../../../../api/incomingSchemas';
-import { importTodos } from '../../../../../usecases/todos/exchangeTodos';
+import { todoFile } from '#api/incomingSchemas';
+import { importTodos } from '#usecases/todos/exchangeTodos';
 import { json, route } from '../../respond';
 
 export const POST = route<{ text: string }>(

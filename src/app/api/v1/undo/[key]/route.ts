@@ -1,4 +1,4 @@
-import { undo } from '../../../../../usecases/incoming/undo';
+import { undo } from '#usecases/incoming/undo';
 import { route } from '../../respond';
 
 export const POST = route(({ desk, params }) => {

@@ -1,9 +1,9 @@
 import { create } from 'content-disposition';
-import { PICTURE_TYPES } from '../../../../../../core/message/attachment';
-import { readAttachment, receivePiece } from '../../../../../../usecases/messages/attachments';
-import { offsetOf } from '../../../files';
-import { presentAttachment } from '../../../present';
-import { json, readBytes, route } from '../../../respond';
+import { PICTURE_TYPES } from '#core/message/attachment';
+import { readAttachment, receivePiece } from '#usecases/messages/attachments';
+import { offsetOf } from '#app/api/v1/files';
+import { presentAttachment } from '#app/api/v1/present';
+import { json, readBytes, route } from '#app/api/v1/respond';
 
 export const PUT = route(async ({ desk, params, request }) => {
   const offset = offsetOf(request.headers.get('content-range'));

@@ -1,4 +1,4 @@
-import { approveDeparture } from '../../../../../../usecases/departures/changeDeparture';
+import { approveDeparture } from '#usecases/departures/changeDeparture';
 import { action } from '../../action';
 
 export const POST = action(approveDeparture);

@@ -1,13 +1,8 @@
-import { closeQuery, editRequest } from '../../../../../../api/schemas';
-import { readDeparture } from '../../../../../../usecases/departures/departureView';
-import {
-  closeEditing,
-  LEASE_MS,
-  openForEditing,
-  type Closing,
-} from '../../../../../../usecases/departures/editLease';
-import { presentDeparture } from '../../../present';
-import { json, route } from '../../../respond';
+import { closeQuery, editRequest } from '#api/schemas';
+import { readDeparture } from '#usecases/departures/departureView';
+import { closeEditing, LEASE_MS, openForEditing, type Closing } from '#usecases/departures/editLease';
+import { presentDeparture } from '#app/api/v1/present';
+import { json, route } from '#app/api/v1/respond';
 
 export const PUT = route<{ token?: string } | undefined>(
   ({ desk, params, body }) => {

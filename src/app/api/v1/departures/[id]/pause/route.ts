@@ -1,4 +1,4 @@
-import { pauseDeparture } from '../../../../../../usecases/departures/changeDeparture';
+import { pauseDeparture } from '#usecases/departures/changeDeparture';
 import { action } from '../../action';
 
 export const POST = action(pauseDeparture);

@@ -1,4 +1,4 @@
-import { resumeDeparture } from '../../../../../../usecases/departures/changeDeparture';
+import { resumeDeparture } from '#usecases/departures/changeDeparture';
 import { action } from '../../action';
 
 export const POST = action(resumeDeparture);

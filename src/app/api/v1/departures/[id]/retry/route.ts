@@ -1,4 +1,4 @@
-import { retryDeparture } from '../../../../../../usecases/departures/changeDeparture';
+import { retryDeparture } from '#usecases/departures/changeDeparture';
 import { action } from '../../action';
 
 export const POST = action(retryDeparture);

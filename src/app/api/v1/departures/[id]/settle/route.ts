@@ -1,5 +1,5 @@
-import { settleRequest } from '../../../../../../api/schemas';
-import { settleDeparture } from '../../../../../../usecases/departures/changeDeparture';
+import { settleRequest } from '#api/schemas';
+import { settleDeparture } from '#usecases/departures/changeDeparture';
 import { action } from '../../action';
 
 export const POST = action<{ arrived: boolean }>(

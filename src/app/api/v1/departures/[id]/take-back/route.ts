@@ -1,5 +1,5 @@
-import { takeBackRequest } from '../../../../../../api/schemas';
-import { takeBack } from '../../../../../../usecases/departures/takeBack';
+import { takeBackRequest } from '#api/schemas';
+import { takeBack } from '#usecases/departures/takeBack';
 import { action } from '../../action';
 
 export const POST = action<{ copies?: 'this' | 'all' } | undefined>(

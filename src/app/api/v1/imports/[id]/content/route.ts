@@ -1,7 +1,7 @@
-import { pieceQuery } from '../../../../../../api/incomingSchemas';
-import { receiveImport } from '../../../../../../usecases/exchange/importMail';
-import { offsetOf } from '../../../files';
-import { json, readBytes, route } from '../../../respond';
+import { pieceQuery } from '#api/incomingSchemas';
+import { receiveImport } from '#usecases/exchange/importMail';
+import { offsetOf } from '#app/api/v1/files';
+import { json, readBytes, route } from '#app/api/v1/respond';
 import { presentImport } from '../../present';
 
 export const PUT = route<undefined, { place: 'archive' | 'inbox' }>(

@@ -1,6 +1,6 @@
 import { create } from 'content-disposition';
-import { readAside } from '../../../../../../usecases/exchange/importMail';
-import { route } from '../../../respond';
+import { readAside } from '#usecases/exchange/importMail';
+import { route } from '#app/api/v1/respond';
 
 export const GET = route(
   ({ desk, params }) =>

@@ -1,6 +1,6 @@
-import { htmlQuery } from '../../../../../../api/incomingSchemas';
-import { readHtml } from '../../../../../../usecases/messages/readMessage';
-import { route } from '../../../respond';
+import { htmlQuery } from '#api/incomingSchemas';
+import { readHtml } from '#usecases/messages/readMessage';
+import { route } from '#app/api/v1/respond';
 
 /**
  * Nothing runs, nothing is sent, and nothing is fetched but pictures that were asked for; only links open, in a

@@ -1,9 +1,9 @@
-import { scheduleRequest } from '../../../../../../api/schemas';
-import type { Choices, Plan } from '../../../../../../core/plan/plan';
-import { readDeparture } from '../../../../../../usecases/departures/departureView';
-import { scheduleMessage } from '../../../../../../usecases/messages/scheduleMessage';
-import { presentDeparture } from '../../../present';
-import { json, route } from '../../../respond';
+import { scheduleRequest } from '#api/schemas';
+import type { Choices, Plan } from '#core/plan/plan';
+import { readDeparture } from '#usecases/departures/departureView';
+import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { presentDeparture } from '#app/api/v1/present';
+import { json, route } from '#app/api/v1/respond';
 
 export const POST = route<{ plan: Plan; inSpiteOfQuiet?: string } & Partial<Choices>>(
   ({ desk, params, body: { plan, inSpiteOfQuiet, ...choices }, revision }) => {

@@ -1,16 +1,11 @@
-import { snoozePatch, snoozeRequest, unsnoozeQuery } from '../../../../../../api/incomingSchemas';
-import { toLocal } from '../../../../../../core/time/wallClock';
-import type { Desk } from '../../../../../../usecases/desk';
-import {
-  changeSnooze,
-  endSnooze,
-  snooze,
-  type SnoozeChange,
-} from '../../../../../../usecases/incoming/snooze';
-import { snoozeMoment, type SnoozeUntil } from '../../../../../../usecases/incoming/snoozeMoments';
-import { languagesAsked } from '../../../languagesAsked';
-import { messageJson } from '../../../present';
-import { json, route } from '../../../respond';
+import { snoozePatch, snoozeRequest, unsnoozeQuery } from '#api/incomingSchemas';
+import { toLocal } from '#core/time/wallClock';
+import type { Desk } from '#usecases/desk';
+import { changeSnooze, endSnooze, snooze, type SnoozeChange } from '#usecases/incoming/snooze';
+import { snoozeMoment, type SnoozeUntil } from '#usecases/incoming/snoozeMoments';
+import { languagesAsked } from '#app/api/v1/languagesAsked';
+import { messageJson } from '#app/api/v1/present';
+import { json, route } from '#app/api/v1/respond';
 
 interface Asked extends SnoozeUntil {
   note?: string;

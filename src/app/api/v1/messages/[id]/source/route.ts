@@ -1,8 +1,8 @@
 import { create } from 'content-disposition';
-import { sourceQuery } from '../../../../../../api/incomingSchemas';
-import { safeFileName } from '../../../../../../core/message/attachment';
-import { readMessage, readSource } from '../../../../../../usecases/messages/readMessage';
-import { route } from '../../../respond';
+import { sourceQuery } from '#api/incomingSchemas';
+import { safeFileName } from '#core/message/attachment';
+import { readMessage, readSource } from '#usecases/messages/readMessage';
+import { route } from '#app/api/v1/respond';
 
 export const GET = route<undefined, { save: boolean }>(
   ({ desk, params, query }) => {

@@ -1,7 +1,7 @@
-import { suggestSnooze } from '../../../../../../usecases/incoming/snoozeMoments';
-import { suggestTodos } from '../../../../../../usecases/todos/todos';
-import { iso, isoOrNull } from '../../../present';
-import { json, route } from '../../../respond';
+import { suggestSnooze } from '#usecases/incoming/snoozeMoments';
+import { suggestTodos } from '#usecases/todos/todos';
+import { iso, isoOrNull } from '#app/api/v1/present';
+import { json, route } from '#app/api/v1/respond';
 
 export const GET = route(({ desk, params }) =>
   json({

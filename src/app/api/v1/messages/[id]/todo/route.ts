@@ -1,8 +1,8 @@
-import { todoInput } from '../../../../../../api/incomingSchemas';
-import { dropTodoOf, putTodo } from '../../../../../../usecases/todos/todos';
-import { presentTodo } from '../../../present';
-import { json, route } from '../../../respond';
-import { inputOf, type TodoBody } from '../../../todos/input';
+import { todoInput } from '#api/incomingSchemas';
+import { dropTodoOf, putTodo } from '#usecases/todos/todos';
+import { presentTodo } from '#app/api/v1/present';
+import { json, route } from '#app/api/v1/respond';
+import { inputOf, type TodoBody } from '#app/api/v1/todos/input';
 
 export const PUT = route<TodoBody>(
   ({ desk, params, body }) => {

@@ -1,6 +1,6 @@
-import { unsubscribe } from '../../../../../../usecases/incoming/unsubscribe';
-import { messageJson } from '../../../present';
-import { json, route } from '../../../respond';
+import { unsubscribe } from '#usecases/incoming/unsubscribe';
+import { messageJson } from '#app/api/v1/present';
+import { json, route } from '#app/api/v1/respond';
 
 export const POST = route(async ({ desk, params }) => {
   await unsubscribe(desk, params.id!);

@@ -1,6 +1,6 @@
-import { lookIntoMailbox } from '../../../../../../usecases/lookIntoPostOffice';
-import { iso } from '../../../present';
-import { json, route } from '../../../respond';
+import { lookIntoMailbox } from '#usecases/lookIntoPostOffice';
+import { iso } from '#app/api/v1/present';
+import { json, route } from '#app/api/v1/respond';
 
 export const GET = route(async ({ params }) => {
   const { address, name, messages } = await lookIntoMailbox(decodeURIComponent(params.address!));
