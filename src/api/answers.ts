@@ -1,4 +1,5 @@
 /** The shapes of good answers as Joi schemas, for the OpenAPI document and for the tests that hold us to it. */
+import { MAIL_CLASSES } from '#core/reply/classify';
 import Joi, { type ObjectSchema, type Schema } from 'joi';
 import { LANGUAGES } from '#core/text/language';
 import { STRANGE } from '#core/message/strange';
@@ -234,6 +235,7 @@ const message = summary.keys({
       said: Joi.array().items(all({ address: text, action: Joi.string(), words: text })),
     }),
   ),
+  classified: orNull(all({ is: Joi.valid(...MAIL_CLASSES), evidence: text })),
   list: orNull(
     all({
       name: text,

@@ -2,6 +2,7 @@
  * The shapes of the HTTP API. Instants are ISO 8601 UTC strings; `local` is the wall-clock time in `zone`,
  * without offset.
  */
+import type { Classified } from '#core/reply/classify';
 import type { DepartureState, PauseCause } from '#core/departure/states';
 import type { OwnKeys } from '#core/commandKeys';
 import type { RowAction } from '#core/rowActions';
@@ -492,6 +493,8 @@ export interface MessageJson extends MessageSummaryJson, MessageDetails {
     subject: string;
     said: { address: string; action: ReportedAction; words: string }[];
   } | null;
+  /** What it is, and what tells it; null for what I write. */
+  classified: Classified | null;
   /** The mailing list it came by. */
   list: MailingListJson | null;
   /** The Message-ID; null until it has left. */

@@ -274,12 +274,11 @@ describe('parsing', () => {
       references: ['<o@x>', '<p@x>'],
       date: Date.parse('2026-11-24T13:10:00Z'),
       text: 'Bom dia',
-      automatic: false,
     });
   });
 
   it('throws nothing away for being malformed', async () => {
-    expect(await parse('no header at all')).toMatchObject({ from: { address: '' }, automatic: false });
+    expect(await parse('no header at all')).toMatchObject({ from: { address: '' } });
     expect((await parse('Date: yesterday\nFrom: x\n\nhi')).date).toBeUndefined();
     expect((await parse('')).text).toBe('');
   });

@@ -6,7 +6,7 @@ import { mediaType, safeFileName } from '#core/message/attachment';
 import { askedDetails, type AskedDetails } from '#core/message/details';
 import { readMailingList, type MailingList } from '#core/message/mailingList';
 import type { Strange } from '#core/message/strange';
-import { isAutomatic } from '#core/reply/automatic';
+import { signsOf, type Signs } from '#core/reply/classify';
 import { readReport, type MessageReport } from '#core/reply/report';
 import { parseMessageIds } from '#core/reply/threading';
 import { plainText } from './plainText';
@@ -44,8 +44,8 @@ export interface IncomingMessage {
   /** What it says of itself, and asks for. */
   details: AskedDetails;
   list: MailingList | null;
-  /** Written by no person. */
-  automatic: boolean;
+  /** What tells what it is. */
+  signs: Signs;
   /** What it reports about a message of mine, if it does. */
   report: MessageReport | undefined;
   attachments: IncomingAttachment[];
@@ -165,7 +165,7 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
     offset: Number.isNaN(date) ? undefined : offsetOf(header('date')),
     details: askedDetails(header),
     list: readMailingList(header),
-    automatic: isAutomatic(header),
+    signs: signsOf(header, mail.attachments.find(({ method }) => method)?.method),
     report: readReport(
       mail.attachments.flatMap((part) => {
         const mimeType = part.mimeType.toLowerCase();

@@ -2,6 +2,7 @@
  * Reading whatever comes as a message, with all that has to be computed from its bytes. What cannot be parsed is a
  * message all the same, with what can be told of it.
  */
+import { signsOf } from '#core/reply/classify';
 import { linkedPages } from '#core/message/links';
 import { READING } from '#core/limits';
 import { askedDetails } from '#core/message/details';
@@ -102,5 +103,5 @@ export const readNothing = (strange: Strange): IncomingMessage => ({
   ...{ references: [], from: { name: '', address: '' }, to: [], cc: [], replyTo: [] },
   ...{ subject: 'A message too strange to read', text: '', html: null },
   ...{ details: askedDetails(() => undefined), list: null },
-  ...{ automatic: false, report: undefined, attachments: [], strange },
+  ...{ signs: signsOf(() => undefined), report: undefined, attachments: [], strange },
 });

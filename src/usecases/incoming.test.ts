@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { tempDesk, inboxOf } from '#test/support/desk';
 import { mailOf } from '#test/support/mail';
+import { changeSettings } from './changeSettings';
 import { moveClock } from './clock/sandbox';
+import { readDeparture } from './departures/departureView';
 import type { Desk } from './desk';
 import { Invalid, Refused } from './errors';
 import { receiveMail } from './incoming/receiveMail';
@@ -164,5 +166,33 @@ describe('snooze', () => {
     const { id } = await receiveMail(desk, mail('a'));
     expect(() => snooze(desk, id, { until: desk.now() })).toThrow(Invalid);
     expect(() => snooze(desk, createDraft(desk, {}).id, { until: desk.now() + 1000 })).toThrow(Refused);
+  });
+});
+
+describe('what comes in is classified once', () => {
+  it.each([
+    ['own', { from: 'Me <second@wrenfield.example>' }],
+    ['away', { headers: ['Auto-Submitted: auto-replied'] }],
+    ['answer', {}],
+  ] as const)('%s: kept with what tells it, and what follows is by that', async (is, more) => {
+    const { desk } = tempDesk();
+    const identity = { id: 'second', name: 'Me', address: 'second@wrenfield.example', signature: '' };
+    changeSettings(desk, { identities: [identity] });
+    const first = await receiveMail(desk, mailOf({ id: 'a', subject: 'Crates' }));
+    snooze(desk, first.id, { until: desk.now() + 3_600_000 });
+    const to = ['h@x.example', 'second@wrenfield.example'];
+    const draft = createDraft(desk, { to, subject: 'Re: Crates', text: 'x', answers: first.id });
+    const [departure] = scheduleMessage(desk, draft.id, {
+      ...{ kind: 'at', local: '2026-12-01T09:00', zone: 'Etc/UTC' },
+    });
+    const { id } = await receiveMail(desk, mailOf({ id: 'b', re: 'a', subject: 'Re: Crates', ...more }));
+    const seen = readMessage(desk, id);
+    expect(seen.classified).toMatchObject({ is });
+    expect(seen.classified!.evidence).not.toBe('');
+    expect(seen.automatic).toBe(is === 'away');
+    // Only somebody else who wrote themselves brings back what was put off, and stops what is on its way to them.
+    const byPerson = is === 'answer';
+    expect(readMessage(desk, first.id).place).toBe(byPerson ? 'inbox' : 'snoozed');
+    expect(readDeparture(desk, departure!.id).state).toBe(byPerson ? 'paused' : 'scheduled');
   });
 });

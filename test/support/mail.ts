@@ -8,7 +8,7 @@ export interface MailParts {
   text?: string;
   date?: string;
   re?: string;
-  headers?: string[];
+  headers?: readonly string[];
 }
 
 /** A plain message; what is not given is usual. */

@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { isAutomatic } from './automatic';
 import { atTheirDesk } from '../people/atTheirDesk';
 import { inboxGroup } from './inboxGroup';
 import { ancestors, answerHeaders, answerSubject, baseSubject, parseMessageIds } from './threading';
@@ -44,17 +43,6 @@ describe('answers', () => {
   it('leaves words alone that only begin alike', () => {
     expect(baseSubject('Results: final')).toBe('Results: final');
   });
-});
-
-it.each([
-  [{ 'auto-submitted': 'auto-replied' }, true],
-  [{ 'auto-submitted': 'no' }, false],
-  [{ 'auto-submitted': ' Auto-Generated (vacation)' }, true],
-  [{ 'content-type': 'multipart/report; report-type=disposition-notification' }, true],
-  [{ precedence: 'bulk' }, true],
-  [{ precedence: 'first-class', 'content-type': 'text/plain' }, false],
-])('%j is automatic: %s', (headers, expected) => {
-  expect(isAutomatic((name) => (headers as Record<string, string>)[name])).toBe(expected);
 });
 
 describe('at their desk', () => {

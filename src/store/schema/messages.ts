@@ -4,6 +4,7 @@ import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm
 import type { SetAside } from '#core/checks/setAside';
 import type { Importance, Sensitivity } from '#core/message/details';
 import type { MailingList } from '#core/message/mailingList';
+import type { Classified } from '#core/reply/classify';
 import { STRANGE } from '#core/message/strange';
 import type { Choices, Plan } from '#core/plan/plan';
 import type { ReturnedWhy } from '#core/returns/why';
@@ -82,6 +83,8 @@ export const messages = sqliteTable(
     draft: integer({ mode: 'boolean' }).notNull().default(false),
     /** Written by no person (RFC 3834). */
     automatic: integer({ mode: 'boolean' }).notNull().default(false),
+    /** What it is, and what tells it; null for what I write. */
+    classified: text({ mode: 'json' }).$type<Classified>(),
     /** The mailing list it came by; null for any other. */
     list: text({ mode: 'json' }).$type<MailingList>(),
     /** The message it passes on. */

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { MailingListJson, MessageJson } from '#api/types';
 import { addressKey, type Mailbox } from '#core/message/address';
+import { CLASS_WORDS } from '#core/reply/classify';
 import { offsetLabel } from '#core/time/wallClock';
 import { dayWords, timeWords, type HourCycle } from '#core/time/words';
 import { useWords } from '../common/format';
@@ -86,15 +87,17 @@ function asWritten({ at, writtenAt, writtenOffset }: MessageJson, hourCycle: Hou
 export function MessageMeta({ message }: { message: MessageJson }) {
   const words = useWords();
   const { hourCycle } = useSettings();
-  const { id, direction, from, to, cc, bcc, replyTo, importance, sensitivity, list } = message;
+  const { id, direction, from, to, cc, bcc, replyTo, importance, sensitivity, list, classified } = message;
   const elsewhere = replyTo.filter(({ address }) => addressKey(address) !== addressKey(from.address));
   const says = [
     IMPORTANT[importance],
     SENSITIVE[sensitivity],
     direction === 'in' && message.readReceipt && 'asks to be told that you have seen it; nobody is told',
-    message.automatic && 'written by a machine',
   ].filter((each) => typeof each === 'string');
   const written = asWritten(message, hourCycle);
+  // That a person wrote it goes without saying.
+  const told =
+    classified && !['answer', 'list', 'other'].includes(classified.is) && CLASS_WORDS[classified.is];
   return (
     <div className={styles.meta}>
       <p>
@@ -121,8 +124,8 @@ export function MessageMeta({ message }: { message: MessageJson }) {
         {written && `, written ${written}`}
         {says.map((each) => (
           <span key={each}> · {each}</span>
-        ))}{' '}
-        ·{' '}
+        ))}
+        {told && <span title={classified.evidence}> · {told}</span>} ·{' '}
         <a href={`/api/v1/messages/${id}/source`} target="_blank" rel="noreferrer">
           source
         </a>{' '}

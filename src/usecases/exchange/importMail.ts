@@ -23,7 +23,8 @@ import type { Place } from '#store/threads';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, NotFound, Refused } from '../errors';
-import { keepIncoming } from '../incoming/keepIncoming';
+import { classifiedOf, keepIncoming } from '../incoming/keepIncoming';
+import { mineIn } from '../people/isMine';
 import { knownAlready } from '../incoming/knownAlready';
 
 export type { Import } from '#store/imports';
@@ -80,6 +81,7 @@ interface Counts {
 /** Keeps of what was read as much as a turn takes; one that is here already, or that left from here, is passed over. */
 function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly ReadOne[], place: Place): Counts {
   const now = desk.now(tx);
+  const mine = mineIn(desk, tx);
   const counts: Counts = { done: 0, added: 0, same: 0, unreadable: 0 };
   const end = performance.now() + TURN_MS;
   for (const one of batch) {
@@ -102,6 +104,7 @@ function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly ReadOne[], 
         { bytes: one.bytes },
         {
           ...{ at, now, place, unseen: false, what: `taken in from ${name}` },
+          classified: classifiedOf(one.read.mail, mine(one.read.mail.from.address)),
         },
       );
       counts.added++;

@@ -1,6 +1,7 @@
 /** An incoming message is kept, in its thread, with all that is known of it. */
 import { READING } from '#core/limits';
 import { addressKey } from '#core/message/address';
+import { classify, isByMachine, type Classified } from '#core/reply/classify';
 import { ancestors, baseSubject, isAnswerSubject } from '#core/reply/threading';
 import type { IncomingMessage } from '#mail/parse';
 import { READER_VERSION, type ReadMail } from '#mail/readMail';
@@ -50,10 +51,15 @@ export interface Keeping {
   now: number;
   /** What the history says of it. */
   what: string;
+  classified: Classified;
 }
 
+/** What a message is. @param mine it is from one of my addresses */
+export const classifiedOf = (mail: IncomingMessage, mine: boolean): Classified =>
+  classify({ ...mail, names: ancestors(mail), mine });
+
 /** What a message says of itself. */
-const described = (mail: IncomingMessage) => ({
+const described = (mail: IncomingMessage, classified: Classified) => ({
   headerId: mail.messageId ?? null,
   inReplyTo: mail.inReplyTo ?? null,
   references: mail.references,
@@ -62,7 +68,8 @@ const described = (mail: IncomingMessage) => ({
   subject: mail.subject,
   text: mail.text,
   html: mail.html,
-  automatic: mail.automatic,
+  automatic: isByMachine(classified.is),
+  classified,
   list: mail.list,
   ...mail.details,
   writtenAt: mail.date ?? null,
@@ -72,7 +79,7 @@ const described = (mail: IncomingMessage) => ({
 });
 
 /** All that is known of it besides. */
-function describe(tx: Tx, { id, at }: Message, { mail, links }: ReadMail): void {
+function describe(tx: Tx, { id, at, automatic }: Message, { mail, links }: ReadMail): void {
   insertReceived(
     tx,
     id,
@@ -80,7 +87,7 @@ function describe(tx: Tx, { id, at }: Message, { mail, links }: ReadMail): void 
   );
   noteLinks(tx, id, links);
   const named = [...mail.to, ...mail.cc];
-  if (!mail.automatic) noteMet(tx, [mail.from, ...(named.length > READING.met ? [] : named)], at);
+  if (!automatic) noteMet(tx, [mail.from, ...(named.length > READING.met ? [] : named)], at);
   setReferences(tx, id, ancestors(mail));
   setRecipients(tx, id, 'to', mail.to);
   setRecipients(tx, id, 'cc', mail.cc);
@@ -99,7 +106,7 @@ export function keepIncoming(tx: Tx, read: ReadMail, came: Came, keeping: Keepin
     id: 'arrival' in came ? came.arrival : newId(),
     threadId: threadFor(tx, mail, ancestors(mail), at),
     direction: 'in',
-    ...described(mail),
+    ...described(mail, keeping.classified),
     ...{ at, place, unseen, createdAt: now },
   });
   const knownBy = mail.messageId ? null : digest;
@@ -114,8 +121,8 @@ export function keepIncoming(tx: Tx, read: ReadMail, came: Came, keeping: Keepin
 }
 
 /** One that was too strange to read is read after all: it stays where it is. */
-export function describeAnew(tx: Tx, seen: Message, read: ReadMail): void {
-  const message = swapMessage(tx, seen, described(read.mail));
+export function describeAnew(tx: Tx, seen: Message, read: ReadMail, mine: boolean): void {
+  const message = swapMessage(tx, seen, described(read.mail, classifiedOf(read.mail, mine)));
   if (!message) return;
   purgeAttachments(tx, message.id);
   describe(tx, message, read);

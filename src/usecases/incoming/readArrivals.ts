@@ -12,6 +12,7 @@ import { findMessage, readByOlder } from '#store/messages';
 import { sourceOf } from '#store/sources';
 import type { Desk } from '../desk';
 import { diskTrouble } from '../diskTrouble';
+import { isMine } from '../people/isMine';
 import { describeAnew } from './keepIncoming';
 import { keepArrived } from './receiveMail';
 
@@ -95,7 +96,9 @@ export async function readStrangeAnew(
       if (!strange) throw error;
       return readLittle(pool, bytes, strange);
     });
-    desk.store.write((tx) => describeAnew(tx, findMessage(tx, id)!, read));
+    desk.store.write((tx) =>
+      describeAnew(tx, findMessage(tx, id)!, read, isMine(desk, tx, read.mail.from.address)),
+    );
     told(id);
   }
 }

@@ -1,23 +1,16 @@
 /** A message comes in from outside. */
-import type { ReportedRecipient } from '#core/reply/report';
-import { ancestors } from '#core/reply/threading';
 import { readMail, type ReadMail } from '#mail/readMail';
 import { bytesOfArrival, dropArrival, isWaiting, type Arrival } from '#store/arrivals';
 import { noteChange } from '#store/journal';
 import type { Message } from '#store/messages';
 import { dropRest } from '#store/sources';
 import type { Tx } from '#store/store';
-import { keepReceipts, reportedDeparture } from '../departures/keepReceipts';
-import { settleByEvidence } from '../departures/settleByEvidence';
-import { pauseForWriter } from '../departures/theyWroteFirst';
+import { reportedDeparture } from '../departures/keepReceipts';
 import type { Desk } from '../desk';
 import { isMine } from '../people/isMine';
-import { noteWriting } from '../people/zoneGuess';
-import { keepIncoming, type Came } from './keepIncoming';
-import { bringBackEarly } from './bringBack';
+import { classifiedOf, keepIncoming, type Came } from './keepIncoming';
+import { react } from './reactions';
 import { handedOverBefore } from './knownAlready';
-
-const isGood = ({ action }: ReportedRecipient) => action !== 'failed' && action !== 'delayed';
 
 /**
  * Keeps a message in its thread, and has everything happen that follows from it.
@@ -26,21 +19,13 @@ const isGood = ({ action }: ReportedRecipient) => action !== 'failed' && action 
 function receive(desk: Desk, tx: Tx, read: ReadMail, came: Came, at: number): Message {
   const { mail } = read;
   const now = desk.now(tx);
-  const named = ancestors(mail);
+  const classified = classifiedOf(mail, isMine(desk, tx, mail.from.address));
   // A receipt is looked at beside the message it is about; in the inbox it would only be in the way.
-  const about = reportedDeparture(tx, mail.report);
-  const receipt = about !== undefined && mail.report!.recipients.every(isGood);
+  const receipt = classified.is === 'receipt' && reportedDeparture(tx, mail.report) !== undefined;
   const place = receipt ? 'archive' : 'inbox';
-  const message = keepIncoming(tx, read, came, { at, now, place, unseen: !receipt, what: 'arrived' });
-  if (about) keepReceipts(tx, about, mail.report!, message.id, now);
-  const from = mail.from.name || mail.from.address;
-  settleByEvidence(tx, { from, answers: named, report: mail.report }, now);
-  // What I have sent, to myself too, is no answer of anybody's.
-  if (!mail.automatic && !mail.report && !isMine(desk, tx, mail.from.address)) {
-    pauseForWriter(tx, message, now);
-    bringBackEarly(tx, message, now);
-  }
-  noteWriting(tx, message);
+  const keeping = { at, now, place, unseen: !receipt, what: 'arrived', classified } as const;
+  const message = keepIncoming(tx, read, came, keeping);
+  react(tx, classified.is, { mail, message, now });
   return message;
 }
 

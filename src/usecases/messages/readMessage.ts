@@ -1,4 +1,5 @@
 /** Messages as they are shown. */
+import type { Classified } from '#core/reply/classify';
 import type { Mailbox } from '#core/message/address';
 import { addressKey } from '#core/message/address';
 import { usualChoices, type Choices, type Plan } from '#core/plan/plan';
@@ -40,6 +41,8 @@ export interface MessageView extends MessageSummary, MessageDetails {
   headerId: string | null;
   /** What it reports of a departure of mine; null where it reports nothing. */
   reportOn: ReportOn | null;
+  /** What it is, and what tells it; null for what I write. */
+  classified: Classified | null;
   /** The mailing list it came by. */
   list: MailingList | null;
   attachments: Attachment[];
@@ -104,6 +107,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
     html: message.html,
     headerId: message.headerId,
     reportOn: reportOn(db, id),
+    classified: message.classified,
     list: message.list && asList(message.list),
     identity: message.identity,
     importance: message.importance,

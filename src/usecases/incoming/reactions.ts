@@ -1,0 +1,58 @@
+/** What follows from a message that came in, by what it is; in this order, in the transaction that keeps it. */
+import { isByPerson, type MailClass } from '#core/reply/classify';
+import { ancestors } from '#core/reply/threading';
+import type { IncomingMessage } from '#mail/parse';
+import type { Message } from '#store/messages';
+import type { Tx } from '#store/store';
+import { keepReceipts, reportedDeparture } from '../departures/keepReceipts';
+import { settleByEvidence } from '../departures/settleByEvidence';
+import { pauseForWriter } from '../departures/theyWroteFirst';
+import { noteWriting } from '../people/zoneGuess';
+import { bringBackEarly } from './bringBack';
+
+export interface Incoming {
+  mail: IncomingMessage;
+  /** As it is kept. */
+  message: Message;
+  /** Epoch ms. */
+  now: number;
+}
+
+interface Reaction {
+  to: (is: MailClass) => boolean;
+  react(tx: Tx, incoming: Incoming): void;
+}
+
+const byAnybodyElse = (is: MailClass) => is !== 'own';
+
+const REACTIONS: readonly Reaction[] = [
+  {
+    // What it reports of a departure of mine is told there.
+    to: byAnybodyElse,
+    react(tx, { mail, message, now }) {
+      const about = reportedDeparture(tx, mail.report);
+      if (about) keepReceipts(tx, about, mail.report!, message.id, now);
+    },
+  },
+  {
+    // What was in doubt has arrived, where it is answered, by a machine too.
+    to: byAnybodyElse,
+    react: (tx, { mail, now }) =>
+      settleByEvidence(
+        tx,
+        { from: mail.from.name || mail.from.address, answers: ancestors(mail), report: mail.report },
+        now,
+      ),
+  },
+  // What is on its way to who has just written stops.
+  { to: isByPerson, react: (tx, { message, now }) => pauseForWriter(tx, message, now) },
+  // What was put off in the thread comes back.
+  { to: isByPerson, react: (tx, { message, now }) => bringBackEarly(tx, message, now) },
+  // Where its writer may be.
+  { to: () => true, react: (tx, { message }) => noteWriting(tx, message) },
+];
+
+/** Has everything happen that follows from a message. */
+export function react(tx: Tx, is: MailClass, incoming: Incoming): void {
+  for (const reaction of REACTIONS) if (reaction.to(is)) reaction.react(tx, incoming);
+}
