@@ -125,7 +125,13 @@ export function MessageMeta({ message }: { message: MessageJson }) {
         {says.map((each) => (
           <span key={each}> · {each}</span>
         ))}
-        {told && <span title={classified.evidence}> · {told}</span>} ·{' '}
+        {told && (
+          <span>
+            {' · '}
+            {told}: {classified.evidence}
+          </span>
+        )}{' '}
+        ·{' '}
         <a href={`/api/v1/messages/${id}/source`} target="_blank" rel="noreferrer">
           source
         </a>{' '}
