@@ -1,21 +1,21 @@
-/** The claim: from here on this departure is being released, with these bytes. */
-import { addressKey, type Mailbox } from '#core/message/address';
-import { goesAlong } from '#core/message/attachment';
+/**
+ * The claim: from here on this departure is being released, with these bytes. They come about in steps, a file each:
+ * resolve, check, compose (`mail/compose.ts`), seal, freeze; what is frozen is handed over (`mail/smtpPool.ts`).
+ */
 import { PENDING_STATES } from '#core/departure/states';
 import { composeMessage, newMessageId } from '#mail/compose';
 import type { Envelope } from '#mail/smtpPool';
-import { purgeRemoved } from '#store/attachments';
-import { deliveriesOf, findDeparture, freeze, frozenOf, waitAgain, type Departure } from '#store/departures';
-import { noteChange } from '#store/journal';
-import { findMessage, recipientsOf, swapMessage, type Message } from '#store/messages';
-import type { Reading, Tx } from '#store/store';
+import { deliveriesOf, findDeparture, frozenOf, waitAgain, type Departure } from '#store/departures';
+import { findMessage } from '#store/messages';
+import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Refused, Stale } from '../errors';
-import { attachedTo } from '../messages/attachments';
-import { receivers } from '../messages/envelope';
-import { whyStopped } from '../messages/whyStopped';
 import { noteTrial } from './serverTrouble';
+import { check } from './steps/check';
+import { freeze } from './steps/freeze';
+import { resolve } from './steps/resolve';
+import { seal } from './steps/seal';
 
 /** A departure ready to be handed to the mail server. */
 export interface Claim {
@@ -23,46 +23,6 @@ export interface Claim {
   /** To those it still has to go to. */
   envelope: Envelope;
   bytes: Buffer;
-}
-
-/** Whom the headers name: of an individual copy its reader alone, so that nobody sees the others. */
-function addressed(db: Reading, message: Message, departure: Departure): Record<'to' | 'cc', Mailbox[]> {
-  const all = receivers(db, message.id);
-  if (departure.reader !== null) {
-    const key = addressKey(departure.reader);
-    return { to: all.filter(({ address }) => addressKey(address) === key), cc: [] };
-  }
-  const listed = (field: 'to' | 'cc') => all.filter((each) => each.field === field);
-  return { to: listed('to'), cc: listed('cc') };
-}
-
-async function compose(
-  db: Reading,
-  message: Message,
-  departure: Departure,
-  headerId: string,
-  released: number,
-): Promise<Buffer> {
-  const replyTo = recipientsOf(db, [message.id]).filter(({ field }) => field === 'replyTo');
-  const from = { name: message.fromName, address: message.fromAddress };
-  return composeMessage(
-    {
-      from,
-      ...addressed(db, message, departure),
-      replyTo,
-      subject: message.subject,
-      text: message.text,
-      html: message.html,
-      inReplyTo: message.inReplyTo,
-      references: message.references,
-      importance: message.importance,
-      sensitivity: message.sensitivity,
-      receiptTo: message.readReceipt ? from : undefined,
-      attachments: (await attachedTo(db, message.id)).filter((each) => goesAlong(each, message.html)),
-    },
-    headerId,
-    released,
-  );
 }
 
 /** A due departure that must not leave like this stands still and says why; whoever changed it first has the say. */
@@ -88,10 +48,14 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const before = frozenOf(db, id);
   const headerId = before?.headerId ?? newMessageId(message.fromAddress);
   const released = desk.now();
-  // It may have been changed since it was sent, and it leaves once.
-  const stop = before ? undefined : whyStopped(db, () => desk.settings(), message);
-  if (stop) return void (await pauseStopped(desk, seen, released, stop.words));
-  const bytes = before?.bytes ?? (await compose(db, message, seen, headerId, released));
+  let bytes = before?.bytes;
+  if (!bytes) {
+    const content = await resolve(db, message, seen);
+    const stop = check(desk, message);
+    if (stop) return void (await pauseStopped(desk, seen, released, stop));
+    bytes = await seal(await composeMessage(content, headerId, released));
+  }
+  const frozen = { headerId, bytes };
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
   const claim = (tx: Tx): Claim => {
     // Compare-and-swap on what was seen: whoever changed it first has the say.
@@ -101,16 +65,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
       firstAttemptAt: seen.firstAttemptAt ?? released,
     });
     noteTrial(tx, released);
-    if (!before) {
-      freeze(tx, id, headerId, bytes);
-      // Copies of one message leave side by side: the first of them marks it, the others only look that it is the same.
-      const marks = seen.reader === null || message.headerId === null;
-      const same = findMessage(tx, message.id)?.revision === message.revision;
-      purgeRemoved(tx, message.id);
-      if (!same || (marks && !swapMessage(tx, message, { headerId, at: released })))
-        throw new Stale('message');
-      noteChange(tx, 'message', message.id);
-    }
+    if (!before) freeze(tx, departure, message, frozen, released);
     // All of them are in this attempt: what it comes to is told of each anew.
     waitAgain(tx, id, ['deferred']);
     const addresses = deliveriesOf(tx, [id])
@@ -121,7 +76,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
       addresses,
       ...(message.deliveryReceipt && { receiptId: id }),
     };
-    return { departure, envelope, bytes };
+    return { departure, envelope, bytes: frozen.bytes };
   };
   try {
     return await desk.group.run(claim);

@@ -1,0 +1,38 @@
+/** First step: what is to leave, and whom its headers name, as of now. Fields, groups and linked files are filled in here. */
+import { addressKey, type Mailbox } from '#core/message/address';
+import { goesAlong } from '#core/message/attachment';
+import type { OutgoingMessage } from '#mail/compose';
+import type { Departure } from '#store/departures';
+import { recipientsOf, type Message } from '#store/messages';
+import type { Reading } from '#store/store';
+import { attachedTo } from '../../messages/attachments';
+import { receivers } from '../../messages/envelope';
+
+/** Whom the headers name: of an individual copy its reader alone, so that nobody sees the others. */
+function addressed(db: Reading, message: Message, departure: Departure): Record<'to' | 'cc', Mailbox[]> {
+  const all = receivers(db, message.id);
+  if (departure.reader !== null) {
+    const key = addressKey(departure.reader);
+    return { to: all.filter(({ address }) => addressKey(address) === key), cc: [] };
+  }
+  const listed = (field: 'to' | 'cc') => all.filter((each) => each.field === field);
+  return { to: listed('to'), cc: listed('cc') };
+}
+
+export async function resolve(db: Reading, message: Message, departure: Departure): Promise<OutgoingMessage> {
+  const from = { name: message.fromName, address: message.fromAddress };
+  return {
+    from,
+    ...addressed(db, message, departure),
+    replyTo: recipientsOf(db, [message.id]).filter(({ field }) => field === 'replyTo'),
+    subject: message.subject,
+    text: message.text,
+    html: message.html,
+    inReplyTo: message.inReplyTo,
+    references: message.references,
+    importance: message.importance,
+    sensitivity: message.sensitivity,
+    receiptTo: message.readReceipt ? from : undefined,
+    attachments: (await attachedTo(db, message.id)).filter((each) => goesAlong(each, message.html)),
+  };
+}
