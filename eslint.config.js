@@ -3,6 +3,14 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import * as regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 
+/** What is written down is written where it belongs, a property to a line. */
+const noSpreadLiterals = [
+  {
+    selector: ':matches(SpreadElement, JSXSpreadAttribute) > ObjectExpression',
+    message: 'Write the properties themselves.',
+  },
+];
+
 /** What a kind of plan does is in its folder; nothing else asks which kind it is. */
 const noPlanKinds = [
   {
@@ -28,6 +36,7 @@ export default tseslint.config(
       '@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       eqeqeq: 'error',
+      'no-restricted-syntax': ['error', ...noSpreadLiterals],
     },
   },
   {
@@ -47,7 +56,7 @@ export default tseslint.config(
   {
     files: ['src/**/*.ts', 'src/**/*.tsx'],
     ignores: ['**/*.test.ts'],
-    rules: { 'no-restricted-syntax': ['error', ...noPlanKinds] },
+    rules: { 'no-restricted-syntax': ['error', ...noSpreadLiterals, ...noPlanKinds] },
   },
   {
     files: ['src/core/**/*.ts'],
@@ -74,6 +83,7 @@ export default tseslint.config(
           selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
           message: 'Time is an argument.',
         },
+        ...noSpreadLiterals,
         ...noPlanKinds,
       ],
     },

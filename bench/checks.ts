@@ -14,11 +14,19 @@ const FRAME_MS = 16;
 
 const people = [...demoPeople.values()].map(({ name, address }) => ({ name, addresses: [address] }));
 const contextFor = (zones: readonly (string | undefined)[]): MessageContext => ({
-  ...{ ...knowsNothing, ownNames: [me.name], now: NOW, zone: 'Europe/Lisbon', place: 'Lisbon', people },
+  ...knowsNothing,
+  ownNames: [me.name],
+  now: NOW,
+  zone: 'Europe/Lisbon',
+  place: 'Lisbon',
+  people,
   landings: zones.flatMap((zone) => (zone ? [{ zone, place: '', local: toLocal(NOW + 90_000, zone) }] : [])),
 });
 const letter = (text: string, visible: CheckedMessage['visible'], subject = 'Crates'): CheckedMessage => ({
-  ...{ ...blankMessage, subject, text, visible },
+  ...blankMessage,
+  subject,
+  text,
+  visible,
 });
 
 /** Labelled mails: what of it is found, and in how many something is found that is none. */

@@ -53,7 +53,10 @@ export async function fed(): Promise<Row> {
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
       env: {
         ...process.env,
-        ...{ OAK_DATA: dir, OAK_SMTP_URL: sink.url, OAK_LMTP_PORT: String(port), OAK_LOG: 'fatal' },
+        OAK_DATA: dir,
+        OAK_SMTP_URL: sink.url,
+        OAK_LMTP_PORT: String(port),
+        OAK_LOG: 'fatal',
       },
     }),
   );

@@ -20,20 +20,18 @@ process.env.OAK_ZONE = 'Europe/Lisbon';
 
 const only = process.argv[2];
 const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
-  ...{
-    throughput,
-    lateness,
-    fed,
-    start: startToFirstRelease,
-    size,
-    memory,
-    preview,
-    moment,
-    phrases,
-    checks,
-    ingest,
-    large,
-  },
+  throughput,
+  lateness,
+  fed,
+  start: startToFirstRelease,
+  size,
+  memory,
+  preview,
+  moment,
+  phrases,
+  checks,
+  ingest,
+  large,
 };
 const rows: Row[] = [];
 for (const [name, measure] of Object.entries(parts)) {

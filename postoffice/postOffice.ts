@@ -50,7 +50,9 @@ function reportsOf({ mailFrom, rcptTo, dsn }: SMTPServerEnvelope, at: number): P
   return rcptTo.flatMap((each): Planned[] => {
     if (!sender || !each.dsn?.notify?.includes('SUCCESS')) return [];
     const asked = {
-      ...{ sender, envelopeId: dsn?.envid ?? null, originalRecipient: each.dsn.orcpt ?? null },
+      sender,
+      envelopeId: dsn?.envid ?? null,
+      originalRecipient: each.dsn.orcpt ?? null,
       back: dsn?.ret === 'FULL' ? ('FULL' as const) : ('HDRS' as const),
     };
     return [{ kind: 'delivered', address: each.address.toLowerCase(), due: at + DELIVERED_MS, asked }];

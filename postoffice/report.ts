@@ -28,8 +28,12 @@ function report(
   const digest = createHash('sha256').update(`${type} ${from} ${at} ${parts.fields.join()}`).digest('hex');
   const root = new MimeNode(`multipart/report; report-type=${type}`, { newline: '\r\n' });
   root.setHeader({
-    ...{ From: from, To: to, Subject: subject, Date: new Date(at).toUTCString().replace('GMT', '+0000') },
-    ...{ 'Message-ID': `<${digest.slice(0, 32)}@postoffice.example>`, 'Auto-Submitted': 'auto-replied' },
+    From: from,
+    To: to,
+    Subject: subject,
+    Date: new Date(at).toUTCString().replace('GMT', '+0000'),
+    'Message-ID': `<${digest.slice(0, 32)}@postoffice.example>`,
+    'Auto-Submitted': 'auto-replied',
   });
   root.createChild('text/plain; charset=utf-8').setContent(parts.words);
   root.createChild(parts.type).setContent(parts.fields.join('\r\n'));
@@ -56,11 +60,9 @@ export function composeDelivered(
     'Delivered',
     at,
     {
-      ...{
-        words: `Your message is in the mailbox of ${address}.\r\n`,
-        type: 'message/delivery-status',
-        full,
-      },
+      words: `Your message is in the mailbox of ${address}.\r\n`,
+      type: 'message/delivery-status',
+      full,
       fields: [
         `Reporting-MTA: dns; mail.${address.split('@')[1]}`,
         ...(asked.envelopeId ? [`Original-Envelope-Id: ${asked.envelopeId}`] : []),
@@ -96,7 +98,8 @@ export async function composeSeen(
     `Seen: ${mail.subject ?? ''}`,
     at,
     {
-      ...{ words: `${reader.name} has opened your message.\r\n`, type: 'message/disposition-notification' },
+      words: `${reader.name} has opened your message.\r\n`,
+      type: 'message/disposition-notification',
       fields: [
         'Reporting-UA: mail.example; the post office',
         `Final-Recipient: rfc822; ${reader.address}`,
@@ -104,7 +107,8 @@ export async function composeSeen(
         'Disposition: manual-action/MDN-sent-manually; displayed',
         '',
       ],
-      ...{ original: headersOf(source), full: false },
+      original: headersOf(source),
+      full: false,
     },
   );
   return { to, bytes };

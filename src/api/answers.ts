@@ -53,7 +53,8 @@ const lateness = Joi.object({
 const snapshot = all({
   state: Joi.valid('held', 'scheduled', 'paused'),
   plan,
-  ...{ meant: instant, due: instant },
+  meant: instant,
+  due: instant,
   pausedFor: Joi.valid(...PAUSE_CAUSES, null),
   holdLeft: orNull(Joi.number()),
   reason: orNull(text),
@@ -197,7 +198,10 @@ const summary = all({
   at: instant,
   writtenAt: orNull(instant),
   writtenOffset: orNull(Joi.number()),
-  ...{ unseen: Joi.boolean(), answered: Joi.boolean(), forwarded: Joi.boolean(), leaving: Joi.boolean() },
+  unseen: Joi.boolean(),
+  answered: Joi.boolean(),
+  forwarded: Joi.boolean(),
+  leaving: Joi.boolean(),
   automatic: Joi.boolean(),
   place: Joi.valid('inbox', 'snoozed', 'archive', null),
   returned: orNull(returned),
@@ -317,7 +321,9 @@ export const answers: Record<string, Schema> = {
     checksOff,
     meantSo: setAside,
     picturesFrom: Joi.array().items(Joi.string()),
-    ...{ singleKeys: Joi.boolean(), keys: ownKeys, rowActions },
+    singleKeys: Joi.boolean(),
+    keys: ownKeys,
+    rowActions,
   }),
   Trials: all({
     trials: Joi.array().items(
@@ -368,8 +374,13 @@ export const answers: Record<string, Schema> = {
   Sessions: all({
     sessions: Joi.array().items(
       all({
-        ...{ id: Joi.string(), createdAt: instant, seenAt: instant, until: instant },
-        ...{ from: text, agent: text, current: Joi.boolean() },
+        id: Joi.string(),
+        createdAt: instant,
+        seenAt: instant,
+        until: instant,
+        from: text,
+        agent: text,
+        current: Joi.boolean(),
       }),
     ),
   }),
@@ -461,7 +472,9 @@ export const answers: Record<string, Schema> = {
   Todos: all({ todos: Joi.array().items(all({ todo, message: orNull(summary) })), open: Joi.number() }),
   TodoImport: all({
     said: Joi.array().items(Joi.string()),
-    ...{ added: Joi.number(), changed: Joi.number(), same: Joi.number() },
+    added: Joi.number(),
+    changed: Joi.number(),
+    same: Joi.number(),
   }),
   Reminders: all({
     reminders: Joi.array().items(

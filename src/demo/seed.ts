@@ -28,7 +28,11 @@ import {
 function sampleOf(mail: DemoMail, index: number): Sample {
   const from = demoPeople.get(mail.from)!;
   return {
-    ...{ from, to: me, subject: mail.subject, text: mail.text, automatic: mail.automatic },
+    from,
+    to: me,
+    subject: mail.subject,
+    text: mail.text,
+    automatic: mail.automatic,
     messageId: `<demo.${index}@${from.address.split('@')[1]}>`,
     date: mail.date,
     attachment: mail.attachment,
@@ -41,13 +45,19 @@ const SEEN_UNTIL = Date.parse('2026-11-24T09:00:00Z');
 /** Seeds the demo world into a new sandbox. */
 export async function seedDemo(desk: Desk): Promise<void> {
   changeSettings(desk, {
-    ...{ me, zone: myZone, signature: mySignature, identities: myOthers, sentFolders: mySentFolders },
+    me,
+    zone: myZone,
+    signature: mySignature,
+    identities: myOthers,
+    sentFolders: mySentFolders,
   });
   const ids = new Map<string, string>();
   for (const { key, name, address, week, ...person } of demoPeople.values()) {
     const { id } = addCorrespondent(desk, {
       ...person,
-      ...{ name, addresses: [address], week: week ? readWeek(week) : null },
+      name,
+      addresses: [address],
+      week: week ? readWeek(week) : null,
     });
     ids.set(key, id);
   }
@@ -80,7 +90,9 @@ export async function seedDemo(desk: Desk): Promise<void> {
     if (Date.parse(mail.date) < SEEN_UNTIL) markSeen(desk, [id]);
     if (mail.snoozedUntil)
       snooze(desk, id, {
-        ...{ until: Date.parse(mail.snoozedUntil), words: mail.snoozeWords, note: mail.snoozeNote },
+        until: Date.parse(mail.snoozedUntil),
+        words: mail.snoozeWords,
+        note: mail.snoozeNote,
       });
     if (mail.todo) {
       const { what, due, time, remind, sound } = mail.todo;

@@ -14,7 +14,9 @@ export const myZone = 'Europe/Lisbon';
 export const mySignature = 'Tamsin Oyelaran\nRegistrar, Wrenfield Museum of Light';
 export const myOthers = [
   {
-    ...{ id: 'loans', name: 'Wrenfield Loans', address: 'loans@wrenfield.example' },
+    id: 'loans',
+    name: 'Wrenfield Loans',
+    address: 'loans@wrenfield.example',
     signature: 'Loans desk, Wrenfield Museum of Light',
   },
 ];
@@ -131,8 +133,12 @@ export const demoRules: (Pick<HoldRule, 'id' | 'name' | 'on' | 'action'> & {
   except: string[];
 })[] = [
   {
-    ...{ id: 'couriers', name: 'Couriers wait, but for customs', on: false },
-    ...{ group: 'Couriers', except: ['wekesa'], action: { kind: 'hold', minutes: 4 } },
+    id: 'couriers',
+    name: 'Couriers wait, but for customs',
+    on: false,
+    group: 'Couriers',
+    except: ['wekesa'],
+    action: { kind: 'hold', minutes: 4 },
   },
 ];
 

@@ -102,7 +102,12 @@ describe('composing', () => {
       fc.asyncProperty(mailbox, mailbox, mailbox, mailbox, words, id, id, async (...given) => {
         const [from, to, cc, replyTo, subject, inReplyTo, reference] = given;
         const bytes = await compose({
-          ...{ from, to: [to], cc: [cc], replyTo: [replyTo], subject, inReplyTo },
+          from,
+          to: [to],
+          cc: [cc],
+          replyTo: [replyTo],
+          subject,
+          inReplyTo,
           references: [reference],
         });
         const headers = headersOf(bytes).replace(/\r\n[ \t]+/g, ' ');
@@ -168,7 +173,10 @@ describe('what is typed reaches the reader as typed', () => {
     await fc.assert(
       fc.asyncProperty(long, long, long, id, id, async (subject, name, file, inReplyTo, reference) => {
         const bytes = await compose({
-          ...{ subject, inReplyTo, references: [reference, '<b@x>'], to: [{ name, address: 'x@y.example' }] },
+          subject,
+          inReplyTo,
+          references: [reference, '<b@x>'],
+          to: [{ name, address: 'x@y.example' }],
           attachments: [{ name: file, type: 'text/plain', contentId: null, bytes: Buffer.from('x') }],
         });
         for (const line of bytes.toString('latin1').split('\r\n'))

@@ -67,14 +67,21 @@ export function shapeOf(whole: string): HtmlShape {
       ontextentity(codepoint) {
         if (unseen === 0) words.push(String.fromCodePoint(codepoint));
       },
-      ...{ oncdata() {}, oncomment() {}, ondeclaration() {}, onend() {}, onopentagend() {} },
-      ...{ onprocessinginstruction() {}, onselfclosingtag() {} },
+      oncdata() {},
+      oncomment() {},
+      ondeclaration() {},
+      onend() {},
+      onopentagend() {},
+      onprocessinginstruction() {},
+      onselfclosingtag() {},
     },
   );
   tokenizer.write(html);
   tokenizer.end();
   return {
-    ...{ elements, pictures, strange },
+    elements,
+    pictures,
+    strange,
     words: () =>
       words
         .join('')

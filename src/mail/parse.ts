@@ -157,7 +157,9 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
     // The first of the thread, and the nearest.
     references: [...references.slice(0, 1), ...references.slice(1).slice(1 - READING.references)],
     from: mailboxes(mail.from ? [mail.from] : undefined)[0] ?? { name: '', address: '' },
-    ...{ to, cc, replyTo },
+    to,
+    cc,
+    replyTo,
     subject: line((mail.subject ?? '').replace(/\s+/g, ' ').trim()),
     text: text.slice(0, READING.text),
     html,

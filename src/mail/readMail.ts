@@ -100,8 +100,18 @@ export async function readHead(beginning: Buffer, strange: Strange): Promise<Inc
 
 /** Of a message nothing can be told of. */
 export const readNothing = (strange: Strange): IncomingMessage => ({
-  ...{ references: [], from: { name: '', address: '' }, to: [], cc: [], replyTo: [] },
-  ...{ subject: 'A message too strange to read', text: '', html: null },
-  ...{ details: askedDetails(() => undefined), list: null },
-  ...{ signs: signsOf(() => undefined), report: undefined, attachments: [], strange },
+  references: [],
+  from: { name: '', address: '' },
+  to: [],
+  cc: [],
+  replyTo: [],
+  subject: 'A message too strange to read',
+  text: '',
+  html: null,
+  details: askedDetails(() => undefined),
+  list: null,
+  signs: signsOf(() => undefined),
+  report: undefined,
+  attachments: [],
+  strange,
 });

@@ -380,7 +380,8 @@ describe('mail coming in by LMTP', () => {
     let good = true;
     const open = await openLmtpIntake(0, {
       accepts: (address) => address.endsWith('@x.example'),
-      ...{ arrived: () => {}, failed: () => {} },
+      arrived: () => {},
+      failed: () => {},
       begin: () => collecting(() => (good ? Promise.resolve() : Promise.reject(new Error('full')))),
     });
     onTestFinished(() => open.close());
@@ -415,7 +416,8 @@ describe('mail coming in by LMTP', () => {
     let received = 0;
     const open = await openLmtpIntake(0, {
       accepts: () => true,
-      ...{ arrived: () => {}, failed: () => {} },
+      arrived: () => {},
+      failed: () => {},
       begin: () => collecting(() => Promise.resolve(void received++)),
     });
     onTestFinished(() => open.close());

@@ -81,7 +81,9 @@ function smtpEnvelope({ from, addresses, receiptId }: Envelope, bytes: Buffer): 
   if (receiptId === undefined) return envelope;
   const [only, ...others] = addresses;
   envelope.dsn = {
-    ...{ ret: 'HDRS' as const, envid: receiptId, notify: ['SUCCESS', 'FAILURE', 'DELAY'] },
+    ret: 'HDRS' as const,
+    envid: receiptId,
+    notify: ['SUCCESS', 'FAILURE', 'DELAY'],
     // It is the same for all recipients of an envelope, so it can be told of one only; and it is ASCII.
     ...(others.length === 0 && /^[\x21-\x7e]+$/.test(only!) && { orcpt: `rfc822;${wireAddress(only!)}` }),
   };

@@ -28,12 +28,21 @@ export function findMessages(db: Reading, ids: string[]): Message[] {
 /** What a list shows of a message is in the first part of its text. */
 const LIST_TEXT = 2000;
 const summaryColumns = {
-  ...{ id: messages.id, threadId: messages.threadId, direction: messages.direction },
-  ...{ fromName: messages.fromName, fromAddress: messages.fromAddress, subject: messages.subject },
+  id: messages.id,
+  threadId: messages.threadId,
+  direction: messages.direction,
+  fromName: messages.fromName,
+  fromAddress: messages.fromAddress,
+  subject: messages.subject,
   text: sql<string>`substr(${messages.text}, 1, ${sql.raw(String(LIST_TEXT))})`.as('text'),
-  ...{ at: messages.at, automatic: messages.automatic, place: messages.place },
-  ...{ returnedAt: messages.returnedAt, returnedWhy: messages.returnedWhy },
-  ...{ unseen: messages.unseen, writtenAt: messages.writtenAt, writtenOffset: messages.writtenOffset },
+  at: messages.at,
+  automatic: messages.automatic,
+  place: messages.place,
+  returnedAt: messages.returnedAt,
+  returnedWhy: messages.returnedWhy,
+  unseen: messages.unseen,
+  writtenAt: messages.writtenAt,
+  writtenOffset: messages.writtenOffset,
 };
 
 /** A message as far as a list shows it. */

@@ -100,8 +100,13 @@ export const wordsWait = (db: Reading): boolean => db.get(sql`SELECT 1 FROM word
 
 const COLUMNS: Record<SearchField, readonly Column[]> = {
   anywhere: ['subject', 'sender', 'readers', 'body', 'files'],
-  ...{ from: ['sender'], to: ['readers'], cc: ['readers'], bcc: ['readers'] },
-  ...{ subject: ['subject'], body: ['body'], file: ['files'] },
+  from: ['sender'],
+  to: ['readers'],
+  cc: ['readers'],
+  bcc: ['readers'],
+  subject: ['subject'],
+  body: ['body'],
+  file: ['files'],
 };
 const columnsOf = (field: SearchField) => `{${COLUMNS[field].join(' ')}}`;
 const quoted = (words: string) => `"${words.replaceAll('"', '""')}"`;

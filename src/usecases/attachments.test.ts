@@ -36,7 +36,9 @@ async function leave(desk: Desk, messageId: string) {
   const [departure] = scheduleMessage(desk, messageId, NOW);
   const claim = (await claimDeparture(desk, departure!.id))!;
   const outcomes = claim.envelope.addresses.map((address) => ({
-    ...{ address, status: 'accepted' as const, answer: '250 ok' },
+    address,
+    status: 'accepted' as const,
+    answer: '250 ok',
   }));
   await finishAttempt(desk, departure!.id, { outcomes, unanswered: false });
   return {
@@ -118,7 +120,10 @@ describe('one of several copies, taken back', () => {
   it('brings along what is attached, and where answers go; the others keep theirs', async () => {
     const { desk } = tempDesk();
     const { id } = createDraft(desk, {
-      ...{ ...draft, to: ['p@x.example', 'q@x.example'], replyTo: ['bela@x.example'], importance: 'high' },
+      ...draft,
+      to: ['p@x.example', 'q@x.example'],
+      replyTo: ['bela@x.example'],
+      importance: 'high',
     });
     const attachment = announce(desk, id, 2);
     receivePiece(desk, attachment.id, 0, Buffer.from('ab'));
@@ -127,7 +132,8 @@ describe('one of several copies, taken back', () => {
     expect(messageId).not.toBe(id);
     const own = readMessage(desk, messageId);
     expect(own).toMatchObject({
-      ...{ importance: 'high', replyTo: [{ address: 'bela@x.example' }] },
+      importance: 'high',
+      replyTo: [{ address: 'bela@x.example' }],
       attachments: [{ name: 'list.csv', received: 2 }],
     });
     removeAttachment(desk, own.attachments[0]!.id);

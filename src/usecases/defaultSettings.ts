@@ -12,10 +12,28 @@ export function defaultSettings(): Settings {
   const me = OAK_FROM ? parseMailbox(OAK_FROM) : { name: '', address: '' };
   const zone = canonicalZone(OAK_ZONE || Intl.DateTimeFormat().resolvedOptions().timeZone || 'Etc/UTC');
   return {
-    ...{ me, zone, holdSeconds: HOLD_SECONDS.default, hourCycle: 24, theme: 'light', languages: [] },
-    ...{ week: null, leave: [], country: null, region: null },
-    ...{ identities: [], signature: '', sentFolders: [SENT_FOLDER], writeAs: 'rich', ownWords: [] },
-    ...{ quietHours: usualQuietHours, holdRules: [], checksOff: [], meantSo: [], picturesFrom: [] },
-    ...{ singleKeys: true, keys: {}, rowActions: ['snooze', 'archive'] },
+    me,
+    zone,
+    holdSeconds: HOLD_SECONDS.default,
+    hourCycle: 24,
+    theme: 'light',
+    languages: [],
+    week: null,
+    leave: [],
+    country: null,
+    region: null,
+    identities: [],
+    signature: '',
+    sentFolders: [SENT_FOLDER],
+    writeAs: 'rich',
+    ownWords: [],
+    quietHours: usualQuietHours,
+    holdRules: [],
+    checksOff: [],
+    meantSo: [],
+    picturesFrom: [],
+    singleKeys: true,
+    keys: {},
+    rowActions: ['snooze', 'archive'],
   };
 }

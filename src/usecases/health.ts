@@ -72,7 +72,10 @@ export function readHealth(desk: Desk, configured: boolean): Health {
       waiting: arrivalsWaiting(db),
     },
     failing: wakerTroublesIn(db).map(({ waker, count, since, nextTry }) => ({
-      ...{ words: failureWords(waker), count, since, nextTry },
+      words: failureWords(waker),
+      count,
+      since,
+      nextTry,
     })),
     mailServer: {
       configured,

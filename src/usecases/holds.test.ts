@@ -34,7 +34,9 @@ function lenders(desk: Desk): HoldRule {
   );
   const group = saveGroup(desk, { name: 'Lenders', members: [h!, o!] });
   return {
-    ...{ id: 'lenders', name: 'Lenders wait', on: true },
+    id: 'lenders',
+    name: 'Lenders wait',
+    on: true,
     when: [{ kind: 'group', groups: [group.id] }],
     except: [{ kind: 'recipient', addresses: ['odhiambo@x.example'] }],
     action: { kind: 'hold', minutes: 4 },
@@ -59,7 +61,11 @@ const quietly = () => {
 };
 
 const review: HoldRule = {
-  ...{ id: 'bond', name: 'Bonds', on: true, except: [], action: { kind: 'review' } },
+  id: 'bond',
+  name: 'Bonds',
+  on: true,
+  except: [],
+  action: { kind: 'review' },
   when: [{ kind: 'words', where: 'either', words: ['bond'] }],
 };
 
@@ -67,7 +73,8 @@ describe('rules', () => {
   it('lenders wait four minutes, except the night courier', () => {
     const desk = withRules((each) => [lenders(each)]);
     expect(send(desk, 'haruki@x.example')).toMatchObject({
-      ...{ state: 'held', due: desk.now() + 240_000 },
+      state: 'held',
+      due: desk.now() + 240_000,
       heldBy: { rule: { name: 'Lenders wait', why: 'to Haruki of “Lenders”' }, quiet: null },
     });
     expect(send(desk, 'odhiambo@x.example')).toMatchObject({ due: desk.now() + 90_000, heldBy: null });
@@ -93,7 +100,9 @@ describe('rules', () => {
     const desk = withRules((each) => [lenders(each), review]);
     const { id } = createDraft(desk, { to: ['x@y.example'], text: 'the bond' });
     const shown = previewPlan(desk, {
-      ...{ plan: { kind: 'now' }, recipients: [{ address: 'x@y.example' }], message: id },
+      plan: { kind: 'now' },
+      recipients: [{ address: 'x@y.example' }],
+      message: id,
     });
     expect(shown.hold).toMatchObject({ review: true, rule: { name: 'Bonds' } });
     expect(shown.sentence).toBe('Waits until you have looked by the rule “Bonds” (with “bond” in it).');
@@ -176,7 +185,8 @@ describe('quiet hours', () => {
     // The morning comes, and it still waits; then it has its usual hold.
     const morning = goTo(desk, '2026-11-25T09:00');
     expect(readDeparture(desk, late.id)).toMatchObject({
-      ...{ state: 'paused', whyThen: 'quiet hours' },
+      state: 'paused',
+      whyThen: 'quiet hours',
     });
     expect(approveDeparture(desk, late.id)).toMatchObject({ state: 'held', due: morning + 90_000 });
   });

@@ -183,7 +183,9 @@ describe('what comes in is classified once', () => {
     const to = ['h@x.example', 'second@wrenfield.example'];
     const draft = createDraft(desk, { to, subject: 'Re: Crates', text: 'x', answers: first.id });
     const [departure] = scheduleMessage(desk, draft.id, {
-      ...{ kind: 'at', local: '2026-12-01T09:00', zone: 'Etc/UTC' },
+      kind: 'at',
+      local: '2026-12-01T09:00',
+      zone: 'Etc/UTC',
     });
     const { id } = await receiveMail(desk, mailOf({ id: 'b', re: 'a', subject: 'Re: Crates', ...more }));
     const seen = readMessage(desk, id);

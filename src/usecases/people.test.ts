@@ -336,7 +336,10 @@ describe('files', () => {
         const place = anywhere.replaceAll('\\', '/');
         const date = { month: 12, day: 1 };
         const person = {
-          ...{ name: 'Ana', addresses: ['ana@x.example'], place, region: note },
+          name: 'Ana',
+          addresses: ['ana@x.example'],
+          place,
+          region: note,
           leave: [{ from: '2026-12-01', to: '2026-12-02', note }],
           dates: [{ what, ...date }],
         };

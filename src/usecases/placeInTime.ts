@@ -19,8 +19,11 @@ export function placeInTime(desk: Desk, messageId: string, { at, cameBack }: Pla
     const returned = cameBack && {
       returnedAt: cameBack.at,
       returnedWhy: {
-        ...{ kind: 'snooze' as const, since: cameBack.since, until: cameBack.at },
-        ...{ note: cameBack.note, times: cameBack.times },
+        kind: 'snooze' as const,
+        since: cameBack.since,
+        until: cameBack.at,
+        note: cameBack.note,
+        times: cameBack.times,
       },
     };
     swapMessage(tx, message, { at, ...returned });

@@ -46,7 +46,9 @@ describe('putting off', () => {
     expect([placeOf(a), placeOf(b)]).toEqual(['inbox', 'inbox']);
     const [first] = inboxOf(desk).messages;
     expect(first).toMatchObject({
-      ...{ id: b, returnedAt: until, count: 2 },
+      id: b,
+      returnedAt: until,
+      count: 2,
       returnedWhy: { kind: 'snooze', until, words: 'In an hour', note: 'ask about the bond', times: 1 },
     });
     expect(listReminders(desk).map(({ words }) => words)).toEqual(['Crates: ask about the bond']);

@@ -72,7 +72,9 @@ it('answers in the shapes it describes', async () => {
     '/postoffice/mailboxes/{address}': 'bela@wrenfield.example',
   };
   const queries: Record<string, string> = {
-    ...{ '/holidays': '?country=DE', '/search': '?q=crate', '/search/suggestions': '?q=cra' },
+    '/holidays': '?country=DE',
+    '/search': '?q=crate',
+    '/search/suggestions': '?q=cra',
   };
   const read = operations.filter((operation) => operation.method === 'get' && operation.answer);
   expect(read.length).toBeGreaterThan(10);

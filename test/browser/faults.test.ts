@@ -17,8 +17,11 @@ const ME = 'ana@real.example';
 
 async function start(sink: Sink, dataDir: string): Promise<Product> {
   const product = await startProduct('real', {
-    ...{ OAK_FROM: `Ana Real <${ME}>`, OAK_ZONE: 'Europe/Lisbon', OAK_SMTP_URL: sink.url },
-    ...{ OAK_DATA: dataDir, OAK_LOG: 'fatal' },
+    OAK_FROM: `Ana Real <${ME}>`,
+    OAK_ZONE: 'Europe/Lisbon',
+    OAK_SMTP_URL: sink.url,
+    OAK_DATA: dataDir,
+    OAK_LOG: 'fatal',
   });
   onTestFinished(async () => void (product.process.exitCode === null && (await product.stop())));
   await product.api('PATCH', '/settings', { holdSeconds: 0 });
@@ -27,7 +30,9 @@ async function start(sink: Sink, dataDir: string): Promise<Product> {
 
 async function schedule(product: Product, subject: string, at: number): Promise<string> {
   const { body } = await product.api<{ id: string }>('POST', '/messages', {
-    ...{ to: ['b@x.example'], subject, text: 'x' },
+    to: ['b@x.example'],
+    subject,
+    text: 'x',
   });
   const plan = { kind: 'at', local: new Date(at).toISOString().slice(0, 19), zone: 'Etc/UTC' };
   const answer = await product.api<{ departures: DepartureJson[] }>('POST', `/messages/${body.id}/schedule`, {

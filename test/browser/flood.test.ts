@@ -18,7 +18,9 @@ const FLAT = 300 * MB;
 async function start() {
   const witness = await startWitness();
   const product = await startProduct('real', {
-    ...{ OAK_FROM: `Ana Real <${ME}>`, OAK_ZONE: 'Europe/Lisbon', OAK_SMTP_URL: witness.smtpUrl },
+    OAK_FROM: `Ana Real <${ME}>`,
+    OAK_ZONE: 'Europe/Lisbon',
+    OAK_SMTP_URL: witness.smtpUrl,
     OAK_LOG: 'error',
   });
   onTestFinished(async () => void (await product.stop()));
@@ -29,7 +31,9 @@ async function start() {
 
 async function send(product: Product, subject: string): Promise<void> {
   const { body } = await product.api<{ id: string }>('POST', '/messages', {
-    ...{ to: ['b@x.example'], subject, text: 'x' },
+    to: ['b@x.example'],
+    subject,
+    text: 'x',
   });
   await product.api('POST', `/messages/${body.id}/schedule`, { plan: { kind: 'now' } });
 }

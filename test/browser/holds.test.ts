@@ -55,7 +55,10 @@ describe('hold rules', () => {
     await change({
       holdRules: [
         {
-          ...{ id: 'c', name: 'Couriers wait', on: true, action: { kind: 'hold', minutes: 4 } },
+          id: 'c',
+          name: 'Couriers wait',
+          on: true,
+          action: { kind: 'hold', minutes: 4 },
           when: [{ kind: 'group', groups: [couriers.id] }],
           except: [{ kind: 'recipient', addresses: ['o.wekesa@customs-broker.example'] }],
         },
@@ -91,7 +94,11 @@ describe('hold rules', () => {
     await change({
       holdRules: [
         {
-          ...{ id: 'b', name: 'Bonds', on: true, except: [], action: { kind: 'review' } },
+          id: 'b',
+          name: 'Bonds',
+          on: true,
+          except: [],
+          action: { kind: 'review' },
           when: [{ kind: 'words', where: 'either', words: ['bond'] }],
         },
       ],

@@ -86,7 +86,11 @@ describe('drafts', () => {
       };
       for (let n = 0; n < 12; n++)
         store.put({
-          ...{ key: `new-left-${n}`, revision: null, answers: null, forwards: null, savedAt: Date.now() },
+          key: `new-left-${n}`,
+          revision: null,
+          answers: null,
+          forwards: null,
+          savedAt: Date.now(),
           fields: { ...fields, subject: `Cut off ${n}` },
         });
       await new Promise((resolve) => (store.transaction.oncomplete = resolve));

@@ -221,7 +221,9 @@ describe('rich text', () => {
 it('ten at once are each held, readable, and taken back one by one', async () => {
   for (let index = 0; index < 10; index++) {
     const { body } = await product.api<MessageJson>('POST', '/messages', {
-      ...{ to: [index % 2 ? BELA : HARUKI], subject: `Ten ${index}`, text: 'x' },
+      to: [index % 2 ? BELA : HARUKI],
+      subject: `Ten ${index}`,
+      text: 'x',
     });
     await product.api('POST', `/messages/${body.id}/schedule`, { plan: { kind: 'now' } });
   }
@@ -274,7 +276,9 @@ it('what is about to leave is told outside the page to who looks elsewhere, and 
   await product.api('POST', '/clock', { rate: 0 });
   onTestFinished(async () => void (await product.api('POST', '/clock', { rate: 1 })));
   const { body } = await product.api<MessageJson>('POST', '/messages', {
-    ...{ to: [BELA], subject: 'Told outside', text: 'x' },
+    to: [BELA],
+    subject: 'Told outside',
+    text: 'x',
   });
   await product.api('POST', `/messages/${body.id}/schedule`, { plan: { kind: 'now' } });
   await page.reload({ waitUntil: 'load' });
@@ -429,7 +433,9 @@ describe('answers', () => {
     await sees(page, 'Draft saved');
     const answer = (await draftOf('Re: Three of us'))!;
     expect(answer).toMatchObject({
-      ...{ identity: 'loans', to: [{ address: HARUKI }], cc: [{ address: BELA }] },
+      identity: 'loans',
+      to: [{ address: HARUKI }],
+      cc: [{ address: BELA }],
     });
     await chord(page, 'Control+Enter');
     await until('it to be held', async () => (await departureOf('Re: Three of us'))?.state === 'held');

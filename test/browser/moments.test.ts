@@ -266,7 +266,8 @@ describe('departures', () => {
   async function scheduled(subject: string, hours: number): Promise<DepartureJson> {
     const draft = await product.api<{ id: string }>('POST', '/messages', {
       to: ['bela@wrenfield.example'],
-      ...{ subject, text: 'x' },
+      subject,
+      text: 'x',
     });
     const plan = { kind: 'at', local: await soon(hours), zone: 'Etc/UTC' };
     const path = `/messages/${draft.body.id}/schedule`;

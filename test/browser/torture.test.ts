@@ -64,12 +64,10 @@ it(
     const lateness = async () =>
       (await witness.saw()).left.map(({ subject, at }) => at - dueAt.get(subject)!);
     const product = await startProduct('real', {
-      ...{
-        OAK_FROM: `Ana Real <${ME}>`,
-        OAK_ZONE: 'Europe/Lisbon',
-        OAK_SMTP_URL: witness.smtpUrl,
-        OAK_LOG: 'error',
-      },
+      OAK_FROM: `Ana Real <${ME}>`,
+      OAK_ZONE: 'Europe/Lisbon',
+      OAK_SMTP_URL: witness.smtpUrl,
+      OAK_LOG: 'error',
     });
     onTestFinished(async ({ task }) => {
       // What has ended or failed there says so.
@@ -84,7 +82,9 @@ it(
       for (let n = 0; n < seconds; n++) {
         const subject = `departure ${scheduled++}`;
         const { body } = await product.api<{ id: string }>('POST', '/messages', {
-          ...{ to: ['b@x.example'], subject, text: 'x' },
+          to: ['b@x.example'],
+          subject,
+          text: 'x',
         });
         const at = begin + n * 1000;
         dueAt.set(subject, at);

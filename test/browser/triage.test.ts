@@ -147,7 +147,9 @@ describe('a thread', () => {
 
   it('of a message that was not delivered says so on both sides', async () => {
     const { body: draft } = await product.api<MessageJson>('POST', '/messages', {
-      ...{ to: ['nobody@faraway.example'], subject: 'Lost letter', text: 'x' },
+      to: ['nobody@faraway.example'],
+      subject: 'Lost letter',
+      text: 'x',
     });
     await product.api('POST', `/messages/${draft.id}/schedule`, { plan: { kind: 'now' } });
     await advance({ advance: 'PT5M' });

@@ -25,15 +25,15 @@ function wallClock(at: number, zone: string): number {
   let formatter = formatters.get(zone);
   if (!formatter) {
     formatter = new Intl.DateTimeFormat('en-GB', {
-      ...{ timeZone: zone, hourCycle: 'h23', era: 'short' },
-      ...{
-        year: 'numeric',
-        month: 'numeric',
-        day: 'numeric',
-        hour: 'numeric',
-        minute: 'numeric',
-        second: 'numeric',
-      },
+      timeZone: zone,
+      hourCycle: 'h23',
+      era: 'short',
+      year: 'numeric',
+      month: 'numeric',
+      day: 'numeric',
+      hour: 'numeric',
+      minute: 'numeric',
+      second: 'numeric',
     });
     formatters.set(zone, formatter);
   }

@@ -29,7 +29,8 @@ const HOUR = 3_600_000;
 
 async function startEngine(desk: Desk, smtpUrl: string, more: { httpUrl?: string; lmtpPort?: number } = {}) {
   const engine = new Engine({
-    ...{ desk, log },
+    desk,
+    log,
     mailServer: openMailServer(smtpUrl),
     outside: more.httpUrl ? openOutsideWorld(more.httpUrl) : undefined,
   });
@@ -305,7 +306,9 @@ it('while the disk is full, what is overdue says why, on every view; and leaves 
   });
   expect(healthMark(other)).not.toBe(quiet);
   expect(readDeparture(other, id)).toMatchObject({
-    ...{ state: 'scheduled', waitsForDisk: true, waitsForServer: false },
+    state: 'scheduled',
+    waitsForDisk: true,
+    waitsForServer: false,
     reason: expect.stringMatching(/^The disk is full/) as string,
   });
   desk.store.db.run('PRAGMA max_page_count = 1000000');

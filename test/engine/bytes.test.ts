@@ -123,7 +123,9 @@ describe('the bytes', () => {
     const { desk } = tempDesk();
     const { me } = desk.settings();
     const id = write(desk, {
-      ...{ importance: 'high', sensitivity: 'company-confidential', readReceipt: true },
+      importance: 'high',
+      sensitivity: 'company-confidential',
+      readReceipt: true,
       replyTo: ['Bela Sousa <bela@wrenfield.example>'],
     });
     const { source } = await released(desk, id);

@@ -212,8 +212,12 @@ it('nobody gets it twice, nobody is forgotten who accepted it, what is paused do
             const undone = restoreDeparture(desk, id, before);
             const { state, plan, due, pausedFor, holdLeft, reason } = undone;
             expect({ state, plan, due, pausedFor, holdLeft, reason }).toEqual({
-              ...{ state: before.state, plan: before.plan, due: before.due, pausedFor: before.pausedFor },
-              ...{ holdLeft: before.holdLeft, reason: before.reason },
+              state: before.state,
+              plan: before.plan,
+              due: before.due,
+              pausedFor: before.pausedFor,
+              holdLeft: before.holdLeft,
+              reason: before.reason,
             });
             before = undefined;
             return;

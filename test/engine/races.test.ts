@@ -105,7 +105,8 @@ async function raceThem(count: number, people: number, chooseAct: () => Act): Pr
   }
   for (const other of others) other.store.close();
   return {
-    ...{ desk, races },
+    desk,
+    races,
     copiesOf: (id) => arrived.get(frozenIdOf(desk.store.db, id) ?? '') ?? [],
     arrivals: { all: sink.received.length, different: arrived.size },
   };

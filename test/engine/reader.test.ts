@@ -223,7 +223,11 @@ describe('what is too strange', () => {
     await until('it to be read', () => readMessage(desk, id).strange === null);
     const { text, subject, at, to, thread } = readMessage(desk, id);
     expect({ text, subject, at, to, thread }).toEqual({
-      ...{ text: 'lacquer', subject: 'Crates', at: before.at, to: before.to, thread: before.thread },
+      text: 'lacquer',
+      subject: 'Crates',
+      at: before.at,
+      to: before.to,
+      thread: before.thread,
     });
     expect(search(desk, 'lacquer', 9).hits).toHaveLength(1);
     expect(inboxOf(desk).messages).toHaveLength(1);
@@ -256,7 +260,9 @@ describe('a reader that is killed', () => {
       const port = await freePort();
       const start = async () => {
         const reader = startDaemon('reader', {
-          ...{ OAK_DATA: dir, OAK_LMTP_PORT: String(port), OAK_FROM: process.env.OAK_FROM! },
+          OAK_DATA: dir,
+          OAK_LMTP_PORT: String(port),
+          OAK_FROM: process.env.OAK_FROM!,
         });
         await reader.ready;
         return reader;

@@ -237,7 +237,9 @@ const day = (rule: string) =>
   `BEGIN:VEVENT\nUID:1\nDTSTART;VALUE=DATE:20260101\nRRULE:${rule}\nSUMMARY:x\nEND:VEVENT\n`;
 
 const file = (way: GreedyFile['way'], name: string, make: (size: number) => Buffer): GreedyFile => ({
-  ...{ way, name: `${way}: ${name}`, make },
+  way,
+  name: `${way}: ${name}`,
+  make,
 });
 const repeated = (way: GreedyFile['way'], name: string, what: string) =>
   file(way, name, (size) => Buffer.from(times(what, size)));

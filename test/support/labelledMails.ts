@@ -64,12 +64,20 @@ function read(line: string): LabelledMail {
   return {
     line,
     message: {
-      ...{ ...blankMessage, subject, text: text.replaceAll('¶', '\n'), answers: flags.includes('re') },
+      ...blankMessage,
+      subject,
+      text: text.replaceAll('¶', '\n'),
+      answers: flags.includes('re'),
       visible: written ? [parseMailbox(written)] : listed.map(({ name, address }) => ({ name, address })),
       attachments: flags.includes('a') ? [one] : [],
     },
     context: {
-      ...{ ...knowsNothing, now: NOW, zone: ZONE, place: 'Lisbon', people, ownNames: [ME] },
+      ...knowsNothing,
+      now: NOW,
+      zone: ZONE,
+      place: 'Lisbon',
+      people,
+      ownNames: [ME],
       landings: listed.map(({ zone }) => ({ zone, place: zoneCity(zone), local: lands(zone) })),
     },
     expected: label === '✓' ? [] : label.split('; '),

@@ -33,7 +33,10 @@ export async function startPostOffice(dir: string, lmtpPort = 9): Promise<TestPo
   const smtpUrl = `smtp://127.0.0.1:${await listen(mail.server)}`;
   const httpUrl = `http://127.0.0.1:${await listen(counter)}`;
   return {
-    ...{ smtpUrl, httpUrl, faults, clock },
+    smtpUrl,
+    httpUrl,
+    faults,
+    clock,
     counts(address) {
       const counts = new Map<string, number>();
       for (const { source } of store.messages(address)) {

@@ -85,13 +85,19 @@ export function attachmentFindings({ text, attachments }: CheckedMessage): Findi
   const findings: Finding[] = attachments
     .filter(({ received, size }) => received < size)
     .map(({ name }) => ({
-      ...{ ...whole, check: 'attachment', severity: 'stop', words: name },
+      ...whole,
+      check: 'attachment',
+      severity: 'stop',
+      words: name,
       why: 'is not wholly here yet',
     }));
   for (const { name, size } of attachments)
     if (size === 0)
       findings.push({
-        ...{ ...whole, check: 'attachment', severity: 'ask', words: name },
+        ...whole,
+        check: 'attachment',
+        severity: 'ask',
+        words: name,
         why: 'is empty: it has not a single byte',
       });
   const said = attachments.length === 0 ? mention(text) : undefined;
@@ -103,7 +109,10 @@ export function attachmentFindings({ text, attachments }: CheckedMessage): Findi
   const size = attachments.reduce((sum, each) => sum + each.size, 0);
   if (size >= LARGE_ATTACHED)
     findings.push({
-      ...{ ...whole, check: 'large', severity: 'note', words: sizeWords(size) },
+      ...whole,
+      check: 'large',
+      severity: 'note',
+      words: sizeWords(size),
       why: `are attached; many mail systems refuse more than ${sizeWords(LARGE_ATTACHED)}`,
     });
   return findings;

@@ -62,7 +62,8 @@ export function calledOnList(
   return everybody(message).map(({ name, address }) => {
     const person = people.find(({ addresses }) => addresses.includes(addressKey(address)));
     return {
-      ...{ address, name: person?.name || name },
+      address,
+      name: person?.name || name,
       calls: callsOf(`${person?.name ?? ''} ${name}`, address),
     };
   });

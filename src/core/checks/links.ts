@@ -45,7 +45,9 @@ function foreign(
   const marked = own.map(({ from, to, href }) => ({ from, words: text.slice(from, to), href }));
   const bare = parts.flatMap((part) =>
     [...part.text.matchAll(/\bhttps?:\/\/[^\s<>]+/giu)].map((match) => ({
-      ...{ from: part.from + match.index, words: match[0], href: match[0] },
+      from: part.from + match.index,
+      words: match[0],
+      href: match[0],
     })),
   );
   const said = new Set<string>();

@@ -18,10 +18,18 @@ const people = [
 ];
 const osaka = (local: string): Landed => ({ zone: 'Asia/Tokyo', place: 'Osaka', local: `${local}:00` });
 const context: MessageContext = {
-  ...{ ...knowsNothing, now, zone: 'Europe/Lisbon', place: 'Lisbon', landings: [], people },
+  ...knowsNothing,
+  now,
+  zone: 'Europe/Lisbon',
+  place: 'Lisbon',
+  landings: [],
+  people,
 };
 const letter = (text: string, patch: Partial<CheckedMessage> = {}): CheckedMessage => ({
-  ...{ ...blankMessage, subject: 'Loan', text, visible: [haruki] },
+  ...blankMessage,
+  subject: 'Loan',
+  text,
+  visible: [haruki],
   ...patch,
 });
 const found = (message: CheckedMessage, where: MessageContext = context) =>
@@ -122,7 +130,8 @@ describe('addresses', () => {
 
   it('many of several organisations see one another, unless each gets a copy', () => {
     const visible = Array.from({ length: 12 }, (_, index) => ({
-      ...{ name: '', address: `p${index}@house-${index % 4}.example` },
+      name: '',
+      address: `p${index}@house-${index % 4}.example`,
     }));
     expect(found(letter('All is packed.', { visible }))).toEqual(['visible: 12 people']);
     expect(found(letter('All is packed.', { visible, individual: true }))).toEqual([]);

@@ -22,9 +22,14 @@ const ROMAN = /^\s*(?:century|siècle|século|siglo|jahrhundert)/i;
 export function placeholders({ subject, text }: Pick<CheckedMessage, 'subject' | 'text'>): Finding[] {
   const inSubject = [...subject.matchAll(FIELD), ...subject.matchAll(NAMED), ...subject.matchAll(CODED)].map(
     (match): Finding => ({
-      ...{ check: 'placeholder', severity: match[0].startsWith('{{') ? 'stop' : 'ask', field: 'subject' },
-      ...{ from: match.index, to: match.index + match[0].length, words: match[0] },
-      ...{ why: 'in the subject is not filled', fixes: [] },
+      check: 'placeholder',
+      severity: match[0].startsWith('{{') ? 'stop' : 'ask',
+      field: 'subject',
+      from: match.index,
+      to: match.index + match[0].length,
+      words: match[0],
+      why: 'in the subject is not filled',
+      fixes: [],
     }),
   );
   const inBody = ownParts(text).flatMap((part) => {

@@ -63,11 +63,14 @@ export function recipientFindings(message: CheckedMessage, { people }: MessageCo
     if (!meant) return [];
     return [
       {
-        ...{ check: 'address', severity: 'ask', field: 'to', from: 0, to: 0, fixes: [] },
-        ...{
-          words: each.address,
-          why: near ? `is nearly ${meant.address}` : `is no address of ${meant.name} that I know`,
-        },
+        check: 'address',
+        severity: 'ask',
+        field: 'to',
+        from: 0,
+        to: 0,
+        fixes: [],
+        words: each.address,
+        why: near ? `is nearly ${meant.address}` : `is no address of ${meant.name} that I know`,
         moves: [{ words: `Write to ${meant.address}`, add: formatMailbox(meant), remove: each.address }],
       },
     ];
@@ -76,8 +79,14 @@ export function recipientFindings(message: CheckedMessage, { people }: MessageCo
   const organisations = new Set(visible.map(({ address }) => addressKey(address).split('@')[1]));
   if (!individual && visible.length >= MANY && organisations.size >= ORGANISATIONS)
     findings.push({
-      ...{ check: 'visible', severity: 'note', field: 'to', from: 0, to: 0, fixes: [] },
-      ...{ words: `${visible.length} people`, why: 'see one another’s addresses' },
+      check: 'visible',
+      severity: 'note',
+      field: 'to',
+      from: 0,
+      to: 0,
+      fixes: [],
+      words: `${visible.length} people`,
+      why: 'see one another’s addresses',
       moves: [{ words: 'One copy each', copies: 'individual' }],
     });
   return findings;

@@ -187,7 +187,10 @@ describe('what an attempt comes to', () => {
 
 it('groups what needs me first, then by my days', () => {
   const make = (state: DepartureState, at: string, pausedFor: PauseCause | null = null, quiet = false) => ({
-    ...{ state, at, pausedFor, quiet },
+    state,
+    at,
+    pausedFor,
+    quiet,
   });
   const groups = groupPending(
     [
@@ -226,7 +229,10 @@ it('has words for everything that can happen to a departure', () => {
 
 describe('copies in the list', () => {
   const copy = (id: string, messageId: string, copyFor: string | null, day = 25, paused = false) => ({
-    ...{ id, messageId, copyFor, at: `2026-11-${day}T09:00:00Z` },
+    id,
+    messageId,
+    copyFor,
+    at: `2026-11-${day}T09:00:00Z`,
     state: paused ? ('paused' as const) : ('scheduled' as const),
     pausedFor: paused ? ('wrote-first' as const) : null,
     quiet: false,

@@ -30,14 +30,16 @@ const unsafe = (text: string) => (text.startsWith("'") && FORMULA.test(text) ? t
 
 /** Names other programs give the columns. */
 const ALIASES = wordTable<(typeof CSV_COLUMNS)[number]>({
-  ...{
-    'full name': 'name',
-    'display name': 'name',
-    'e-mail': 'email',
-    'email address': 'email',
-    mail: 'email',
-  },
-  ...{ 'e-mail address': 'email', timezone: 'zone', 'time zone': 'zone', tz: 'zone', city: 'place' },
+  'full name': 'name',
+  'display name': 'name',
+  'e-mail': 'email',
+  'email address': 'email',
+  mail: 'email',
+  'e-mail address': 'email',
+  timezone: 'zone',
+  'time zone': 'zone',
+  tz: 'zone',
+  city: 'place',
 });
 
 const column = (header: string) => {

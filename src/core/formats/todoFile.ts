@@ -148,18 +148,14 @@ function decoded(id: string): string {
 
 /** What a to-do here cannot hold, by the property it stands in (RFC 5545 §3.6.2). */
 const LOST: Record<string, string> = {
-  ...{
-    rrule: 'that it repeats here',
-    rdate: 'that it repeats',
-    attendee: 'who takes part',
-    organizer: 'who asked',
-  },
-  ...{
-    location: 'where',
-    priority: 'its priority',
-    attach: 'what is attached',
-    'percent-complete': 'how far it is',
-  },
+  rrule: 'that it repeats here',
+  rdate: 'that it repeats',
+  attendee: 'who takes part',
+  organizer: 'who asked',
+  location: 'where',
+  priority: 'its priority',
+  attach: 'what is attached',
+  'percent-complete': 'how far it is',
   duration: 'how long it takes',
 };
 
@@ -210,7 +206,9 @@ function readEntry(entry: ICAL.Component, zone: string, now: number): ReadTodo['
     uid: text('uid'),
     what: whatOf(text('summary'), text('x-oak-what')),
     note: text('description'),
-    ...{ start, due, remindAt: remindAt(entry, { start, due }) },
+    start,
+    due,
+    remindAt: remindAt(entry, { start, due }),
     sound: String(action).toUpperCase() === 'AUDIO',
     state: status === 'COMPLETED' ? 'done' : status === 'CANCELLED' ? 'dropped' : 'open',
     doneAt: instant('completed'),

@@ -79,11 +79,21 @@ const message: SentMessage = {
   attached: false,
 };
 const context: HoldContext = {
-  ...{ now: at('2026-11-24T14:00'), zone: LISBON, address: 'me@wrenfield.example', holdSeconds: 90 },
-  ...{ quiet: { ...quiet, on: false }, rules: [], groups: new Map([['lenders', 'Lenders']]) },
+  now: at('2026-11-24T14:00'),
+  zone: LISBON,
+  address: 'me@wrenfield.example',
+  holdSeconds: 90,
+  quiet: { ...quiet, on: false },
+  rules: [],
+  groups: new Map([['lenders', 'Lenders']]),
 };
 const rule = (patch: Partial<HoldRule>): HoldRule => ({
-  ...{ id: 'r', name: 'Mine', on: true, when: [], except: [], action: { kind: 'hold', minutes: 4 } },
+  id: 'r',
+  name: 'Mine',
+  on: true,
+  when: [],
+  except: [],
+  action: { kind: 'hold', minutes: 4 },
   ...patch,
 });
 const hours = (text: string): Condition => ({ kind: 'hours', days: [...readQuiet(text)] });
@@ -166,7 +176,8 @@ describe('how a send is held', () => {
       rule: { name: 'Mine' },
     });
     expect(decide([rule({ action: { kind: 'hold', minutes: 600 } })], night)).toMatchObject({
-      ...{ ms: 36_000_000, quiet: null },
+      ms: 36_000_000,
+      quiet: null,
     });
     expect(decide([rule({ action: { kind: 'release' } })], night).ms).toBe(0);
     expect(words([], { ...night, inSpiteOfQuiet: true })).toBe('Leaves now, held 90 s');

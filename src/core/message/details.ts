@@ -53,8 +53,13 @@ export interface MessageDetails {
 export const SENT_FOLDER = 'Sent';
 
 export const usualDetails: MessageDetails = {
-  ...{ identity: null, importance: 'normal', sensitivity: 'none' },
-  ...{ deliveryReceipt: false, readReceipt: false, keptIn: SENT_FOLDER, setAside: [] },
+  identity: null,
+  importance: 'normal',
+  sensitivity: 'none',
+  deliveryReceipt: false,
+  readReceipt: false,
+  keptIn: SENT_FOLDER,
+  setAside: [],
 };
 
 /** Somebody I write as. */

@@ -15,7 +15,8 @@ const person = (
   week?: string,
   more: Partial<Working> = {},
 ): SuggestedReader => ({
-  ...{ zone, place },
+  zone,
+  place,
   working: { week: week ? readWeek(week) : defaultWeek, ...more },
 });
 const me = person('Europe/Lisbon', 'Lisbon');

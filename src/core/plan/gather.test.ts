@@ -33,7 +33,10 @@ it('what concerns many is one line, with the way out that helps most of them', (
 
 it('two hundred without a time zone are one line', () => {
   const many = Array.from({ length: 200 }, (_, n): PlanWarning => ({
-    ...{ code: 'unknown-zone', address: `r${n}@x.example`, text: `r${n} is not known.`, fixes: [] },
+    code: 'unknown-zone',
+    address: `r${n}@x.example`,
+    text: `r${n} is not known.`,
+    fixes: [],
   }));
   const [line, ...others] = gatherWarnings(many, nameOf);
   expect(others).toEqual([]);

@@ -11,7 +11,11 @@ const [me, loans, ana, bela, list] = ['Me', 'Loans', 'Ana', 'Bela', 'List'].map(
   ReturnType<typeof at>,
 ];
 const message = (patch: Partial<Answered> = {}): Answered => ({
-  ...{ direction: 'in', from: ana, to: [me], cc: [], replyTo: [] },
+  direction: 'in',
+  from: ana,
+  to: [me],
+  cc: [],
+  replyTo: [],
   ...patch,
 });
 const names = (all: { name: string }[]) => all.map(({ name }) => name).join(' ');

@@ -4,14 +4,12 @@ import { classify, isByMachine, isByPerson, MAIL_CLASSES, signsOf, type Classify
 const mail = (headers: Record<string, string>, more: Partial<Classifying> = {}, method?: string) =>
   classify({
     signs: signsOf((name) => headers[name], method),
-    ...{
-      report: undefined,
-      list: null,
-      from: { address: 'p@x.example' },
-      subject: 'Crates',
-      names: [],
-      mine: false,
-    },
+    report: undefined,
+    list: null,
+    from: { address: 'p@x.example' },
+    subject: 'Crates',
+    names: [],
+    mine: false,
     ...more,
   });
 const report = (...actions: ('failed' | 'delayed' | 'delivered' | 'displayed')[]) => ({

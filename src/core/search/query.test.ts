@@ -5,7 +5,10 @@ import { isEmptyQuery, readQuery } from './query';
 
 const TODAY = '2026-11-24';
 const term = (words: string, more: object = {}) => ({
-  ...{ field: 'anywhere', words, exact: false, not: false },
+  field: 'anywhere',
+  words,
+  exact: false,
+  not: false,
   ...more,
 });
 

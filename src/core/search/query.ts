@@ -67,8 +67,14 @@ function stateWords(state: SearchState): string {
 
 const TOKEN = /(-?)(?:([a-z]{1,20}):)?(?:"([^"]*)"?|([^\s"]+))/giu;
 const FIELDS = wordTable<SearchField>({
-  ...{ from: 'from', to: 'to', cc: 'cc', bcc: 'bcc' },
-  ...{ subject: 'subject', body: 'body', text: 'anywhere', file: 'file' },
+  from: 'from',
+  to: 'to',
+  cc: 'cc',
+  bcc: 'bcc',
+  subject: 'subject',
+  body: 'body',
+  text: 'anywhere',
+  file: 'file',
 });
 const KEY_NAMES = 'from:, to:, cc:, bcc:, subject:, body:, file:, since:, before:, on:, with: and state:';
 /** More would be no search but a text. */
@@ -86,7 +92,12 @@ function pastDate(typed: string, today: string): string | undefined {
 /** @param today `2026-11-24` on my calendar */
 export function readQuery(text: string, today: string): SearchQuery {
   const query: SearchQuery = {
-    ...{ groups: [], state: null, withFile: false, since: null, before: null, problems: [] },
+    groups: [],
+    state: null,
+    withFile: false,
+    since: null,
+    before: null,
+    problems: [],
   };
   let not = false;
   /** An OR has been typed, and what comes next belongs to the group before it. */

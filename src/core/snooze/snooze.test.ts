@@ -7,7 +7,9 @@ import { toInstant, toLocal } from '../time/wallClock';
 import { backByAnswer, MOST_SNOOZES, suggestSnoozes, type SnoozeContext } from './suggest';
 
 const person = (zone: string, week = defaultWeek, name?: string): Person => ({
-  ...{ name, zone, place: zone },
+  name,
+  zone,
+  place: zone,
   working: { week },
 });
 const ZONES = [
@@ -18,7 +20,11 @@ const WEEKS = [defaultWeek, readWeek('Tu-Sa 10:00-18:00'), readWeek('Su-Th 08:00
 
 const NOW = Date.parse('2026-11-24T14:24:00Z');
 const usual = (more: Partial<SnoozeContext> = {}): SnoozeContext => ({
-  ...{ now: NOW, me: person('Europe/Lisbon'), text: '', writtenAt: NOW, automatic: [] },
+  now: NOW,
+  me: person('Europe/Lisbon'),
+  text: '',
+  writtenAt: NOW,
+  automatic: [],
   ...more,
 });
 const offered = (context: SnoozeContext) =>

@@ -110,16 +110,18 @@ describe('to-dos for one key', () => {
 
 describe('as a file', () => {
   const entry = (more: Partial<TodoEntry> = {}): TodoEntry => ({
-    ...{ uid: 'a@x', what: 'check', note: 'both; stamps, and\nthe date', ...times, sound: true },
-    ...{
-      state: 'open',
-      doneAt: null,
-      createdAt: NOW,
-      rrule: null,
-      about: '<m%1@x.example>',
-      subject: '',
-      who: '',
-    },
+    uid: 'a@x',
+    what: 'check',
+    note: 'both; stamps, and\nthe date',
+    ...times,
+    sound: true,
+    state: 'open',
+    doneAt: null,
+    createdAt: NOW,
+    rrule: null,
+    about: '<m%1@x.example>',
+    subject: '',
+    who: '',
     ...more,
   });
 
@@ -173,8 +175,12 @@ describe('as a file', () => {
     expect(readTodoFile(text, zone, NOW)).toMatchObject([
       {
         todo: {
-          ...{ what: 'Sign', start: on('2026-12-08'), due: on('2026-12-10', '17:00') },
-          ...{ remindAt: at('2026-12-10T16:30'), sound: false, state: 'open' },
+          what: 'Sign',
+          start: on('2026-12-08'),
+          due: on('2026-12-10', '17:00'),
+          remindAt: at('2026-12-10T16:30'),
+          sound: false,
+          state: 'open',
         },
         lost: [],
       },

@@ -141,7 +141,9 @@ const REMIND_BEFORE_MS = 60 * 60_000;
 const LOOK_AHEAD = 60;
 
 const splitLocal = (local: string, zone: string): TodoMoment => ({
-  ...{ date: local.slice(0, 10), time: local.slice(11, 16), zone },
+  date: local.slice(0, 10),
+  time: local.slice(11, 16),
+  zone,
 });
 
 /** The end of the writer's present or next working day, on my clock. */

@@ -47,7 +47,7 @@ interface Props extends Omit<FormProps, 'onChosen'> {
 
 export function MomentPopover({ title, button, open, onOpenChange, onChosen, ...form }: Props) {
   return (
-    <PanelPopover {...{ title, button, open, onOpenChange }}>
+    <PanelPopover title={title} button={button} open={open} onOpenChange={onOpenChange}>
       {(close) => (
         <MomentForm {...form} onChosen={(moment) => void onChosen(moment).then((done) => done && close())} />
       )}

@@ -159,7 +159,9 @@ export function Board({ people, chosen, onChoose }: Props) {
                 <div role="gridcell">
                   {parts ? (
                     <Strip
-                      {...{ parts, from, until }}
+                      parts={parts}
+                      from={from}
+                      until={until}
                       marks={[minute]}
                       label={`${person.name}: ${partsWords(parts, (at) => words.there(at, person.zone!))}`}
                     />

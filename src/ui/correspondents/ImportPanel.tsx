@@ -15,7 +15,11 @@ import { SidePanel } from './SidePanel';
 const SHOWN = 200;
 
 const WHAT: Record<PeopleImportJson['rows'][number]['what'], string> = {
-  ...{ add: 'add', change: 'change', same: 'as it is', group: 'group', error: 'left out' },
+  add: 'add',
+  change: 'change',
+  same: 'as it is',
+  group: 'group',
+  error: 'left out',
 };
 const RANK = { error: 0, change: 1, add: 2, group: 3, same: 4 };
 

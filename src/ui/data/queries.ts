@@ -210,7 +210,9 @@ export const useStrips = (recipients: string[], from: string, until: string, ena
     queryFn: async () =>
       (
         await ask<{ strips: StripJson[] }>('POST', '/moments/strips', {
-          ...{ recipients: asked(recipients), from, until },
+          recipients: asked(recipients),
+          from,
+          until,
         })
       ).strips,
     enabled,

@@ -101,7 +101,7 @@ export function DeparturesView() {
       ) : part === 'left' ? (
         <LeftTable folder={folder === ALL ? undefined : folder} search={wanted} />
       ) : (
-        <PendingTable {...{ needs, coming }} search={wanted} />
+        <PendingTable needs={needs} coming={coming} search={wanted} />
       )}
     </div>
   );

@@ -38,7 +38,8 @@ function MoveForm({ departure, move }: FormProps) {
     recipients: departure.recipients
       .filter(({ status }) => status !== 'accepted')
       .map(({ address }) => address),
-    ...{ message: { id: departure.messageId, revision: departure.revision }, minute },
+    message: { id: departure.messageId, revision: departure.revision },
+    minute,
   });
   const shown = moment.plan;
   const time = timeOf(shown);

@@ -254,7 +254,11 @@ export function PendingTable({ needs, coming, search }: Props) {
                     <CopiesRow
                       key={key}
                       {...place}
-                      {...{ words, actions, choose, chosen, toggle }}
+                      words={words}
+                      actions={actions}
+                      choose={choose}
+                      chosen={chosen}
+                      toggle={toggle}
                       departures={item.departures}
                       open={item.open}
                     />
@@ -264,7 +268,9 @@ export function PendingTable({ needs, coming, search }: Props) {
                     <DepartureRow
                       key={key}
                       {...place}
-                      {...{ words, actions, choose }}
+                      words={words}
+                      actions={actions}
+                      choose={choose}
                       departure={item.departure}
                       among={item.among}
                       chosen={chosen.has(item.departure.id)}

@@ -128,7 +128,8 @@ export function DayPane() {
         heading="Comes back next"
         lines={back.map(({ at, message, href, note }) => ({
           key: `${href} ${at} ${note}`,
-          ...{ href, at: words.moment(at) },
+          href,
+          at: words.moment(at),
           what: (
             <>
               <strong dir="auto">{message ? subjectOf(message) : note}</strong>

@@ -96,7 +96,9 @@ function SnoozeForm({ messages, put, change }: FormProps) {
 
   /** What goes along with a moment; a rule counts from it. @param local on the clock it repeats on */
   const options = (local: string): SnoozeBody => ({
-    ...{ note, wholeThread: !alone, early },
+    note,
+    wholeThread: !alone,
+    early,
     ...(repeat !== 'as it is' && {
       repeat: repeat === 'once' ? null : usualRepeat(repeat, local, week ?? defaultWeek),
     }),

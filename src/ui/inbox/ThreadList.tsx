@@ -430,7 +430,9 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
                     (row.kind === 'thread' && row.message.threadId === openThread)
                   }
                   chosen={chosen.has(row.message.id)}
-                  {...{ choose, onAct, onFocus }}
+                  choose={choose}
+                  onAct={onAct}
+                  onFocus={onFocus}
                 />
               </li>
             );

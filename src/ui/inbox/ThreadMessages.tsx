@@ -179,7 +179,8 @@ export function ThreadMessages({ message, onRead }: Props) {
         {ordered.slice(hidden).map(({ message: { each }, late }) => (
           <Row
             key={each.id}
-            {...{ each, late }}
+            each={each}
+            late={late}
             fresh={fresh.has(each.id)}
             read={each.id === message.id ? message : undefined}
             open={each.id === message.id || opened.has(each.id)}

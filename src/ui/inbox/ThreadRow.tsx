@@ -24,7 +24,11 @@ export function returnedWords({ kind, since, until, note, times, from }: Returne
 const noteOf = ({ kind, note }: ReturnedJson) => (kind === 'to-do' ? '' : note);
 
 const FIELDS: Record<NonNullable<SearchHitJson['why']>['field'], string> = {
-  ...{ from: 'from', to: 'to', subject: 'subject', body: 'text', file: 'attachment' },
+  from: 'from',
+  to: 'to',
+  subject: 'subject',
+  body: 'text',
+  file: 'attachment',
 };
 
 function Why({ why }: { why: NonNullable<SearchHitJson['why']> }) {

@@ -183,8 +183,17 @@ export function useMessageActions() {
       });
 
     return {
-      ...{ archive, backToInbox, mark, snooze, bringBack, changeSnooze, unsubscribe },
-      ...{ keepTodo, changeTodo, settleTodo, sayTodo },
+      archive,
+      backToInbox,
+      mark,
+      snooze,
+      bringBack,
+      changeSnooze,
+      unsubscribe,
+      keepTodo,
+      changeTodo,
+      settleTodo,
+      sayTodo,
     };
   }, [client, show, showProblem, during, words, sayTodo]);
 }

@@ -61,7 +61,8 @@ export function DayStrips({ recipients, lands }: Props) {
             </figcaption>
             <Strip
               parts={strip.parts}
-              {...{ from, until }}
+              from={from}
+              until={until}
               marks={[...new Set(own.map(({ at }) => Date.parse(at)))]}
               label={`${who}, ${strip.place}: ${landing}. ${partsWords(strip.parts, (at) => words.there(at, strip.zone))}, ${durationWords(until - from)} in all.`}
             />

@@ -50,7 +50,9 @@ export function MomentPanel(props: Props) {
       {leavesOnceHeld(plan) && !open && phrase.text === '' && hold}
       {open && (
         <PlanFields
-          {...{ plan, onChange, recipients }}
+          plan={plan}
+          onChange={onChange}
+          recipients={recipients}
           proposal={props.proposal}
           near={props.near}
           eachAllowed={pending ? pending.copies : recipients.length > 0}
@@ -71,7 +73,8 @@ export function MomentPanel(props: Props) {
       <UnknownZones lands={lands} />
       {(!leavesOnceHeld(plan) || recipients.length > 1) && (
         <ChoiceFields
-          {...{ plan, choices }}
+          plan={plan}
+          choices={choices}
           onChange={onChoices}
           readers={Math.max(recipients.length, lands.length)}
           pending={pending !== undefined}

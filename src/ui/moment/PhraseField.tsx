@@ -35,7 +35,9 @@ export function PhraseField({ text, onText, result, suggestions, plan, onChoose,
     return theirs === words.moment(at) ? mine : `${theirs} ${reader.place} · ${mine}`;
   };
   const choice = (option: { plan: Plan; words: string }, detail: string): Choice => ({
-    ...{ words: option.words, detail, chosen: samePlan(option.plan, plan) },
+    words: option.words,
+    detail,
+    chosen: samePlan(option.plan, plan),
     choose: () => onChoose(option.plan, option.words),
   });
   const meaning: TypedMeaning | undefined =

@@ -35,7 +35,7 @@ export function PlanFields({ plan, onChange, proposal, near, recipients, eachAll
           disabled: PLAN_KINDS[name].follows === 'readers' && !eachAllowed,
         }))}
       />
-      {Fields && <Fields {...{ plan, onChange, near, recipients }} />}
+      {Fields && <Fields plan={plan} onChange={onChange} near={near} recipients={recipients} />}
     </>
   );
 }

@@ -9,8 +9,12 @@ const HEIGHT = 16;
 const OVER = 3;
 
 export const PART_WORDS: Record<StripPartJson['part'], string> = {
-  ...{ night: 'night', waking: 'awake', working: 'at work', weekend: 'day off' },
-  ...{ holiday: 'public holiday', leave: 'on leave' },
+  night: 'night',
+  waking: 'awake',
+  working: 'at work',
+  weekend: 'day off',
+  holiday: 'public holiday',
+  leave: 'on leave',
 };
 
 /** “night from 22:00, awake from Wed 07:00”. */

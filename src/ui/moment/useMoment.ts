@@ -70,8 +70,12 @@ export function useMoment(initial: Props) {
           ? { why: `When? ${result.why}`, what: 'mend' }
           : { why: 'When? The words mean several moments.', what: 'choose' };
   const preview = usePreview({
-    ...{ plan: readable ? plan : null, choices, recipients, minute },
-    ...{ message, inSpiteOfQuiet },
+    plan: readable ? plan : null,
+    choices,
+    recipients,
+    minute,
+    message,
+    inSpiteOfQuiet,
   });
   const suggestions = useSuggestions(recipients, minute).data ?? [];
 
@@ -91,7 +95,15 @@ export function useMoment(initial: Props) {
   }, [client, text, plan, recipients, minute]);
 
   return {
-    ...{ plan, setPlan, choices, setChoices, readable, unclear, preview, suggestions, settle },
+    plan,
+    setPlan,
+    choices,
+    setChoices,
+    readable,
+    unclear,
+    preview,
+    suggestions,
+    settle,
     phrase: { text, type: setText, result },
   };
 }

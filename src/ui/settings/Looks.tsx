@@ -10,7 +10,11 @@ import styles from './SettingsView.module.css';
 import { useApply } from './useApply';
 
 const LANGUAGE_NAMES: Record<Language, string> = {
-  ...{ en: 'English', de: 'German', fr: 'French', es: 'Spanish', pt: 'Portuguese' },
+  en: 'English',
+  de: 'German',
+  fr: 'French',
+  es: 'Spanish',
+  pt: 'Portuguese',
 };
 
 export function Looks() {

@@ -7,7 +7,10 @@ import styles from './SettingsView.module.css';
 import { useApply } from './useApply';
 
 const NAMES: Record<RowAction, string> = {
-  ...{ snooze: 'Snooze', archive: 'Archive', 'to-do': 'To-do', seen: 'Seen or new' },
+  snooze: 'Snooze',
+  archive: 'Archive',
+  'to-do': 'To-do',
+  seen: 'Seen or new',
 };
 const ACTIONS = Object.keys(NAMES) as RowAction[];
 

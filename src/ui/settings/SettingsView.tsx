@@ -33,11 +33,18 @@ function Server() {
 }
 
 const PARTS: Record<(typeof SECTIONS)[number]['parts'][number]['id'], ReactNode> = {
-  ...{ writing: <Writing />, checks: <Checks /> },
-  ...{ hold: <Hold />, quiet: <QuietHours />, rules: <HoldRules /> },
-  ...{ rows: <Rows />, keys: <Keys /> },
-  ...{ me: <Me />, work: <Work />, looks: <Looks /> },
-  ...{ test: <Server />, 'signed-in': <SignedIn /> },
+  writing: <Writing />,
+  checks: <Checks />,
+  hold: <Hold />,
+  quiet: <QuietHours />,
+  rules: <HoldRules />,
+  rows: <Rows />,
+  keys: <Keys />,
+  me: <Me />,
+  work: <Work />,
+  looks: <Looks />,
+  test: <Server />,
+  'signed-in': <SignedIn />,
 };
 
 /** The part one has come for is in view, and its heading has the focus. */

@@ -18,14 +18,18 @@ export function Work() {
       <h2 id="work">Your working week</h2>
       <p className="quiet">Suggestions and the lighter hours of the time rail follow it.</p>
       <WorkFields
-        {...{ week, leave, zone }}
+        week={week}
+        leave={leave}
+        zone={zone}
         keep={async (patch) => {
           client.setQueryData(['settings'], await ask<SettingsJson>('PATCH', '/settings', patch));
           refresh(client, ['settings']);
         }}
       />
       <PlaceFields
-        {...{ country, region, zone }}
+        country={country}
+        region={region}
+        zone={zone}
         onChange={(patch) => void apply(patch, 'Your public holidays are known by this from now on.')}
       />
       {problem && (

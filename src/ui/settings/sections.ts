@@ -14,11 +14,13 @@ export const SECTIONS = [
     name: 'Writing',
     parts: [
       {
-        ...{ id: 'writing', name: 'Writing' },
+        id: 'writing',
+        name: 'Writing',
         words: 'identity identities signature name address folder sent copies plain rich text',
       },
       {
-        ...{ id: 'checks', name: 'Checks' },
+        id: 'checks',
+        name: 'Checks',
         words: 'findings spelling attachment dates placeholder greeting links',
       },
     ],
@@ -27,30 +29,32 @@ export const SECTIONS = [
     id: 'holds',
     name: 'Holds',
     parts: [
-      { ...{ id: 'hold', name: 'Hold' }, words: 'undo window seconds take back length send delay' },
-      { ...{ id: 'quiet', name: 'Quiet hours' }, words: 'night weekend morning evening' },
-      { ...{ id: 'rules', name: 'Hold rules' }, words: 'group review condition longer' },
+      { id: 'hold', name: 'Hold', words: 'undo window seconds take back length send delay' },
+      { id: 'quiet', name: 'Quiet hours', words: 'night weekend morning evening' },
+      { id: 'rules', name: 'Hold rules', words: 'group review condition longer' },
     ],
   },
   {
     id: 'inbox',
     name: 'Inbox and keys',
     parts: [
-      { ...{ id: 'rows', name: 'Rows of the inbox' }, words: 'pull sweep touch phone archive snooze seen' },
-      { ...{ id: 'keys', name: 'Keys' }, words: 'keyboard shortcut single letter alt shift' },
+      { id: 'rows', name: 'Rows of the inbox', words: 'pull sweep touch phone archive snooze seen' },
+      { id: 'keys', name: 'Keys', words: 'keyboard shortcut single letter alt shift' },
     ],
   },
   {
     id: 'you',
     name: 'You',
     parts: [
-      { ...{ id: 'me', name: 'You' }, words: 'name address time zone clock city' },
+      { id: 'me', name: 'You', words: 'name address time zone clock city' },
       {
-        ...{ id: 'work', name: 'Your working week' },
+        id: 'work',
+        name: 'Your working week',
         words: 'hours days leave holidays country region office weekend vacation',
       },
       {
-        ...{ id: 'looks', name: 'Times, words and colours' },
+        id: 'looks',
+        name: 'Times, words and colours',
         words: '24 12 hours am pm dark light theme language phrases',
       },
     ],
@@ -59,8 +63,8 @@ export const SECTIONS = [
     id: 'server',
     name: 'Server and sessions',
     parts: [
-      { ...{ id: 'test', name: 'Mail server' }, words: 'smtp test message try' },
-      { ...{ id: 'signed-in', name: 'Signed in' }, words: 'sessions browsers devices sign out passphrase' },
+      { id: 'test', name: 'Mail server', words: 'smtp test message try' },
+      { id: 'signed-in', name: 'Signed in', words: 'sessions browsers devices sign out passphrase' },
     ],
   },
 ] as const satisfies readonly { id: string; name: string; parts: readonly SettingsPart[] }[];

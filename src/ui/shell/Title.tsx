@@ -7,7 +7,10 @@ import { useDeparture, useMessage } from '../data/queries';
 import { isPage, views } from './views';
 
 const OTHERS: Record<string, string> = {
-  ...{ write: 'Write', settings: 'Settings', postoffice: 'Post office', welcome: 'Welcome' },
+  write: 'Write',
+  settings: 'Settings',
+  postoffice: 'Post office',
+  welcome: 'Welcome',
 };
 
 export function Title() {

@@ -3,7 +3,10 @@ import { pressedKey } from './pressedKey';
 
 const press = (key: string, code: string, held = '', more: object = {}) =>
   pressedKey({
-    ...{ key, code, repeat: false, isComposing: false },
+    key,
+    code,
+    repeat: false,
+    isComposing: false,
     altKey: held.includes('alt'),
     shiftKey: held.includes('shift'),
     ctrlKey: held.includes('ctrl'),

@@ -122,8 +122,11 @@ export function Composer({ beginning, message, departure, begin }: Props) {
   /** Why quiet hours are set aside for this one. */
   const [inSpite, setInSpite] = useState<string | null>(null);
   const moment = useMoment({
-    ...{ ...first, recipients, minute },
-    ...{ message: draft.kept, inSpiteOfQuiet: inSpite !== null },
+    ...first,
+    recipients,
+    minute,
+    message: draft.kept,
+    inSpiteOfQuiet: inSpite !== null,
   });
   const { plan, choices, preview, readable, unclear } = moment;
   usePlanKept(departure === undefined, fields, change, moment);
@@ -177,7 +180,8 @@ export function Composer({ beginning, message, departure, begin }: Props) {
   const lands = keepsMoment ? landsOf(copies) : landsOf(planned, nameOf);
   const hold = preview.data?.hold ?? { ...usualHold(settings.holdSeconds), quiet: null };
   const primary = primaryWords({
-    ...{ plan, hold },
+    plan,
+    hold,
     quiet: hold.quiet ? words.moment(hold.quiet) : undefined,
     stillLeaves: keepsMoment ? leaves : undefined,
     holdLeft,
@@ -192,7 +196,10 @@ export function Composer({ beginning, message, departure, begin }: Props) {
   const inReply = beginning.answers !== undefined || Boolean(message?.answering);
   const checked = useMemo(
     () => ({
-      ...{ subject: fields.subject, text: fields.text, html: fields.html, answers: inReply },
+      subject: fields.subject,
+      text: fields.text,
+      html: fields.html,
+      answers: inReply,
       visible: mailboxes([...fields.to, ...fields.cc]),
       bcc: mailboxes(fields.bcc),
       individual: copiesOf(plan, choices.copies) === 'individual',
@@ -222,7 +229,10 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     );
   }, [findings, isRich]);
   const waysOut = useWaysOut({
-    ...{ fields, change, body, chooser },
+    fields,
+    change,
+    body,
+    chooser,
     onIndividual: () => moment.setChoices({ ...choices, copies: 'individual' }),
   });
 
@@ -235,7 +245,16 @@ export function Composer({ beginning, message, departure, begin }: Props) {
   }, [cursor]);
 
   const sending = useSending({
-    ...{ draft, lease, actions, departure, choices, choicesChanged, readable, passed, inSpite, minute },
+    draft,
+    lease,
+    actions,
+    departure,
+    choices,
+    choicesChanged,
+    readable,
+    passed,
+    inSpite,
+    minute,
     settle: moment.settle,
     weighty: async () => (await settled()).filter(isWeighty),
     onSending: (id) => rememberCursor(id, subject.current?.input ?? null, body.current),
@@ -269,7 +288,16 @@ export function Composer({ beginning, message, departure, begin }: Props) {
       )}
       <div className={styles.columns}>
         <MessageFields
-          {...{ fields, change, problem, subject, body, attached, uploads, chooser, pictures, begin }}
+          fields={fields}
+          change={change}
+          problem={problem}
+          subject={subject}
+          body={body}
+          attached={attached}
+          uploads={uploads}
+          chooser={chooser}
+          pictures={pictures}
+          begin={begin}
           onLinks={setLinks}
           cursor={cursor?.field === 'text' ? cursor : undefined}
         >
@@ -305,7 +333,8 @@ export function Composer({ beginning, message, departure, begin }: Props) {
         }
         warnings={keepsMoment || !readable || unclear ? [] : warnings}
         onFix={moment.setPlan}
-        {...{ nameOf, typedName }}
+        nameOf={nameOf}
+        typedName={typedName}
         problem={problem?.message}
         findings={findings.length}
         question={

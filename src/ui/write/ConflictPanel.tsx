@@ -8,10 +8,20 @@ import styles from './ConflictPanel.module.css';
 
 /** HTML is left out: its words are shown; so is what was set aside, which says nothing to anybody. */
 const LABELS: Record<Exclude<keyof DraftFields, 'html' | 'setAside'>, string> = {
-  ...{ identity: 'From', to: 'To', cc: 'Cc', bcc: 'Bcc', replyTo: 'Answers to' },
-  ...{ subject: 'Subject', text: 'Text', importance: 'Importance', sensitivity: 'Sensitivity' },
-  ...{ plan: 'Leaves', choices: 'Chosen beside' },
-  ...{ deliveryReceipt: 'Receipt of delivery', readReceipt: 'Receipt of being seen', keptIn: 'Sent copy' },
+  identity: 'From',
+  to: 'To',
+  cc: 'Cc',
+  bcc: 'Bcc',
+  replyTo: 'Answers to',
+  subject: 'Subject',
+  text: 'Text',
+  importance: 'Importance',
+  sensitivity: 'Sensitivity',
+  plan: 'Leaves',
+  choices: 'Chosen beside',
+  deliveryReceipt: 'Receipt of delivery',
+  readReceipt: 'Receipt of being seen',
+  keptIn: 'Sent copy',
 };
 
 const COPIES = { together: 'one message for all', individual: 'one for each' };

@@ -16,5 +16,6 @@ export function isPast(plan: Plan, now: number): boolean {
 
 export const choicesOf = ({ copyFor, ifTheyWriteFirst, ifOff }: DepartureJson): Choices => ({
   copies: copyFor === null ? 'together' : 'individual',
-  ...{ ifTheyWriteFirst, ifOff },
+  ifTheyWriteFirst,
+  ifOff,
 });

@@ -63,8 +63,11 @@ export function answerFields(message: MessageJson, settings: SettingsJson, all: 
     ...quoted(message, wroteWords(message, settings), false),
   ];
   return {
-    ...{ ...newFields(settings), identity },
-    ...{ to: to.map(formatMailbox), cc: cc.map(formatMailbox), subject: answerSubject(message.subject) },
+    ...newFields(settings),
+    identity,
+    to: to.map(formatMailbox),
+    cc: cc.map(formatMailbox),
+    subject: answerSubject(message.subject),
     ...bodyOf({ type: 'doc', content }, settings),
   };
 }
@@ -75,7 +78,9 @@ export function forwardFields(message: MessageJson, settings: SettingsJson): Dra
   const words = wroteWords(message, settings, ` to ${to}, about “${message.subject}”`);
   const content = [EMPTY, ...signed(settings, identity), ...quoted(message, words, true)];
   return {
-    ...{ ...newFields(settings), identity, subject: forwardSubject(message.subject) },
+    ...newFields(settings),
+    identity,
+    subject: forwardSubject(message.subject),
     ...bodyOf({ type: 'doc', content }, settings),
   };
 }
@@ -100,7 +105,9 @@ export function correctionFields(
   const { identity, importance, sensitivity, text, html } = message;
   return {
     ...answerFields(message, settings, false),
-    ...{ identity, importance, sensitivity },
+    identity,
+    importance,
+    sensitivity,
     // Those named may all have stood in Cc: somebody has to stand in To.
     ...(to.length > 0 ? { to, cc, bcc } : { to: [...cc, ...bcc], cc: [], bcc: [] }),
     ...(only && { subject: message.subject, text, html }),

@@ -161,7 +161,9 @@ export function useSending(parts: Parts) {
   }
 
   return {
-    ...{ commit, problem, clearProblem: () => setProblem(null) },
+    commit,
+    problem,
+    clearProblem: () => setProblem(null),
     /** What is asked before it goes; nothing where nothing is. */
     question: asking ? `${asked.map(findingWords).join('; ')}. Is it meant so?` : undefined,
     notYet: () => setAsking(false),

@@ -25,11 +25,19 @@ export function keepReceipts(
     // Some servers report twice.
     if (before.some((each) => each.address === address && each.action === action)) continue;
     insertReceipt(tx, {
-      ...{ departureId: departure.id, address, action, words: shownReply(words), at: now, messageId },
+      departureId: departure.id,
+      address,
+      action,
+      words: shownReply(words),
+      at: now,
+      messageId,
     });
     record(tx, {
-      ...{ at: now, messageId: departure.messageId, departureId: departure.id },
-      ...{ what: 'receipt', why: `${shownReply(written) || 'somebody'}: ${RECEIPT_WORDS[action]}` },
+      at: now,
+      messageId: departure.messageId,
+      departureId: departure.id,
+      what: 'receipt',
+      why: `${shownReply(written) || 'somebody'}: ${RECEIPT_WORDS[action]}`,
     });
   }
   noteChange(tx, 'departure', departure.id);

@@ -80,7 +80,8 @@ export function committableMoment(
 /** Stops one that is not to leave before somebody has looked; its hold comes after that. */
 export function pauseForReview(tx: Tx, held: Departure, now: number): Departure {
   return applyEvent(tx, held, 'pause', now, {
-    ...{ pausedFor: 'review', holdLeft: held.due - now },
+    pausedFor: 'review',
+    holdLeft: held.due - now,
     reason: heldByWords(held.heldBy!),
   });
 }
@@ -145,13 +146,24 @@ export function planDepartures(
     const draft =
       again ??
       insertDeparture(tx, {
-        ...{ id: newId(), messageId, plan: kept, state: 'draft' as const, createdAt: now },
-        ...{ meant: each.at, due: each.at },
+        id: newId(),
+        messageId,
+        plan: kept,
+        state: 'draft' as const,
+        createdAt: now,
+        meant: each.at,
+        due: each.at,
       });
     const { ifTheyWriteFirst, ifOff } = choices;
     const patch = {
-      ...{ plan: kept, meant: each.at, due: each.at, reason: null, heldBy: heldBy(hold) },
-      ...{ reader: each.reader, ifTheyWriteFirst, ifOff: ifOff.kind === 'their-day' ? null : ifOff },
+      plan: kept,
+      meant: each.at,
+      due: each.at,
+      reason: null,
+      heldBy: heldBy(hold),
+      reader: each.reader,
+      ifTheyWriteFirst,
+      ifOff: ifOff.kind === 'their-day' ? null : ifOff,
     };
     const why = inSpiteOfQuiet && `in spite of quiet hours: ${inSpiteOfQuiet}`;
     const planned = applyEvent(tx, draft, event, now, patch, why || null);
@@ -214,8 +226,16 @@ function addCopy(desk: Desk, tx: Tx, sibling: Departure, address: string): void 
   const at = followsReaders(plan) ? committableMoment(desk, tx, plan, messageId, address).at : sibling.due;
   const now = desk.now(tx);
   const copy = insertDeparture(tx, {
-    ...{ id: newId(), messageId, plan, ifTheyWriteFirst, ifOff, reader: address },
-    ...{ state: 'draft' as const, meant: at, due: at, createdAt: now },
+    id: newId(),
+    messageId,
+    plan,
+    ifTheyWriteFirst,
+    ifOff,
+    reader: address,
+    state: 'draft' as const,
+    meant: at,
+    due: at,
+    createdAt: now,
   });
   const planned = applyEvent(tx, copy, state === 'held' ? 'send' : 'plan', now);
   if (state === 'paused') applyEvent(tx, planned, 'pause', now, { pausedFor: pausedFor! });

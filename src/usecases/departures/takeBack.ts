@@ -68,7 +68,12 @@ function splitOff(tx: Tx, message: Message, copies: readonly Departure[], now: n
   const isTheirs = ({ address }: Receiver) => theirs.has(addressKey(address));
   const own = insertMessage(tx, {
     ...message,
-    ...{ id: newId(), headerId: null, revision: 1, at: now, createdAt: now, ...intentOf(copies[0]!) },
+    id: newId(),
+    headerId: null,
+    revision: 1,
+    at: now,
+    createdAt: now,
+    ...intentOf(copies[0]!),
   });
   setReferences(tx, own.id, message.references);
   setRecipients(tx, own.id, 'to', all.filter(isTheirs));

@@ -58,7 +58,8 @@ describe('taking in a mailbox file', () => {
     expect(await takeIn(desk, bytes, 400)).toMatchObject({ added: 10, same: 0 });
     // The same mail in another file is here already.
     expect(await takeIn(desk, Buffer.concat([bytes, mailbox(2, 10)]), 5000, 'copy.mbox')).toMatchObject({
-      ...{ added: 2, same: 10 },
+      added: 2,
+      same: 10,
     });
     expect(archived(desk)).toHaveLength(12);
   });

@@ -103,7 +103,11 @@ function keepBatch(desk: Desk, tx: Tx, name: string, batch: readonly ReadOne[], 
         one.read,
         { bytes: one.bytes },
         {
-          ...{ at, now, place, unseen: false, what: `taken in from ${name}` },
+          at,
+          now,
+          place,
+          unseen: false,
+          what: `taken in from ${name}`,
           classified: classifiedOf(one.read.mail, mine(one.read.mail.from.address)),
         },
       );

@@ -21,7 +21,10 @@ export function contentOf(db: Reading, messages: readonly Message[]): SentConten
     messages.map(({ id }) => id),
   );
   return messages.map(({ id, subject, text, importance }) => ({
-    ...{ subject, text, importance, attached: attached.has(id) },
+    subject,
+    text,
+    importance,
+    attached: attached.has(id),
   }));
 }
 
@@ -62,7 +65,11 @@ export function asSent(
 export function holdContext(desk: Desk, db: Reading, now: number, groups: readonly Group[]): HoldContext {
   const { zone, me, holdSeconds, holdRules, quietHours } = desk.settings(db);
   return {
-    ...{ now, zone, holdSeconds, rules: holdRules, quiet: quietHours },
+    now,
+    zone,
+    holdSeconds,
+    rules: holdRules,
+    quiet: quietHours,
     address: addressKey(me.address),
     groups: new Map(groups.map(({ id, name }) => [id, name])),
   };

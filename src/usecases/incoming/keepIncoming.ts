@@ -107,7 +107,10 @@ export function keepIncoming(tx: Tx, read: ReadMail, came: Came, keeping: Keepin
     threadId: threadFor(tx, mail, ancestors(mail), at),
     direction: 'in',
     ...described(mail, keeping.classified),
-    ...{ at, place, unseen, createdAt: now },
+    at,
+    place,
+    unseen,
+    createdAt: now,
   });
   const knownBy = mail.messageId ? null : digest;
   if ('bytes' in came) insertSource(tx, message.id, came.bytes, knownBy);

@@ -36,7 +36,10 @@ export function readingOf(desk: Desk, messageId: string): ReadingOf {
     .reverse()
     .slice(0, MOST_AUTOMATIC);
   return {
-    ...{ now: desk.now(), me: meAsPerson(desk), writer, text: message.text.slice(0, READING.looked) },
+    now: desk.now(),
+    me: meAsPerson(desk),
+    writer,
+    text: message.text.slice(0, READING.looked),
     writtenAt: message.writtenAt ?? message.at,
     automatic: automatic.map(({ text, writtenAt, at }) => ({
       text: text.slice(0, READING.looked),

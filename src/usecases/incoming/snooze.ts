@@ -70,8 +70,15 @@ function putOff(desk: Desk, tx: Tx, messageId: string, input: SnoozeInput): Retu
   const before = waitingReturnOf(tx, messageId);
   if (before) updateReturn(tx, before.id, { state: 'ended' });
   const row = insertReturn(tx, {
-    ...{ id: newId(), messageId, kind: 'snooze', due: until, state: 'waiting', createdAt: now },
-    ...{ words, wholeThread, early },
+    id: newId(),
+    messageId,
+    kind: 'snooze',
+    due: until,
+    state: 'waiting',
+    createdAt: now,
+    words,
+    wholeThread,
+    early,
     // Moved, it goes on as it was unless that is said otherwise.
     repeat: repeat === undefined ? (before?.repeat ?? null) : repeat,
     note: note ?? before?.note ?? '',

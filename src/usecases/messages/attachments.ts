@@ -70,7 +70,12 @@ export function announceAttachment(desk: Desk, messageId: string, input: NewAtta
     const id = newId();
     const domain = addressKey(message.fromAddress).split('@')[1] || 'inline';
     const attachment = insertAttachment(tx, {
-      ...{ id, messageId, type, size: input.size, received: 0, name: safeFileName(input.name) },
+      id,
+      messageId,
+      type,
+      size: input.size,
+      received: 0,
+      name: safeFileName(input.name),
       // Unique in the world, as RFC 2045 §7 asks.
       contentId: input.inline ? `${id}@${domain}` : null,
     });
@@ -178,7 +183,13 @@ export function attachWhole(
 ): void {
   roomFor(tx, messageId, bytes.length);
   const attachment = insertAttachment(tx, {
-    ...{ id: newId(), messageId, name, type, contentId, size: bytes.length, received: 0 },
+    id: newId(),
+    messageId,
+    name,
+    type,
+    contentId,
+    size: bytes.length,
+    received: 0,
   });
   if (bytes.length > 0) appendBytes(tx, attachment, bytes);
 }

@@ -83,7 +83,11 @@ const fetchesPictures = (desk: Desk, { fromAddress }: Message) =>
 
 /** Of a message read before lists could be left at once, that was not kept. */
 const asList = (kept: Partial<MailingList>): MailingList => ({
-  ...{ name: '', mail: null, page: null, oneClick: false, leftAt: null },
+  name: '',
+  mail: null,
+  page: null,
+  oneClick: false,
+  leftAt: null,
   ...kept,
 });
 

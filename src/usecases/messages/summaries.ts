@@ -75,7 +75,13 @@ function firstWords(text: string): string {
 export function snoozeView(row: Return): SnoozeView {
   const { due: until, words, note, wholeThread, early, times, repeat, createdAt: since } = row;
   return {
-    ...{ until, words, note, wholeThread, early, times, since },
+    until,
+    words,
+    note,
+    wholeThread,
+    early,
+    times,
+    since,
     repeat: repeat && repeatWords(repeat),
   };
 }
@@ -111,7 +117,9 @@ export function summaries(desk: Desk, rows: readonly SummaryRow[]): MessageSumma
       subject: message.subject,
       preview: firstWords(message.text),
       at: message.at,
-      ...{ writtenAt: message.writtenAt, writtenOffset: message.writtenOffset, unseen: message.unseen },
+      writtenAt: message.writtenAt,
+      writtenOffset: message.writtenOffset,
+      unseen: message.unseen,
       ...dealings.get(message.id)!,
       automatic: message.automatic,
       place: message.place,

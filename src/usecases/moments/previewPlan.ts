@@ -95,7 +95,11 @@ export function previewPlan(desk: Desk, request: PreviewRequest): PlanPreview {
     : usualHold(0);
   try {
     const whole = preview(request.plan, readers, {
-      ...{ now: desk.now(), hold, senderZone, hourCycle, others },
+      now: desk.now(),
+      hold,
+      senderZone,
+      hourCycle,
+      others,
       choices: { copies, ifTheyWriteFirst, ifOff },
     });
     return { ...whole, departures: whole.departures.slice(0, request.limit) };

@@ -33,8 +33,14 @@ export const writingBook = (desk: Desk, tx: Tx): Book => ({
 });
 
 const EMPTY: Omit<Correspondent, 'id' | 'name' | 'addresses'> = {
-  ...{ zone: null, zoneGuess: null, place: null, country: null, region: null },
-  ...{ week: null, leave: [], dates: [] },
+  zone: null,
+  zoneGuess: null,
+  place: null,
+  country: null,
+  region: null,
+  week: null,
+  leave: [],
+  dates: [],
 };
 
 /** Keeps in memory what would be written, so that one row sees what the rows before it would have done. */

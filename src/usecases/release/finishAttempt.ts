@@ -116,7 +116,10 @@ export function finishAttempt(desk: Desk, id: string, result: AttemptResult): Pr
       reportReached(tx);
       if (result.noReceipts)
         record(tx, {
-          ...{ at: now, messageId: seen.messageId, departureId: id, what: 'no-receipts' },
+          at: now,
+          messageId: seen.messageId,
+          departureId: id,
+          what: 'no-receipts',
         });
       if (result.maxSize !== undefined) noteMaxSize(tx, result.maxSize);
       return settle(tx, seen, now, result);

@@ -78,15 +78,13 @@ function place(field: Why['field'], text: string, { words, exact }: SearchTerm, 
 /** The fields of a message a term may be in. */
 const FIELDS_OF: Record<SearchField, readonly Why['field'][]> = {
   anywhere: ['body', 'file', 'to', 'subject', 'from'],
-  ...{
-    from: ['from'],
-    to: ['to'],
-    cc: ['to'],
-    bcc: ['to'],
-    subject: ['subject'],
-    body: ['body'],
-    file: ['file'],
-  },
+  from: ['from'],
+  to: ['to'],
+  cc: ['to'],
+  bcc: ['to'],
+  subject: ['subject'],
+  body: ['body'],
+  file: ['file'],
 };
 
 /** Why a message was found; what its row shows anyway, its subject and writer, comes last. */
@@ -154,8 +152,14 @@ export function search(desk: Desk, text: string, limit: number, cursor?: string)
   const { groups, state, withFile } = query;
   const page = (inside: boolean, below: number | undefined, most: number) =>
     searchMessages(desk.store.db, {
-      ...{ groups, state, withFile, below, inside, limit: most },
-      ...{ since: midnight(query.since), before: midnight(query.before) },
+      groups,
+      state,
+      withFile,
+      below,
+      inside,
+      limit: most,
+      since: midnight(query.since),
+      before: midnight(query.before),
     }).map((each) => ({ ...each, inside }));
   const found = page(from.inside, from.below, limit + 1);
   if (!from.inside && found.length <= limit && hasParts(groups))

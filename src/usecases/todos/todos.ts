@@ -104,8 +104,15 @@ export function addTodo(desk: Desk, messageId: string | null, input: TodoInput):
     const { times } = checked(desk, tx, NOTHING, input);
     const id = newId();
     const row = {
-      ...{ id, uid: `${id}@oak-lantern`, messageId, what: whatOf(input) ?? 'check', note: input.note ?? '' },
-      ...{ ...times, dueAt: dueAtOf(desk, tx, times.due), sound: input.sound ?? false, createdAt: now },
+      id,
+      uid: `${id}@oak-lantern`,
+      messageId,
+      what: whatOf(input) ?? 'check',
+      note: input.note ?? '',
+      ...times,
+      dueAt: dueAtOf(desk, tx, times.due),
+      sound: input.sound ?? false,
+      createdAt: now,
     };
     const todo = undoable(desk, tx, { todoIds: [id] }, () => insertTodo(tx, row));
     if (messageId) record(tx, { at: now, messageId, what: 'to-do', why: todo.what });

@@ -17,7 +17,12 @@ export default async function WritePage({
   return (
     <NewMessage
       key={`${fresh} ${answers} ${all} ${forwards} ${corrects} ${unsubscribes}`}
-      {...{ answers, all: all !== undefined, forwards, corrects, unsubscribes, only: only?.split(',') }}
+      answers={answers}
+      all={all !== undefined}
+      forwards={forwards}
+      corrects={corrects}
+      unsubscribes={unsubscribes}
+      only={only?.split(',')}
     />
   );
 }

@@ -64,13 +64,15 @@ export const presentParts = (parts: readonly StripPart[]): StripPartJson[] =>
 
 export const presentSnapshot = ({ meant, due, heldBy, ...rest }: Snapshot): SnapshotJson => ({
   ...rest,
-  ...{ meant: iso(meant), due: iso(due) },
+  meant: iso(meant),
+  due: iso(due),
   heldBy: heldBy && { ...heldBy, quiet: isoOrNull(heldBy.quiet) },
 });
 
 export const readSnapshot = ({ meant, due, heldBy, ...rest }: SnapshotJson): Snapshot => ({
   ...rest,
-  ...{ meant: Date.parse(meant), due: Date.parse(due) },
+  meant: Date.parse(meant),
+  due: Date.parse(due),
   heldBy: heldBy && { ...heldBy, quiet: heldBy.quiet === null ? null : Date.parse(heldBy.quiet) },
 });
 
@@ -93,7 +95,8 @@ export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson
     recipients: readers.map(({ working, ...reader }) => {
       const local = reader.zone ? toLocal(at, reader.zone) : null;
       return {
-        ...{ ...reader, local },
+        ...reader,
+        local,
         receipts: reader.receipts.map((each) => ({ ...each, at: iso(each.at) })),
         dayPart: local && dayPart(local, working),
         dayPartWords: local && dayPartWords(local, working),
@@ -120,7 +123,15 @@ const presentReturned = (at: number, why: ReturnedWhy): ReturnedJson => ({
 export function presentTodo(todo: Todo): TodoJson {
   const { id, messageId, what, note, start, due, sound, state, revision } = todo;
   return {
-    ...{ id, messageId, what, note, start, due, sound, state, revision },
+    id,
+    messageId,
+    what,
+    note,
+    start,
+    due,
+    sound,
+    state,
+    revision,
     dueAt: isoOrNull(todo.dueAt),
     remindAt: isoOrNull(todo.remindAt),
     doneAt: isoOrNull(todo.doneAt),
@@ -180,10 +191,12 @@ export async function messageJson(desk: Desk, id: string): Promise<MessageJson> 
 
 export function presentHealth({ engine, reader, disk, failing, mailServer }: Health): HealthJson {
   return {
-    ...{ disk, reader },
+    disk,
+    reader,
     failing: failing.map(({ since, nextTry, ...each }) => ({
       ...each,
-      ...{ since: iso(since), nextTry: iso(nextTry) },
+      since: iso(since),
+      nextTry: iso(nextTry),
     })),
     engine: { running: engine.running, seenAt: isoOrNull(engine.seenAt) },
     mailServer: {

@@ -14,7 +14,11 @@ import styles from './HoldRules.module.css';
 import { RuleEditor } from './RuleEditor';
 
 const newRule = (): HoldRule => ({
-  ...{ id: nanoid(), name: '', on: false, when: [], except: [] },
+  id: nanoid(),
+  name: '',
+  on: false,
+  when: [],
+  except: [],
   action: { kind: 'hold', minutes: 4 },
 });
 

@@ -191,14 +191,22 @@ export function RuleEditor({ rule, groups, onKeep, onClose }: Props) {
         />
       </div>
       <h3>If it</h3>
-      <Rows label="If it" add="Add a condition" rows={when} onChange={setWhen} {...{ groups, problemOf }} />
+      <Rows
+        label="If it"
+        add="Add a condition"
+        rows={when}
+        onChange={setWhen}
+        groups={groups}
+        problemOf={problemOf}
+      />
       <h3>Unless it</h3>
       <Rows
         label="Unless it"
         add="Add an exception"
         rows={except}
         onChange={setExcept}
-        {...{ groups, problemOf }}
+        groups={groups}
+        problemOf={problemOf}
       />
       <h3>Then</h3>
       <div className={styles.row}>

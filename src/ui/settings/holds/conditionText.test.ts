@@ -35,10 +35,13 @@ describe('a condition in its field', () => {
 
   it('is read whatever its commas, spaces and capitals', () => {
     expect(readCondition('group', ' lenders ;NIGHT COURIERS, ', groups)).toEqual({
-      ...{ kind: 'group', groups: ['l', 'c'] },
+      kind: 'group',
+      groups: ['l', 'c'],
     });
     expect(readCondition('words', 'bond,, value\nfee', groups)).toEqual({
-      ...{ kind: 'words', where: 'either', words: ['bond', 'value', 'fee'] },
+      kind: 'words',
+      where: 'either',
+      words: ['bond', 'value', 'fee'],
     });
   });
 

@@ -37,8 +37,13 @@ export interface Uploads {
 }
 
 const startOf = (file: LocalFile, sent: number): Upload => ({
-  ...{ id: file.id, attachment: file.attachment, name: file.name, size: file.blob.size, sent },
-  ...{ inline: file.inline, problem: null },
+  id: file.id,
+  attachment: file.attachment,
+  name: file.name,
+  size: file.blob.size,
+  sent,
+  inline: file.inline,
+  problem: null,
 });
 
 const wordsOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
@@ -89,7 +94,10 @@ export function useUploads(
         if (!file.attachment) {
           const { name, type, inline } = file;
           attachment = await ask<AttachmentJson>('POST', `/messages/${message}/attachments`, {
-            ...{ name, type, size: file.blob.size, inline },
+            name,
+            type,
+            size: file.blob.size,
+            inline,
           });
           file.attachment = attachment.id;
           await keepFile(file);
@@ -151,8 +159,13 @@ export function useUploads(
           continue;
         }
         const local: LocalFile = {
-          ...{ id: crypto.randomUUID(), draft, attachment: null, inline, name: file.name },
-          ...{ type: mediaType(file.type), blob: file },
+          id: crypto.randomUUID(),
+          draft,
+          attachment: null,
+          inline,
+          name: file.name,
+          type: mediaType(file.type),
+          blob: file,
         };
         setList((before) => [...before, startOf(local, 0)]);
         await keepFile(local);

@@ -39,7 +39,7 @@ export function Body({ handle, value, onChange, onLinks, autoFocus, cursor, pict
             Write with emphasis, lists and pictures
           </Button>
         </div>
-        <PlainBody {...{ handle, text, autoFocus, cursor, onChange }} />
+        <PlainBody handle={handle} text={text} autoFocus={autoFocus} cursor={cursor} onChange={onChange} />
       </>
     );
 
@@ -54,7 +54,14 @@ export function Body({ handle, value, onChange, onLinks, autoFocus, cursor, pict
   }
   return (
     <RichBody
-      {...{ handle, html, autoFocus, cursor, onChange, onLinks, pictures, onPicture }}
+      handle={handle}
+      html={html}
+      autoFocus={autoFocus}
+      cursor={cursor}
+      onChange={onChange}
+      onLinks={onLinks}
+      pictures={pictures}
+      onPicture={onPicture}
       onPlain={toPlain}
     />
   );

@@ -51,17 +51,19 @@ export const Signature = Node.create({
 export const extensions: Extensions = [
   StarterKit.configure({
     // None of these survives the way to every reader, or is wanted in a letter.
-    ...{
-      code: false,
-      codeBlock: false,
-      horizontalRule: false,
-      strike: false,
-      underline: false,
-    },
+    code: false,
+    codeBlock: false,
+    horizontalRule: false,
+    strike: false,
+    underline: false,
     heading: { levels: [1, 2, 3] },
-    ...{ hardBreak: false, listItem: false, trailingNode: false },
+    hardBreak: false,
+    listItem: false,
+    trailingNode: false,
     link: {
-      ...{ openOnClick: false, defaultProtocol: 'https', protocols: ['mailto', 'tel'] },
+      openOnClick: false,
+      defaultProtocol: 'https',
+      protocols: ['mailto', 'tel'],
       HTMLAttributes: { rel: null, target: null },
     },
   }),

@@ -31,7 +31,9 @@ const CELL = 'border:1px solid #b9b1a1;padding:3px 8px;text-align:left;vertical-
 
 const cell = (name: 'tableCell' | 'tableHeader', tag: 'td' | 'th') =>
   Node.create({
-    ...{ name, content: '(paragraph | heading | bulletList | orderedList | blockquote)+', isolating: true },
+    name,
+    content: '(paragraph | heading | bulletList | orderedList | blockquote)+',
+    isolating: true,
     tableRole: tag === 'td' ? 'cell' : 'header_cell',
     addAttributes: () => ({
       colspan: span('colspan'),
@@ -44,7 +46,11 @@ const cell = (name: 'tableCell' | 'tableHeader', tag: 'td' | 'th') =>
 
 export const tables: Extensions = [
   Node.create({
-    ...{ name: 'table', content: 'tableRow+', group: 'block', isolating: true, tableRole: 'table' },
+    name: 'table',
+    content: 'tableRow+',
+    group: 'block',
+    isolating: true,
+    tableRole: 'table',
     extendNodeSchema: (extension) => ({ tableRole: extension.config.tableRole as unknown }),
     parseHTML: () => [{ tag: 'table', getAttrs: data }],
     renderHTML: () => ['table', { style: 'border-collapse:collapse' }, ['tbody', 0]],
@@ -56,7 +62,9 @@ export const tables: Extensions = [
     },
   }),
   Node.create({
-    ...{ name: 'tableRow', content: '(tableCell | tableHeader)+', tableRole: 'row' },
+    name: 'tableRow',
+    content: '(tableCell | tableHeader)+',
+    tableRole: 'row',
     parseHTML: () => [{ tag: 'tr', getAttrs: data }],
     renderHTML: () => ['tr', 0],
   }),

@@ -145,7 +145,14 @@ export function useFindings(
   );
   const context = useMemo<MessageContext>(
     () => ({
-      ...{ now, zone, place: zoneCity(zone), off: checksOff, ownNames, ownWords, dictionary, foreignLinks },
+      now,
+      zone,
+      place: zoneCity(zone),
+      off: checksOff,
+      ownNames,
+      ownWords,
+      dictionary,
+      foreignLinks,
       people: (people ?? []).map(({ name, addresses }) => ({ name, addresses })),
       landings,
     }),

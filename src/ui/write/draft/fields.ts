@@ -21,8 +21,15 @@ export interface DraftFields extends MessageDetails {
 }
 
 export const emptyFields: DraftFields = {
-  ...{ to: [], cc: [], bcc: [], replyTo: [], subject: '', text: '', html: null },
-  ...{ plan: null, choices: usualChoices },
+  to: [],
+  cc: [],
+  bcc: [],
+  replyTo: [],
+  subject: '',
+  text: '',
+  html: null,
+  plan: null,
+  choices: usualChoices,
   ...usualDetails,
 };
 
@@ -35,8 +42,18 @@ export function fieldsOf(message: MessageJson): DraftFields {
     cc: message.cc.map(formatMailbox),
     bcc: message.bcc.map(formatMailbox),
     replyTo: message.replyTo.map(formatMailbox),
-    ...{ subject, text, html, identity, importance, sensitivity, deliveryReceipt, readReceipt, keptIn },
-    ...{ plan, choices, setAside },
+    subject,
+    text,
+    html,
+    identity,
+    importance,
+    sensitivity,
+    deliveryReceipt,
+    readReceipt,
+    keptIn,
+    plan,
+    choices,
+    setAside,
   };
 }
 
@@ -60,8 +77,10 @@ export const unfit = (fields: Addressed): string[] =>
   ADDRESS_FIELDS.flatMap((field) => fields[field]).filter((each) => !isRecipient(each));
 
 const only = (fields: Addressed, wanted: (text: string) => boolean): Addressed => ({
-  ...{ to: fields.to.filter(wanted), cc: fields.cc.filter(wanted) },
-  ...{ bcc: fields.bcc.filter(wanted), replyTo: fields.replyTo.filter(wanted) },
+  to: fields.to.filter(wanted),
+  cc: fields.cc.filter(wanted),
+  bcc: fields.bcc.filter(wanted),
+  replyTo: fields.replyTo.filter(wanted),
 });
 
 /** The fields as the server can take them. */

@@ -112,8 +112,12 @@ export function useDraft(
   const keepHere = useCallback(() => {
     const { revision } = server.current;
     return keepDraft({
-      ...{ key: localKey.current, fields: latest.current, revision: revision ?? null },
-      ...{ answers: answers ?? null, forwards: forwards ?? null, savedAt: Date.now() },
+      key: localKey.current,
+      fields: latest.current,
+      revision: revision ?? null,
+      answers: answers ?? null,
+      forwards: forwards ?? null,
+      savedAt: Date.now(),
     });
   }, [answers, forwards]);
 

@@ -53,7 +53,10 @@ export function useLeftBehind(
     });
   }, [wanted]);
   return {
-    ...{ known: list !== undefined, list: list ?? [], goingOn, goOn: setGoingOn },
+    known: list !== undefined,
+    list: list ?? [],
+    goingOn,
+    goOn: setGoingOn,
     throwAway(draft) {
       setList((before) => before?.filter(({ key }) => key !== draft.key));
       void forgetDraft(draft.key);

@@ -8,7 +8,9 @@ export const GET = route(({ desk, request }) => {
   const mine = askingSession(request);
   const sessions = listSessions(desk).map(({ createdAt, seenAt, until, ...rest }) => ({
     ...rest,
-    ...{ createdAt: iso(createdAt), seenAt: iso(seenAt), until: iso(until) },
+    createdAt: iso(createdAt),
+    seenAt: iso(seenAt),
+    until: iso(until),
     current: rest.id === mine,
   }));
   return json({ sessions } satisfies SessionsJson);
