@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { tempDesk, inboxOf } from '#test/support/desk';
 import { attachmentsOf } from '#store/attachments';
-import { frozenOf } from '#store/departures';
+import { frozenOf } from '#store/frozen';
 import { changeSettings } from './changeSettings';
 import type { Desk } from './desk';
 import { readDeparture } from './departures/departureView';

@@ -1,6 +1,6 @@
 /** Whether the product is at work, and what keeps it from working. */
 import { arrivalsWaiting } from '#store/arrivals';
-import { countDue } from '#store/departures';
+import { countDue } from '#store/dueDepartures';
 import { lastBeat } from '#store/heartbeat';
 import { loadTrouble } from '#store/mailServer';
 import { SILENCE_MS, type Desk } from './desk';

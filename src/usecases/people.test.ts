@@ -9,7 +9,7 @@ import { readCsv, writeCsv } from '#core/formats/csv';
 import { readVcards, writeVcards } from '#core/formats/vcard';
 import { readWeek } from '#core/time/weekText';
 import { changeSettings } from './changeSettings';
-import { deliveriesOf } from '#store/departures';
+import { deliveriesOf } from '#store/deliveries';
 import { noteChange } from '#store/journal';
 import { readDeparture } from './departures/departureView';
 import { openDesk } from './desk';

@@ -7,7 +7,9 @@ import { expect, it, onTestFinished } from 'vitest';
 import { NO_FAULTS, type Faults } from '#postoffice/faults';
 import { addressKey } from '#core/message/address';
 import { PENDING_STATES } from '#core/departure/states';
-import { deliveriesOf, findDeparture, frozenOf } from '#store/departures';
+import { findDeparture } from '#store/departures';
+import { frozenOf } from '#store/frozen';
+import { deliveriesOf } from '#store/deliveries';
 import { moveClock } from '#usecases/clock/sandbox';
 import {
   moveDeparture,

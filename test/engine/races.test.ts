@@ -1,7 +1,7 @@
 /** Departures at their due instant, while people change their minds about them. */
 import { beforeAll, expect, it } from 'vitest';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { frozenIdOf } from '#store/departures';
+import { frozenIdOf } from '#store/frozen';
 import { changeSettings } from '#usecases/changeSettings';
 import { pauseDeparture, releaseNow } from '#usecases/departures/changeDeparture';
 import { takeBack } from '#usecases/departures/takeBack';

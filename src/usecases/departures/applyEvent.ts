@@ -10,7 +10,8 @@ import {
 import type { HeldBy } from '#core/hold/decide';
 import type { IfTheyWriteFirst, Lateness, Plan } from '#core/plan/plan';
 import { noteDue } from '#store/clock';
-import { deliveriesOf, swapDeparture, type Departure } from '#store/departures';
+import { swapDeparture, type Departure } from '#store/departures';
+import { deliveriesOf } from '#store/deliveries';
 import { noteChange, record } from '#store/journal';
 import { deleteLeasesOf } from '#store/leases';
 import type { Tx } from '#store/store';

@@ -2,7 +2,8 @@
 import { leavesOnceHeld } from '#core/plan/kinds/registry';
 import type { Choices, Plan } from '#core/plan/plan';
 import { transition } from '#core/departure/states';
-import { departuresOf, findDeparture, setDeliveries, swapDeparture, type Departure } from '#store/departures';
+import { departuresOf, findDeparture, swapDeparture, type Departure } from '#store/departures';
+import { setDeliveries } from '#store/deliveries';
 import { noteChange } from '#store/journal';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';

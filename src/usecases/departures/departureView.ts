@@ -8,15 +8,9 @@ import { stageWords } from '#core/departure/outcome';
 import { PENDING_STATES, type DepartureState, type PauseCause } from '#core/departure/states';
 import type { ReportedAction } from '#core/reply/report';
 import { addressKey } from '#core/message/address';
-import {
-  countUnsettled,
-  deliveriesOf,
-  departuresOf,
-  findDeparture,
-  listDepartures as page,
-  type Departure,
-  type DepartureFilter,
-} from '#store/departures';
+import { departuresOf, findDeparture, type Departure } from '#store/departures';
+import { deliveriesOf } from '#store/deliveries';
+import { countUnsettled, listDepartures as page, type DepartureFilter } from '#store/departureList';
 import { receiptsOf } from '#store/receipts';
 import { findMessages } from '#store/messages';
 import { loadTrouble } from '#store/mailServer';

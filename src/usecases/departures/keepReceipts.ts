@@ -2,7 +2,8 @@
 import { addressKey } from '#core/message/address';
 import { RECEIPT_WORDS, type MessageReport } from '#core/reply/report';
 import { shownReply } from '#mail/serverWords';
-import { departureOfHeader, type Departure } from '#store/departures';
+import type { Departure } from '#store/departures';
+import { departureOfHeader } from '#store/frozen';
 import { noteChange, record } from '#store/journal';
 import { insertReceipt, receiptsOf } from '#store/receipts';
 import type { Tx } from '#store/store';

@@ -3,7 +3,9 @@
  * and given up on as late as any other. Where some reader has it already, the bytes stay what they have, and it is for
  * the rest.
  */
-import { deliveriesOf, thaw, waitAgain, type Departure } from '#store/departures';
+import type { Departure } from '#store/departures';
+import { thaw } from '#store/frozen';
+import { deliveriesOf, waitAgain } from '#store/deliveries';
 import type { Tx } from '#store/store';
 import type { DeparturePatch } from './applyEvent';
 

@@ -7,14 +7,9 @@ import type { Choices, Plan } from '#core/plan/plan';
 import { LocalTimeError } from '#core/time/wallClock';
 import { UnknownZoneError } from '#core/time/zones';
 import { PENDING_STATES } from '#core/departure/states';
-import {
-  deliveriesOf,
-  departuresOf,
-  frozenIdOf,
-  insertDeparture,
-  setDeliveries,
-  type Departure,
-} from '#store/departures';
+import { departuresOf, insertDeparture, type Departure } from '#store/departures';
+import { frozenIdOf } from '#store/frozen';
+import { deliveriesOf, setDeliveries } from '#store/deliveries';
 import type { Tx } from '#store/store';
 import { applyEvent } from './applyEvent';
 import { newLife } from './newLife';

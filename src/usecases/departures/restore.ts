@@ -2,7 +2,8 @@
 import { PENDING_STATES, type DepartureState, type PauseCause } from '#core/departure/states';
 import type { HeldBy } from '#core/hold/decide';
 import type { Plan } from '#core/plan/plan';
-import { setDeliveries, type Departure } from '#store/departures';
+import type { Departure } from '#store/departures';
+import { setDeliveries } from '#store/deliveries';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Refused } from '../errors';

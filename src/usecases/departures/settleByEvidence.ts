@@ -1,13 +1,9 @@
 /** What is in doubt settles by itself when something comes in that can only come in if it arrived, or did not. */
 import { addressKey } from '#core/message/address';
 import type { MessageReport } from '#core/reply/report';
-import {
-  deliveriesOf,
-  departuresInState,
-  frozenIdOf,
-  recordOutcomes,
-  type Departure,
-} from '#store/departures';
+import { departuresInState, type Departure } from '#store/departures';
+import { frozenIdOf } from '#store/frozen';
+import { deliveriesOf, recordOutcomes } from '#store/deliveries';
 import type { Tx } from '#store/store';
 import { noteLeft } from '../release/noteLeft';
 import { applyEvent } from './applyEvent';

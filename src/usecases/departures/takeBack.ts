@@ -2,7 +2,9 @@
 import { addressKey } from '#core/message/address';
 import { transition } from '#core/departure/states';
 import { copyAttachments } from '#store/attachments';
-import { deliveriesOf, departuresOf, thaw, type Departure } from '#store/departures';
+import { departuresOf, type Departure } from '#store/departures';
+import { thaw } from '#store/frozen';
+import { deliveriesOf } from '#store/deliveries';
 import { noteChange, record } from '#store/journal';
 import {
   findMessage,

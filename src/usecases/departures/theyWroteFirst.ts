@@ -1,6 +1,6 @@
 /** A recipient writes before what is on its way to them has left: it stops, and the person decides. */
 import { addressKey } from '#core/message/address';
-import { departuresWaitingFor } from '#store/departures';
+import { departuresWaitingFor } from '#store/deliveries';
 import { findMessage, type Message } from '#store/messages';
 import type { Tx } from '#store/store';
 import { applyEvent } from './applyEvent';

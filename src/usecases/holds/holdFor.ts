@@ -5,7 +5,7 @@ import type { SentMessage } from '#core/hold/rule';
 import { addressKey, type Mailbox } from '#core/message/address';
 import { withAttachments } from '#store/attachments';
 import { correspondentsAt } from '#store/correspondents';
-import { writtenToBefore } from '#store/departures';
+import { writtenToBefore } from '#store/deliveries';
 import { allGroups, type Group } from '#store/groups';
 import type { Message } from '#store/messages';
 import type { Reading } from '#store/store';

@@ -2,7 +2,7 @@
 import { leavesOnceHeld } from '#core/plan/kinds/registry';
 import { decideHold, holdOf, type Hold } from '#core/hold/decide';
 import { whyHeld, type HoldRule } from '#core/hold/rule';
-import { listDepartures } from '#store/departures';
+import { listDepartures } from '#store/departureList';
 import { allGroups } from '#store/groups';
 import { findMessages } from '#store/messages';
 import type { Desk } from '../desk';

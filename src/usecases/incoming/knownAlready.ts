@@ -1,7 +1,7 @@
 /** Whether a message that comes in, by whatever way, is here already. */
 import type { ReadMail } from '#mail/readMail';
 import { saysTheSame } from '#mail/saysTheSame';
-import { frozenUnder } from '#store/departures';
+import { frozenUnder } from '#store/frozen';
 import { allByHeaderId, findMessage, type Message } from '#store/messages';
 import { allByDigest, sourceOf } from '#store/sources';
 import type { Reading } from '#store/store';

@@ -11,7 +11,8 @@ import {
   insertAttachment,
   type Attachment,
 } from '#store/attachments';
-import { departuresOf, thaw } from '#store/departures';
+import { departuresOf } from '#store/departures';
+import { thaw } from '#store/frozen';
 import { noteChange } from '#store/journal';
 import { sourceOf } from '#store/sources';
 import type { Reading, Tx } from '#store/store';

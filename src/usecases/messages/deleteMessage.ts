@@ -1,5 +1,7 @@
 /** Deleting an outgoing message, and the undo of it. */
-import { departuresOf, insertDeparture, setDeliveries, thaw } from '#store/departures';
+import { departuresOf, insertDeparture } from '#store/departures';
+import { thaw } from '#store/frozen';
+import { setDeliveries } from '#store/deliveries';
 import { noteChange, record } from '#store/journal';
 import { swapMessage, type Message } from '#store/messages';
 import { applyEvent } from '../departures/applyEvent';

@@ -1,6 +1,7 @@
 /** Changing a message that has not left. */
 import { plainText } from '#mail/plainText';
-import { departuresOf, thaw } from '#store/departures';
+import { departuresOf } from '#store/departures';
+import { thaw } from '#store/frozen';
 import { allGroups } from '#store/groups';
 import { noteChange } from '#store/journal';
 import { setRecipients, swapMessage, type Message } from '#store/messages';

@@ -10,7 +10,8 @@ import type { Strange } from '#core/message/strange';
 import { layoutOf, STRANGE_LAYOUT, wordsBody, type Layout } from '#mail/htmlBody';
 import { longMs } from '#reading/pool';
 import { attachmentsOf, type Attachment } from '#store/attachments';
-import { departuresOf, findDeparture, frozenOf } from '#store/departures';
+import { departuresOf, findDeparture } from '#store/departures';
+import { frozenOf } from '#store/frozen';
 import { historyOf, type JournalEntry } from '#store/journal';
 import {
   draftMessages,

@@ -6,7 +6,7 @@ import { usualChoices, type Choices, type Plan, type PlanPreview } from '#core/p
 import { previewPlan as preview } from '#core/plan/preview';
 import { LocalTimeError } from '#core/time/wallClock';
 import { canonicalZone, UnknownZoneError } from '#core/time/zones';
-import { pendingTo } from '#store/departures';
+import { pendingTo } from '#store/deliveries';
 import { allGroups } from '#store/groups';
 import { findMessage } from '#store/messages';
 import type { Desk } from '../desk';

@@ -17,7 +17,7 @@ import {
   type Correspondent,
 } from '#store/correspondents';
 import { groupsOf, messagesNaming } from '#store/groups';
-import { departuresWaitingFor } from '#store/departures';
+import { departuresWaitingFor } from '#store/deliveries';
 import { noteChange } from '#store/journal';
 import { answerDelays } from '#store/messages';
 import type { Reading, Tx } from '#store/store';

@@ -5,7 +5,9 @@
 import { PENDING_STATES } from '#core/departure/states';
 import { composeMessage, newMessageId } from '#mail/compose';
 import type { Envelope } from '#mail/smtpPool';
-import { deliveriesOf, findDeparture, frozenOf, waitAgain, type Departure } from '#store/departures';
+import { findDeparture, type Departure } from '#store/departures';
+import { frozenOf } from '#store/frozen';
+import { deliveriesOf, waitAgain } from '#store/deliveries';
 import { findMessage } from '#store/messages';
 import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';

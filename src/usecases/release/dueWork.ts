@@ -1,5 +1,6 @@
 /** What is due to be released, and when the next will be. */
-import { countDueBy, dueDepartures, nextDepartureDue, type Departure } from '#store/departures';
+import type { Departure } from '#store/departures';
+import { countDueBy, dueDepartures, nextDepartureDue } from '#store/dueDepartures';
 import { loadTrouble } from '#store/mailServer';
 import type { Desk } from '../desk';
 import { isBeingTried } from './serverTrouble';

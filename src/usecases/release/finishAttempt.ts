@@ -6,14 +6,8 @@ import {
   type RecipientOutcome,
 } from '#core/departure/outcome';
 import { nextAttempt } from '#core/departure/retry';
-import {
-  deliveriesOf,
-  departuresInState,
-  findDeparture,
-  recordOutcomes,
-  swapStage,
-  type Departure,
-} from '#store/departures';
+import { departuresInState, findDeparture, swapStage, type Departure } from '#store/departures';
+import { deliveriesOf, recordOutcomes } from '#store/deliveries';
 import { noteMaxSize } from '#store/mailServer';
 import { findMessage, swapMessage } from '#store/messages';
 import { record } from '#store/journal';

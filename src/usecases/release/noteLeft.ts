@@ -1,7 +1,8 @@
 /** What a message that has left leaves behind: whom I have written to, what it linked to, and its copy or none. */
 import { linkedPages } from '#core/message/links';
 import { purgeAttachments } from '#store/attachments';
-import { departuresOf, emptyFrozen, type Departure } from '#store/departures';
+import { departuresOf, type Departure } from '#store/departures';
+import { emptyFrozen } from '#store/frozen';
 import { record } from '#store/journal';
 import { noteLinks } from '#store/links';
 import { findMessage, recipientsOf, swapMessage } from '#store/messages';

@@ -1,5 +1,6 @@
 import { LATE_FROM } from '#core/departure/lateness';
-import { findDeparture, untriedDue, type Departure } from '#store/departures';
+import { findDeparture, type Departure } from '#store/departures';
+import { untriedDue } from '#store/dueDepartures';
 import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { applyEvent } from '../departures/applyEvent';

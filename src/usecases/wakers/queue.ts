@@ -1,4 +1,5 @@
-import { findDeparture, nextUntried, untriedDue } from '#store/departures';
+import { findDeparture } from '#store/departures';
+import { nextUntried, untriedDue } from '#store/dueDepartures';
 import { loadTrouble } from '#store/mailServer';
 import { PENDING_STATES } from '#core/departure/states';
 import { applyEvent } from '../departures/applyEvent';

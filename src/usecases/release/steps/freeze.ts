@@ -1,6 +1,7 @@
 /** Fifth step: these are the bytes, and this is the Message-ID, whatever is changed afterwards. Part of the claim. */
 import { purgeRemoved } from '#store/attachments';
-import { freeze as keepFrozen, type Departure } from '#store/departures';
+import type { Departure } from '#store/departures';
+import { freeze as keepFrozen } from '#store/frozen';
 import { noteChange } from '#store/journal';
 import { findMessage, swapMessage, type Message } from '#store/messages';
 import type { Tx } from '#store/store';
