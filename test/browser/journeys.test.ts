@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import type { DeparturePageJson, MessagePageJson } from '#api/types';
+import type { DeparturePageJson, MessageJson, MessagePageJson } from '#api/types';
 import { beforeCursor, bodyText, chord, fill, find, has, press, sees, textOf } from '../support/browser';
 import { demoPages, write } from '../support/demo';
 import type { Product } from '../support/product';
@@ -231,6 +231,11 @@ describe('by keyboard alone', () => {
         'I hand the logger over',
       ),
     );
+    // However fast one was: who answers a message has it before them.
+    await until('it to be new no more', async () => {
+      const { unseen } = (await product.api<MessageJson>('GET', `/messages/${asked.id}`)).body;
+      return !unseen;
+    });
     await page.focus('[aria-label="Text"]');
     await chord(page, 'Control+Home');
     await page.keyboard.type('Ana signs.');

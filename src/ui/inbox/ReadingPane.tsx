@@ -5,6 +5,7 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { hasOthers } from '#core/reply/answering';
 import { recipientsWords } from '../common/format';
+import { useLooked } from '../common/useLooked';
 import { useMessage, useSettings } from '../data/queries';
 import { TodoButton } from '../returns/TodoButton';
 import { useCommand, useKeyName } from '../shell/commands';
@@ -14,7 +15,6 @@ import { Notes } from './Notes';
 import { isElsewhere } from './rows';
 import { SnoozeButton } from './SnoozeButton';
 import { ThreadMessages } from './ThreadMessages';
-import { useLooked } from './useLooked';
 import { useMessageActions } from './useMessageActions';
 import { WriterClock } from './WriterClock';
 

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { UNSETTLED_STATES } from '#core/departure/states';
+import { useLooked } from '../common/useLooked';
 import { useMessage, useSettings } from '../data/queries';
 import { Composer } from './Composer';
 import { fieldsOf, sameFields } from './draft/fields';
@@ -97,6 +98,8 @@ export function NewMessage({ answers, all = false, forwards, corrects, unsubscri
   const settings = useSettings();
   const earlier = answers ?? forwards ?? corrects ?? unsubscribes;
   const about = useMessage(earlier);
+  // Who answers it, or passes it on, has it before them.
+  useLooked(answers || forwards ? about.data : undefined);
   const left = useLeftBehind(earlier === undefined);
   if (about.error) return <Missing words={about.error.message} />;
   if (earlier ? !about.data : !left.known) return <Waiting />;
