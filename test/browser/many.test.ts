@@ -58,6 +58,9 @@ describe('drafts', () => {
     await fill(page, 'textbox', 'Subject', 'Now it says something');
     await until('that to be kept', async () => (await subjects()).includes('Now it says something'));
     expect(await drafts()).toHaveLength(before + 1);
+    // The page knows that it is: what it keeps itself is under that message, and goes with it.
+    await page.waitForFunction(() => /^\/write\/./.test(location.pathname));
+    await sees(page, 'Draft saved');
     await page.close();
     const again = await open('/write');
     await find(again, 'textbox', 'Subject');
