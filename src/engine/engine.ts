@@ -15,6 +15,7 @@ import { mailWaits } from '#usecases/incoming/mailWaits';
 import { claimDeparture } from '#usecases/release/claimDeparture';
 import { dueNow, dueSoon, earlier, nextRelease } from '#usecases/release/dueWork';
 import { finishAttempt, recordStage, recoverUnfinished } from '#usecases/release/finishAttempt';
+import { pauseTooLate } from '#usecases/release/lateStarts';
 import type { MailServer } from '#usecases/release/mailServer';
 import { tryServerSoon } from '#usecases/release/serverTrouble';
 import { allWakers } from '#usecases/wakers/registry';
@@ -76,8 +77,7 @@ export class Engine {
 
   constructor(private readonly parts: EngineParts) {
     const { desk, log, mailServer } = parts;
-    const list = allWakers(mailServer !== undefined, () => this.idleUntil);
-    this.wakers = new Wakers(desk, list, (waker, id, error) => {
+    this.wakers = new Wakers(desk, allWakers(mailServer !== undefined), (waker, id, error) => {
       this.tellDisk(diskTrouble(error));
       log.error({ err: error, waker, id }, 'it could not happen');
     });
@@ -147,13 +147,16 @@ export class Engine {
     // Before anything is called due: by a clock that was just set, a hold could be.
     this.followMachine();
     this.wakers.run();
+    // What the disk did not take is still due: a rest keeps that from becoming a busy loop.
+    this.tickFailed = this.wakers.heldUp;
     if (mailServer) {
+      pauseTooLate(desk, this.idleUntil);
       this.lookUpDue();
       if (this.ready.length > 0) await this.tellTime();
       this.fill();
     }
     if (this.inFlight.size > 0) return;
-    if (this.ready.length === 0) this.tellDisk(undefined);
+    if (this.ready.length === 0 && !this.tickFailed) this.tellDisk(undefined);
     const now = desk.now();
     if (outside && (this.outsideDue === null || this.outsideDue <= now)) {
       await this.tellTime();
@@ -166,10 +169,7 @@ export class Engine {
   private lookUpDue(): void {
     const { desk, mailServer } = this.parts;
     const ahead = mailServer!.connections * LOOK_AHEAD;
-    // What may be too late to leave unasked does not leave while nobody can tell.
-    this.ready = dueNow(desk, ahead + this.inFlight.size).filter(
-      ({ id }) => !this.inFlight.has(id) && !this.wakers.failsFor('late', id),
-    );
+    this.ready = dueNow(desk, ahead + this.inFlight.size).filter(({ id }) => !this.inFlight.has(id));
   }
 
   /**
@@ -236,7 +236,7 @@ export class Engine {
     if (mailWaits(desk)) return;
     const next = this.nextMoment();
     if (next !== null && next <= desk.now()) {
-      this.again = true;
+      this.again = !this.tickFailed;
       return;
     }
     allDone(desk, next);

@@ -1,5 +1,6 @@
 /** Who has which departure open for editing. Times are real, epoch ms. */
 import { and, asc, eq, lte, min, notInArray, sql } from 'drizzle-orm';
+import { built } from './built';
 import { leases } from './schema';
 import type { Reading, Tx } from './store';
 
@@ -44,13 +45,22 @@ export function deadLeases(db: Reading, real: number, limit: number): Lease[] {
     .all();
 }
 
-/** When the next one runs out, real epoch ms; null where there is none. @param without tokens left out */
-export const nextLeaseEnd = (db: Reading, without: readonly string[]): number | null =>
+const earliestEnd = built((db) =>
   db
     .select({ until: min(leases.until) })
     .from(leases)
-    .where(without.length > 0 ? notInArray(leases.token, [...without]) : undefined)
-    .get()!.until;
+    .prepare(),
+);
+
+/** When the next one runs out, real epoch ms; null where there is none. @param without tokens left out */
+export function nextLeaseEnd(db: Reading, without: readonly string[]): number | null {
+  if (without.length === 0) return earliestEnd(db).get()?.until ?? null;
+  const rest = db
+    .select({ until: min(leases.until) })
+    .from(leases)
+    .where(notInArray(leases.token, [...without]));
+  return rest.get()!.until;
+}
 
 export const findLeaseBy = (db: Reading, token: string): Lease | undefined =>
   db.select().from(leases).where(eq(leases.token, token)).get();

@@ -25,8 +25,7 @@ import { readStrips } from './moments/readStrips';
 import { addCorrespondent, changeCorrespondent } from './people/correspondents';
 import { removeGroup, saveGroup } from './people/groups';
 import { claimDeparture } from './release/claimDeparture';
-import { lateWaker } from './wakers/late';
-import { runWaker } from './wakers/wakers';
+import { pauseTooLate } from './release/lateStarts';
 
 const HOUR = 3_600_000;
 
@@ -348,10 +347,7 @@ describe('if this machine was off', () => {
     const plan: Plan = { kind: 'at', local: '2026-11-25T08:30', zone: 'Asia/Kathmandu' };
     const { departures } = planned(desk, plan, { ifOff }, { ...all, to: ['p@x.example'], cc: [], bcc: [] });
     goTo(desk, departures[0]!.due + late);
-    runWaker(
-      desk,
-      lateWaker(() => desk.now()),
-    );
+    pauseTooLate(desk, desk.now());
     expect(readDeparture(desk, departures[0]!.id).state).toBe(state);
   });
 });

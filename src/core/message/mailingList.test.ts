@@ -23,6 +23,7 @@ it('has a name, a message and a page to leave it by', () => {
 
 it.each([
   ['<https://a.example/x>', 'List-Unsubscribe=One-Click', true],
+  ['<http://a.example/x>, <https://a.example/x>', 'List-Unsubscribe=One-Click', true],
   ['<https://a.example/x>', ' List-Unsubscribe=One-Click ', true],
   ['<https://a.example/x>', 'List-Unsubscribe=Two-Clicks', false],
   ['<https://a.example/x>', undefined, false],

@@ -74,8 +74,15 @@ export function readMailingList(header: (name: string) => string | undefined): M
   if (!id && !out) return null;
   const uris = [...(out ?? '').matchAll(/<([^<>]*)>/g)].map(([, uri]) => uri!.replace(/\s+/g, ''));
   const mail = uris.flatMap((uri) => (/^mailto:/i.test(uri) ? (mailOf(uri) ?? []) : []))[0];
-  const page = uris.find((uri) => /^https?:/i.test(uri) && URL.canParse(uri)) ?? null;
+  const pages = uris.filter((uri) => /^https?:/i.test(uri) && URL.canParse(uri));
   const post = header('list-unsubscribe-post')?.slice(0, LONGEST).trim();
-  const oneClick = page !== null && /^https:/i.test(page) && post === ONE_CLICK;
-  return { name: nameOf(id ?? ''), mail: mail ?? null, page, oneClick, leftAt: null };
+  // That one is a page of its own among them, over TLS (RFC 8058 §3.1).
+  const secure = post === ONE_CLICK ? pages.find((uri) => /^https:/i.test(uri)) : undefined;
+  return {
+    name: nameOf(id ?? ''),
+    mail: mail ?? null,
+    page: secure ?? pages[0] ?? null,
+    oneClick: secure !== undefined,
+    leftAt: null,
+  };
 }

@@ -54,3 +54,10 @@ export function RowCheck({ some = false, checked, onChange, ...box }: CheckProps
     />
   );
 }
+
+/** Heads the column of a row's actions, for those who hear it. */
+export const ActionsHead = () => (
+  <th scope="col">
+    <span className="unseen">Actions</span>
+  </th>
+);

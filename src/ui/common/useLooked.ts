@@ -32,9 +32,13 @@ function whenInView(act: () => void): () => void {
 /**
  * Marks the thread as seen once it has been open for a moment: as it was when it was opened. Marked as new after that, it
  * stays so until it is opened again.
+ * @param what is in view: the whole thread, or this message alone
  * @returns what of it was new then
  */
-export function useLooked(message: MessageJson | undefined): RefObject<readonly string[]> {
+export function useLooked(
+  message: MessageJson | undefined,
+  what: 'thread' | 'message' = 'thread',
+): RefObject<readonly string[]> {
   const client = useQueryClient();
   const latest = useRef(message);
   const known = useRef<readonly string[]>([]);
@@ -43,7 +47,8 @@ export function useLooked(message: MessageJson | undefined): RefObject<readonly 
   useEffect(() => {
     const opened = latest.current;
     if (!opened) return;
-    const ids = [opened, ...opened.thread].filter(({ unseen }) => unseen).map((each) => each.id);
+    const inView = what === 'thread' ? [opened, ...opened.thread] : [opened];
+    const ids = inView.filter(({ unseen }) => unseen).map((each) => each.id);
     known.current = ids;
     if (ids.length === 0) return;
     return whenInView(() => {
@@ -53,6 +58,6 @@ export function useLooked(message: MessageJson | undefined): RefObject<readonly 
         () => {},
       );
     });
-  }, [id, client]);
+  }, [id, what, client]);
   return known;
 }

@@ -1,5 +1,6 @@
 'use client';
 /** Messages that are not on their way; one or several can be sent or scheduled from here. */
+import { ActionsHead } from '../common/RowParts';
 import { Button, Checkbox, Spin } from 'antd';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
@@ -92,9 +93,7 @@ export function DraftList() {
             <th scope="col">Changed</th>
             <th scope="col">To</th>
             <th scope="col">Subject</th>
-            <th scope="col">
-              <span className="unseen">Actions</span>
-            </th>
+            <ActionsHead />
           </tr>
         </thead>
         <tbody>

@@ -10,7 +10,7 @@ import type { DepartureState } from '#core/departure/states';
 import { useWords } from '../common/format';
 import { SearchProblems } from '../common/SearchProblems';
 import { moveBetweenRows } from '../common/moveBetweenRows';
-import { RowCheck } from '../common/RowParts';
+import { ActionsHead, RowCheck } from '../common/RowParts';
 import { TwicePressed } from '../common/TwicePressed';
 import { useSteady } from '../common/useSteady';
 import { WaitingChanges } from '../common/WaitingChanges';
@@ -206,9 +206,7 @@ export function PendingTable({ needs, coming, search }: Props) {
               <th scope="col">Subject</th>
               <th scope="col">Why then</th>
               <th scope="col">State</th>
-              <th scope="col">
-                <span className="unseen">Actions</span>
-              </th>
+              <ActionsHead />
             </tr>
             {heading?.kind === 'group' && (
               <tr aria-hidden>

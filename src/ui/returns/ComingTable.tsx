@@ -7,7 +7,7 @@ import type { MessageSummaryJson, TodoJson, TodoListedJson } from '#api/types';
 import { useWords } from '../common/format';
 import { KeptField } from '../common/KeptField';
 import { moveBetweenRows } from '../common/moveBetweenRows';
-import { RowButton } from '../common/RowParts';
+import { ActionsHead, RowButton } from '../common/RowParts';
 import { SnoozeButton } from '../inbox/SnoozeButton';
 import { ordinal, type MessageActions } from '../inbox/useMessageActions';
 import styles from './Returns.module.css';
@@ -141,9 +141,7 @@ export function ComingTable({ snoozed, todos, actions, edit }: Props) {
           <th scope="col">From</th>
           <th scope="col">What, and why then</th>
           <th scope="col">Note</th>
-          <th scope="col">
-            <span className="unseen">Actions</span>
-          </th>
+          <ActionsHead />
         </tr>
       </thead>
       <tbody>

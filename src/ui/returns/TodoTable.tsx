@@ -6,7 +6,7 @@ import { defaultWeek } from '#core/time/dayParts';
 import { todoInstant } from '#core/todo/todo';
 import { useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
-import { RowButton } from '../common/RowParts';
+import { ActionsHead, RowButton } from '../common/RowParts';
 import { useSettings } from '../data/queries';
 import type { MessageActions } from '../inbox/useMessageActions';
 import styles from './Returns.module.css';
@@ -102,9 +102,7 @@ export function TodoTable({ todos, actions, edit }: Props) {
           <th scope="col">Due</th>
           <th scope="col">To do</th>
           <th scope="col">Note</th>
-          <th scope="col">
-            <span className="unseen">Actions</span>
-          </th>
+          <ActionsHead />
         </tr>
       </thead>
       <tbody>

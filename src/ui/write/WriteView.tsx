@@ -99,7 +99,7 @@ export function NewMessage({ answers, all = false, forwards, corrects, unsubscri
   const earlier = answers ?? forwards ?? corrects ?? unsubscribes;
   const about = useMessage(earlier);
   // Who answers it, or passes it on, has it before them.
-  useLooked(answers || forwards ? about.data : undefined);
+  useLooked(answers || forwards ? about.data : undefined, 'message');
   const left = useLeftBehind(earlier === undefined);
   if (about.error) return <Missing words={about.error.message} />;
   if (earlier ? !about.data : !left.known) return <Waiting />;

@@ -45,6 +45,8 @@ it('asks the list once, and says when', async () => {
   await unsubscribe(desk, id, world);
   expect(asked).toEqual(['https://lists.example/out']);
   expect(readMessage(desk, id).list?.leftAt).toBeGreaterThan(NOW - 1);
+  await unsubscribe(desk, id, world);
+  expect(asked).toHaveLength(1);
 });
 
 it('nobody is asked without a signature for it', async () => {

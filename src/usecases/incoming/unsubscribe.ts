@@ -30,6 +30,8 @@ export async function unsubscribe(
   const { list } = readMessage(desk, id);
   if (!list?.oneClick || list.page === null)
     throw new Refused(`This message does not say that its list can be left at once. ${OTHER_WAY}`);
+  // Asked for in two windows, or twice: once is enough.
+  if (list.leftAt !== null) return;
   const { page } = list;
   const { host } = new URL(page);
   if (desk.sandbox) throw new Refused(`In the sandbox nobody outside is asked; else ${host} would be.`);

@@ -1,9 +1,12 @@
-/** Departures whose moment passed while nothing was running: whether they are too late to leave unasked. */
+/** Departures whose moment passed while nothing was running: those that are too late pause and ask. */
 import { latestLeave, LATE_FROM } from '#core/departure/lateness';
 import { addressKey } from '#core/message/address';
 import type { Departure } from '#store/departures';
-import type { Reading } from '#store/store';
+import { untriedDue } from '#store/dueDepartures';
+import type { Reading, Tx } from '#store/store';
+import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
+import { diskTrouble } from '../diskTrouble';
 import { receiversOf } from '../messages/envelope';
 import { readersAt } from '../people/readers';
 
@@ -29,3 +32,30 @@ export function latestLeaves(
 /** Past the last instant, or late at all where it is to ask. */
 export const isTooLate = (latest: number | null, due: number, now: number): boolean =>
   latest === null ? now > due + LATE_FROM : latest < now;
+
+/** As it is found out for all at once; one of which it cannot be told is not let go unasked either. */
+function findTooLate(desk: Desk, tx: Tx, late: readonly Departure[], now: number): Departure[] {
+  try {
+    const latest = latestLeaves(desk, tx, late);
+    return late.filter(({ id, due }) => isTooLate(latest.get(id)!, due, now));
+  } catch (error) {
+    if (diskTrouble(error)) throw error;
+    return late.length === 1 ? [...late] : late.flatMap((each) => findTooLate(desk, tx, [each], now));
+  }
+}
+
+/**
+ * Pauses what is too late by now. What merely waits its turn while all is at work is not late, however long it takes.
+ * @param since nothing was running until then, epoch ms: what was due before is what it is about
+ * @returns how many
+ */
+export function pauseTooLate(desk: Desk, since: number): number {
+  const now = desk.now();
+  const before = Math.min(since, now - LATE_FROM);
+  if (untriedDue(desk.store.db, before, 1).length === 0) return 0;
+  return desk.store.write((tx) => {
+    const tooLate = findTooLate(desk, tx, untriedDue(tx, before), now);
+    for (const departure of tooLate) applyEvent(tx, departure, 'too-late', now, { pausedFor: 'late' });
+    return tooLate.length;
+  });
+}

@@ -71,8 +71,6 @@ describe('what has moments', () => {
     expect(wakers.run()).toBe(3);
     expect(failures).toEqual(['some b: no b']);
     expect(failing(desk)).toMatchObject([{ words: 'something does not happen', count: 1, since: real.now }]);
-    expect(wakers.failsFor('some', 'b')).toBe(true);
-    expect(wakers.failsFor('some', 'a')).toBe(false);
     // Nothing wakes for it meanwhile.
     expect(wakers.next()).toBe(NOW + MINUTE);
     expect(wakers.run()).toBe(0);
@@ -97,7 +95,39 @@ describe('what has moments', () => {
     real.now += 60 * MINUTE;
     expect(wakers.run()).toBe(1);
     expect(failing(desk)).toEqual([]);
-    expect(wakers.failsFor('some', 'b')).toBe(false);
+  });
+
+  it('what failed and was dealt with otherwise meanwhile is not told any longer', () => {
+    const { desk } = tempDesk();
+    const items = new Map([['a', NOW - 1]]);
+    const { wakers } = arranged(
+      desk,
+      listed('some', items, () => true),
+    );
+    wakers.run();
+    expect(failing(desk)).toHaveLength(1);
+    items.delete('a');
+    expect(wakers.run()).toBe(0);
+    expect(failing(desk)).toEqual([]);
+  });
+
+  it('what the disk does not take is still due, is no fault of its own, and stops no other', () => {
+    const { desk } = tempDesk();
+    let full = true;
+    const some: Waker = {
+      ...listed('some', new Map([['a', NOW - 1]])),
+      act() {
+        if (full) throw Object.assign(new Error('full'), { code: 'SQLITE_FULL' });
+      },
+    };
+    const items = new Map([['x', NOW - 1]]);
+    const { wakers } = arranged(desk, some, listed('others', items));
+    expect(wakers.run()).toBe(1);
+    expect([wakers.heldUp, wakers.next()]).toEqual([true, NOW - 1]);
+    expect(failing(desk)).toEqual([]);
+    full = false;
+    expect(wakers.run()).toBe(1);
+    expect(wakers.heldUp).toBe(false);
   });
 
   it('a kind that cannot even be looked up stops no other', () => {
@@ -118,7 +148,6 @@ describe('what has moments', () => {
     expect(wakers.run()).toBe(1);
     expect(wakers.next()).toBeNull();
     expect(failures).toEqual(['lost null: no table']);
-    expect(wakers.failsFor('lost', 'any')).toBe(true);
     real.now += 2 * MINUTE;
     wakers.run();
     expect(failures).toHaveLength(2);

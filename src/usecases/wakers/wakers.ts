@@ -8,6 +8,9 @@ import type { Waker } from './waker';
 /** So many are looked up and committed together. */
 const AT_ONCE = 500;
 
+/** A whole waker that failed, beside the ids of what it is about. */
+const WHOLE = '*';
+
 const nowOf = (desk: Desk, { clock }: Waker) => (clock === 'desk' ? desk.now() : Date.now());
 
 /**
@@ -25,14 +28,19 @@ export function runWaker(
     throw error;
   },
 ): number {
+  const now = nowOf(desk, waker);
+  // Asked at every wake: most often nothing is due.
+  if (resting.failing().length === 0 && (waker.next(desk, desk.store.db, []) ?? Infinity) > now) return 0;
   let done = 0;
   let before = new Set<string>();
   for (;;) {
-    const without = new Set(resting.ids());
-    // Those that rest stand first in line; there are few.
-    const due = waker
-      .due(desk, desk.store.db, nowOf(desk, waker), AT_ONCE + without.size)
-      .filter(({ id }) => !without.has(id));
+    const failing = resting.failing();
+    const limit = AT_ONCE + failing.length;
+    const all = waker.due(desk, desk.store.db, nowOf(desk, waker), limit);
+    // What failed and is not due any more, somebody has dealt with otherwise.
+    if (all.length < limit)
+      for (const [id] of failing) if (id !== WHOLE && !all.some((each) => each.id === id)) resting.forget(id);
+    const due = all.filter(({ id }) => !resting.has(id));
     // What is due again at once has found nothing to do.
     if (due.length === 0 || due.some(({ id }) => before.has(id))) return done;
     before = new Set(due.map(({ id }) => id));
@@ -72,9 +80,6 @@ function actOn(
   return done;
 }
 
-/** A whole waker that failed, beside the ids of what it is about. */
-const WHOLE = '*';
-
 /** Told of what fails. @param id of what it is about; null: all of it */
 export type OnFailure = (waker: string, id: string | null, error: unknown) => void;
 
@@ -97,26 +102,27 @@ export class Wakers {
     replaceWakerTroubles(this.desk.store, []);
   }
 
-  /** Has everything happen that is due. @returns how many there were @throws where the disk does not take it */
+  /** The disk did not take all of it the last time: it is still due. */
+  heldUp = false;
+
+  /** Has everything happen that is due. @returns how many there were */
   run(): number {
     let done = 0;
-    let disk: Error | undefined;
+    this.heldUp = false;
     for (const waker of this.list) {
       const resting = this.resting.get(waker.name)!;
       if (resting.has(WHOLE)) continue;
       try {
-        // Asked at every wake: most often nothing is due.
         done += runWaker(this.desk, waker, resting, (id, error) => this.onFailure(waker.name, id, error));
         resting.forget(WHOLE);
       } catch (error) {
         // A full disk is no fault of its own: it goes on as soon as there is room.
-        if (diskTrouble(error)) disk = error as Error;
+        if (diskTrouble(error)) this.heldUp = true;
         else resting.rest(WHOLE);
         this.onFailure(waker.name, null, error);
       }
     }
-    if (disk) throw disk;
-    this.tell();
+    if (!this.heldUp) this.tell();
     return done;
   }
 
@@ -134,12 +140,6 @@ export class Wakers {
       }
     });
     return moments.length > 0 ? Math.min(...moments) : null;
-  }
-
-  /** Whether something about this one failed, and is to be tried again first. */
-  failsFor(waker: string, id: string): boolean {
-    const resting = this.resting.get(waker);
-    return resting !== undefined && (resting.has(id) || resting.has(WHOLE));
   }
 
   /** Writes down what fails, so that whoever looks is told; once. */
