@@ -2,6 +2,7 @@
 import { sql } from 'drizzle-orm';
 import { built } from './built';
 import { UNSETTLED_STATES } from '#core/departure/states';
+import { wasSaid } from './left';
 import type { Reading } from './store';
 
 export interface Dealings {
@@ -12,13 +13,13 @@ export interface Dealings {
 }
 
 const looked = built((db) => {
-  const left = sql`EXISTS (SELECT 1 FROM departures d WHERE d.message_id = o.id AND d.state = 'sent')`;
   const mine = sql`o.direction = 'out' AND o.deleted_at IS NULL`;
+  const ids = sql`(SELECT m.header_id UNION ALL SELECT header_id FROM departures WHERE message_id = m.id)`;
   return db
     .select({
       id: sql<string>`m.id`,
-      answered: sql<number>`EXISTS (SELECT 1 FROM messages o WHERE o.in_reply_to = m.header_id AND ${mine} AND ${left})`,
-      forwarded: sql<number>`EXISTS (SELECT 1 FROM messages o WHERE o.forwards = m.id AND ${mine} AND ${left})`,
+      answered: sql<number>`EXISTS (SELECT 1 FROM messages o WHERE o.in_reply_to IN ${ids} AND ${mine} AND ${wasSaid('o')})`,
+      forwarded: sql<number>`EXISTS (SELECT 1 FROM messages o WHERE o.forwards = m.id AND ${mine} AND ${wasSaid('o')})`,
       leaving: sql<number>`EXISTS (SELECT 1 FROM messages o JOIN departures d ON d.message_id = o.id
         WHERE o.thread_id = m.thread_id AND ${mine} AND d.state IN (SELECT value FROM json_each(${JSON.stringify(UNSETTLED_STATES)})))`,
     })

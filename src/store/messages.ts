@@ -242,11 +242,7 @@ const byHeaderId = built((db) =>
     .prepare(),
 );
 
-export function findByHeaderId(db: Reading, headerId: string): Message | undefined {
-  return byHeaderId(db).get({ headerId });
-}
-
-/** All of them: ids are given by those who write. */
+/** All that came in under it: ids are given by those who write. */
 export const allByHeaderId = (db: Reading, headerId: string): Message[] => byHeaderId(db).all({ headerId });
 
 export function setReferences(tx: Tx, messageId: string, headerIds: string[]): void {
@@ -282,8 +278,7 @@ export function answerDelays(db: Reading, of?: readonly string[]): { address: st
   return db.all(sql`
     SELECT answer.from_address AS address, answer.at - departures.left_at AS delay
     FROM messages AS answer
-    JOIN frozen ON frozen.header_id = answer.in_reply_to
-    JOIN departures ON departures.id = frozen.departure_id
+    JOIN departures ON departures.header_id = answer.in_reply_to
     WHERE answer.direction = 'in' AND answer.automatic = 0 AND departures.left_at IS NOT NULL ${written}`);
 }
 

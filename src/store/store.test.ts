@@ -8,9 +8,10 @@ import { followChanges, forgetOldChanges, missedChanges } from '#usecases/follow
 import { openDesk, type Desk } from '#usecases/desk';
 import { takeBack } from '#usecases/departures/takeBack';
 import { deleteMessage, restoreMessage } from '#usecases/messages/deleteMessage';
-import { draftMessages } from './messages';
+import { headerIdOf, messageUnder } from './left';
+import { draftMessages, findMessage } from './messages';
 import { until } from '#test/support/until';
-import { findDeparture, swapDeparture } from './departures';
+import { findDeparture, insertDeparture, swapDeparture, type Departure } from './departures';
 import { changesAfter, lastSeq, noteChange, record } from './journal';
 import { markStoreKind, readSettings, storeKind, writeSettings } from './settings';
 import { takeLock } from './lock';
@@ -99,6 +100,39 @@ describe('at size', () => {
     ).toMatch(/departures_state(?!.*TEMP B-TREE)/);
     expect(plan(desk, "select * from messages where place = 'inbox'")).toContain('messages_place');
   });
+});
+
+it('an occurrence of a series leaves once, however often it is planned; what is of none is not counted', () => {
+  const { desk, departure } = withDeparture();
+  const plan = (id: string, seriesId: string | null, occurrence: string | null) =>
+    desk.store.write((tx) => insertDeparture(tx, { ...departure, id, seriesId, occurrence }));
+  plan('a', 's', '2026-12-01');
+  plan('b', 's', '2026-12-08');
+  plan('c', 't', '2026-12-01');
+  plan('d', null, null);
+  plan('e', null, null);
+  expect(() => plan('f', 's', '2026-12-01')).toThrow(/UNIQUE/);
+});
+
+it('a message has left when the first of its copies has, whatever the others come to, and stays so', () => {
+  const { desk, departure } = withDeparture();
+  const { messageId } = departure;
+  const left = () => findMessage(desk.store.db, messageId)!.leftAt;
+  const copy = desk.store.write((tx) => insertDeparture(tx, { ...departure, id: 'copy' }));
+  const change = (id: string, patch: Partial<Departure>) =>
+    desk.store.write((tx) => swapDeparture(tx, findDeparture(tx, id)!, patch));
+  change(departure.id, { state: 'releasing', headerId: '<1@x.example>' });
+  expect([left(), headerIdOf(desk.store.db, findMessage(desk.store.db, messageId)!)]).toEqual([
+    null,
+    '<1@x.example>',
+  ]);
+  change(copy.id, { state: 'sent', leftAt: 7000, headerId: '<2@x.example>' });
+  change(departure.id, { state: 'sent', leftAt: 9000 });
+  const message = findMessage(desk.store.db, messageId)!;
+  expect([message.leftAt, message.at, headerIdOf(desk.store.db, message)]).toEqual([7000, 7000, '<2@x.example>']);
+  for (const id of ['<1@x.example>', '<2@x.example>'])
+    expect(messageUnder(desk.store.db, id)?.id).toBe(messageId);
+  expect(messageUnder(desk.store.db, '<3@x.example>')).toBeUndefined();
 });
 
 describe('changes', () => {

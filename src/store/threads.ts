@@ -3,6 +3,7 @@ import { and, desc, eq, gt, inArray, isNull, not, sql, type SQL } from 'drizzle-
 import { folded } from '#core/text/folded';
 import { messages, recipients, threads } from './schema';
 import { among, built, builtBy, placeholders } from './built';
+import { leftUnder, wasSaid } from './left';
 import type { Reading, Tx } from './store';
 
 export type Thread = typeof threads.$inferSelect;
@@ -21,12 +22,10 @@ const related = built((db) => {
   // One after another: asked for together, each would be looked for in all messages.
   const named = sql`SELECT id FROM messages WHERE header_id IN ${ids}`;
   const naming = sql`SELECT message_id FROM message_references WHERE header_id = ${sql.placeholder('headerId')}`;
-  // Each copy of a message left under an id of its own.
-  const copies = sql`SELECT d.message_id FROM frozen f JOIN departures d ON d.id = f.departure_id WHERE f.header_id IN ${ids}`;
   return db
     .select({ threadId: messages.threadId })
     .from(messages)
-    .where(sql`${messages.id} IN (${named} UNION ${naming} UNION ${copies})`)
+    .where(sql`${messages.id} IN (${named} UNION ${naming} UNION ${leftUnder(ids)})`)
     .groupBy(messages.threadId)
     .orderBy(sql`min(${messages.at})`)
     .prepare();
@@ -60,7 +59,7 @@ const alike = built((db) =>
         eq(threads.subjectKey, sql.placeholder('subject')),
         gt(messages.at, sql.placeholder('since')),
         // What I have not sent nobody has answered.
-        sql`(${messages.direction} = 'in' OR ${messages.headerId} IS NOT NULL)`,
+        wasSaid('messages'),
         sql`(lower(${messages.fromAddress}) = ${sql.placeholder('address')} OR lower(${recipients.address}) = ${sql.placeholder('address')})`,
       ),
     )

@@ -1,6 +1,7 @@
 /** Words I use: those of subjects, and of what I have sent more than once. */
 import { sql } from 'drizzle-orm';
 import { spaced } from '#core/text/spaced';
+import { wasSaid } from './left';
 import type { Reading } from './store';
 
 /** So many messages with a word are looked at. */
@@ -17,14 +18,13 @@ export function isUsed(db: Reading, word: string): boolean {
     sql`(instr(m.${sql.raw(column)}, ${word}) > 0 OR instr(m.${sql.raw(column)}, ${word.toLowerCase()}) > 0)`;
   const messages = sql`JOIN word_rows r ON r.row = w.row JOIN messages m ON m.id = r.message_id`;
   // A draft is not looked up in itself.
-  const left = sql`(m.direction = 'in' OR m.header_id IS NOT NULL)`;
   const inSubject = db.get(
-    sql`SELECT 1 FROM ${matching('subject')} w ${messages} WHERE ${left} AND ${has('subject')} LIMIT 1`,
+    sql`SELECT 1 FROM ${matching('subject')} w ${messages} WHERE ${wasSaid('m')} AND ${has('subject')} LIMIT 1`,
   );
   if (inSubject !== undefined) return true;
   const sent = db.all(
     sql`SELECT 1 FROM ${matching('body')} w ${messages}
-      WHERE m.direction = 'out' AND m.header_id IS NOT NULL AND ${has('text')} LIMIT ${TIMES}`,
+      WHERE m.direction = 'out' AND ${wasSaid('m')} AND ${has('text')} LIMIT ${TIMES}`,
   );
   return sent.length >= TIMES;
 }

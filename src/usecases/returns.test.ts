@@ -19,6 +19,7 @@ import { createDraft } from './messages/createDraft';
 import { readMessage } from './messages/readMessage';
 import { scheduleMessage } from './messages/scheduleMessage';
 import { claimDeparture } from './release/claimDeparture';
+import { finishAttempt } from './release/finishAttempt';
 import { exportTodos, importTodos } from './todos/exchangeTodos';
 import { addTodo, changeTodo, deleteTodo, listTodos, putTodo, settleTodo } from './todos/todos';
 
@@ -125,6 +126,9 @@ describe('putting off', () => {
     const [departure] = scheduleMessage(desk, draft.id, { kind: 'now' });
     moveClock(desk, { set: departure!.due });
     await claimDeparture(desk, departure!.id);
+    expect(() => snooze(desk, draft.id, { until: desk.now() + HOUR })).toThrow(Refused);
+    const outcomes = [{ address: 'h@x.example', status: 'accepted' as const, answer: '' }];
+    await finishAttempt(desk, departure!.id, { outcomes, unanswered: false });
     const until = desk.now() + HOUR;
     // Undone, what was put off together with it is in the inbox again, and it is where it was.
     const { headerId } = readMessage(desk, draft.id);

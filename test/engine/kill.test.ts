@@ -8,8 +8,7 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { NO_FAULTS, type Faults } from '#postoffice/faults';
 import { moveClock } from '#usecases/clock/sandbox';
-import type { Departure } from '#store/departures';
-import { frozenIdOf } from '#store/frozen';
+import { findDeparture, type Departure } from '#store/departures';
 import { listDepartures } from '#store/departureList';
 import { beat } from '#store/heartbeat';
 import { openDesk, type Desk } from '#usecases/desk';
@@ -124,7 +123,8 @@ function exactlyOnce(
   for (const address of READERS) {
     const counts = office.counts(address);
     const wrong = departures.filter(({ state, id }) => {
-      const count = counts.get(frozenIdOf(desk.store.db, id)!) ?? 0;
+      const { headerId } = findDeparture(desk.store.db, id)!;
+      const count = counts.get(headerId ?? '') ?? 0;
       if (refused.includes(address)) return count !== 0;
       return state === 'unconfirmed' ? count > 1 : count !== 1;
     });

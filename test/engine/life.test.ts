@@ -8,7 +8,6 @@ import { NO_FAULTS, type Faults } from '#postoffice/faults';
 import { addressKey } from '#core/message/address';
 import { PENDING_STATES } from '#core/departure/states';
 import { findDeparture } from '#store/departures';
-import { frozenOf } from '#store/frozen';
 import { deliveriesOf } from '#store/deliveries';
 import { moveClock } from '#usecases/clock/sandbox';
 import {
@@ -276,7 +275,7 @@ it('nobody gets it twice, nobody is forgotten who accepted it, what is paused do
             await finishAttempt(desk, id, result);
           }
           if (present().state === 'unconfirmed') {
-            const headerId = frozenOf(desk.store.db, id)!.headerId;
+            const headerId = findDeparture(desk.store.db, id)!.headerId!;
             const arrived = inMailboxes().some(
               ({ address, source }) => source.includes(headerId) && !accepted.has(address),
             );

@@ -1,10 +1,10 @@
 /** Departures at their due instant, while people change their minds about them. */
 import { beforeAll, expect, it } from 'vitest';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { frozenIdOf } from '#store/frozen';
 import { changeSettings } from '#usecases/changeSettings';
 import { pauseDeparture, releaseNow } from '#usecases/departures/changeDeparture';
 import { takeBack } from '#usecases/departures/takeBack';
+import { findDeparture } from '#store/departures';
 import { readDeparture } from '#usecases/departures/departureView';
 import { openDesk, type Desk } from '#usecases/desk';
 import { Refused } from '#usecases/errors';
@@ -107,7 +107,7 @@ async function raceThem(count: number, people: number, chooseAct: () => Act): Pr
   return {
     desk,
     races,
-    copiesOf: (id) => arrived.get(frozenIdOf(desk.store.db, id) ?? '') ?? [],
+    copiesOf: (id) => arrived.get(findDeparture(desk.store.db, id)?.headerId ?? '') ?? [],
     arrivals: { all: sink.received.length, different: arrived.size },
   };
 }

@@ -1,6 +1,6 @@
 /** The tables of what is to leave, or has left. */
 import { sql } from 'drizzle-orm';
-import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { AttemptStage, RecipientOutcome } from '#core/departure/outcome';
 import type { DepartureState, PauseCause } from '#core/departure/states';
 import type { HeldBy } from '#core/hold/decide';
@@ -12,9 +12,13 @@ export const departures = sqliteTable(
   'departures',
   {
     id: text().primaryKey(),
+    /** What it sends; the message may be of its own, derived from another. */
     messageId: text()
       .notNull()
       .references(() => messages.id),
+    /** The series it is of, and which of its occurrences (RECURRENCE-ID, RFC 5545 §3.8.4.4); null for any other. */
+    seriesId: text(),
+    occurrence: text(),
     plan: text({ mode: 'json' }).$type<Plan>().notNull(),
     /** The one address it goes to, where it is an individual copy. */
     reader: text(),
@@ -31,18 +35,28 @@ export const departures = sqliteTable(
     attempts: integer().notNull().default(0),
     firstAttemptAt: integer(),
     stage: text().$type<AttemptStage>(),
+    /** Message-ID with angle brackets it leaves under, as long as bytes are frozen for it, and once it has left. */
+    headerId: text(),
     /** Why it stands still, while it does. */
     pausedFor: text().$type<PauseCause>(),
     /** The rule or the quiet hours that hold it; null where it is held as usual, or not at all. */
     heldBy: text({ mode: 'json' }).$type<HeldBy>(),
     /** What was left of its hold when its clock was stopped, ms; null where it was not held. */
     holdLeft: integer(),
+    /** When the first of its readers got it. */
     leftAt: integer(),
     revision: integer().notNull().default(1),
     createdAt: integer().notNull(),
   },
   (table) => [
     index('departures_message').on(table.messageId),
+    index('departures_header_id')
+      .on(table.headerId)
+      .where(sql`header_id IS NOT NULL`),
+    // An occurrence leaves once, whoever plans it, and however often.
+    uniqueIndex('departures_occurrence')
+      .on(table.seriesId, table.occurrence)
+      .where(sql`series_id IS NOT NULL`),
     index('departures_state').on(table.state, table.due, table.id),
     index('departures_untried')
       .on(table.state, table.due, table.id)
@@ -116,14 +130,9 @@ export const receipts = sqliteTable(
 );
 
 /** The exact bytes of a departure, frozen at its claim. */
-export const frozen = sqliteTable(
-  'frozen',
-  {
-    departureId: text()
-      .primaryKey()
-      .references(() => departures.id, { onDelete: 'cascade' }),
-    headerId: text().notNull(),
-    bytes: blob({ mode: 'buffer' }).notNull(),
-  },
-  (table) => [index('frozen_header_id').on(table.headerId)],
-);
+export const frozen = sqliteTable('frozen', {
+  departureId: text()
+    .primaryKey()
+    .references(() => departures.id, { onDelete: 'cascade' }),
+  bytes: blob({ mode: 'buffer' }).notNull(),
+});

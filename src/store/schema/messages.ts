@@ -55,8 +55,12 @@ export const messages = sqliteTable(
       .notNull()
       .references(() => threads.id),
     direction: text({ enum: ['in', 'out'] }).notNull(),
-    /** Message-ID with angle brackets; for outgoing ones known from the claim on. */
+    /** Message-ID with angle brackets of one that came in; each departure of what I write leaves under its own. */
     headerId: text(),
+    /** The message of mine that it was made from. */
+    derivedFrom: text(),
+    /** When the first of its departures left; kept by a trigger on them, as `at` is then. */
+    leftAt: integer(),
     inReplyTo: text(),
     references: text({ mode: 'json' }).$type<string[]>().notNull(),
     fromName: text().notNull(),

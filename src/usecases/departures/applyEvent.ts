@@ -26,6 +26,7 @@ export interface DeparturePatch {
   attempts?: number;
   firstAttemptAt?: number | null;
   stage?: AttemptStage | null;
+  headerId?: string;
   leftAt?: number;
   reader?: string | null;
   /** Given where a copy becomes a message of its own. */

@@ -3,7 +3,7 @@ import { addressKey } from '#core/message/address';
 import { RECEIPT_WORDS, type MessageReport } from '#core/reply/report';
 import { shownReply } from '#mail/serverWords';
 import type { Departure } from '#store/departures';
-import { departureOfHeader } from '#store/frozen';
+import { departureOfHeader } from '#store/left';
 import { noteChange, record } from '#store/journal';
 import { insertReceipt, receiptsOf } from '#store/receipts';
 import type { Tx } from '#store/store';

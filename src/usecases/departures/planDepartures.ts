@@ -8,7 +8,6 @@ import { LocalTimeError } from '#core/time/wallClock';
 import { UnknownZoneError } from '#core/time/zones';
 import { PENDING_STATES } from '#core/departure/states';
 import { departuresOf, insertDeparture, type Departure } from '#store/departures';
-import { frozenIdOf } from '#store/frozen';
 import { deliveriesOf, setDeliveries } from '#store/deliveries';
 import type { Tx } from '#store/store';
 import { applyEvent } from './applyEvent';
@@ -209,7 +208,7 @@ function goTo(tx: Tx, departure: Departure, to: readonly string[], now: number):
   const before = deliveriesOf(tx, [departure.id]).map(({ address }) => addressKey(address));
   const after = to.map(addressKey);
   if (before.length === after.length && after.every((address) => before.includes(address))) return;
-  if (frozenIdOf(tx, departure.id) !== undefined)
+  if (departure.headerId !== null)
     applyEvent(tx, departure, 'edit', now, newLife(tx, departure), 'its readers are others');
   setDeliveries(tx, departure.id, to);
 }

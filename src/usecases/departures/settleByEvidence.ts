@@ -2,7 +2,6 @@
 import { addressKey } from '#core/message/address';
 import type { MessageReport } from '#core/reply/report';
 import { departuresInState, type Departure } from '#store/departures';
-import { frozenIdOf } from '#store/frozen';
 import { deliveriesOf, recordOutcomes } from '#store/deliveries';
 import type { Tx } from '#store/store';
 import { noteLeft } from '../release/noteLeft';
@@ -59,8 +58,8 @@ function settleBounced(tx: Tx, seen: Departure, now: number, report: MessageRepo
 /** Settles the unconfirmed departures that the evidence names. */
 export function settleByEvidence(tx: Tx, evidence: Evidence, now: number): void {
   for (const seen of departuresInState(tx, 'unconfirmed')) {
-    const headerId = frozenIdOf(tx, seen.id);
-    if (!headerId) continue;
+    const { headerId } = seen;
+    if (headerId === null) continue;
     const { report, from, answers } = evidence;
     if (report?.about === headerId) {
       if (report.recipients.some((each) => each.action === 'failed')) settleBounced(tx, seen, now, report);

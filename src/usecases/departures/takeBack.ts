@@ -71,7 +71,8 @@ function splitOff(tx: Tx, message: Message, copies: readonly Departure[], now: n
   const own = insertMessage(tx, {
     ...message,
     id: newId(),
-    headerId: null,
+    derivedFrom: message.id,
+    leftAt: null,
     revision: 1,
     at: now,
     createdAt: now,

@@ -1,7 +1,8 @@
 /** Whether a message that comes in, by whatever way, is here already. */
 import type { ReadMail } from '#mail/readMail';
 import { saysTheSame } from '#mail/saysTheSame';
-import { frozenUnder } from '#store/frozen';
+import { frozenOf } from '#store/frozen';
+import { departureOfHeader } from '#store/left';
 import { allByHeaderId, findMessage, type Message } from '#store/messages';
 import { allByDigest, sourceOf } from '#store/sources';
 import type { Reading } from '#store/store';
@@ -34,6 +35,7 @@ export function knownAlready(db: Reading, { mail, digest }: ReadMail): Message |
   const headerId = mail.messageId;
   const same = candidates(db, headerId, digest).find(({ source }) => saysTheSame(source) === digest);
   if (same || headerId === undefined) return same?.message;
-  const left = frozenUnder(db, headerId).find((copy) => saysTheSame(copy.bytes) === digest);
-  return left && findMessage(db, left.messageId);
+  const left = departureOfHeader(db, headerId);
+  const bytes = left && frozenOf(db, left.id);
+  return bytes && saysTheSame(bytes) === digest ? findMessage(db, left.messageId) : undefined;
 }

@@ -2,6 +2,7 @@
 import { nextRepeat, RepeatError, type Repeat } from '#core/recurrence/repeat';
 import { noteDue } from '#store/clock';
 import { noteChange, record } from '#store/journal';
+import { hasLeft } from '#store/left';
 import { findMessage, messagesOfThread, type Message } from '#store/messages';
 import { insertReturn, timesPutOff, updateReturn, waitingReturnOf, type Return } from '#store/returns';
 import type { Tx } from '#store/store';
@@ -36,7 +37,7 @@ export interface SnoozeInput {
 function messageToPutOff(tx: Tx, id: string): Message {
   const message = findMessage(tx, id);
   if (!message || message.deletedAt !== null) throw new NotFound('There is no such message.');
-  if (message.direction === 'out' && message.headerId === null)
+  if (message.direction === 'out' && !hasLeft(message))
     throw new Refused('This message has not left. Give it another moment to leave instead.');
   return message;
 }

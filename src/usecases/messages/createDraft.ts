@@ -5,6 +5,7 @@ import { answerHeaders, baseSubject } from '#core/reply/threading';
 import { plainText } from '#mail/plainText';
 import { allGroups } from '#store/groups';
 import { noteChange, record } from '#store/journal';
+import { headerIdOf } from '#store/left';
 import { findMessage, insertMessage, setRecipients, setReferences, type Message } from '#store/messages';
 import { insertThread } from '#store/threads';
 import type { Tx } from '#store/store';
@@ -42,7 +43,7 @@ export function createDraft(
     const parent = parentOf(tx, input.answers, 'answers');
     const passed = parentOf(tx, input.forwards, 'forwards');
     const headers = answerHeaders({
-      messageId: parent?.headerId ?? undefined,
+      messageId: (parent && headerIdOf(tx, parent)) ?? undefined,
       inReplyTo: parent?.inReplyTo ?? undefined,
       references: parent?.references,
     });

@@ -8,7 +8,7 @@ import { unusedWords } from './ownWords';
 const sent = (desk: Desk, subject: string, text: string) => {
   const { id } = createDraft(desk, { to: ['a@x.example'], subject, text });
   // As if it had left.
-  desk.store.write((tx) => tx.run(`update messages set header_id = '<${id}@x.example>' where id = '${id}'`));
+  desk.store.write((tx) => tx.run(`update messages set left_at = 1 where id = '${id}'`));
 };
 it('what stands in a subject, or was sent twice, is a word of mine; what is only in a draft is none', () => {
   const { desk } = tempDesk();

@@ -12,6 +12,7 @@ import { longMs } from '#reading/pool';
 import { attachmentsOf, type Attachment } from '#store/attachments';
 import { departuresOf, findDeparture } from '#store/departures';
 import { frozenOf } from '#store/frozen';
+import { headerIdOf } from '#store/left';
 import { historyOf, type JournalEntry } from '#store/journal';
 import {
   draftMessages,
@@ -110,7 +111,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
     replyTo: listed('replyTo'),
     text: message.text,
     html: message.html,
-    headerId: message.headerId,
+    headerId: headerIdOf(db, message),
     reportOn: reportOn(db, id),
     classified: message.classified,
     list: message.list && asList(message.list),
@@ -160,7 +161,7 @@ export async function readLayout(desk: Desk, id: string): Promise<LayoutView | n
 export function readSource(desk: Desk, id: string): Buffer {
   const { db } = desk.store;
   const left = departuresOf(db, id).findLast(({ state }) => state === 'sent');
-  const bytes = sourceOf(db, id) ?? (left && frozenOf(db, left.id)?.bytes);
+  const bytes = sourceOf(db, id) ?? (left && frozenOf(db, left.id));
   if (!bytes?.length) throw new NotFound('There is no source of this message.');
   return bytes;
 }

@@ -48,26 +48,27 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const message = seen && findMessage(db, seen.messageId);
   if (!seen || !message) return undefined;
   const before = frozenOf(db, id);
-  const headerId = before?.headerId ?? newMessageId(message.fromAddress);
+  const headerId = (before && seen.headerId) ?? newMessageId(message.fromAddress);
   const released = desk.now();
-  let bytes = before?.bytes;
+  let bytes = before;
   if (!bytes) {
     const content = await resolve(db, message, seen);
     const stop = check(desk, message);
     if (stop) return void (await pauseStopped(desk, seen, released, stop));
     bytes = await seal(await composeMessage(content, headerId, released));
   }
-  const frozen = { headerId, bytes };
+  const frozen = bytes;
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
   const claim = (tx: Tx): Claim => {
     // Compare-and-swap on what was seen: whoever changed it first has the say.
     const departure = applyEvent(tx, seen, 'claim', released, {
       stage: 'claimed',
+      headerId,
       attempts: seen.attempts + 1,
       firstAttemptAt: seen.firstAttemptAt ?? released,
     });
     noteTrial(tx, released);
-    if (!before) freeze(tx, departure, message, frozen, released);
+    if (!before) freeze(tx, departure, message, frozen);
     // All of them are in this attempt: what it comes to is told of each anew.
     waitAgain(tx, id, ['deferred']);
     const addresses = deliveriesOf(tx, [id])
@@ -78,7 +79,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
       addresses,
       ...(message.deliveryReceipt && { receiptId: id }),
     };
-    return { departure, envelope, bytes: frozen.bytes };
+    return { departure, envelope, bytes: frozen };
   };
   try {
     return await desk.group.run(claim);

@@ -9,7 +9,6 @@ import { nextAttempt } from '#core/departure/retry';
 import { departuresInState, findDeparture, swapStage, type Departure } from '#store/departures';
 import { deliveriesOf, recordOutcomes } from '#store/deliveries';
 import { noteMaxSize } from '#store/mailServer';
-import { findMessage, swapMessage } from '#store/messages';
 import { record } from '#store/journal';
 import type { Tx } from '#store/store';
 import { noteLeft } from './noteLeft';
@@ -78,8 +77,6 @@ function settle(tx: Tx, seen: Departure, now: number, { outcomes, unanswered, wo
     }
     default: {
       const leftAt = seen.leftAt ?? now;
-      // The claim has given the message the moment of its first attempt.
-      if (seen.attempts > 1) swapMessage(tx, findMessage(tx, seen.messageId)!, { at: leftAt });
       const refused = all.filter((outcome) => outcome.status === 'refused');
       const reason = refused.length
         ? refused.map((outcome) => `${outcome.address}: ${outcome.answer}`).join('; ')

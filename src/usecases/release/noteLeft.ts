@@ -2,8 +2,8 @@
 import { linkedPages } from '#core/message/links';
 import { purgeAttachments } from '#store/attachments';
 import { departuresOf, type Departure } from '#store/departures';
-import { emptyFrozen } from '#store/frozen';
-import { record } from '#store/journal';
+import { forgetFrozen } from '#store/frozen';
+import { noteChange, record } from '#store/journal';
 import { noteLinks } from '#store/links';
 import { findMessage, recipientsOf, swapMessage } from '#store/messages';
 import { noteMet } from '#store/metAddresses';
@@ -17,6 +17,7 @@ export function noteLeft(
   now: number,
 ): void {
   const message = findMessage(tx, left.messageId)!;
+  noteChange(tx, 'message', message.id);
   const names = new Map(recipientsOf(tx, [message.id]).map(({ address, name }) => [address, name]));
   const met = reached.filter(({ status }) => status === 'accepted');
   noteMet(
@@ -33,7 +34,7 @@ function forget(tx: Tx, left: Departure, now: number): void {
   const all = departuresOf(tx, left.messageId);
   if (!all.every(({ state }) => state === 'sent' || state === 'ended')) return;
   purgeAttachments(tx, left.messageId);
-  emptyFrozen(tx, left.messageId);
+  forgetFrozen(tx, left.messageId);
   const message = findMessage(tx, left.messageId)!;
   swapMessage(tx, message, { text: '', html: null });
   record(tx, { at: now, messageId: message.id, what: 'copy-forgotten' });

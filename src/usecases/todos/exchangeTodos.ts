@@ -4,7 +4,8 @@ import { todoInstant } from '#core/todo/todo';
 import { noteDue } from '#store/clock';
 import { noteChange } from '#store/journal';
 import type { Tx } from '#store/store';
-import { findByHeaderId, findMessages, firstReaders } from '#store/messages';
+import { headerIdOf, messageUnder } from '#store/left';
+import { findMessages, firstReaders } from '#store/messages';
 import { findTodoByUid, insertTodo, listTodos, swapTodo } from '#store/todos';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
@@ -32,7 +33,7 @@ export function exportTodos(desk: Desk): string {
       message?.direction === 'in'
         ? message.fromName || message.fromAddress
         : first && (first.name || first.address);
-    return { ...todo, about: message?.headerId ?? null, subject: message?.subject ?? '', who: who ?? '' };
+    return { ...todo, about: message ? headerIdOf(db, message) : null, subject: message?.subject ?? '', who: who ?? '' };
   });
   return writeTodoFile(entries, desk.now());
 }
@@ -63,7 +64,7 @@ function takeEntry(
   const { working } = meAsPerson(desk, tx);
   const id = newId();
   const uid = given || `${id}@oak-lantern`;
-  const messageId = (about && findByHeaderId(tx, about)?.id) || null;
+  const messageId = (about && messageUnder(tx, about)?.id) || null;
   // A reminder that is past would only make noise.
   const remindAt = entry.remindAt !== null && entry.remindAt > now ? entry.remindAt : null;
   const dueAt = entry.due && todoInstant(entry.due, 'end', working);
