@@ -5,6 +5,7 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { checks } from './checks';
+import { copies } from './copies';
 import { fed } from './fed';
 import { ingest, large } from './incoming';
 import { memory } from './memory';
@@ -25,6 +26,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   fed,
   start: startToFirstRelease,
   size,
+  copies,
   memory,
   preview,
   moment,

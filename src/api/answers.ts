@@ -324,6 +324,8 @@ export const answers: Record<string, Schema> = {
     singleKeys: Joi.boolean(),
     keys: ownKeys,
     rowActions,
+    keepCopiesDays: orNull(Joi.number()),
+    keepDeletedDays: orNull(Joi.number()),
   }),
   Trials: all({
     trials: Joi.array().items(

@@ -444,6 +444,8 @@ export const rowActions = Joi.array()
   .unique()
   .max(2);
 
+const keptDays = Joi.number().integer().min(1).max(36_500).allow(null);
+
 export const settingsPatch = Joi.object({
   identities: Joi.array().items(identity).max(50).unique('id'),
   signature: Joi.string().max(5000).allow('').description('Of the main identity'),
@@ -477,6 +479,8 @@ export const settingsPatch = Joi.object({
   singleKeys: Joi.boolean().description('Single keys act outside fields; else only with Alt Shift'),
   keys: ownKeys.description('Commands, by their usual keys, that have another one'),
   rowActions: rowActions.description('What a pull on a row of the inbox uncovers'),
+  keepCopiesDays: keptDays.description('Days the exact bytes of what has left are kept; null: for good'),
+  keepDeletedDays: keptDays.description('Days what was deleted can be brought back; null: for good'),
 }).min(1);
 
 export const clockMove = Joi.object({

@@ -74,6 +74,10 @@ export interface SettingsJson {
   keys: OwnKeys;
   /** What a pull on a row of the inbox uncovers. */
   rowActions: RowAction[];
+  /** Days the exact bytes of what has left are kept; null: for good. */
+  keepCopiesDays: number | null;
+  /** Days what was deleted can be brought back; null: for good. */
+  keepDeletedDays: number | null;
 }
 
 export interface HoldJson {

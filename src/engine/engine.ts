@@ -10,7 +10,8 @@ import { allDone, delayUntil, giveSignOfLife } from '#usecases/clock/sandbox';
 import { excuseSilence } from '#usecases/departures/editLease';
 import type { Desk } from '#usecases/desk';
 import { diskTrouble, tellDiskTrouble, type DiskTrouble } from '#usecases/diskTrouble';
-import { followCommits, forgetOldChanges } from '#usecases/followChanges';
+import { followCommits } from '#usecases/followChanges';
+import { keepHouse } from '#usecases/keepHouse';
 import { mailWaits } from '#usecases/incoming/mailWaits';
 import { claimDeparture } from '#usecases/release/claimDeparture';
 import { dueNow, dueSoon, earlier, nextRelease } from '#usecases/release/dueWork';
@@ -99,7 +100,9 @@ export class Engine {
     // It may be another server by now, or be well again.
     tryServerSoon(desk);
     this.follower = followCommits(desk, () => this.wake());
-    this.housekeeping = setInterval(() => forgetOldChanges(desk), HOUSEKEEPING_MS);
+    const keep = () =>
+      void keepHouse(desk).catch((error: unknown) => log.warn({ err: error }, 'housekeeping'));
+    this.housekeeping = setInterval(keep, HOUSEKEEPING_MS);
     this.wake();
   }
 

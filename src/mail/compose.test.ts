@@ -16,8 +16,9 @@ const message: OutgoingMessage = {
   references: [],
 };
 
-const compose = (patch: Partial<OutgoingMessage>) =>
+const composed = (patch: Partial<OutgoingMessage>) =>
   composeMessage({ ...message, ...patch }, '<id@wrenfield.example>', RELEASED);
+const compose = async (patch: Partial<OutgoingMessage>) => (await composed(patch)).bytes;
 const headersOf = (bytes: Buffer) => bytes.subarray(0, bytes.indexOf('\r\n\r\n')).toString('latin1');
 
 describe('composing', () => {

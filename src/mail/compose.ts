@@ -5,16 +5,23 @@ import { randomUUID } from 'node:crypto';
 import type { Mailbox } from '#core/message/address';
 import type { Importance, Sensitivity } from '#core/message/details';
 import { parseMessageIds } from '#core/reply/threading';
+import { cutMarks, newMark } from './enclosures';
 import { LONGEST_LINE, parameter, phrase, textValue } from './headerValues';
 
 type Addressee = Omit<Mailbox, 'group'>;
 
-export interface OutgoingAttachment {
+export type OutgoingAttachment = {
   name: string;
   type: string;
   /** Without angle brackets, of a picture that stands in the HTML. */
   contentId: string | null;
+} & ({ bytes: Buffer } | { keptAs: string });
+
+/** A composed message, without the attachments that are kept elsewhere. */
+export interface Composed {
   bytes: Buffer;
+  /** Where in `bytes` the base64 of such a one goes, in order. */
+  cuts: { at: number; attachmentId: string }[];
 }
 
 export interface OutgoingMessage {
@@ -78,8 +85,10 @@ const isSevenBit = (bytes: Buffer) =>
  * A type as it may stand here. What is made of parts of its own may not be encoded as one (RFC 2045 §6.4, RFC 2046
  * §5.2.1), and no server has to take 8 bits (RFC 6152 §3): what needs encoding goes as a file of bytes.
  */
-function typeFor({ type, bytes }: OutgoingAttachment): { type: string; encoding: '7bit' | 'base64' } {
-  if (type === 'message/rfc822' && isSevenBit(bytes)) return { type, encoding: '7bit' };
+function typeFor(attachment: OutgoingAttachment): { type: string; encoding: '7bit' | 'base64' } {
+  const { type } = attachment;
+  const canStand = type === 'message/rfc822' && 'bytes' in attachment && isSevenBit(attachment.bytes);
+  if (canStand) return { type, encoding: '7bit' };
   const isComposite = /^(message|multipart)\//.test(type);
   return { type: isComposite ? 'application/octet-stream' : type, encoding: 'base64' };
 }
@@ -88,15 +97,15 @@ function typeFor({ type, bytes }: OutgoingAttachment): { type: string; encoding:
 const LONGEST_NAME = 200;
 
 /** What the HTML shows stands with it (RFC 2387); the rest is attached (RFC 2183). */
-function asPart(attachment: OutgoingAttachment): Attachment {
-  const { name, contentId, bytes } = attachment;
+function asPart(attachment: OutgoingAttachment, content: Buffer): Attachment {
+  const { name, contentId } = attachment;
   const { type, encoding } = typeFor(attachment);
   const disposition = `${contentId ? 'inline' : 'attachment'}${parameter('filename', name)}`;
   return {
     // Older readers know the name of the type only; they would take encoded words that somebody has typed for such.
     filename: name.includes('=?') || name.length > LONGEST_NAME ? false : name,
     contentType: type,
-    content: bytes,
+    content,
     ...(contentId && { cid: contentId }),
     contentTransferEncoding: encoding,
     // It takes any header value here; its types know of the usual ones only.
@@ -123,16 +132,23 @@ const cleanIds = (ids: readonly string[]) =>
   ids.flatMap(parseMessageIds).filter((id) => /^[\x21-\x7e]+$/.test(id) && id.length <= LONGEST_ID);
 
 /**
- * Composes the message. Date and Message-ID are given, since both belong to the release; hidden recipients are
+ * Composes the message, with a place for what is kept elsewhere. Date and Message-ID are given, since both belong to the release; hidden recipients are
  * not part of it, they stand in the envelope only. With HTML it is multipart/alternative, plain text first
  * (RFC 2046 §5.1.4); with attachments that, or the text, is the first part of a multipart/mixed.
  * @param released epoch ms, for the Date header
  */
-export function composeMessage(
+export async function composeMessage(
   message: OutgoingMessage,
   messageId: string,
   released: number,
-): Promise<Buffer> {
+): Promise<Composed> {
+  const kept: { attachmentId: string; mark: Buffer }[] = [];
+  const contentOf = (attachment: OutgoingAttachment): Buffer => {
+    if ('bytes' in attachment) return attachment.bytes;
+    const mark = newMark();
+    kept.push({ attachmentId: attachment.keptAs, mark });
+    return mark;
+  };
   const root = new MailComposer({
     from: message.from,
     to: message.to,
@@ -141,7 +157,7 @@ export function composeMessage(
     subject: textValue(message.subject),
     text: message.text,
     html: message.html ? asPage(message.html) : undefined,
-    attachments: message.attachments?.map(asPart),
+    attachments: message.attachments?.map((each) => asPart(each, contentOf(each))),
     headers: detailHeaders(message),
     inReplyTo: cleanIds(message.inReplyTo ? [message.inReplyTo] : [])[0],
     references: cleanIds(message.references),
@@ -153,5 +169,7 @@ export function composeMessage(
   }).compile();
   // Its own way puts encoded words that somebody has typed into quotes, where they are decoded all the same.
   Object.assign(root, { _encodeAddressName: phrase });
-  return root.build();
+  const marks = kept.map(({ mark }) => mark);
+  const { bytes, cuts } = cutMarks(await root.build(), marks);
+  return { bytes, cuts: cuts.map(({ at, mark }) => ({ at, attachmentId: kept[mark]!.attachmentId })) };
 }

@@ -1,8 +1,9 @@
 /** Attachments and their bytes. */
 import { and, asc, eq, isNotNull, isNull, max, sql } from 'drizzle-orm';
-import { attachmentBytes, attachments } from './schema';
+import { attachmentPieces, attachments, pieces } from './schema';
 import { among, built } from './built';
 import { insertMany } from './many';
+import { inPieces, keepPiece } from './pieces';
 import type { Reading, Tx } from './store';
 
 export type Attachment = typeof attachments.$inferSelect;
@@ -81,19 +82,23 @@ export function changeAttachment(tx: Tx, id: string, patch: Partial<Attachment>)
 
 /** Adds bytes at the end of what is there. */
 export function appendBytes(tx: Tx, { id, received }: Attachment, bytes: Buffer): Attachment {
-  tx.insert(attachmentBytes).values({ attachmentId: id, offset: received, bytes }).run();
+  for (const piece of inPieces(bytes, received))
+    tx.insert(attachmentPieces)
+      .values({ attachmentId: id, offset: piece.offset, ...keepPiece(tx, piece.bytes) })
+      .run();
   return changeAttachment(tx, id, { received: received + bytes.length });
 }
 
 /** The bytes that are here of an attachment added here. */
 export function bytesOf(db: Reading, id: string): Buffer {
-  const pieces = db
-    .select({ bytes: attachmentBytes.bytes })
-    .from(attachmentBytes)
-    .where(eq(attachmentBytes.attachmentId, id))
-    .orderBy(asc(attachmentBytes.offset))
+  const all = db
+    .select({ bytes: pieces.bytes })
+    .from(attachmentPieces)
+    .innerJoin(pieces, eq(pieces.hash, attachmentPieces.hash))
+    .where(eq(attachmentPieces.attachmentId, id))
+    .orderBy(asc(attachmentPieces.offset))
     .all();
-  return Buffer.concat(pieces.map(({ bytes }) => bytes));
+  return Buffer.concat(all.map(({ bytes }) => bytes));
 }
 
 /** Attaches the same to another message, as far as it is here. @param newId makes ids */
@@ -103,8 +108,8 @@ export function copyAttachments(tx: Tx, from: string, to: string, newId: () => s
     tx.insert(attachments)
       .values({ ...attachment, id, messageId: to })
       .run();
-    tx.run(sql`INSERT INTO attachment_bytes (attachment_id, "offset", bytes)
-      SELECT ${id}, "offset", bytes FROM attachment_bytes WHERE attachment_id = ${attachment.id}`);
+    tx.run(sql`INSERT INTO attachment_pieces (attachment_id, "offset", hash, size)
+      SELECT ${id}, "offset", hash, size FROM attachment_pieces WHERE attachment_id = ${attachment.id}`);
   }
 }
 

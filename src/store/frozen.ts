@@ -1,16 +1,34 @@
 /** The bytes a departure leaves with, from its claim on. */
-import { eq, inArray, isNotNull, and, sql } from 'drizzle-orm';
-import { departures, frozen } from './schema';
+import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { departures, frozen, frozenPieces, pieces } from './schema';
 import { built, placeholders } from './built';
 import type { Reading, Tx } from './store';
+
+/** Frozen bytes, and the attachments that are left out of them. */
+export interface Frozen {
+  bytes: Buffer;
+  /** Where in `bytes` the base64 of each goes, and what it is made of; in order. */
+  enclosures: { at: number; pieces: Buffer[] }[];
+}
 
 const insertFrozen = built((db) =>
   db.insert(frozen).values(placeholders<typeof frozen.$inferInsert>('departureId bytes')).prepare(),
 );
 
-/** The departure itself says which Message-ID they bear. */
-export function freeze(tx: Tx, departureId: string, bytes: Buffer): void {
+/**
+ * The departure itself says which Message-ID they bear.
+ * @param cuts where attachments were left out, and which; they are named as they are now
+ */
+export function freeze(
+  tx: Tx,
+  departureId: string,
+  bytes: Buffer,
+  cuts: readonly { at: number; attachmentId: string }[],
+): void {
   insertFrozen(tx).run({ departureId, bytes });
+  for (const { at, attachmentId } of cuts)
+    tx.run(sql`INSERT INTO frozen_pieces (departure_id, cut, "offset", hash, size)
+      SELECT ${departureId}, ${at}, "offset", hash, size FROM attachment_pieces WHERE attachment_id = ${attachmentId}`);
 }
 
 const frozenByDeparture = built((db) =>
@@ -21,21 +39,40 @@ const frozenByDeparture = built((db) =>
     .prepare(),
 );
 
+const enclosed = built((db) =>
+  db
+    .select({ at: frozenPieces.cut, bytes: pieces.bytes })
+    .from(frozenPieces)
+    .innerJoin(pieces, eq(pieces.hash, frozenPieces.hash))
+    .where(eq(frozenPieces.departureId, sql.placeholder('id')))
+    .orderBy(asc(frozenPieces.cut), asc(frozenPieces.offset))
+    .prepare(),
+);
+
 /** undefined where nothing is frozen, or no copy was kept of what left. */
-export const frozenOf = (db: Reading, departureId: string): Buffer | undefined =>
-  frozenByDeparture(db).get({ id: departureId })?.bytes;
+export function frozenOf(db: Reading, departureId: string): Frozen | undefined {
+  const found = frozenByDeparture(db).get({ id: departureId });
+  if (!found) return undefined;
+  const enclosures: Frozen['enclosures'] = [];
+  for (const { at, bytes } of enclosed(db).all({ id: departureId })) {
+    const last = enclosures.at(-1);
+    if (last?.at === at) last.pieces.push(bytes);
+    else enclosures.push({ at, pieces: [bytes] });
+  }
+  return { bytes: found.bytes, enclosures };
+}
 
 /** What leaves next is composed anew, and bears another Message-ID. */
 export function thaw(tx: Tx, departureId: string): void {
-  tx.delete(frozen).where(eq(frozen.departureId, departureId)).run();
+  forgetFrozen(tx, [departureId]);
   tx.update(departures)
     .set({ headerId: null })
     .where(and(eq(departures.id, departureId), isNotNull(departures.headerId)))
     .run();
 }
 
-/** Forgets the bytes of what left of a message; under which ids it left stays known. */
-export function forgetFrozen(tx: Tx, messageId: string): void {
-  const ids = tx.select({ id: departures.id }).from(departures).where(eq(departures.messageId, messageId));
-  tx.delete(frozen).where(inArray(frozen.departureId, ids)).run();
+/** Forgets the bytes of departures; under which ids they left stays known. */
+export function forgetFrozen(tx: Tx, departureIds: string[]): void {
+  for (const table of [frozen, frozenPieces])
+    tx.delete(table).where(inArray(table.departureId, departureIds)).run();
 }

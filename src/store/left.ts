@@ -16,8 +16,7 @@ export const wasSaid = (alias: string): SQL => {
 };
 
 /** Message-IDs of messages of mine among ids given as a subquery or a list. @returns the ids of those messages */
-export const leftUnder = (ids: SQL): SQL =>
-  sql`SELECT message_id FROM departures WHERE header_id IN ${ids}`;
+export const leftUnder = (ids: SQL): SQL => sql`SELECT message_id FROM departures WHERE header_id IN ${ids}`;
 
 /** Something of it has left to somebody. */
 export const hasLeft = ({ leftAt }: Pick<Message, 'leftAt'>): boolean => leftAt !== null;

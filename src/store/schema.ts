@@ -4,5 +4,6 @@ export * from './schema/desk';
 export * from './schema/imports';
 export * from './schema/messages';
 export * from './schema/people';
+export * from './schema/pieces';
 export * from './schema/returns';
 export * from './schema/search';

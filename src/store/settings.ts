@@ -1,5 +1,5 @@
 /** Settings and the nature of the database. */
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { CheckId } from '#core/checks/finding';
 import type { SetAside } from '#core/checks/setAside';
 import type { OwnKeys } from '#core/commandKeys';
@@ -58,6 +58,10 @@ export interface Settings {
   keys: OwnKeys;
   /** What a pull on a row of the inbox uncovers. */
   rowActions: RowAction[];
+  /** Days the exact bytes of what has left are kept; null: for good. */
+  keepCopiesDays: number | null;
+  /** Days what was deleted can be brought back; null: for good. */
+  keepDeletedDays: number | null;
 }
 
 export type Theme = 'light' | 'dark';
@@ -75,7 +79,9 @@ export function readSettings(db: Reading, defaults: Settings): Settings {
 }
 
 export function writeSettings(tx: Tx, patch: Partial<Settings>): void {
-  for (const [key, value] of Object.entries(patch)) {
+  for (const [key, given] of Object.entries(patch)) {
+    // Nothing is a choice too, and something to be kept.
+    const value = given ?? sql`'null'`;
     tx.insert(settings)
       .values({ key, value })
       .onConflictDoUpdate({ target: settings.key, set: { value } })
@@ -93,6 +99,10 @@ export function readMeta(db: Reading, key: string): string | undefined {
 export function keepMeta(tx: Tx, key: string, value: string): void {
   tx.insert(meta).values({ key, value }).onConflictDoNothing().run();
 }
+
+/** Keeps how far something has got. */
+export const writeMeta = (tx: Tx, key: string, value: string): void =>
+  void tx.insert(meta).values({ key, value }).onConflictDoUpdate({ target: meta.key, set: { value } }).run();
 
 export const dropMeta = (tx: Tx, key: string): void => void tx.delete(meta).where(eq(meta.key, key)).run();
 

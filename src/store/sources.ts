@@ -1,29 +1,30 @@
 /** The bytes of messages as they came: a beginning of bounded length, and of a long one the rest in pieces. */
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
-import { messages, sourceRests, sources } from './schema';
+import { messages, pieces, sourcePieces, sources } from './schema';
 import { built, placeholders } from './built';
 import type { Message } from './messages';
+import { inPieces, keepPiece, PIECE } from './pieces';
 import type { Reading, Tx } from './store';
 
-/** Bytes of a piece: so much is written in one go without anybody noticing. */
-export const PIECE = 256 * 1024;
-
 const insertRest = built((db) =>
-  db.insert(sourceRests).values(placeholders<typeof sourceRests.$inferInsert>('id offset bytes')).prepare(),
+  db
+    .insert(sourcePieces)
+    .values(placeholders<typeof sourcePieces.$inferInsert>('id offset hash size'))
+    .prepare(),
 );
 
 /** @param offset of its first byte in the whole */
 export const addRest = (tx: Tx, id: string, offset: number, bytes: Buffer): void =>
-  void insertRest(tx).run({ id, offset, bytes });
+  void insertRest(tx).run({ id, offset, ...keepPiece(tx, bytes) });
 
 export const dropRest = (tx: Tx, id: string): void =>
-  void tx.delete(sourceRests).where(eq(sourceRests.id, id)).run();
+  void tx.delete(sourcePieces).where(eq(sourcePieces.id, id)).run();
 
 /** What is begun and belongs to nothing: its sender broke off, or this process did. */
 export function restsOfNothing(db: Reading): string[] {
   return db
     .all<{ id: string }>(
-      sql`SELECT DISTINCT id FROM source_rests AS rest
+      sql`SELECT DISTINCT id FROM source_pieces AS rest
         WHERE NOT EXISTS (SELECT 1 FROM sources WHERE message_id = rest.id)
           AND NOT EXISTS (SELECT 1 FROM arrivals WHERE id = rest.id)
           AND NOT EXISTS (SELECT 1 FROM imports WHERE id = rest.id)`,
@@ -33,10 +34,11 @@ export function restsOfNothing(db: Reading): string[] {
 
 const restOf = built((db) =>
   db
-    .select({ bytes: sourceRests.bytes })
-    .from(sourceRests)
-    .where(eq(sourceRests.id, sql.placeholder('id')))
-    .orderBy(asc(sourceRests.offset))
+    .select({ bytes: pieces.bytes })
+    .from(sourcePieces)
+    .innerJoin(pieces, eq(pieces.hash, sourcePieces.hash))
+    .where(eq(sourcePieces.id, sql.placeholder('id')))
+    .orderBy(asc(sourcePieces.offset))
     .prepare(),
 );
 
@@ -53,13 +55,14 @@ export const withRest = (db: Reading, id: string, beginning: Buffer): Buffer =>
 /** How much there is of the rest, and its last piece. */
 export function endOfRest(db: Reading, id: string): { size: number; last: Buffer } | undefined {
   const last = db
-    .select()
-    .from(sourceRests)
-    .where(eq(sourceRests.id, id))
-    .orderBy(desc(sourceRests.offset))
+    .select({ end: sql<number>`${sourcePieces.offset} + ${sourcePieces.size}`, bytes: pieces.bytes })
+    .from(sourcePieces)
+    .innerJoin(pieces, eq(pieces.hash, sourcePieces.hash))
+    .where(eq(sourcePieces.id, id))
+    .orderBy(desc(sourcePieces.offset))
     .limit(1)
     .get();
-  return last && { size: last.offset + last.bytes.length, last: last.bytes };
+  return last && { size: last.end, last: last.bytes };
 }
 
 const insertBytes = built((db) =>
@@ -69,8 +72,7 @@ const insertBytes = built((db) =>
 /** @param digest of one without a Message-ID, else null */
 export function insertSource(tx: Tx, messageId: string, bytes: Buffer, digest: string | null): void {
   insertBytes(tx).run({ messageId, bytes: bytes.subarray(0, PIECE), digest });
-  for (let offset = PIECE; offset < bytes.length; offset += PIECE)
-    addRest(tx, messageId, offset, bytes.subarray(offset, offset + PIECE));
+  for (const rest of inPieces(bytes.subarray(PIECE), PIECE)) addRest(tx, messageId, rest.offset, rest.bytes);
 }
 
 /** The same, of one that has arrived under this id: none of its bytes are written again but the beginning. */

@@ -4,6 +4,7 @@ import { describe, expect, it, onTestFinished } from 'vitest';
 import { tempDesk, tempDir } from '#test/support/desk';
 import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { changeSettings } from '#usecases/changeSettings';
 import { followChanges, forgetOldChanges, missedChanges } from '#usecases/followChanges';
 import { openDesk, type Desk } from '#usecases/desk';
 import { takeBack } from '#usecases/departures/takeBack';
@@ -129,7 +130,11 @@ it('a message has left when the first of its copies has, whatever the others com
   change(copy.id, { state: 'sent', leftAt: 7000, headerId: '<2@x.example>' });
   change(departure.id, { state: 'sent', leftAt: 9000 });
   const message = findMessage(desk.store.db, messageId)!;
-  expect([message.leftAt, message.at, headerIdOf(desk.store.db, message)]).toEqual([7000, 7000, '<2@x.example>']);
+  expect([message.leftAt, message.at, headerIdOf(desk.store.db, message)]).toEqual([
+    7000,
+    7000,
+    '<2@x.example>',
+  ]);
   for (const id of ['<1@x.example>', '<2@x.example>'])
     expect(messageUnder(desk.store.db, id)?.id).toBe(messageId);
   expect(messageUnder(desk.store.db, '<3@x.example>')).toBeUndefined();
@@ -168,6 +173,15 @@ describe('changes', () => {
     expect(missedChanges(desk, lastSeq(desk.store.db))).toEqual([]);
     expect(changesAfter(desk.store.db, 0)[0]!.seq).toBe(before + 501);
   });
+});
+
+it('nothing is a setting too, and is not the default', () => {
+  const { desk } = tempDesk();
+  expect(desk.settings().keepDeletedDays).toBe(30);
+  changeSettings(desk, { keepDeletedDays: null, week: null });
+  expect(desk.settings()).toMatchObject({ keepDeletedDays: null, week: null });
+  changeSettings(desk, { keepDeletedDays: 7 });
+  expect(desk.settings().keepDeletedDays).toBe(7);
 });
 
 it('settings have defaults until they are set, and the kind of a database is for good', () => {

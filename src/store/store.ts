@@ -6,6 +6,7 @@ import { mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { folded } from '#core/text/folded';
 import { spaced } from '#core/text/spaced';
+import { addressOf } from './addressOf';
 import * as schema from './schema';
 
 type Schema = typeof schema;
@@ -50,6 +51,8 @@ function connect(path: string): Database.Database {
   sqlite.pragma('busy_timeout = 5000');
   sqlite.function('spaced', { deterministic: true }, (text) => spaced(String(text ?? '')));
   sqlite.function('folded', { deterministic: true }, (text) => folded(String(text ?? '')));
+  // For migrations: what was kept before it was addressed by its content.
+  sqlite.function('sha256', { deterministic: true }, (bytes) => addressOf(bytes as Buffer));
   return sqlite;
 }
 

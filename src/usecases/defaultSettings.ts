@@ -35,5 +35,7 @@ export function defaultSettings(): Settings {
     singleKeys: true,
     keys: {},
     rowActions: ['snooze', 'archive'],
+    keepCopiesDays: null,
+    keepDeletedDays: 30,
   };
 }

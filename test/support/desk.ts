@@ -1,4 +1,5 @@
 /** A desk on a database file of its own. */
+import { sql } from 'drizzle-orm';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -25,6 +26,10 @@ export function tempDesk(kind: 'sandbox' | 'real' = 'sandbox', dir = tempDir()):
   onTestFinished(() => desk.store.close());
   return { desk, dir };
 }
+
+/** Rows of a table, or of a query in brackets. */
+export const countRows = (desk: Desk, what: string): number =>
+  desk.store.db.get<{ n: number }>(sql.raw(`SELECT count(*) AS n FROM ${what}`)).n;
 
 /** What is in the inbox, the newest first. */
 export const inboxOf = (desk: Desk) => listThreads(desk, { place: 'inbox', order: 'time', limit: 500 });

@@ -53,6 +53,9 @@ export const departures = sqliteTable(
     index('departures_header_id')
       .on(table.headerId)
       .where(sql`header_id IS NOT NULL`),
+    index('departures_left')
+      .on(table.leftAt)
+      .where(sql`left_at IS NOT NULL`),
     // An occurrence leaves once, whoever plans it, and however often.
     uniqueIndex('departures_occurrence')
       .on(table.seriesId, table.occurrence)
@@ -129,7 +132,7 @@ export const receipts = sqliteTable(
   ],
 );
 
-/** The exact bytes of a departure, frozen at its claim. */
+/** The exact bytes of a departure, frozen at its claim, without the attachments that are kept in pieces. */
 export const frozen = sqliteTable('frozen', {
   departureId: text()
     .primaryKey()

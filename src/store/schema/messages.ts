@@ -124,6 +124,9 @@ export const messages = sqliteTable(
     index('messages_strange')
       .on(table.readBy)
       .where(sql`strange IS NOT NULL`),
+    index('messages_deleted')
+      .on(table.deletedAt)
+      .where(sql`deleted_at IS NOT NULL`),
     index('messages_drafts')
       .on(table.at)
       .where(sql`draft = 1 AND deleted_at IS NULL`),
@@ -188,19 +191,6 @@ export const attachments = sqliteTable(
   (table) => [index('attachments_message').on(table.messageId, table.position)],
 );
 
-/** The bytes of attachments added here, in the pieces they came in. */
-export const attachmentBytes = sqliteTable(
-  'attachment_bytes',
-  {
-    attachmentId: text()
-      .notNull()
-      .references(() => attachments.id, { onDelete: 'cascade' }),
-    offset: integer().notNull(),
-    bytes: blob({ mode: 'buffer' }).notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.attachmentId, table.offset] })],
-);
-
 /** Links that messages carried, so that one copied from a message to somebody else is noticed. */
 export const messageLinks = sqliteTable(
   'message_links',
@@ -229,17 +219,6 @@ export const sources = sqliteTable(
       .on(table.digest)
       .where(sql`digest IS NOT NULL`),
   ],
-);
-
-/** What follows that, of a long one: of a message, or of one that is still on its way in, under the same id. */
-export const sourceRests = sqliteTable(
-  'source_rests',
-  {
-    id: text().notNull(),
-    offset: integer().notNull(),
-    bytes: blob({ mode: 'buffer' }).notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.id, table.offset] })],
 );
 
 /** What has come in by LMTP and has not been read; it becomes a message under the same id. */

@@ -9,6 +9,7 @@ import { moveBetweenRows } from '../common/moveBetweenRows';
 import { Checks } from './Checks';
 import { Hold } from './Hold';
 import { HoldRules } from './holds/HoldRules';
+import { Kept } from './Kept';
 import { Keys } from './Keys';
 import { Looks } from './Looks';
 import { Me } from './Me';
@@ -44,6 +45,7 @@ const PARTS: Record<(typeof SECTIONS)[number]['parts'][number]['id'], ReactNode>
   work: <Work />,
   looks: <Looks />,
   test: <Server />,
+  kept: <Kept />,
   'signed-in': <SignedIn />,
 };
 

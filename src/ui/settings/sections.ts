@@ -64,6 +64,7 @@ export const SECTIONS = [
     name: 'Server and sessions',
     parts: [
       { id: 'test', name: 'Mail server', words: 'smtp test message try' },
+      { id: 'kept', name: 'What is kept', words: 'storage disk space copies deleted days forget retention' },
       { id: 'signed-in', name: 'Signed in', words: 'sessions browsers devices sign out passphrase' },
     ],
   },

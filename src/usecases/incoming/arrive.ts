@@ -1,7 +1,8 @@
 /** A message arrives, in pieces: its bytes are kept as they come, and nobody looks at what they are. */
 import { insertArrival } from '#store/arrivals';
 import { noteDue } from '#store/clock';
-import { addRest, dropRest, PIECE, restsOfNothing } from '#store/sources';
+import { PIECE } from '#store/pieces';
+import { addRest, dropRest, restsOfNothing } from '#store/sources';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 

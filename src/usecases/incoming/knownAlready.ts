@@ -1,4 +1,5 @@
 /** Whether a message that comes in, by whatever way, is here already. */
+import { whole } from '#mail/enclosures';
 import type { ReadMail } from '#mail/readMail';
 import { saysTheSame } from '#mail/saysTheSame';
 import { frozenOf } from '#store/frozen';
@@ -36,6 +37,6 @@ export function knownAlready(db: Reading, { mail, digest }: ReadMail): Message |
   const same = candidates(db, headerId, digest).find(({ source }) => saysTheSame(source) === digest);
   if (same || headerId === undefined) return same?.message;
   const left = departureOfHeader(db, headerId);
-  const bytes = left && frozenOf(db, left.id);
-  return bytes && saysTheSame(bytes) === digest ? findMessage(db, left.messageId) : undefined;
+  const copy = left && frozenOf(db, left.id);
+  return copy && saysTheSame(whole(copy)) === digest ? findMessage(db, left.messageId) : undefined;
 }

@@ -31,7 +31,7 @@ export async function receiveSample(desk: Desk, sample: Sample): Promise<Message
     ? [{ ...attachment, contentId: null, bytes: Buffer.from(attachment.text) }]
     : [];
   const parts = { from, to: [to], cc: [], replyTo: [], subject, text, references: [], attachments };
-  const composed = await composeMessage(parts, messageId, Date.parse(date));
+  const { bytes: composed } = await composeMessage(parts, messageId, Date.parse(date));
   const bytes = Buffer.from(composed.toString().replace(/^Date: .*$/m, `Date: ${dateHeader(date)}`));
   const header = automatic ? 'Auto-Submitted: auto-replied\r\n' : '';
   return receiveMail(desk, Buffer.concat([Buffer.from(header), bytes]));

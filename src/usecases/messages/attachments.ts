@@ -1,6 +1,8 @@
 /** Attaching files to a message that has not left. They may come in pieces, with breaks of any length between them. */
 import { addressKey } from '#core/message/address';
 import { MAX_ATTACHED, mediaType, PICTURE_TYPES, safeFileName, sizeWords } from '#core/message/attachment';
+import type { OutgoingAttachment } from '#mail/compose';
+import { LEAST_ENCLOSED } from '#mail/enclosures';
 import { longMs } from '#reading/pool';
 import {
   appendBytes,
@@ -174,6 +176,25 @@ export async function attachedTo(db: Reading, messageId: string): Promise<WholeA
   const list = attachmentsOf(db, messageId).filter(({ received, size }) => received === size);
   const contents = await contentsOf(db, list);
   return list.map(({ name, type, contentId }, index) => ({ name, type, contentId, bytes: contents[index]! }));
+}
+
+/** What goes along with a message that leaves: long ones as they are kept, without their bytes. */
+export async function attachedToLeave(
+  db: Reading,
+  messageId: string,
+  goesAlong: (attachment: Attachment) => boolean,
+): Promise<OutgoingAttachment[]> {
+  const list = attachmentsOf(db, messageId).filter((each) => each.received === each.size && goesAlong(each));
+  // A message in a message may have to stand as it is, so it is looked at.
+  const isKept = ({ part, size, type }: Attachment) =>
+    part === null && size >= LEAST_ENCLOSED && type !== 'message/rfc822';
+  const read = list.filter((each) => !isKept(each));
+  const contents = await contentsOf(db, read);
+  const byId = new Map(read.map(({ id }, index) => [id, contents[index]!]));
+  return list.map(({ id, name, type, contentId }) => {
+    const bytes = byId.get(id);
+    return { name, type, contentId, ...(bytes ? { bytes } : { keptAs: id }) };
+  });
 }
 
 /** Attaches what is here as a whole. @throws Invalid where it is too much */

@@ -11,6 +11,7 @@ import { layoutOf, STRANGE_LAYOUT, wordsBody, type Layout } from '#mail/htmlBody
 import { longMs } from '#reading/pool';
 import { attachmentsOf, type Attachment } from '#store/attachments';
 import { departuresOf, findDeparture } from '#store/departures';
+import { whole } from '#mail/enclosures';
 import { frozenOf } from '#store/frozen';
 import { headerIdOf } from '#store/left';
 import { historyOf, type JournalEntry } from '#store/journal';
@@ -161,7 +162,8 @@ export async function readLayout(desk: Desk, id: string): Promise<LayoutView | n
 export function readSource(desk: Desk, id: string): Buffer {
   const { db } = desk.store;
   const left = departuresOf(db, id).findLast(({ state }) => state === 'sent');
-  const bytes = sourceOf(db, id) ?? (left && frozenOf(db, left.id));
+  const copy = left && frozenOf(db, left.id);
+  const bytes = sourceOf(db, id) ?? (copy && whole(copy));
   if (!bytes?.length) throw new NotFound('There is no source of this message.');
   return bytes;
 }

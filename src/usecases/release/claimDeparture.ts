@@ -3,7 +3,8 @@
  * resolve, check, compose (`mail/compose.ts`), seal, freeze; what is frozen is handed over (`mail/smtpPool.ts`).
  */
 import { PENDING_STATES } from '#core/departure/states';
-import { composeMessage, newMessageId } from '#mail/compose';
+import { composeMessage, newMessageId, type Composed } from '#mail/compose';
+import { wholeInTurns } from '#mail/enclosures';
 import type { Envelope } from '#mail/smtpPool';
 import { findDeparture, type Departure } from '#store/departures';
 import { frozenOf } from '#store/frozen';
@@ -47,19 +48,17 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const seen = findDeparture(db, id);
   const message = seen && findMessage(db, seen.messageId);
   if (!seen || !message) return undefined;
-  const before = frozenOf(db, id);
-  const headerId = (before && seen.headerId) ?? newMessageId(message.fromAddress);
   const released = desk.now();
-  let bytes = before;
-  if (!bytes) {
+  const headerId = seen.headerId ?? newMessageId(message.fromAddress);
+  let sealed: Composed | undefined;
+  if (seen.headerId === null) {
     const content = await resolve(db, message, seen);
     const stop = check(desk, message);
     if (stop) return void (await pauseStopped(desk, seen, released, stop));
-    bytes = await seal(await composeMessage(content, headerId, released));
+    sealed = await seal(await composeMessage(content, headerId, released));
   }
-  const frozen = bytes;
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
-  const claim = (tx: Tx): Claim => {
+  const claim = (tx: Tx): Omit<Claim, 'bytes'> => {
     // Compare-and-swap on what was seen: whoever changed it first has the say.
     const departure = applyEvent(tx, seen, 'claim', released, {
       stage: 'claimed',
@@ -68,7 +67,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
       firstAttemptAt: seen.firstAttemptAt ?? released,
     });
     noteTrial(tx, released);
-    if (!before) freeze(tx, departure, message, frozen);
+    if (sealed) freeze(tx, departure, message, sealed);
     // All of them are in this attempt: what it comes to is told of each anew.
     waitAgain(tx, id, ['deferred']);
     const addresses = deliveriesOf(tx, [id])
@@ -79,10 +78,12 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
       addresses,
       ...(message.deliveryReceipt && { receiptId: id }),
     };
-    return { departure, envelope, bytes: frozen };
+    return { departure, envelope };
   };
   try {
-    return await desk.group.run(claim);
+    const claimed = await desk.group.run(claim);
+    const bytes = sealed?.cuts.length === 0 ? sealed.bytes : await wholeInTurns(frozenOf(db, id)!);
+    return { ...claimed, bytes };
   } catch (error) {
     if (error instanceof Stale || error instanceof Refused) return undefined;
     throw error;

@@ -34,7 +34,10 @@ function forget(tx: Tx, left: Departure, now: number): void {
   const all = departuresOf(tx, left.messageId);
   if (!all.every(({ state }) => state === 'sent' || state === 'ended')) return;
   purgeAttachments(tx, left.messageId);
-  forgetFrozen(tx, left.messageId);
+  forgetFrozen(
+    tx,
+    all.map(({ id }) => id),
+  );
   const message = findMessage(tx, left.messageId)!;
   swapMessage(tx, message, { text: '', html: null });
   record(tx, { at: now, messageId: message.id, what: 'copy-forgotten' });

@@ -33,7 +33,12 @@ export function exportTodos(desk: Desk): string {
       message?.direction === 'in'
         ? message.fromName || message.fromAddress
         : first && (first.name || first.address);
-    return { ...todo, about: message ? headerIdOf(db, message) : null, subject: message?.subject ?? '', who: who ?? '' };
+    return {
+      ...todo,
+      about: message ? headerIdOf(db, message) : null,
+      subject: message?.subject ?? '',
+      who: who ?? '',
+    };
   });
   return writeTodoFile(entries, desk.now());
 }

@@ -1,4 +1,5 @@
 /** Fifth step: these are the bytes, and this is the Message-ID, whatever is changed afterwards. Part of the claim. */
+import type { Composed } from '#mail/compose';
 import { purgeRemoved } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import { freeze as keepFrozen } from '#store/frozen';
@@ -10,8 +11,8 @@ import { Stale } from '../../errors';
  * @param message as it was composed
  * @throws Stale where somebody has changed it meanwhile
  */
-export function freeze(tx: Tx, departure: Departure, message: Message, bytes: Buffer): void {
+export function freeze(tx: Tx, departure: Departure, message: Message, { bytes, cuts }: Composed): void {
   if (findMessage(tx, message.id)?.revision !== message.revision) throw new Stale('message');
-  keepFrozen(tx, departure.id, bytes);
+  keepFrozen(tx, departure.id, bytes, cuts);
   purgeRemoved(tx, message.id);
 }

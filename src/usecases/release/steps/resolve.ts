@@ -5,7 +5,7 @@ import type { OutgoingMessage } from '#mail/compose';
 import type { Departure } from '#store/departures';
 import { recipientsOf, type Message } from '#store/messages';
 import type { Reading } from '#store/store';
-import { attachedTo } from '../../messages/attachments';
+import { attachedToLeave } from '../../messages/attachments';
 import { receivers } from '../../messages/envelope';
 
 /** Whom the headers name: of an individual copy its reader alone, so that nobody sees the others. */
@@ -33,6 +33,6 @@ export async function resolve(db: Reading, message: Message, departure: Departur
     importance: message.importance,
     sensitivity: message.sensitivity,
     receiptTo: message.readReceipt ? from : undefined,
-    attachments: (await attachedTo(db, message.id)).filter((each) => goesAlong(each, message.html)),
+    attachments: await attachedToLeave(db, message.id, (each) => goesAlong(each, message.html)),
   };
 }

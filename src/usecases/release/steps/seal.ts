@@ -1,2 +1,4 @@
 /** Fourth step: what is composed is signed and encrypted. Nothing is yet: it leaves as it was composed. */
-export const seal = (composed: Buffer): Promise<Buffer> => Promise.resolve(composed);
+import type { Composed } from '#mail/compose';
+
+export const seal = (composed: Composed): Promise<Composed> => Promise.resolve(composed);

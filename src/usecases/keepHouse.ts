@@ -1,0 +1,53 @@
+/** What is not needed any more is forgotten, some at a time, as long as the settings say that it is kept. */
+import { copiesLeftBetween, forgetDeleted, messagesDeletedBefore } from '#store/expired';
+import { forgetFrozen } from '#store/frozen';
+import { readMeta, writeMeta } from '#store/settings';
+import type { Desk } from './desk';
+import { forgetOldChanges } from './followChanges';
+
+const DAY_MS = 86_400_000;
+/** So much is forgotten in one go. */
+const BATCH = 100;
+/** A departure is given up on well within this. */
+const LONGEST_TRYING_MS = 14 * DAY_MS;
+/** Up to when the copies of what left are forgotten already, epoch ms. */
+const FORGOTTEN = 'copies-forgotten-until';
+
+const othersHaveATurn = () => new Promise((resolve) => setImmediate(resolve));
+
+async function forgetCopies(desk: Desk, days: number): Promise<void> {
+  const until = desk.now() - days * DAY_MS;
+  // One that left to some only, and was tried again for the others, is done with later.
+  let from = Number(readMeta(desk.store.db, FORGOTTEN) ?? 0) - LONGEST_TRYING_MS;
+  for (;;) {
+    const left = copiesLeftBetween(desk.store.db, from, until, BATCH);
+    if (left.length === 0) break;
+    from = left.at(-1)!.leftAt;
+    desk.store.write((tx) =>
+      forgetFrozen(
+        tx,
+        left.map(({ id }) => id),
+      ),
+    );
+    await othersHaveATurn();
+  }
+  desk.store.write((tx) => writeMeta(tx, FORGOTTEN, String(until)));
+}
+
+async function forgetWhatWasDeleted(desk: Desk, days: number): Promise<void> {
+  const until = desk.now() - days * DAY_MS;
+  for (;;) {
+    const ids = messagesDeletedBefore(desk.store.db, until, BATCH);
+    if (ids.length === 0) return;
+    desk.store.write((tx) => forgetDeleted(tx, ids));
+    await othersHaveATurn();
+  }
+}
+
+/** Once in a while is enough. */
+export async function keepHouse(desk: Desk): Promise<void> {
+  forgetOldChanges(desk);
+  const { keepCopiesDays, keepDeletedDays } = desk.settings();
+  if (keepCopiesDays !== null) await forgetCopies(desk, keepCopiesDays);
+  if (keepDeletedDays !== null) await forgetWhatWasDeleted(desk, keepDeletedDays);
+}
