@@ -288,7 +288,7 @@ export class Engine {
     });
     const finished = await this.insist(() => finishAttempt(desk, id, result));
     if (result.unreachable) log.warn({ departure: id }, result.unreachable);
-    log.info({ departure: id, state: finished?.state, late: desk.now() - departure.meant }, 'attempt ended');
+    log.debug({ departure: id, state: finished?.state, late: desk.now() - departure.meant }, 'attempt ended');
   }
 
   /** What the server has answered must be kept: where the disk refuses, again and again until it can be. */

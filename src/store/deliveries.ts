@@ -43,13 +43,22 @@ export function setDeliveries(tx: Tx, departureId: string, addresses: readonly s
       tx.insert(deliveries).values({ departureId, address, status: 'waiting' }).run();
 }
 
-/** Those who have not got it wait again, whatever became of them before. */
-export const waitAgain = (tx: Tx, departureId: string, statuses: Delivery['status'][]): void =>
-  void tx
+const backToWaiting = built((db) =>
+  db
     .update(deliveries)
     .set({ status: 'waiting', answer: '' })
-    .where(and(eq(deliveries.departureId, departureId), inArray(deliveries.status, statuses)))
-    .run();
+    .where(
+      and(
+        eq(deliveries.departureId, sql.placeholder('departureId')),
+        sql`${deliveries.status} IN (SELECT value FROM json_each(${sql.placeholder('statuses')}))`,
+      ),
+    )
+    .prepare(),
+);
+
+/** Those who have not got it wait again, whatever became of them before. */
+export const waitAgain = (tx: Tx, departureId: string, statuses: Delivery['status'][]): void =>
+  void backToWaiting(tx).run({ departureId, statuses: JSON.stringify(statuses) });
 
 const pendingToThese = built((db) =>
   db

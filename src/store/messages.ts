@@ -96,6 +96,18 @@ export function swapMessage(tx: Tx, seen: Message, patch: Partial<Message>): Mes
   return swap(tx, columnsOf(values)).get({ ...values, seenId: seen.id, seenRevision: seen.revision });
 }
 
+const revisionOf = built((db) =>
+  db
+    .select({ revision: messages.revision })
+    .from(messages)
+    .where(eq(messages.id, sql.placeholder('id')))
+    .prepare(),
+);
+
+/** True as long as nobody has changed it since it was read. */
+export const isAsSeen = (db: Reading, { id, revision }: Message): boolean =>
+  revisionOf(db).get({ id })?.revision === revision;
+
 const seenOrNot = built((db) =>
   db
     .update(messages)

@@ -62,9 +62,9 @@ describe('a file', () => {
     const { departures, sources } = await leave(desk, first.id, 4);
     expect(countRows(desk, 'pieces')).toBe(4);
     // Headers and words, four times.
-    expect(
-      desk.store.db.get<{ n: number }>('SELECT sum(length(bytes)) AS n FROM frozen').n,
-    ).toBeLessThan(10_000);
+    expect(desk.store.db.get<{ n: number }>('SELECT sum(length(bytes)) AS n FROM frozen').n).toBeLessThan(
+      10_000,
+    );
     const encoded = bytes.toString('base64');
     for (const source of sources) expect(source.toString('latin1').replaceAll('\r\n', '')).toContain(encoded);
     expect(readSource(desk, first.id).equals(sources.at(-1)!)).toBe(true);

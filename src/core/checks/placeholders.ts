@@ -19,6 +19,10 @@ const BLANK = /(?<![\p{L}\p{N}])(?:X{2,}|_{3,}|\?{3,}|TBD|TBC|lorem ipsum)(?![\p
 /** Twenty in Roman figures stands before such words or after such names. */
 const ROMAN = /^\s*(?:century|siècle|século|siglo|jahrhundert)/i;
 
+/** False where there is surely none of those that stop a message: asked at every release. */
+export const mayHoldField = ({ subject, text }: Pick<CheckedMessage, 'subject' | 'text'>): boolean =>
+  subject.includes('{{') || text.includes('{{');
+
 export function placeholders({ subject, text }: Pick<CheckedMessage, 'subject' | 'text'>): Finding[] {
   const inSubject = [...subject.matchAll(FIELD), ...subject.matchAll(NAMED), ...subject.matchAll(CODED)].map(
     (match): Finding => ({

@@ -39,7 +39,9 @@ CREATE TRIGGER `messages_summed_on_insert` AFTER INSERT ON `messages` BEGIN
 END;
 --> statement-breakpoint
 CREATE TRIGGER `messages_summed_on_update`
-AFTER UPDATE OF `thread_id`, `place`, `at`, `returned_at`, `deleted_at`, `from_address`, `left_at`, `unseen` ON `messages` BEGIN
+AFTER UPDATE OF `thread_id`, `place`, `at`, `returned_at`, `deleted_at`, `from_address`, `unseen` ON `messages`
+WHEN NEW.`place` IS NOT NULL OR OLD.`place` IS NOT NULL
+	OR NEW.`thread_id` <> OLD.`thread_id` OR NEW.`deleted_at` IS NOT OLD.`deleted_at` BEGIN
 	UPDATE `threads` SET
 		(`place`, `latest_id`, `sort_at`, `writer`) = (
 			SELECT m.`place`, m.`id`, coalesce(m.`returned_at`, m.`at`), lower(m.`from_address`) FROM `messages` m
@@ -62,6 +64,12 @@ END;
 UPDATE `messages` SET `header_id` = NULL,
 	`left_at` = (SELECT min(`left_at`) FROM `departures` WHERE `message_id` = `messages`.`id`)
 WHERE `direction` = 'out';
+--> statement-breakpoint
+CREATE TRIGGER `messages_counted_once_left` AFTER UPDATE OF `left_at` ON `messages`
+WHEN OLD.`left_at` IS NULL AND NEW.`left_at` IS NOT NULL AND NEW.`deleted_at` IS NULL
+BEGIN
+	UPDATE `threads` SET `count` = `count` + 1 WHERE `id` = NEW.`thread_id` AND NEW.`direction` = 'out';
+END;
 --> statement-breakpoint
 CREATE TRIGGER `left_with_its_first` AFTER UPDATE OF `left_at` ON `departures` WHEN NEW.`left_at` IS NOT NULL
 BEGIN

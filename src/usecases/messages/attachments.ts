@@ -181,10 +181,9 @@ export async function attachedTo(db: Reading, messageId: string): Promise<WholeA
 /** What goes along with a message that leaves: long ones as they are kept, without their bytes. */
 export async function attachedToLeave(
   db: Reading,
-  messageId: string,
-  goesAlong: (attachment: Attachment) => boolean,
+  attached: readonly Attachment[],
 ): Promise<OutgoingAttachment[]> {
-  const list = attachmentsOf(db, messageId).filter((each) => each.received === each.size && goesAlong(each));
+  const list = attached.filter(({ received, size }) => received === size);
   // A message in a message may have to stand as it is, so it is looked at.
   const isKept = ({ part, size, type }: Attachment) =>
     part === null && size >= LEAST_ENCLOSED && type !== 'message/rfc822';

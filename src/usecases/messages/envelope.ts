@@ -25,9 +25,13 @@ function expand(db: Reading, each: Recipient): { name: string; address: string }
  * Who messages go to, groups as they are now, each address once a message: To before Cc before Bcc. Reply-To
  * receives nothing.
  */
-export function receiversOf(db: Reading, messageIds: string[]): Receiver[] {
+export const receiversOf = (db: Reading, messageIds: string[]): Receiver[] =>
+  receiversAmong(db, recipientsOf(db, messageIds));
+
+/** The same, of recipients that have been read. */
+export function receiversAmong(db: Reading, recipients: readonly Recipient[]): Receiver[] {
   const byKey = new Map<string, Receiver>();
-  for (const each of recipientsOf(db, messageIds)) {
+  for (const each of recipients) {
     const { messageId, field } = each;
     if (field === 'replyTo') continue;
     for (const { name, address } of expand(db, each)) {

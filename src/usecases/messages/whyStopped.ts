@@ -1,8 +1,8 @@
 /** What keeps a message from leaving as it is: asked when it is sent, and once more when its moment has come. */
-import { placeholders } from '#core/checks/placeholders';
+import { mayHoldField, placeholders } from '#core/checks/placeholders';
 import { isSetAside } from '#core/checks/setAside';
 import { goesAlong } from '#core/message/attachment';
-import { attachmentsOf } from '#store/attachments';
+import { attachmentsOf, type Attachment } from '#store/attachments';
 import type { Message } from '#store/messages';
 import type { Settings } from '#store/settings';
 import type { Reading } from '#store/store';
@@ -15,14 +15,14 @@ export function whyStopped(
   db: Reading,
   settings: () => Pick<Settings, 'checksOff' | 'meantSo'>,
   message: Pick<Message, 'id' | 'subject' | 'text' | 'html' | 'setAside'>,
+  attached: readonly Attachment[] = attachmentsOf(db, message.id),
 ): { field: string; words: string } | undefined {
-  const half = attachmentsOf(db, message.id).find(
-    (each) => each.received < each.size && goesAlong(each, message.html),
-  );
+  const half = attached.find((each) => each.received < each.size && goesAlong(each, message.html));
   if (half) {
     const words = `“${half.name}” is not wholly here yet: wait for it, or take it out.`;
     return { field: 'attachments', words };
   }
+  if (!mayHoldField(message)) return undefined;
   const stops = placeholders(message).filter(({ severity }) => severity === 'stop');
   if (stops.length === 0) return undefined;
   const { checksOff, meantSo } = settings();

@@ -52,8 +52,8 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const headerId = seen.headerId ?? newMessageId(message.fromAddress);
   let sealed: Composed | undefined;
   if (seen.headerId === null) {
-    const content = await resolve(db, message, seen);
-    const stop = check(desk, message);
+    const { content, attached } = await resolve(db, message, seen);
+    const stop = check(desk, message, attached);
     if (stop) return void (await pauseStopped(desk, seen, released, stop));
     sealed = await seal(await composeMessage(content, headerId, released));
   }
@@ -69,7 +69,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
     noteTrial(tx, released);
     if (sealed) freeze(tx, departure, message, sealed);
     // All of them are in this attempt: what it comes to is told of each anew.
-    waitAgain(tx, id, ['deferred']);
+    if (seen.attempts > 0) waitAgain(tx, id, ['deferred']);
     const addresses = deliveriesOf(tx, [id])
       .filter(({ status }) => status === 'waiting')
       .map(({ address }) => address);

@@ -3,7 +3,7 @@ import type { Composed } from '#mail/compose';
 import { purgeRemoved } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import { freeze as keepFrozen } from '#store/frozen';
-import { findMessage, type Message } from '#store/messages';
+import { isAsSeen, type Message } from '#store/messages';
 import type { Tx } from '#store/store';
 import { Stale } from '../../errors';
 
@@ -12,7 +12,7 @@ import { Stale } from '../../errors';
  * @throws Stale where somebody has changed it meanwhile
  */
 export function freeze(tx: Tx, departure: Departure, message: Message, { bytes, cuts }: Composed): void {
-  if (findMessage(tx, message.id)?.revision !== message.revision) throw new Stale('message');
+  if (!isAsSeen(tx, message)) throw new Stale('message');
   keepFrozen(tx, departure.id, bytes, cuts);
   purgeRemoved(tx, message.id);
 }

@@ -2,15 +2,15 @@
 import { addressKey, type Mailbox } from '#core/message/address';
 import { goesAlong } from '#core/message/attachment';
 import type { OutgoingMessage } from '#mail/compose';
+import { attachmentsOf, type Attachment } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import { recipientsOf, type Message } from '#store/messages';
 import type { Reading } from '#store/store';
 import { attachedToLeave } from '../../messages/attachments';
-import { receivers } from '../../messages/envelope';
+import { receiversAmong, type Receiver } from '../../messages/envelope';
 
 /** Whom the headers name: of an individual copy its reader alone, so that nobody sees the others. */
-function addressed(db: Reading, message: Message, departure: Departure): Record<'to' | 'cc', Mailbox[]> {
-  const all = receivers(db, message.id);
+function addressed(all: readonly Receiver[], departure: Departure): Record<'to' | 'cc', Mailbox[]> {
   if (departure.reader !== null) {
     const key = addressKey(departure.reader);
     return { to: all.filter(({ address }) => addressKey(address) === key), cc: [] };
@@ -19,12 +19,18 @@ function addressed(db: Reading, message: Message, departure: Departure): Record<
   return { to: listed('to'), cc: listed('cc') };
 }
 
-export async function resolve(db: Reading, message: Message, departure: Departure): Promise<OutgoingMessage> {
+export async function resolve(
+  db: Reading,
+  message: Message,
+  departure: Departure,
+): Promise<{ content: OutgoingMessage; attached: Attachment[] }> {
+  const recipients = recipientsOf(db, [message.id]);
+  const attached = attachmentsOf(db, message.id);
   const from = { name: message.fromName, address: message.fromAddress };
-  return {
+  const content = {
     from,
-    ...addressed(db, message, departure),
-    replyTo: recipientsOf(db, [message.id]).filter(({ field }) => field === 'replyTo'),
+    ...addressed(receiversAmong(db, recipients), departure),
+    replyTo: recipients.filter(({ field }) => field === 'replyTo'),
     subject: message.subject,
     text: message.text,
     html: message.html,
@@ -33,6 +39,10 @@ export async function resolve(db: Reading, message: Message, departure: Departur
     importance: message.importance,
     sensitivity: message.sensitivity,
     receiptTo: message.readReceipt ? from : undefined,
-    attachments: await attachedToLeave(db, message.id, (each) => goesAlong(each, message.html)),
+    attachments: await attachedToLeave(
+      db,
+      attached.filter((each) => goesAlong(each, message.html)),
+    ),
   };
+  return { content, attached };
 }
