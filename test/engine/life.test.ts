@@ -121,6 +121,14 @@ const FOUND: [Step[]][] = [
       { do: 'try', faults: {} },
     ],
   ],
+  // Put off, then changed: its attempts begin anew, and those who were put off are among them.
+  [
+    [
+      { do: 'try', faults: { greylist: ['ana@x.example', 'bea@x.example', 'cid@x.example'] } },
+      { do: 'edit', to: null },
+      { do: 'try', faults: {} },
+    ],
+  ],
 ];
 
 it('nobody gets it twice, nobody is forgotten who accepted it, what is paused does not leave, and the headers name those it goes to', async () => {

@@ -69,7 +69,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
     noteTrial(tx, released);
     if (sealed) freeze(tx, departure, message, sealed);
     // All of them are in this attempt: what it comes to is told of each anew.
-    if (seen.attempts > 0) waitAgain(tx, id, ['deferred']);
+    waitAgain(tx, id, ['deferred']);
     const addresses = deliveriesOf(tx, [id])
       .filter(({ status }) => status === 'waiting')
       .map(({ address }) => address);
