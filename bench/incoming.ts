@@ -1,57 +1,13 @@
 /** Taking mail in, and finding one’s way in a lot of it. */
-import { mboxEntry } from '#core/formats/mbox';
 import { parseMessage } from '#mail/parse';
 import { openDesk, type Desk } from '#usecases/desk';
-import { beginImport, receiveImport } from '#usecases/exchange/importMail';
 import { listThreads } from '#usecases/incoming/inbox';
-import { addCorrespondent } from '#usecases/people/correspondents';
 import { prepareData } from '#usecases/prepareData';
 import { search } from '#usecases/search/search';
-import { median, milliseconds, tempData, TEXT, type Row } from './support';
+import { fillInbox, letter, mailbox, takeIn } from './manyMessages';
+import { median, milliseconds, tempData, type Row } from './support';
 
 const [INGESTED, HELD] = [3000, 200_000];
-const WORDS = [
-  'crate',
-  'lacquer',
-  'panel',
-  'courier',
-  'customs',
-  'bond',
-  'lamp',
-  'gallery',
-  'humidity',
-  'lux',
-];
-const ZONES = ['Europe/Lisbon', 'Asia/Tokyo', 'America/St_Johns', 'Australia/Adelaide'];
-const word = (n: number) => WORDS[n % WORDS.length]!;
-
-/** One of many messages: some answer others, some have a file. */
-function letter(n: number): Buffer {
-  const answers = n % 3 === 2;
-  const date = new Date(Date.UTC(2020, 0, 1) + n * 600_000).toUTCString().replace('GMT', '+0000');
-  return Buffer.from(
-    [
-      `From: Person ${n % 500} <p${n % 500}@x.example>`,
-      'To: registrar@wrenfield.example',
-      `Subject: ${answers ? 'Re: ' : ''}${word(answers ? n - 1 : n)} no. ${answers ? n - 1 : n}`,
-      `Message-ID: <${n}@x.example>`,
-      ...(answers ? [`In-Reply-To: <${n - 1}@x.example>`] : []),
-      `Date: ${date}`,
-      'Content-Type: text/plain; charset=utf-8',
-      '',
-      `About the ${word(n)} and the ${word(n * 7 + 3)}, number w${n}.\r\n${TEXT}`,
-    ].join('\r\n'),
-  );
-}
-
-const mailbox = (from: number, count: number) =>
-  Buffer.concat(Array.from({ length: count }, (_, n) => mboxEntry(letter(from + n), 'a@x.example', 0)));
-
-async function takeIn(desk: Desk, name: string, bytes: Buffer, place: 'archive' | 'inbox'): Promise<void> {
-  const { id } = beginImport(desk, { name, size: bytes.length, format: 'mbox' });
-  await receiveImport(desk, id, 0, bytes, place);
-}
-
 async function withDesk<T>(work: (desk: Desk) => Promise<T>): Promise<T> {
   const { dir, remove } = tempData();
   prepareData(dir, 'real');
@@ -86,10 +42,7 @@ export const ingest = (): Promise<Row> =>
 /** The inbox and the search with 200,000 messages, against a search that reads them all. */
 export const large = (): Promise<Row[]> =>
   withDesk(async (desk) => {
-    for (let n = 0; n < 500; n++)
-      addCorrespondent(desk, { name: `P ${n}`, addresses: [`p${n}@x.example`], zone: ZONES[n % 5] ?? null });
-    for (let from = 0; from < HELD; from += 5000)
-      await takeIn(desk, `${from}.mbox`, mailbox(from, 5000), 'inbox');
+    await fillInbox(desk, HELD);
     const often = (work: () => void) => median(Array.from({ length: 9 }, () => milliseconds(work)));
     const first = often(() => listThreads(desk, { place: 'inbox', order: 'answer', limit: 100 }));
     const byTime = often(() => listThreads(desk, { place: 'inbox', order: 'time', limit: 100 }));

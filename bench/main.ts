@@ -10,6 +10,7 @@ import { fed } from './fed';
 import { ingest, large } from './incoming';
 import { memory } from './memory';
 import { moment } from './moment';
+import { pages } from './pages';
 import { phrases } from './phrases';
 import { preview } from './preview';
 import { lateness, startToFirstRelease, throughput } from './release';
@@ -34,6 +35,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   checks,
   ingest,
   large,
+  pages,
 };
 const rows: Row[] = [];
 for (const [name, measure] of Object.entries(parts)) {
