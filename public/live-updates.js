@@ -14,6 +14,8 @@ const AGAIN_MS = 1000;
 const ports = new Set();
 const topics = new Set();
 let open = false;
+// The newest change that has come.
+let seq = 0;
 let gathering = false;
 
 // By path, what is being read; forgotten with every change, since the answer may be from before it.
@@ -68,18 +70,20 @@ function connect() {
   source = new EventSource('/api/v1/events');
   source.addEventListener('change', (event) => {
     topics.add(JSON.parse(event.data).topic);
+    seq = Number(event.lastEventId) || seq;
     if (!gathering) setTimeout(flush, GATHER_MS);
     gathering = true;
   });
   source.addEventListener('signed-out', signOut);
   for (const type of ['hello', 'reset', 'error']) {
-    source.addEventListener(type, () => {
+    source.addEventListener(type, (event) => {
+      seq = Number(event.lastEventId) || seq;
       if (type === 'hello') open = true;
       if (type === 'error') open = false;
       if (type === 'error' && source.readyState === EventSource.CLOSED) setTimeout(lookWhy, AGAIN_MS);
       reading = new Map();
       // What was read while there was no connection may be from before a change that nobody told.
-      tell(type === 'hello' ? { type, fresh: true } : { type });
+      tell(type === 'hello' ? { type, fresh: true, seq } : { type });
     });
   }
 }
@@ -93,5 +97,5 @@ self.onconnect = ({ ports: [port] }) => {
     if (data === 'bye') ports.delete(port);
     else void share(data.path).then((answer) => port.postMessage({ type: 'answer', id: data.id, ...answer }));
   };
-  if (open) port.postMessage({ type: 'hello', fresh: false });
+  if (open) port.postMessage({ type: 'hello', fresh: false, seq });
 };

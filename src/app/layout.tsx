@@ -3,8 +3,10 @@ import '@fontsource-variable/source-serif-4';
 import 'antd/dist/antd.css';
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
+import { preload } from 'react-dom';
 import '../ui/base.css';
 import { theDesk } from './api/v1/respond';
+import { firstFonts } from './fonts';
 
 // Pages are drawn for each request: they carry the present settings and a nonce of their own.
 export const dynamic = 'force-dynamic';
@@ -12,6 +14,7 @@ export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Oak Lantern', icons: { icon: '/mark.svg' } };
 
 export default function Layout({ children }: { children: ReactNode }) {
+  for (const font of firstFonts) preload(font, { as: 'font', type: 'font/woff2', crossOrigin: 'anonymous' });
   return (
     <html lang="en" data-theme={theDesk().settings().theme}>
       <body>{children}</body>

@@ -94,6 +94,7 @@ async function main(): Promise<void> {
     // Next takes the nonce for its own scripts from the request's policy.
     const nonce = newNonce();
     request.headers['x-nonce'] = nonce;
+    request.headers['x-path'] = path;
     request.headers['content-security-policy'] = pagePolicy(nonce);
     if (!path.startsWith('/api/')) response.setHeader('content-security-policy', pagePolicy(nonce));
     await handle(request, response);

@@ -58,6 +58,9 @@ export function missedChanges(desk: Desk, seq: number): Change[] | undefined {
 /** Who was away for more changes than this starts afresh. */
 const KEPT_CHANGES = 10_000;
 
+/** The newest change there is. */
+export const lastChange = (desk: Desk): number => lastSeq(desk.store.db);
+
 /** Drops changes nobody will ask for any more; once in a while is enough. */
 export function forgetOldChanges(desk: Desk): void {
   desk.store.write((tx) => pruneChanges(tx, KEPT_CHANGES));

@@ -10,20 +10,24 @@ import styles from './LiveUpdates.module.css';
 /** A connection lost for less long is not worth a word. */
 const PATIENCE_MS = 3000;
 
-export function LiveUpdates() {
+/** @param known the newest change the page came with knows of */
+export function LiveUpdates({ known }: { known: number }) {
   const client = useQueryClient();
   const [lost, setLost] = useState(false);
 
   useEffect(() => {
     let losing: ReturnType<typeof setTimeout> | undefined;
-    const found = (fresh: boolean) => {
+    let begun = false;
+    const found = (fresh: boolean, seq: number) => {
       clearTimeout(losing);
       losing = undefined;
       setLost(false);
-      if (fresh) outdate(client);
+      // What the page came with may have changed before anybody listened; later, with every new connection.
+      if (begun ? fresh : seq !== known) outdate(client);
+      begun = true;
     };
     const stop = listen((event) => {
-      if (event.type === 'hello') found(event.fresh);
+      if (event.type === 'hello') found(event.fresh, event.seq);
       if (event.type === 'signed-out') window.location.assign('/sign-in');
       if (event.type === 'reset') outdate(client);
       if (event.type === 'error') losing ??= setTimeout(() => setLost(true), PATIENCE_MS);
@@ -33,7 +37,7 @@ export function LiveUpdates() {
       clearTimeout(losing);
       stop();
     };
-  }, [client]);
+  }, [client, known]);
 
   if (!lost) return null;
   return (

@@ -12,8 +12,11 @@ import type {
   ThreadPageJson,
   TodoListedJson,
 } from '#api/types';
+import { REMINDERS, SNOOZED, threadsPath, todosPath, UNSEEN } from './paths';
 import { ask } from './client';
+import { useFirst } from './first';
 import { useNow } from './useNow';
+import { useRead } from './useRead';
 
 export type InboxOrder = 'answer' | 'time';
 export type ThreadPlace = 'inbox' | 'archive';
@@ -24,15 +27,15 @@ const QUARTER_MS = 900_000;
 export function useThreads(place: ThreadPlace, order: InboxOrder) {
   // On the quarter of an hour people come to their desks, and leave them.
   const quarter = useNow(QUARTER_MS);
+  const first = useFirst();
   return useInfiniteQuery({
     queryKey: [place, order, order === 'answer' ? Math.floor(quarter / QUARTER_MS) : 0],
-    queryFn: ({ pageParam }) => {
-      const query = new URLSearchParams({ limit: '100' });
-      if (place === 'inbox') query.set('order', order);
-      if (pageParam) query.set('cursor', pageParam);
-      return ask<ThreadPageJson>('GET', `/${place}?${query.toString()}`);
-    },
+    queryFn: ({ pageParam }) => ask<ThreadPageJson>('GET', threadsPath(place, order, pageParam)),
     initialPageParam: '',
+    initialData: () => {
+      const page = first<ThreadPageJson>(threadsPath(place, order, ''));
+      return page && { pages: [page], pageParams: [''] };
+    },
     getNextPageParam: (last) => last.cursor ?? undefined,
     placeholderData: keepPreviousData,
   });
@@ -40,13 +43,9 @@ export function useThreads(place: ThreadPlace, order: InboxOrder) {
 
 /** How many threads of the inbox have something new. */
 export const useUnseen = () =>
-  useQuery({
-    queryKey: ['inbox', 'unseen'],
-    queryFn: async () => (await ask<ThreadPageJson>('GET', '/inbox?order=time&limit=1')).unseen.count,
-  }).data;
+  useRead(['inbox', 'unseen'], UNSEEN, ({ unseen }: ThreadPageJson) => unseen.count).data;
 
-export const useSnoozed = () =>
-  useQuery({ queryKey: ['snoozed'], queryFn: () => ask<MessagePageJson>('GET', '/snoozed?limit=500') });
+export const useSnoozed = () => useRead<MessagePageJson>(['snoozed'], SNOOZED);
 
 export const useSearch = (q: string) =>
   useInfiniteQuery({
@@ -99,16 +98,10 @@ export const useSnoozePhrase = (id: string | undefined, text: string, minute: nu
   });
 
 export const useTodos = (state: 'open' | 'closed' = 'open') =>
-  useQuery({
-    queryKey: ['todos', state],
-    queryFn: () => ask<{ todos: TodoListedJson[]; open: number }>('GET', `/todos?state=${state}`),
-  });
+  useRead<{ todos: TodoListedJson[]; open: number }>(['todos', state], todosPath(state));
 
 export const useReminders = () =>
-  useQuery({
-    queryKey: ['reminders'],
-    queryFn: async () => (await ask<{ reminders: ReminderJson[] }>('GET', '/reminders')).reminders,
-  });
+  useRead(['reminders'], REMINDERS, ({ reminders }: { reminders: ReminderJson[] }) => reminders);
 
 export const useImports = () =>
   useQuery({ queryKey: ['imports'], queryFn: () => ask<ImportsJson>('GET', '/imports') });

@@ -2,7 +2,10 @@
 /** What the views read from the API, kept current by live updates. */
 import { keepPreviousData, useInfiniteQuery, useQuery, type QueryClient } from '@tanstack/react-query';
 import { ask } from './client';
+import { useFirst } from './first';
 import { outdate } from './outdate';
+import { useRead } from './useRead';
+import { CORRESPONDENTS, DRAFTS, GROUPS, HEALTH, messagePath, PENDING, pendingPath } from './paths';
 import type {
   BestJson,
   BoardJson,
@@ -32,25 +35,17 @@ import type { DepartureState } from '#core/departure/states';
 import type { HoldRule } from '#core/hold/rule';
 import type { Choices, Plan } from '#core/plan/plan';
 
-/** The rail and the tray look at this many pending departures at most. */
-const PENDING_LIMIT = 500;
-
 export const useClockReading = () =>
   useQuery({ queryKey: ['clock'], queryFn: () => ask<ClockJson>('GET', '/clock') });
 
-export const useHealth = () =>
-  useQuery({ queryKey: ['health'], queryFn: () => ask<HealthJson>('GET', '/health') });
+export const useHealth = () => useRead<HealthJson>(['health'], HEALTH);
 
 export function useSettings(): SettingsJson {
   // The shell puts them in place before anything is drawn.
   return useQuery({ queryKey: ['settings'], queryFn: () => ask<SettingsJson>('GET', '/settings') }).data!;
 }
 
-export const usePending = () =>
-  useQuery({
-    queryKey: ['departures', 'pending'],
-    queryFn: () => ask<DeparturePageJson>('GET', `/departures?state=pending&limit=${PENDING_LIMIT}`),
-  });
+export const usePending = () => useRead<DeparturePageJson>(['departures', 'pending'], PENDING);
 
 /** What the pending list shows: which states, and words to find. */
 export interface PendingFilter {
@@ -58,17 +53,11 @@ export interface PendingFilter {
   search: string;
 }
 
-const PAGE = 200;
-
 /** Pending departures by moment, page by page. */
 export const usePendingPages = ({ states, search }: PendingFilter) =>
   useInfiniteQuery({
     queryKey: ['departures', 'list', states, search],
-    queryFn: ({ pageParam }) => {
-      const query = new URLSearchParams({ state: states.join(','), limit: String(PAGE), q: search });
-      if (pageParam) query.set('cursor', pageParam);
-      return ask<DeparturePageJson>('GET', `/departures?${query.toString()}`);
-    },
+    queryFn: ({ pageParam }) => ask<DeparturePageJson>('GET', pendingPath(states, search, pageParam)),
     initialPageParam: '',
     getNextPageParam: (page) => page.cursor ?? undefined,
     enabled: states.length > 0,
@@ -98,22 +87,25 @@ export const useDeparture = (id: string | undefined) =>
     enabled: Boolean(id),
   });
 
-export const useDrafts = () =>
-  useQuery({ queryKey: ['drafts'], queryFn: () => ask<MessagePageJson>('GET', '/messages?limit=500') });
+export const useDrafts = () => useRead<MessagePageJson>(['drafts'], DRAFTS);
 
 export const messageQuery = (id: string | undefined) => ({
   queryKey: ['message', id],
-  queryFn: () => ask<MessageJson>('GET', `/messages/${id}`),
+  queryFn: () => ask<MessageJson>('GET', messagePath(id!)),
 });
 
-export const useMessage = (id: string | undefined) => useQuery({ ...messageQuery(id), enabled: Boolean(id) });
+export function useMessage(id: string | undefined) {
+  const first = useFirst();
+  const initialData = () => (id === undefined ? undefined : first<MessageJson>(messagePath(id)));
+  return useQuery({ ...messageQuery(id), initialData, enabled: Boolean(id) });
+}
 
 export const useCorrespondents = () =>
-  useQuery({
-    queryKey: ['correspondents'],
-    queryFn: async () =>
-      (await ask<{ correspondents: CorrespondentJson[] }>('GET', '/correspondents')).correspondents,
-  });
+  useRead(
+    ['correspondents'],
+    CORRESPONDENTS,
+    ({ correspondents }: { correspondents: CorrespondentJson[] }) => correspondents,
+  );
 
 /** What is known of a country's public holidays; nothing is asked for null. */
 export const useHolidayPlace = (country: string | null) =>
@@ -249,11 +241,7 @@ export const useSessions = () =>
     queryFn: async () => (await ask<SessionsJson>('GET', '/sessions')).sessions,
   });
 
-export const useGroups = () =>
-  useQuery({
-    queryKey: ['groups'],
-    queryFn: async () => (await ask<{ groups: GroupJson[] }>('GET', '/groups')).groups,
-  });
+export const useGroups = () => useRead(['groups'], GROUPS, ({ groups }: { groups: GroupJson[] }) => groups);
 
 export const useMailboxes = () =>
   useQuery({

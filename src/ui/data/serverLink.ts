@@ -7,8 +7,11 @@ import type { ChangeJson } from '#api/types';
  * nobody is signed in any more.
  */
 export type ServerEvent =
-  /** `fresh` where the connection was made only now: what was read before may have changed since. */
-  | { type: 'hello'; fresh: boolean }
+  /**
+   * `fresh` where the connection was made only now: what was read before may have changed since. `seq`: the newest
+   * change it knows of.
+   */
+  | { type: 'hello'; fresh: boolean; seq: number }
   | { type: 'reset' | 'error' | 'signed-out' }
   | { type: 'changes'; topics: string[] };
 
@@ -64,7 +67,9 @@ function openAlone(): Link {
   return {
     listen(tell) {
       const source = new EventSource('/api/v1/events');
-      source.addEventListener('hello', () => tell({ type: 'hello', fresh: true }));
+      source.addEventListener('hello', (event) =>
+        tell({ type: 'hello', fresh: true, seq: Number(event.lastEventId) }),
+      );
       for (const type of PLAIN) source.addEventListener(type, () => tell({ type }));
       source.addEventListener('change', (event) => {
         const { topic } = JSON.parse((event as MessageEvent<string>).data) as ChangeJson;

@@ -102,6 +102,8 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
     estimateSize: (index) => (rows[index]!.kind === 'group' ? HEADING : ROW),
     getItemKey: (index) => rows[index]!.id,
     overscan: 10,
+    // Until it is measured, as in a window of the usual size: the page comes with its first rows.
+    initialRect: { width: 341, height: 580 },
   });
   const lines = virtual.getVirtualItems();
   const lastShown = lines.at(-1)?.index ?? 0;

@@ -3,6 +3,7 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import type { ClockJson, SettingsJson } from '#api/types';
+import { FirstAnswersProvider } from '../data/first';
 import { ThemeProvider } from './ThemeProvider';
 import { AnnouncerProvider } from './Announcer';
 import { NoticeProvider } from './Notices';
@@ -13,6 +14,10 @@ notifyManager.setScheduler(queueMicrotask);
 export interface Initial {
   clock: ClockJson;
   settings: SettingsJson;
+  /** What its views begin with, by path. */
+  answers: Record<string, unknown>;
+  /** The newest change all of this knows of, or an older one. */
+  seq: number;
 }
 
 interface Props {
@@ -34,11 +39,13 @@ export function Providers({ initial, nonce, children }: Props) {
   });
   return (
     <QueryClientProvider client={client}>
-      <ThemeProvider nonce={nonce}>
-        <AnnouncerProvider>
-          <NoticeProvider>{children}</NoticeProvider>
-        </AnnouncerProvider>
-      </ThemeProvider>
+      <FirstAnswersProvider answers={initial.answers}>
+        <ThemeProvider nonce={nonce}>
+          <AnnouncerProvider>
+            <NoticeProvider>{children}</NoticeProvider>
+          </AnnouncerProvider>
+        </ThemeProvider>
+      </FirstAnswersProvider>
     </QueryClientProvider>
   );
 }

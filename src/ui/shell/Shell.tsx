@@ -15,10 +15,12 @@ import styles from './Shell.module.css';
 interface Props {
   demo: boolean;
   canSignOut: boolean;
+  /** The newest change the page came with knows of. */
+  known: number;
   children: ReactNode;
 }
 
-export function Shell({ demo, canSignOut, children }: Props) {
+export function Shell({ demo, canSignOut, known, children }: Props) {
   useFocusKept();
   return (
     <div className={styles.shell}>
@@ -27,7 +29,7 @@ export function Shell({ demo, canSignOut, children }: Props) {
       </a>
       <TopBar demo={demo} canSignOut={canSignOut} />
       <Title />
-      <LiveUpdates />
+      <LiveUpdates known={known} />
       <Banners />
       <OutcomeNotices />
       <div className={styles.band}>

@@ -1,9 +1,11 @@
 'use client';
 /** Light or dark, by the setting; the page carries it from the first paint. */
+import { createCache, extractStyle, StyleProvider } from '@ant-design/cssinjs';
 import { ConfigProvider } from 'antd';
 import enGB from 'antd/locale/en_GB';
 import 'dayjs/locale/en-gb';
-import { useEffect, type ReactNode } from 'react';
+import { useServerInsertedHTML } from 'next/navigation';
+import { useEffect, useState, type ReactNode } from 'react';
 import { useSettings } from '../data/queries';
 import { themes } from '../theme';
 
@@ -17,15 +19,23 @@ export function ThemeProvider({ nonce, children }: Props) {
   useEffect(() => {
     document.documentElement.dataset.theme = theme;
   }, [theme]);
+  const [cache] = useState(() => createCache());
+  // The sizes and colours of the controls come with the page: made in the browser, they would move everything once more.
+  useServerInsertedHTML(() => {
+    const css = extractStyle(cache, { plain: true, once: true });
+    return css === '' ? null : <style nonce={nonce} dangerouslySetInnerHTML={{ __html: css }} />;
+  });
   return (
-    <ConfigProvider
-      locale={enGB}
-      theme={themes[theme]}
-      button={{ autoInsertSpace: false }}
-      wave={{ disabled: true }}
-      csp={{ nonce }}
-    >
-      {children}
-    </ConfigProvider>
+    <StyleProvider cache={cache}>
+      <ConfigProvider
+        locale={enGB}
+        theme={themes[theme]}
+        button={{ autoInsertSpace: false }}
+        wave={{ disabled: true }}
+        csp={{ nonce }}
+      >
+        {children}
+      </ConfigProvider>
+    </StyleProvider>
   );
 }

@@ -21,7 +21,7 @@ function MyClock() {
   const [day, time, city] = [dayWords(local, local), timeWords(local, hourCycle), zoneCity(zone)];
   const sandbox = clock.sandbox && `sandbox${clock.rate === 1 ? '' : ` ×${clock.rate}`}`;
   return (
-    <Link href="/settings" className={styles.clock} title="Settings">
+    <Link href="/settings" prefetch={false} className={styles.clock} title="Settings">
       {day} · <strong>{time}</strong>
       <span className="unseen">,</span> {city}
       {sandbox && (
@@ -55,13 +55,13 @@ export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolea
   const here = (target: string) => (path.startsWith(target) ? 'page' : undefined);
   return (
     <header className={styles.bar}>
-      <Link href="/inbox" className={styles.mark}>
+      <Link href="/inbox" prefetch={false} className={styles.mark}>
         <Mark />
         Oak Lantern
       </Link>
       <nav aria-label="Views" className={styles.views}>
         {views.map(({ name, path: target }) => (
-          <Link key={name} href={target} aria-current={here(target)} className={styles.view}>
+          <Link key={name} href={target} prefetch={false} aria-current={here(target)} className={styles.view}>
             {name}{' '}
             {counts[name] !== undefined && (
               <b>
@@ -72,7 +72,7 @@ export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolea
           </Link>
         ))}
         {others.map(({ name, path: target }) => (
-          <Link key={name} href={target} aria-current={here(target)} className={styles.view}>
+          <Link key={name} href={target} prefetch={false} aria-current={here(target)} className={styles.view}>
             {name}
           </Link>
         ))}
@@ -85,7 +85,11 @@ export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolea
           menu={{
             items: [...views.slice(AT_HAND), ...others].map(({ name, path: target }) => ({
               key: target,
-              label: <Link href={target}>{name}</Link>,
+              label: (
+                <Link href={target} prefetch={false}>
+                  {name}
+                </Link>
+              ),
             })),
           }}
         >

@@ -1,0 +1,51 @@
+/** What each view reads first, by path of the API: the page comes with the answers. */
+
+/** The rail and the tray look at this many pending departures at most. */
+const PENDING_LIMIT = 500;
+export const PENDING = `/departures?state=pending&limit=${PENDING_LIMIT}`;
+export const HEALTH = '/health';
+export const SNOOZED = '/snoozed?limit=500';
+export const UNSEEN = '/inbox?order=time&limit=1';
+export const CORRESPONDENTS = '/correspondents';
+export const GROUPS = '/groups';
+export const REMINDERS = '/reminders';
+export const DRAFTS = '/messages?limit=500';
+
+export const todosPath = (state: 'open' | 'closed'): string => `/todos?state=${state}`;
+export const messagePath = (id: string): string => `/messages/${encodeURIComponent(id)}`;
+
+/** @param cursor of the page; empty for the first */
+export function threadsPath(place: 'inbox' | 'archive', order: 'answer' | 'time', cursor: string): string {
+  const query = new URLSearchParams({ limit: '100' });
+  if (place === 'inbox') query.set('order', order);
+  if (cursor) query.set('cursor', cursor);
+  return `/${place}?${query.toString()}`;
+}
+
+/** Pending departures, a page of them. @param q words to find */
+export function pendingPath(states: readonly string[], q: string, cursor: string): string {
+  const query = new URLSearchParams({ state: states.join(','), limit: '200', q });
+  if (cursor) query.set('cursor', cursor);
+  return `/departures?${query.toString()}`;
+}
+
+/** On every view: top bar, rail, tray and banners. */
+const EVERYWHERE = [HEALTH, PENDING, SNOOZED, todosPath('open'), UNSEEN, CORRESPONDENTS, REMINDERS];
+
+/** @param path of the page, without its query */
+export function firstPaths(path: string): string[] {
+  const [view, id] = path.split('/').filter(Boolean);
+  const ofView: Record<string, string[]> = {
+    inbox: [threadsPath('inbox', 'answer', ''), ...(id ? [] : [threadsPath('inbox', 'time', '')])],
+    archive: [threadsPath('archive', 'answer', '')],
+    departures: [DRAFTS],
+    correspondents: [GROUPS],
+    write: [GROUPS],
+  };
+  const isOpen = (view === 'inbox' || view === 'archive') && id && id !== 'day' && id !== 'past';
+  return [
+    ...EVERYWHERE,
+    ...(ofView[view ?? ''] ?? []),
+    ...(isOpen ? [messagePath(decodeURIComponent(id))] : []),
+  ];
+}
