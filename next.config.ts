@@ -13,6 +13,8 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
   poweredByHeader: false,
   reactStrictMode: true,
+  // Of these only what is named is taken along.
+  experimental: { optimizePackageImports: ['d3-scale', 'd3-array', '@rc-component/form', '@rc-component/util'] },
 };
 
 export default config;

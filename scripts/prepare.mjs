@@ -1,6 +1,7 @@
 // What has to be there before anything else runs: the right Node, the packages, the build. Plain JavaScript,
 // since nothing is installed when it starts.
 import { spawnSync } from 'node:child_process';
+import { compressStatic } from './compress.mjs';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -87,6 +88,7 @@ const bundleSources = () => [
   'next.config.ts',
   'tsconfig.json',
   'scripts/bundle.mjs',
+  'scripts/compress.mjs',
 ];
 
 export function build() {
@@ -99,5 +101,6 @@ export function build() {
       env: { NODE_ENV: 'production' },
     });
     if (status !== 0) giveUp('The pages could not be built; see above.');
+    compressStatic();
   });
 }

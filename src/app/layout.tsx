@@ -11,7 +11,7 @@ import { firstFonts } from './fonts';
 // Pages are drawn for each request: they carry the present settings and a nonce of their own.
 export const dynamic = 'force-dynamic';
 
-export const metadata: Metadata = { title: 'Oak Lantern', icons: { icon: '/mark.svg' } };
+export const metadata: Metadata = { icons: { icon: '/mark.svg' } };
 
 export default function Layout({ children }: { children: ReactNode }) {
   for (const font of firstFonts) preload(font, { as: 'font', type: 'font/woff2', crossOrigin: 'anonymous' });

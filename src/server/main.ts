@@ -11,6 +11,7 @@ import { localHost, ownHosts, refusal } from './guard';
 import { LiveUpdates } from './liveUpdates';
 import { openFiles } from './openFiles';
 import { EVERY_ANSWER, newNonce, pagePolicy } from './policy';
+import { STATIC, staticFiles } from './staticFiles';
 import { readTarget } from './target';
 import { warmUp } from './warmUp';
 
@@ -47,6 +48,7 @@ async function main(): Promise<void> {
   const handle = app.getRequestHandler();
   const hosts = ownHosts(OAK_HOST, port, OAK_ORIGIN);
   const files = openFiles(dir);
+  const sendFile = staticFiles(dir);
   const door = OAK_PASSPHRASE
     ? new Door(desk, files, {
         passphrase: OAK_PASSPHRASE,
@@ -81,6 +83,8 @@ async function main(): Promise<void> {
     if (path === '/api/v1/events' && request.method === 'GET') return live.listen(request, response, session);
     // What is no file of ours would be answered with a page of ours.
     if (path.startsWith('/_next/') && !files.has(path)) return plainNotFound(response);
+    const reads = request.method === 'GET' || request.method === 'HEAD';
+    if (reads && path.startsWith(STATIC)) return sendFile(request, response);
     // Before anything can be sent it has to be known by whom.
     const begins = isPage(path, request) && !/^\/(welcome|settings|sign-in)/.test(path);
     if (begins && !desk.settings().me.address) {

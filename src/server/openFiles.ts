@@ -14,7 +14,7 @@ const PUBLIC = ['/mark.svg'];
 export function openFiles(dir: string): ReadonlySet<string> {
   const made = join(dir, '.next', 'static');
   const files = readdirSync(made, { withFileTypes: true, recursive: true })
-    .filter((entry) => entry.isFile())
+    .filter((entry) => entry.isFile() && !/\.(?:br|gz)$/.test(entry.name))
     .map((entry) => join(entry.parentPath, entry.name).slice(made.length).split(sep));
   const paths = files.map((parts) => `/_next/static${parts.map(encodeURIComponent).join('/')}`);
   return new Set([...paths, ...PUBLIC]);

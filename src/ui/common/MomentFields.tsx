@@ -1,9 +1,8 @@
 'use client';
 /** Date, exact minute and zone of a moment. */
-import { CalendarOutlined, LeftOutlined, RightOutlined } from '@ant-design/icons';
-import { Button, Calendar, Popover } from 'antd';
-import dayjs from 'dayjs';
-import { useState } from 'react';
+import { CalendarOutlined } from '@ant-design/icons';
+import { Button, Popover, Spin } from 'antd';
+import { Suspense, useState } from 'react';
 import { readDateField, readTimeField } from '#core/phrase/fields';
 import { stepDate, stepTime } from '#core/time/typed';
 import { isLocal, toLocal } from '#core/time/wallClock';
@@ -11,6 +10,7 @@ import { dayOf, dayWords, timeWords } from '#core/time/words';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { ZonePicker, type NearZone } from '../write/ZonePicker';
+import { later } from './later';
 import styles from './MomentFields.module.css';
 import { useMyWorking } from './useMyWorking';
 import { usePhraseLanguages } from './usePhraseLanguages';
@@ -40,6 +40,8 @@ function split(local: string): [date: string, time: string] {
 const isDate = (date: string) => isLocal(`${date}T00:00`);
 const isTime = (time: string) => isLocal(`2026-01-01T${time}`);
 
+const DayCalendar = later(() => import('./DayCalendar'));
+
 function PickDay({ date, pick }: { date: string; pick: (date: string) => void }) {
   const [open, setOpen] = useState(false);
   return (
@@ -51,33 +53,15 @@ function PickDay({ date, pick }: { date: string; pick: (date: string) => void })
       placement="bottomRight"
       content={
         <div role="dialog" aria-label="A day" style={{ width: 290 }}>
-          <Calendar
-            fullscreen={false}
-            headerRender={({ value, onChange }) => (
-              <div className={styles.month}>
-                <Button
-                  size="small"
-                  type="text"
-                  aria-label="Month before"
-                  icon={<LeftOutlined aria-hidden />}
-                  onClick={() => onChange(value.subtract(1, 'month'))}
-                />
-                <span aria-live="polite">{value.format('MMMM YYYY')}</span>
-                <Button
-                  size="small"
-                  type="text"
-                  aria-label="Month after"
-                  icon={<RightOutlined aria-hidden />}
-                  onClick={() => onChange(value.add(1, 'month'))}
-                />
-              </div>
-            )}
-            defaultValue={isDate(date) ? dayjs(date) : undefined}
-            onSelect={(day, { source }) => {
-              pick(day.format('YYYY-MM-DD'));
-              if (source === 'date') setOpen(false);
-            }}
-          />
+          <Suspense fallback={<Spin />}>
+            <DayCalendar
+              date={isDate(date) ? date : undefined}
+              pick={(day, chosen) => {
+                pick(day);
+                if (chosen) setOpen(false);
+              }}
+            />
+          </Suspense>
         </div>
       }
     >

@@ -1,12 +1,17 @@
 'use client';
 /** A button that unfolds the choice of a moment. */
 import { Button, type ButtonProps } from 'antd';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { isLocal } from '#core/time/wallClock';
 import type { NearZone } from '../write/ZonePicker';
 import styles from './MomentFields.module.css';
-import { MomentFields, type LocalMoment } from './MomentFields';
+import type { LocalMoment } from './MomentFields';
+import { later } from './later';
 import { PanelPopover } from './PanelPopover';
+
+const MomentFields = later(() =>
+  import('./MomentFields').then((loaded) => ({ default: loaded.MomentFields<string> })),
+);
 
 interface FormProps {
   /** Begins the ids of the fields. */
@@ -28,7 +33,9 @@ function MomentForm({ id, initial, near, submit, onChosen }: FormProps) {
         onChosen({ local: moment.local, zone: moment.zone });
       }}
     >
-      <MomentFields id={id} value={moment} near={near} onChange={setMoment} />
+      <Suspense>
+        <MomentFields id={id} value={moment} near={near} onChange={setMoment} />
+      </Suspense>
       <Button type="primary" htmlType="submit" disabled={!isLocal(moment.local)}>
         {submit}
       </Button>

@@ -1,7 +1,7 @@
 'use client';
 /** Until when a message is put off: suggestions, words, or an exact moment, each done with one press. */
 import { Button, Checkbox, Input, Select } from 'antd';
-import { useEffect, useId, useRef, useState } from 'react';
+import { Suspense, useEffect, useId, useRef, useState } from 'react';
 import type { MessageSummaryJson, SnoozeJson } from '#api/types';
 import { wallOf } from '#core/plan/kinds/registry';
 import { proposeTime } from '#core/plan/proposal';
@@ -10,7 +10,7 @@ import { USUAL_REPEATS, usualRepeat, type UsualRepeat } from '#core/recurrence/u
 import { defaultWeek } from '#core/time/dayParts';
 import { ChoiceField, type Choice, type TypedMeaning } from '../common/ChoiceField';
 import { useWords } from '../common/format';
-import { MomentFields } from '../common/MomentFields';
+import { later } from '../common/later';
 import { PanelPopover } from '../common/PanelPopover';
 import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
 import { useSettled } from '../common/useSettled';
@@ -31,6 +31,12 @@ interface Props {
   label?: string;
   size?: 'small';
 }
+
+const MomentFields = later(() =>
+  import('../common/MomentFields').then((loaded) => ({
+    default: loaded.MomentFields<string>,
+  })),
+);
 
 const READ_AFTER_MS = 120;
 const MINUTE_MS = 60_000;
@@ -195,12 +201,14 @@ function SnoozeForm({ messages, put, change }: FormProps) {
       />
       {exact ? (
         <div className={styles.exact}>
-          <MomentFields
-            id="snooze"
-            value={moment}
-            near={near}
-            onChange={(next) => setMoment({ kind: 'at', ...next })}
-          />
+          <Suspense>
+            <MomentFields
+              id="snooze"
+              value={moment}
+              near={near}
+              onChange={(next) => setMoment({ kind: 'at', ...next })}
+            />
+          </Suspense>
         </div>
       ) : (
         <Button type="link" size="small" className={styles.toExact} onClick={() => setExact(true)}>

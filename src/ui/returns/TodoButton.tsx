@@ -1,11 +1,12 @@
 'use client';
 /** A to-do on a message: by one key from what is offered, or in particular. */
 import { Button } from 'antd';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import type { MessageSummaryJson, ReturnSuggestionsJson } from '#api/types';
 import { toLocal } from '#core/time/wallClock';
 import { momentOfTodo, TODO_KINDS } from '#core/todo/todo';
 import { useWords } from '../common/format';
+import { later } from '../common/later';
 import { PanelPopover } from '../common/PanelPopover';
 import { useFirstFocus } from '../common/useFirstFocus';
 import { useReturnSuggestions } from '../data/incoming';
@@ -14,7 +15,6 @@ import { useNow } from '../data/useNow';
 import type { MessageActions, TodoBody } from '../inbox/useMessageActions';
 import { useKeyName } from '../shell/commands';
 import styles from './Returns.module.css';
-import { TodoForm } from './TodoForm';
 
 interface Props {
   /** At least one; moments are suggested for the first. */
@@ -25,6 +25,8 @@ interface Props {
   onDone: () => void;
   size?: 'small';
 }
+
+const TodoForm = later(() => import('./TodoForm').then((loaded) => ({ default: loaded.TodoForm })));
 
 const MINUTE_MS = 60_000;
 type Quick = ReturnSuggestionsJson['todos'][number];
@@ -124,7 +126,9 @@ export function TodoButton({ messages, open, onOpenChange, actions, onDone, size
                 <hr />
               </>
             )}
-            <TodoForm todo={todo} keep={keep} />
+            <Suspense>
+              <TodoForm todo={todo} keep={keep} />
+            </Suspense>
           </div>
         );
       }}

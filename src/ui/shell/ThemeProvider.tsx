@@ -3,7 +3,6 @@
 import { createCache, extractStyle, StyleProvider } from '@ant-design/cssinjs';
 import { ConfigProvider } from 'antd';
 import enGB from 'antd/locale/en_GB';
-import 'dayjs/locale/en-gb';
 import { useServerInsertedHTML } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import { useSettings } from '../data/queries';

@@ -1,7 +1,6 @@
 'use client';
 /** What the window is called: what is new, what is open, which view. */
 import { usePathname } from 'next/navigation';
-import { useEffect } from 'react';
 import { useUnseen } from '../data/incoming';
 import { useDeparture, useMessage } from '../data/queries';
 import { isPage, views } from './views';
@@ -23,8 +22,5 @@ export function Title() {
   const subject = id && (message ?? departure)?.subject;
   const name = views.find((each) => each.path === `/${view}`)?.name ?? OTHERS[view];
   const title = [unseen ? `${unseen} new` : null, subject, name, 'Oak Lantern'].filter(Boolean).join(' · ');
-  useEffect(() => {
-    document.title = title;
-  }, [title, path]);
-  return null;
+  return <title>{title}</title>;
 }

@@ -1,5 +1,5 @@
 'use client';
-import { Button, Dropdown } from 'antd';
+import { Button } from 'antd';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { toLocal } from '#core/time/wallClock';
@@ -11,6 +11,7 @@ import { useClockReading, usePending, useSettings } from '../data/queries';
 import { useUnseen, useSnoozed, useTodos } from '../data/incoming';
 import { useNow } from '../data/useNow';
 import { Mark } from './Mark';
+import { MoreViews } from './MoreViews';
 import { newMessagePath, views } from './views';
 import styles from './TopBar.module.css';
 
@@ -79,24 +80,7 @@ export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolea
         <Link href={newMessagePath()} className={`${styles.view} ${styles.thumb}`} prefetch={false}>
           Write
         </Link>
-        <Dropdown
-          trigger={['click']}
-          placement="topRight"
-          menu={{
-            items: [...views.slice(AT_HAND), ...others].map(({ name, path: target }) => ({
-              key: target,
-              label: (
-                <Link href={target} prefetch={false}>
-                  {name}
-                </Link>
-              ),
-            })),
-          }}
-        >
-          <button type="button" className={`${styles.view} ${styles.thumb}`}>
-            More
-          </button>
-        </Dropdown>
+        <MoreViews views={[...views.slice(AT_HAND), ...others]} />
       </nav>
       {canSignOut && (
         <Button type="text" size="small" onClick={() => void signOut()}>
