@@ -1,5 +1,5 @@
 /** The answers a page comes with, so that it is drawn whole before any script has run. */
-import { firstPaths } from '../../ui/data/paths';
+import { BEGINNINGS, firstPaths } from '../../ui/data/paths';
 import { lastChange } from '#usecases/followChanges';
 import { GET as archive } from '../api/v1/archive/route';
 import { GET as correspondents } from '../api/v1/correspondents/route';
@@ -53,6 +53,6 @@ export interface FirstAnswers {
 export async function firstAnswers(path: string): Promise<FirstAnswers> {
   const seq = lastChange(theDesk());
   const answers: Record<string, unknown> = {};
-  for (const each of firstPaths(path)) answers[each] = await answer(each);
+  for (const each of firstPaths(path)) answers[each] = await answer(BEGINNINGS[each] ?? each);
   return { answers, seq };
 }

@@ -3,6 +3,8 @@
 /** The rail and the tray look at this many pending departures at most. */
 const PENDING_LIMIT = 500;
 export const PENDING = `/departures?state=pending&limit=${PENDING_LIMIT}`;
+/** So many of them fit into the tray, and onto the rail, before anybody looks closer. */
+const FEW_PENDING = '/departures?state=pending&limit=60';
 export const HEALTH = '/health';
 export const SNOOZED = '/snoozed?limit=500';
 export const UNSEEN = '/inbox?order=time&limit=1';
@@ -30,7 +32,10 @@ export function pendingPath(states: readonly string[], q: string, cursor: string
 }
 
 /** On every view: top bar, rail, tray and banners. */
-const EVERYWHERE = [HEALTH, PENDING, SNOOZED, todosPath('open'), UNSEEN, CORRESPONDENTS, REMINDERS];
+const EVERYWHERE = [HEALTH, PENDING, SNOOZED, todosPath('open'), UNSEEN, REMINDERS];
+
+/** What the page comes with in place of an answer that is long: its beginning. The rest is read once it is drawn. */
+export const BEGINNINGS: Readonly<Record<string, string>> = { [PENDING]: FEW_PENDING };
 
 /** @param path of the page, without its query */
 export function firstPaths(path: string): string[] {
@@ -39,8 +44,8 @@ export function firstPaths(path: string): string[] {
     inbox: [threadsPath('inbox', 'answer', ''), ...(id ? [] : [threadsPath('inbox', 'time', '')])],
     archive: [threadsPath('archive', 'answer', '')],
     departures: [DRAFTS],
-    correspondents: [GROUPS],
-    write: [GROUPS],
+    correspondents: [CORRESPONDENTS, GROUPS],
+    write: [CORRESPONDENTS, GROUPS],
   };
   const isOpen = (view === 'inbox' || view === 'archive') && id && id !== 'day' && id !== 'past';
   return [

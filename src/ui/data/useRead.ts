@@ -3,6 +3,7 @@
 import { useQuery, type QueryKey } from '@tanstack/react-query';
 import { ask } from './client';
 import { useFirst } from './first';
+import { BEGINNINGS } from './paths';
 
 /** @param take what of the answer is kept; all of it, where it is not given */
 export function useRead<Answer, Kept = Answer>(
@@ -18,5 +19,7 @@ export function useRead<Answer, Kept = Answer>(
       const answer = first<Answer>(path);
       return answer === undefined ? undefined : take(answer);
     },
+    // A beginning is old from the start, so that all of it is read now.
+    initialDataUpdatedAt: path in BEGINNINGS ? 0 : undefined,
   });
 }
