@@ -48,7 +48,7 @@ export async function openPage(
   // A browser that was ended by a test has taken its pages with it.
   onTestFinished(() => page.close().catch(() => {}));
   const problems: string[] = [];
-  page.on('pageerror', (error) => problems.push(String(error)));
+  page.on('pageerror', (error) => problems.push(String((error as Error).stack)));
   page.on('console', (message) => {
     // A refusal of the API is a line of the network's, not an error of the page.
     if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))

@@ -26,3 +26,8 @@ it.each([
   ['abc', 'ab', false],
   ['abc', 'xabc', false],
 ])('%s to %s only grew: %s', (shown, fresh, grew) => expect(onlyGrew(rows(shown), rows(fresh))).toBe(grew));
+
+it('a row that stands twice for a moment is counted and breaks nothing', () => {
+  expect(countMoves(rows('ab'), rows('aab'))).toBeGreaterThan(0);
+  expect(countMoves(rows('aab'), rows('ab'))).toBeGreaterThan(0);
+});

@@ -22,6 +22,6 @@ export function countMoves<T extends { id: string }>(shown: readonly T[], fresh:
   const went = old.filter((row) => !after.has(row.id)).length;
   const stayed = (rows: readonly T[]) => rows.filter((row) => before.has(row.id) && after.has(row.id));
   const [was, is] = [stayed(old), stayed(now)];
-  const moved = was.filter((row, index) => row.id !== is[index]!.id).length;
+  const moved = was.filter((row, index) => row.id !== is[index]?.id).length;
   return came + went + moved;
 }

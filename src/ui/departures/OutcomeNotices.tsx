@@ -29,7 +29,9 @@ export function OutcomeNotices() {
   const router = useRouter();
   const words = useWords();
   const { show } = useNotices();
-  const pending = usePending().data?.departures;
+  const { data, dataUpdatedAt } = usePending();
+  // The page comes with the beginning of them only: what follows is no news.
+  const pending = dataUpdatedAt === 0 ? undefined : data?.departures;
   const known = useRef<Map<string, string> | null>(null);
   useEffect(() => {
     if (!pending) return;

@@ -43,6 +43,16 @@ const listed = (
   states: readonly DepartureState[],
 ): DepartureJson[] => (states.length ? (data?.pages ?? []).flatMap((page) => page.departures) : []);
 
+/** What has just changed its state stands in both lists until the other is read again: as it was last. */
+function onceEach(departures: readonly DepartureJson[]): DepartureJson[] {
+  const last = new Map<string, DepartureJson>();
+  for (const each of departures) {
+    const other = last.get(each.id);
+    if (!other || other.revision < each.revision) last.set(each.id, each);
+  }
+  return departures.filter((each) => last.get(each.id) === each);
+}
+
 /** Of what a row stands for, whatever its place. */
 function keyOf(item: PendingItem<DepartureJson>): string {
   if (item.kind === 'group') return `group ${item.name}`;
@@ -66,7 +76,7 @@ export function PendingTable({ needs, coming, search }: Props) {
   const known = (needs.length === 0 || first.data) && (coming.length === 0 || pages.data);
   const fresh = useMemo(() => {
     if (!known) return undefined;
-    return [...listed(first.data, needs), ...listed(pages.data, coming)];
+    return onceEach([...listed(first.data, needs), ...listed(pages.data, coming)]);
   }, [known, first.data, pages.data, needs, coming]);
   const steady = useSteady(fresh, frame);
   const { rows } = steady;

@@ -8,6 +8,8 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { useSettings } from '../data/queries';
 import { themes } from '../theme';
 
+const FIRST_STYLES = 'first-styles';
+
 interface Props {
   nonce: string | undefined;
   children: ReactNode;
@@ -22,8 +24,14 @@ export function ThemeProvider({ nonce, children }: Props) {
   // The sizes and colours of the controls come with the page: made in the browser, they would move everything once more.
   useServerInsertedHTML(() => {
     const css = extractStyle(cache, { plain: true, once: true });
-    return css === '' ? null : <style nonce={nonce} dangerouslySetInnerHTML={{ __html: css }} />;
+    return css === '' ? null : (
+      <style className={FIRST_STYLES} nonce={nonce} dangerouslySetInnerHTML={{ __html: css }} />
+    );
   });
+  // By now the browser has made them too; those of the page would outlast a change of the theme.
+  useEffect(() => {
+    for (const style of document.querySelectorAll(`style.${FIRST_STYLES}`)) style.remove();
+  }, []);
   return (
     <StyleProvider cache={cache}>
       <ConfigProvider
