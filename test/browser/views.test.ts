@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { CorrespondentJson, DeparturePageJson, MessagePageJson } from '#api/types';
-import { axe, openPage, sees, startChromium, type Chromium } from '../support/browser';
+import { axe, openPage, press, sees, startChromium, type Chromium } from '../support/browser';
 import { startProduct, type Product } from '../support/product';
 import { until } from '../support/until';
 
@@ -128,4 +128,37 @@ it('loads its fonts from itself and asks nobody else for anything', async () => 
   expect(new Set(loaded)).toEqual(new Set(['Figtree Variable', 'Source Serif 4 Variable']));
   expect(asked.filter((url) => !url.startsWith(product.origin) && !url.startsWith('data:'))).toEqual([]);
   await page.close();
+});
+
+it('comes drawn, with its data, before any script has run', async () => {
+  const page = await chromium.browser.newPage();
+  await page.setJavaScriptEnabled(false);
+  for (const [path, title, words] of [
+    [
+      '/inbox',
+      /^\d+ new · Inbox · Oak Lantern$/,
+      ['Came back', 'Marisol Quintero', 'Leaves next', 'Take back'],
+    ],
+    ['/returns', /Returns · Oak Lantern$/, ['Coming back', 'Crate list for the entry']],
+  ] as const) {
+    await page.goto(product.origin + path, { waitUntil: 'load' });
+    expect(await page.title()).toMatch(title);
+    const text = await page.evaluate(() => document.body.innerText);
+    for (const each of words) expect(text, path).toContain(each);
+  }
+  await page.close();
+});
+
+it('has the other views behind one button on a narrow screen, by keys', async () => {
+  const page = await openPage(chromium, `${product.origin}/inbox`, { width: 390, height: 844 });
+  await press(page, 'button', 'More');
+  const focused = () => page.evaluate(() => document.activeElement?.textContent);
+  await until('the first of them to have the focus', async () => (await focused()) === 'Correspondents');
+  await page.keyboard.press('Escape');
+  await until('the button to have it again', async () => (await focused()) === 'More');
+  await page.keyboard.press('Enter');
+  await until('the first to have it once more', async () => (await focused()) === 'Correspondents');
+  await page.keyboard.press('Enter');
+  await until('the view', () => new URL(page.url()).pathname === '/correspondents');
+  expect(page.problems).toEqual([]);
 });
