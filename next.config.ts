@@ -14,7 +14,9 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   // Of these only what is named is taken along.
-  experimental: { optimizePackageImports: ['d3-scale', 'd3-array', '@rc-component/form', '@rc-component/util'] },
+  experimental: {
+    optimizePackageImports: ['d3-scale', 'd3-array', '@rc-component/form', '@rc-component/util'],
+  },
 };
 
 export default config;

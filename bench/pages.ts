@@ -146,7 +146,12 @@ export async function startProduct(dir: string): Promise<{ origin: string; stop:
 /** @param origin of a product that runs */
 export async function measurePages(origin: string): Promise<Row[]> {
   const rows: Row[] = [];
-  const bare = median(await inTurn(() => open(`${origin}/mark.svg`), ({ largest, first }) => largest || first));
+  const bare = median(
+    await inTurn(
+      () => open(`${origin}/mark.svg`),
+      ({ largest, first }) => largest || first,
+    ),
+  );
   for (const [name, path] of VIEWS) {
     const seen: Seen[] = [];
     for (let round = 0; round < ROUNDS; round++) seen.push(await open(origin + path));
