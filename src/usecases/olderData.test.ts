@@ -55,6 +55,10 @@ it('who has what is known of each departure, also where a message was marked as 
   expect([sent, copies, forgotten].map(({ id }) => left(id) !== null)).toEqual([true, true, true]);
   expect([refused, doubt, putOff].map(({ id }) => left(id))).toEqual([null, null, null]);
   expect(readMessage(desk, refused.id)).toMatchObject({ headerId: null });
+  // What has not left counts in no thread, also where it did before.
+  const counted = `(SELECT count(*) FROM messages m WHERE m.thread_id = t.id AND m.deleted_at IS NULL
+    AND (m.direction = 'in' OR m.left_at IS NOT NULL))`;
+  expect(count(`(SELECT 1 FROM threads t WHERE t.count <> ${counted})`)).toBe(0);
   expect(frozenOf(desk.store.db, forgotten.departures[0]!)).toBeUndefined();
   // An answer to any of the copies belongs to them.
   const answer = `From: a@x.example\r\nMessage-ID: <a@x>\r\nIn-Reply-To: ${copies.headerIds[1]}\r\nSubject: Else\r\n\r\nyes`;

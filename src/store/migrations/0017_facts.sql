@@ -65,6 +65,10 @@ UPDATE `messages` SET `header_id` = NULL,
 	`left_at` = (SELECT min(`left_at`) FROM `departures` WHERE `message_id` = `messages`.`id`)
 WHERE `direction` = 'out';
 --> statement-breakpoint
+UPDATE `threads` SET `count` = (
+	SELECT count(*) FROM `messages` m
+	WHERE m.`thread_id` = `threads`.`id` AND m.`deleted_at` IS NULL AND (m.`direction` = 'in' OR m.`left_at` IS NOT NULL));
+--> statement-breakpoint
 CREATE TRIGGER `messages_counted_once_left` AFTER UPDATE OF `left_at` ON `messages`
 WHEN OLD.`left_at` IS NULL AND NEW.`left_at` IS NOT NULL AND NEW.`deleted_at` IS NULL
 BEGIN
