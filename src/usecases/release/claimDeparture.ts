@@ -49,9 +49,10 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const message = seen && findMessage(db, seen.messageId);
   if (!seen || !message) return undefined;
   const released = desk.now();
-  const headerId = seen.headerId ?? newMessageId(message.fromAddress);
+  const before = seen.headerId === null ? undefined : frozenOf(db, id);
+  const headerId = (before && seen.headerId) ?? newMessageId(message.fromAddress);
   let sealed: Composed | undefined;
-  if (seen.headerId === null) {
+  if (!before) {
     const { content, attached } = await resolve(db, message, seen);
     const stop = check(desk, message, attached);
     if (stop) return void (await pauseStopped(desk, seen, released, stop));
@@ -82,7 +83,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   };
   try {
     const claimed = await desk.group.run(claim);
-    const bytes = sealed?.cuts.length === 0 ? sealed.bytes : await wholeInTurns(frozenOf(db, id)!);
+    const bytes = sealed?.cuts.length === 0 ? sealed.bytes : await wholeInTurns(before ?? frozenOf(db, id)!);
     return { ...claimed, bytes };
   } catch (error) {
     if (error instanceof Stale || error instanceof Refused) return undefined;
