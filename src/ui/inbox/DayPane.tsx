@@ -25,8 +25,8 @@ interface Line {
 interface PartProps {
   heading: string;
   lines: readonly Line[];
-  /** Where the rest is, and how many there are in all. */
-  rest: { href: string; count: number };
+  /** Where the rest is, and how many there are in all; `open` where there are more than are known here. */
+  rest: { href: string; count: number; open?: boolean };
   /** Where there is nothing; not given, nothing is said. */
   none?: string;
 }
@@ -47,9 +47,9 @@ function Part({ heading, lines, rest, none }: PartProps) {
             </Link>
           </li>
         ))}
-        {more > 0 && (
+        {(more > 0 || rest.open) && (
           <li>
-            <Link href={rest.href}>and {more} more</Link>
+            <Link href={rest.href}>{rest.open ? 'and more' : `and ${more} more`}</Link>
           </li>
         )}
       </ul>
@@ -93,6 +93,8 @@ export function DayPane() {
   const todos = useTodos().data;
   const threads = useThreads('inbox', 'time').data?.pages[0];
   const all = pending?.departures ?? [];
+  // Of very many only the first are known.
+  const isPart = Boolean(pending?.cursor);
   const departures = (list: DepartureJson[], state: boolean) =>
     list.map((each): Line => ({
       key: each.id,
@@ -116,12 +118,12 @@ export function DayPane() {
       <Part
         heading="Needs a decision"
         lines={departures(deciding, true)}
-        rest={{ href: '/departures', count: deciding.length }}
+        rest={{ href: '/departures', count: deciding.length, open: deciding.length > TOLD && isPart }}
       />
       <Part
         heading="Leaves next"
         lines={departures(leaving, false)}
-        rest={{ href: '/departures', count: leaving.length }}
+        rest={{ href: '/departures', count: leaving.length, open: isPart }}
         none="Nothing waits to leave."
       />
       <Part
