@@ -37,9 +37,13 @@ async function forgetCopies(desk: Desk, days: number): Promise<void> {
 async function forgetWhatWasDeleted(desk: Desk, days: number): Promise<void> {
   const until = desk.now() - days * DAY_MS;
   for (;;) {
-    const ids = messagesDeletedBefore(desk.store.db, until, BATCH);
-    if (ids.length === 0) return;
-    desk.store.write((tx) => forgetDeleted(tx, ids));
+    // Found and forgotten in one go: what is brought back meanwhile is not deleted any more.
+    const count = desk.store.write((tx) => {
+      const ids = messagesDeletedBefore(tx, until, BATCH);
+      forgetDeleted(tx, ids);
+      return ids.length;
+    });
+    if (count === 0) return;
     await othersHaveATurn();
   }
 }

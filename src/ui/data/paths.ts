@@ -37,20 +37,18 @@ const EVERYWHERE = [HEALTH, PENDING, SNOOZED, todosPath('open'), UNSEEN, REMINDE
 /** What the page comes with in place of an answer that is long: its beginning. The rest is read once it is drawn. */
 export const BEGINNINGS: Readonly<Record<string, string>> = { [PENDING]: FEW_PENDING };
 
-/** @param path of the page, without its query */
+/** @param path of the page, without its query, as it was asked for: whatever stands in it */
 export function firstPaths(path: string): string[] {
   const [view, id] = path.split('/').filter(Boolean);
-  const ofView: Record<string, string[]> = {
-    inbox: [threadsPath('inbox', 'answer', ''), ...(id ? [] : [threadsPath('inbox', 'time', '')])],
-    archive: [threadsPath('archive', 'answer', '')],
-    departures: [DRAFTS],
-    correspondents: [CORRESPONDENTS, GROUPS],
-    write: [CORRESPONDENTS, GROUPS],
-  };
+  const ofView = new Map<string | undefined, string[]>(
+    Object.entries({
+      inbox: [threadsPath('inbox', 'answer', ''), ...(id ? [] : [threadsPath('inbox', 'time', '')])],
+      archive: [threadsPath('archive', 'answer', '')],
+      departures: [DRAFTS],
+      correspondents: [CORRESPONDENTS, GROUPS],
+      write: [CORRESPONDENTS, GROUPS],
+    }),
+  );
   const isOpen = (view === 'inbox' || view === 'archive') && id && id !== 'day' && id !== 'past';
-  return [
-    ...EVERYWHERE,
-    ...(ofView[view ?? ''] ?? []),
-    ...(isOpen ? [messagePath(decodeURIComponent(id))] : []),
-  ];
+  return [...EVERYWHERE, ...(ofView.get(view) ?? []), ...(isOpen ? [messagePath(id)] : [])];
 }

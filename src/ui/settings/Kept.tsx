@@ -18,7 +18,7 @@ const CHOICES = [
   {
     key: 'keepCopiesDays',
     name: 'Exact copies of what has left',
-    note: 'Byte for byte as it went over the wire. Without one the message, its files and its history stay.',
+    note: 'Byte for byte as it went over the wire. Without one the message, its files and its history stay; a mailbox file given out leaves it out.',
   },
   {
     key: 'keepDeletedDays',
