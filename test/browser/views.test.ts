@@ -156,6 +156,7 @@ it('has the other views behind one button on a narrow screen, by keys', async ()
   await until('the first of them to have the focus', async () => (await focused()) === 'Correspondents');
   await page.keyboard.press('Escape');
   await until('the button to have it again', async () => (await focused()) === 'More');
+  await until('the panel to be gone', async () => (await page.$('[role=dialog]')) === null);
   await page.keyboard.press('Enter');
   await until('the first to have it once more', async () => (await focused()) === 'Correspondents');
   await page.keyboard.press('Enter');
