@@ -87,6 +87,7 @@ const bundleSources = () => [
   'package-lock.json',
   'next.config.ts',
   'tsconfig.json',
+  'scripts/apiTypes.mjs',
   'scripts/bundle.mjs',
   'scripts/compress.mjs',
 ];
@@ -95,6 +96,8 @@ export function build() {
   const sources = bundleSources().filter((file) => !file.endsWith('.test.ts'));
   unlessDone('dist/.built', sources, () => {
     console.log('Building…');
+    if (run(process.execPath, ['scripts/apiTypes.mjs']) !== 0)
+      giveUp('The types of the API could not be written; see above.');
     if (run(process.execPath, ['scripts/bundle.mjs']) !== 0)
       giveUp('The bundles could not be built; see above.');
     const status = run(process.execPath, ['node_modules/next/dist/bin/next', 'build'], {

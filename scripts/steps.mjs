@@ -47,6 +47,7 @@ export const codeChecks = (cached) => {
       ],
     },
     types: { name: 'types', args: ['node_modules/typescript/bin/tsc', '--noEmit'] },
+    current: { name: 'types of the API', args: ['scripts/apiTypes.mjs', '--check'] },
     layers: {
       name: 'layers',
       args: ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src', 'postoffice'],

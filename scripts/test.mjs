@@ -55,9 +55,9 @@ function tests(project) {
 }
 
 mkdirSync('reports', { recursive: true });
-const { lint, format, types, layers } = codeChecks(false);
+const { lint, format, types, layers, current } = codeChecks(false);
 const build = { name: 'build', args: ['scripts/build.mjs'] };
-for (const well of await beside([lint], [format, types, layers, build]))
+for (const well of await beside([lint], [current, format, types, layers, build]))
   if (well) passed++;
   else failed++;
 tests('unit');

@@ -1,24 +1,24 @@
 /** The OpenAPI 3.1 document, made from the schemas that validate the requests. */
 import type { Schema } from 'joi';
-import { answers } from './answers';
-import { UNDO_KEY } from './operation';
-import { operations, type Operation } from './operations';
+import { jsonSchema, Names, type Json, type Side } from './jsonSchema';
+import { UNDO_KEY, type Operation } from './operation';
+import { operations, shapes } from './registry';
 
-type Json = Record<string, unknown>;
-
-/** JSON Schema 2020-12 of a Joi schema. */
-function jsonSchema(schema: Schema): Json {
-  const standard = (schema as unknown as { '~standard': { jsonSchema: { input(options: object): Json } } })[
-    '~standard'
-  ];
-  const { $schema: _, ...rest } = standard.jsonSchema.input({ target: 'draft-2020-12' });
-  return rest;
-}
+const names = new Names(shapes);
+const named = (schema: Schema, side: Side) => names.in(jsonSchema(schema, side)) as Json;
 
 function queryParameters(query: Schema | undefined): Json[] {
   if (!query) return [];
-  const { properties = {} } = jsonSchema(query) as { properties?: Record<string, Json> };
-  return Object.entries(properties).map(([name, schema]) => ({ name, in: 'query', schema }));
+  const { properties = {}, required = [] } = named(query, 'input') as {
+    properties?: Record<string, Json>;
+    required?: string[];
+  };
+  return Object.entries(properties).map(([name, schema]) => ({
+    name,
+    in: 'query',
+    required: required.includes(name),
+    schema,
+  }));
 }
 
 const pathParameters = (path: string): Json[] =>
@@ -29,57 +29,61 @@ const pathParameters = (path: string): Json[] =>
     schema: { type: 'string' },
   }));
 
+const IF_MATCH = {
+  name: 'If-Match',
+  in: 'header',
+  schema: { type: 'string' },
+  description: 'The ETag read before',
+};
+const UNDO = {
+  name: 'Undo-Key',
+  in: 'header',
+  schema: { type: 'string', pattern: UNDO_KEY.source },
+  description: 'POST /undo/{key} puts back what was before all that was asked under this key',
+};
+
+const reference = (name: string) => ({ $ref: `#/components/schemas/${name}` });
+
 function describe(operation: Operation): Json {
-  const { path, summary, body, query, answer, status = 200, ifMatch, undoKey } = operation;
-  const ifMatchHeader = {
-    name: 'If-Match',
-    in: 'header',
-    schema: { type: 'string' },
-    description: 'The ETag read before',
-  };
-  const undoKeyHeader = {
-    name: 'Undo-Key',
-    in: 'header',
-    schema: { type: 'string', pattern: UNDO_KEY.source },
-    description: 'POST /undo/{key} puts back what was before all that was asked under this key',
-  };
+  const { id, path, summary, body, mayBeEmpty, query, answer, status = 200, ifMatch, undoKey } = operation;
   return {
+    operationId: id,
     summary,
     parameters: [
       ...[...pathParameters(path), ...queryParameters(query)],
-      ...[...(ifMatch ? [ifMatchHeader] : []), ...(undoKey ? [undoKeyHeader] : [])],
+      ...[
+        ...(ifMatch ? [{ ...IF_MATCH, required: ifMatch === 'required' }] : []),
+        ...(undoKey ? [UNDO] : []),
+      ],
     ],
     ...(body && {
-      requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(body) } } },
+      requestBody: {
+        required: !mayBeEmpty,
+        content: { 'application/json': { schema: named(body, 'input') } },
+      },
     }),
     responses: {
       [status]: {
         description: 'Done',
-        ...(answer && {
-          content: { 'application/json': { schema: { $ref: `#/components/schemas/${answer}` } } },
-        }),
+        ...(answer && { content: { 'application/json': { schema: reference(answer) } } }),
       },
       default: {
         description: 'A problem (RFC 9457)',
-        content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+        content: { 'application/problem+json': { schema: reference('Problem') } },
       },
     },
   };
 }
 
-const problem: Json = {
-  type: 'object',
-  required: ['type', 'title', 'status', 'detail'],
-  properties: {
-    type: { type: 'string' },
-    title: { type: 'string' },
-    status: { type: 'integer' },
-    detail: { type: 'string', description: 'For the person who asked, saying what to do' },
-    errors: {
-      type: 'array',
-      items: { type: 'object', properties: { path: { type: 'string' }, detail: { type: 'string' } } },
-    },
-  },
+const schemas = () =>
+  Object.fromEntries(
+    Object.entries(shapes).map(([name, schema]) => [name, names.in(jsonSchema(schema, 'output'), name)]),
+  );
+
+const info = {
+  title: 'Oak Lantern',
+  version: '1',
+  description: 'Decides when a message leaves. Times are ISO 8601.',
 };
 
 export function openApiDocument(): Json {
@@ -87,18 +91,30 @@ export function openApiDocument(): Json {
   for (const operation of operations) {
     (paths[operation.path] ??= {})[operation.method] = describe(operation);
   }
-  const schemas = Object.fromEntries(
-    Object.entries(answers).map(([name, schema]) => [name, jsonSchema(schema)]),
-  );
   return {
     openapi: '3.1.0',
-    info: {
-      title: 'Oak Lantern',
-      version: '1',
-      description: 'Decides when a message leaves. Times are ISO 8601.',
-    },
+    info,
     servers: [{ url: '/api/v1' }],
     paths,
-    components: { schemas: { ...schemas, Problem: problem } },
+    components: { schemas: schemas() },
+  };
+}
+
+/** What the types are made of: the shapes, and of each operation what its route reads and answers. */
+export function typesDocument(): Json {
+  const sides = operations.map(({ id, body, mayBeEmpty, query, answer }): [string, Json] => {
+    const properties: Json = {
+      ...(body && { body: named(body, 'output') }),
+      ...(query && { query: named(query, 'output') }),
+      ...(answer && { answer: reference(answer) }),
+    };
+    const required = Object.keys(properties).filter((side) => side !== 'body' || !mayBeEmpty);
+    return [id, { type: 'object', properties, required }];
+  });
+  return {
+    openapi: '3.1.0',
+    info,
+    paths: {},
+    components: { schemas: { ...schemas(), ...Object.fromEntries(sides) } },
   };
 }

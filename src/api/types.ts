@@ -1,705 +1,2900 @@
 /**
- * The shapes of the HTTP API. Instants are ISO 8601 UTC strings; `local` is the wall-clock time in `zone`,
- * without offset.
+ * The shapes of the HTTP API, written by `npm run build` from the schemas in this folder: change those. Instants are
+ * ISO 8601 UTC strings; `local` is the wall-clock time in `zone`, without offset.
  */
-import type { Classified } from '#core/reply/classify';
-import type { DepartureState, PauseCause } from '#core/departure/states';
-import type { OwnKeys } from '#core/commandKeys';
-import type { RowAction } from '#core/rowActions';
-import type { MailingList } from '#core/message/mailingList';
-import type { Strange } from '#core/message/strange';
-import type { Language } from '#core/text/language';
-import type { CheckId } from '#core/checks/finding';
-import type { SetAside } from '#core/checks/setAside';
-import type { QuietHours } from '#core/hold/quietHours';
-import type { HoldRule } from '#core/hold/rule';
-import type { Identity, MessageDetails } from '#core/message/details';
-import type { ReportedAction } from '#core/reply/report';
-import type { Mailbox } from '#core/message/address';
-import type { AnswerTimes } from '#core/people/answerTimes';
-import type { PersonalDate } from '#core/people/personalDate';
-import type { ZoneGuess } from '#core/people/zoneEvidence';
-import type { Choices, IfTheyWriteFirst, Landing, Lateness, Plan, PlanWarning } from '#core/plan/plan';
-import type { DayPart, WorkingWeek } from '#core/time/dayParts';
-import type { Leave } from '#core/time/leave';
-import type { HourCycle } from '#core/time/words';
-import type { InboxGroup } from '#core/reply/inboxGroup';
-import type { TodoMoment } from '#core/todo/todo';
 
-export interface ClockJson {
-  now: string;
-  sandbox: boolean;
-  /** Clock seconds per real second. */
-  rate: number;
-  /** Where a sandbox clock is jumping to. */
-  target: string | null;
-  /** The next moment at which something is due; a sandbox clock waits there until it is done. */
-  nextDue: string | null;
-}
-
-export interface SettingsJson {
-  /** Whom I write as besides. */
-  identities: Identity[];
-  /** Of the main identity; plain text. */
-  signature: string;
-  /** The first is the usual one. */
-  sentFolders: string[];
-  writeAs: 'rich' | 'plain';
-  /** Words I have said are spelled right, lower case. */
-  ownWords: string[];
-  me: Mailbox;
-  zone: string;
-  holdSeconds: number;
-  hourCycle: HourCycle;
-  /** In which phrases are read, beside English and those the browser asks for. */
-  languages: Language[];
-  theme: 'light' | 'dark';
-  /** null: office hours. */
-  week: WorkingWeek | null;
-  leave: Leave[];
-  /** null: my zone's. */
-  country: string | null;
-  region: string | null;
-  quietHours: QuietHours;
-  /** In order: the first that fits decides. */
-  holdRules: HoldRule[];
-  /** Checks that are not made. */
-  checksOff: CheckId[];
-  meantSo: SetAside[];
-  /** Addresses, lower case, whose pictures from elsewhere are fetched. */
-  picturesFrom: string[];
-  /** Single keys act outside fields; else only with Alt Shift. */
-  singleKeys: boolean;
-  /** Commands, by their usual keys, that have another one. */
-  keys: OwnKeys;
-  /** What a pull on a row of the inbox uncovers. */
-  rowActions: RowAction[];
-  /** Days the exact bytes of what has left are kept; null: for good. */
-  keepCopiesDays: number | null;
-  /** Days what was deleted can be brought back; null: for good. */
-  keepDeletedDays: number | null;
-}
-
-export interface HoldJson {
-  /** 0: at once. */
-  ms: number;
-  /** It waits until I have looked. */
-  review: boolean;
-  rule: { name: string; why: string } | null;
-  /** Quiet hours hold it until then. */
-  quiet: string | null;
-}
-
-/** What a hold rule would have done with one of the messages sent last. */
-export interface TrialJson {
-  departureId: string;
-  subject: string;
-  to: Mailbox[];
-  at: string;
-  /** Why it fits; null where it does not. */
-  why: string | null;
-  /** An earlier rule that fits first. */
-  earlier: string | null;
-  /** What would have been done, in words. */
-  words: string;
-}
-
-export interface PreviewJson {
-  /** How it would be held; null where it does not leave now. */
-  hold: HoldJson | null;
-  departures: {
-    at: string;
-    /** The last instant at which it may still leave if nothing was running at its moment; null: then it asks. */
-    latest: string | null;
-    recipients: Landing[];
-    warnings: PlanWarning[];
-  }[];
-  sentence: string;
-  warnings: PlanWarning[];
-}
-
-/** A moment worth proposing, and what it comes to. */
-export interface SuggestionJson {
-  plan: Plan;
-  at: string;
-  /** What speaks for it. */
-  words: string;
-  preview: PreviewJson;
-}
-
-export type { PhraseResult as PhraseJson } from '#core/phrase/read';
-
-export interface BestJson {
-  /** Readers counted: those whose zone is known. */
-  readers: number;
-  days: { date: string; cells: { hour: number; at: string | null; working: number }[] }[];
-  best: { at: string; working: number }[];
-}
-
-/** The parts of somebody's day, one after another. */
-export interface StripJson {
-  zone: string;
-  place: string;
-  /** Those who share these days. */
-  names: string[];
-  /** False where no holiday calendar is known for their country; its code then. */
-  noHolidaysFor: string | null;
-  parts: StripPartJson[];
-}
-
-export interface StripPartJson {
-  from: string;
-  until: string;
-  part: DayPart;
-  /** The name of the holiday, the note of the leave; else empty. */
-  words: string;
-}
-
-export interface BoardJson {
-  rows: { id: string; parts: StripPartJson[] }[];
-}
-
-export interface ReaderJson {
-  name: string;
-  address: string;
-  field: 'to' | 'cc' | 'bcc';
-  zone: string | null;
-  place: string | null;
-  /** The reader's wall-clock time when it leaves. */
-  local: string | null;
-  dayPart: string | null;
-  /** In words, to follow a time: “before work”. */
-  dayPartWords: string | null;
-  status: 'waiting' | 'accepted' | 'deferred' | 'refused';
-  /** The mail server's words. */
-  answer: string;
-  /** What came back from them or their mail server. */
-  receipts: {
-    action: ReportedAction;
-    words: string;
-    at: string;
-    /** The message that said so. */
-    messageId: string | null;
-  }[];
-}
-
-export interface DepartureJson {
-  id: string;
-  revision: number;
-  messageId: string;
-  subject: string;
-  plan: Plan;
-  /** Why it leaves then, in few words. */
-  whyThen: string;
-  state: DepartureState;
-  reason: string | null;
-  /** Why it stands still; null unless it is paused. */
-  pausedFor: PauseCause | null;
-  /** Seconds left of its hold while it stands still; null where it was not held. */
-  holdLeft: number | null;
-  /** Its moment has come, and it waits for a mail server that cannot be reached. */
-  waitsForServer: boolean;
-  /** Its moment has come, and nothing can be written to the disk; `reason` says why. */
-  waitsForDisk: boolean;
-  /** What it is, for the undo of whatever is done to it; null where there is no coming back to it. */
-  snapshot: SnapshotJson | null;
-  /** When it leaves, or left. */
-  at: string;
-  local: string;
-  zone: string;
-  /** When it was meant to leave. */
-  meant: string;
-  attempts: number;
-  leftAt: string | null;
-  recipients: ReaderJson[];
-  /** The one address it goes to, where it is an individual copy. */
-  copyFor: string | null;
-  /** The rule or the quiet hours that hold it, in words; null where it is held as usual, or not at all. */
-  heldBy: string | null;
-  /** Quiet hours hold it. */
-  quiet: boolean;
-  ifTheyWriteFirst: IfTheyWriteFirst;
-  ifOff: Lateness;
-}
-
-export interface DeparturePageJson {
-  departures: DepartureJson[];
-  cursor: string | null;
-  unsettled: number;
-  /** What of `q` was not understood. */
-  problems: { part: string; why: string }[];
-}
-
-/** What became of one thing done to several departures. */
-/** What a departure was; given back to `restore`, it is that again. */
-export interface SnapshotJson {
-  state: 'held' | 'scheduled' | 'paused';
-  plan: Plan;
-  meant: string;
-  due: string;
-  pausedFor: PauseCause | null;
-  /** Ms. */
-  holdLeft: number | null;
-  reason: string | null;
-  heldBy: { rule: { name: string; why: string } | null; quiet: string | null } | null;
-}
-
-export interface BulkJson {
-  /** With what each was before; null where it was in no state to come back to. */
-  done: { id: string; snapshot: SnapshotJson | null }[];
-  failed: { id: string; subject: string; why: string }[];
-}
-
-/** Why a message came back. */
-export interface ReturnedJson {
-  at: string;
-  /** Its moment came, somebody answered before it, or the reminder of a to-do went off. */
-  kind: 'snooze' | 'answer' | 'to-do';
-  /** Since when it had been put off, and until when. */
-  since: string;
-  until: string | null;
-  /** The words its moment was chosen by. */
-  words: string;
-  /** My note to myself; of a to-do what is to be done. */
-  note: string;
-  /** How often it has been put off. */
-  times: number;
-  /** Who answered. */
-  from: string | null;
-}
-
-export interface SnoozeJson {
-  until: string;
-  /** The words its moment was chosen by. */
-  words: string;
-  note: string;
-  wholeThread: boolean;
-  early: boolean;
-  /** How often it has been put off, this time counted. */
-  times: number;
-  /** “every 2 weeks on Monday”; null for once. */
-  repeat: string | null;
-  since: string;
-}
-
-export interface TodoJson {
-  id: string;
-  messageId: string | null;
-  what: string;
-  note: string;
-  start: TodoMoment | null;
-  due: TodoMoment | null;
-  /** When it is over; null where it is undated. */
-  dueAt: string | null;
-  remindAt: string | null;
-  sound: boolean;
-  state: 'open' | 'done' | 'dropped';
-  doneAt: string | null;
-  revision: number;
-  createdAt: string;
-}
-
-export interface TodoChangedJson {
-  todo: TodoJson;
-  /** What else of it moved, in words. */
-  said: string[];
-}
-
-export interface TodoImportJson {
-  added: number;
-  changed: number;
-  same: number;
-  /** What of them is not kept, in words. */
-  said: string[];
-}
-
-export interface TodoListedJson {
-  todo: TodoJson;
-  message: MessageSummaryJson | null;
-}
-
-export interface ReturnSuggestionsJson {
-  snoozes: { at: string; words: string }[];
-  todos: { words: string; due: TodoMoment | null; remindAt: string | null }[];
-}
-
-export interface ReminderJson {
-  id: number;
-  at: string;
-  kind: 'snooze' | 'answer' | 'to-do';
-  messageId: string | null;
-  todoId: string | null;
-  words: string;
-  sound: boolean;
-}
-
-/** A thread by its newest message where it is. */
-export interface ThreadJson extends MessageSummaryJson {
-  /** Messages in the thread. */
-  count: number;
-  /** Something of it in the inbox has not been seen. */
-  fresh: boolean;
-  /** The last that came of it: said to be known, what is done with the thread goes for everything up to that. */
-  newestId: string;
-  /** Where it stands in the inbox; null where the list is by time. */
-  group: InboxGroup | null;
-}
-
-export interface ThreadPageJson {
-  messages: ThreadJson[];
-  /** Counted up to 10,000. */
-  total: number;
-  /** How many threads of the inbox have something new, and since when. */
-  unseen: { count: number; since: string | null };
-  cursor: string | null;
-}
-
-export interface SearchHitJson {
-  message: MessageSummaryJson;
-  /** Where it fits, and the words around it. */
-  why: {
-    field: 'from' | 'to' | 'subject' | 'body' | 'file';
-    words: string;
-    from: number;
-    to: number;
-  } | null;
-}
-
-export interface SearchJson {
-  hits: SearchHitJson[];
-  cursor: string | null;
-  /** What of the question was not understood. */
-  problems: { part: string; why: string }[];
-}
-
-export interface SearchSuggestionJson {
-  /** What the last word becomes. */
-  text: string;
-  words: string;
-}
-
-export interface ImportJson {
-  id: string;
-  name: string;
-  /** Bytes, and how many of them have come. */
-  size: number;
-  received: number;
-  format: 'mbox' | 'eml';
-  added: number;
-  /** Messages that were here already. */
-  same: number;
-  unreadable: number;
-  createdAt: string;
-}
-
-export interface ImportsJson {
-  imports: ImportJson[];
-  /** What could not be read. */
-  aside: { id: string; name: string; reason: string; at: string }[];
-}
-
-export interface MovedJson {
-  moved: string[];
-  missing: string[];
-}
-
-export interface MessageSummaryJson {
-  id: string;
-  threadId: string;
-  direction: 'in' | 'out';
-  from: Mailbox & { zone: string | null; place: string | null };
-  /** In a list only the first of many. */
-  to: Mailbox[];
-  /** How many there are in To. */
-  toCount: number;
-  subject: string;
-  preview: string;
-  at: string;
-  /** When it was written, by its own Date, and the offset that carries, minutes. */
-  writtenAt: string | null;
-  writtenOffset: number | null;
-  /** It came in and has not been looked at. */
-  unseen: boolean;
-  /** I have answered it, or passed it on, and that has left. */
-  answered: boolean;
-  forwarded: boolean;
-  /** Something of mine in its thread waits to leave. */
-  leaving: boolean;
-  automatic: boolean;
-  place: 'inbox' | 'snoozed' | 'archive' | null;
-  /** When it came back into the inbox, and why. */
-  returned: ReturnedJson | null;
-  snoozedUntil: string | null;
-  /** How it is put off. */
-  snooze: SnoozeJson | null;
-  /** The open to-do on it. */
-  todo: TodoJson | null;
-  /** Something is attached. */
-  attached: boolean;
-}
-
-export interface AttachmentJson {
-  id: string;
-  messageId: string;
-  name: string;
-  /** Media type. */
-  type: string;
-  /** Bytes, and how many of them are here. */
-  size: number;
-  received: number;
-  /** Content-ID of a picture that stands in the text; else null. */
-  contentId: string | null;
-}
-
-/** Somebody past mail went to or came from. */
-export interface MetAddressJson {
-  name: string;
-  address: string;
-  times: number;
-  lastAt: string;
-}
-
-/** Links in a message whose pages are known from messages with other organisations only. */
-export interface LinkCompanyJson {
-  links: { url: string; organisations: string[] }[];
-}
-
-/** Words of a text that no dictionary knows. */
-export interface SpellingJson {
-  /** The likeliest first; for the first few only. */
-  words: { word: string; language: Language; suggestions: string[] }[];
-}
-
-export interface HistoryJson {
-  at: string;
-  what: string;
-  from: string | null;
-  to: string | null;
-  why: string | null;
-}
-
-/** A mailing list, and when it was left by one request. */
-export type MailingListJson = Omit<MailingList, 'leftAt'> & { leftAt: string | null };
-
-export interface MessageJson extends MessageSummaryJson, MessageDetails {
-  attachments: AttachmentJson[];
-  /** It answers another message. */
-  answering: boolean;
-  revision: number;
-  cc: Mailbox[];
-  bcc: Mailbox[];
-  replyTo: Mailbox[];
-  text: string;
-  html: string | null;
-  /** What it reports of a departure of mine. */
-  reportOn: {
-    departureId: string;
-    subject: string;
-    said: { address: string; action: ReportedAction; words: string }[];
-  } | null;
-  /** What it is, and what tells it; null for what I write. */
-  classified: Classified | null;
-  /** The mailing list it came by. */
-  list: MailingListJson | null;
-  /** The Message-ID; null until it has left. */
-  headerId: string | null;
-  /** How a draft is to leave; null: now. */
-  plan: Plan | null;
-  choices: Choices;
-  departures: DepartureJson[];
-  /** Why not all of one that came in could be read; null where all was. */
-  strange: Strange | null;
-  /** What of its HTML is not shown as it came; null where there is none. */
-  layout: {
-    /** Pictures from elsewhere. */
-    remote: number;
-    /** What was taken out: “2 scripts”. */
-    removed: string[];
-    /** Links whose words name another address than the one they lead to; each says so in the HTML. */
-    misleading: number;
-    /** Its sender's pictures are fetched. */
-    pictures: boolean;
-  } | null;
-  /** The other messages of its thread, oldest first. */
-  thread: MessageSummaryJson[];
-  history: HistoryJson[];
-}
-
-export interface MessagePageJson {
-  messages: MessageSummaryJson[];
-  total: number;
-}
-
-export interface CorrespondentJson {
-  id: string;
-  name: string;
-  addresses: string[];
-  /** null where it is not known, or not confirmed. */
-  zone: string | null;
-  /** What their mail says about it, while it is not confirmed. */
-  zoneGuess: ZoneGuess | null;
-  place: string | null;
-  country: string | null;
-  region: string | null;
-  /** null: office hours. */
-  week: WorkingWeek | null;
-  leave: Leave[];
-  dates: PersonalDate[];
-  holidays: HolidaysKnown;
-  /** How long they take to answer, ms. */
-  answers: AnswerTimes | null;
-}
-
-export type HolidaysKnown = 'known' | 'added' | 'none yet' | 'place not known';
-
-/** Of a country. */
-export interface HolidayPlaceJson {
-  holidays: HolidaysKnown;
-  /** Its parts with holidays of their own, by name. */
-  regions: { code: string; name: string }[];
-}
-
-export interface GroupJson {
-  id: string;
-  name: string;
-  members: string[];
-}
-
-/** What an import does, or would do. */
-export interface PeopleImportJson {
-  added: number;
-  changed: number;
-  same: number;
-  groups: number;
-  rows: { row: number; name: string; what: 'add' | 'change' | 'same' | 'group' | 'error'; detail: string }[];
-}
-
-export interface ZoneJson {
-  id: string;
-  city: string;
-  country: string;
-  countryCode: string;
-  aliases: string[];
-  /** Minutes east of UTC at present. */
-  offset: number;
-}
-
-export interface MailboxSummaryJson {
-  address: string;
-  name: string;
-  messages: number;
-  lastAt: string | null;
-}
-
-export interface MailboxJson {
-  address: string;
-  name: string;
-  messages: {
-    id: number;
-    at: string;
-    direction: 'received' | 'written';
-    /** The SMTP commands it came with. */
-    envelope: string;
-    headers: string;
-    subject: string;
-    from: string;
-    to: string[];
-    text: string;
-  }[];
-}
-
-/** Whether the product is at work, and what keeps it from working. */
-/** Someone signed in. Times are real, whatever clock rules. */
-export interface SessionJson {
-  id: string;
-  createdAt: string;
-  seenAt: string;
-  until: string;
-  /** The address it was begun from, and what the browser said of itself. */
-  from: string;
-  agent: string;
-  /** The one that asks. */
-  current: boolean;
-}
-
-export interface SessionsJson {
-  sessions: SessionJson[];
-}
-
-export interface HealthJson {
-  engine: {
-    running: boolean;
-    /** When it last gave a sign of life, in real time. */
-    seenAt: string | null;
+export interface components {
+  schemas: {
+    /** @description Whether the product is at work, and what keeps it from working */
+    Health: {
+      engine: {
+        running: boolean;
+        /**
+         * Format: date-time
+         * @description When it last gave a sign of life, in real time
+         */
+        seenAt: string | null;
+      };
+      /** @description Who takes mail in */
+      reader: {
+        running: boolean;
+        /** @description Messages that have come in and have not been read */
+        waiting: number;
+      };
+      /** @description What could not happen at its moment, and is tried again; everything else goes on */
+      failing: {
+        /** @description What does not happen, to follow a time: “something put off does not come back” */
+        words: string;
+        count: number;
+        /**
+         * Format: date-time
+         * @description In real time
+         */
+        since: string;
+        /** Format: date-time */
+        nextTry: string;
+      }[];
+      disk: {
+        /** @description What keeps the engine from writing anything down, in words; null while nothing does */
+        trouble: string | null;
+        /** @description Departures whose moment has come and that wait for it */
+        waiting: number;
+      };
+      mailServer: {
+        /** @description False where none is set: departures wait */
+        configured: boolean;
+        /** @description What is wrong, in words; null while nothing is */
+        trouble: string | null;
+        /** Format: date-time */
+        since: string | null;
+        /** Format: date-time */
+        nextTry: string | null;
+        /** @description It is being tried at this moment */
+        trying: boolean;
+        /** @description How many departures wait for it */
+        waiting: number;
+      };
+    };
+    Clock: {
+      /** Format: date-time */
+      now: string;
+      sandbox: boolean;
+      /** @description Clock seconds per real second */
+      rate: number;
+      /**
+       * Format: date-time
+       * @description Where a sandbox clock is jumping to
+       */
+      target: string | null;
+      /**
+       * Format: date-time
+       * @description The next moment at which something is due; a sandbox clock waits there until it is done
+       */
+      nextDue: string | null;
+    };
+    Identity: {
+      id: string;
+      name: string;
+      address: string;
+      signature: string;
+    };
+    QuietHours: {
+      on: boolean;
+      /** @description Monday first */
+      days: ({
+        from: number;
+        /** @description Not after `from`: on the next day */
+        to: number;
+      } | null)[];
+      /**
+       * @description What becomes of what they held when they end: it leaves (usual), or waits until it has been looked at
+       * @enum {string}
+       */
+      after?: 'leaves' | 'waits';
+    };
+    Settings: {
+      /** @description Whom I write as besides */
+      identities: components['schemas']['Identity'][];
+      /** @description Of the main identity; plain text */
+      signature: string;
+      /** @description The first is the usual one */
+      sentFolders: string[];
+      /** @enum {string} */
+      writeAs: 'rich' | 'plain';
+      /** @description Words I have said are spelled right, lower case */
+      ownWords: string[];
+      me: {
+        name: string;
+        address: string;
+        group?: string;
+      };
+      zone: string;
+      holdSeconds: number;
+      /** @enum {number} */
+      hourCycle: 24 | 12;
+      /** @description In which phrases are read, beside English and those the browser asks for */
+      languages: ('en' | 'pt' | 'de' | 'fr' | 'es')[];
+      /** @enum {string} */
+      theme: 'light' | 'dark';
+      /** @description null: office hours */
+      week: components['schemas']['WorkingWeek'] | null;
+      leave: {
+        from: string;
+        to: string;
+        /** @default  */
+        note: string;
+      }[];
+      /** @description null: my zone’s */
+      country: string | null;
+      region: string | null;
+      quietHours: components['schemas']['QuietHours'];
+      /** @description In order: the first that fits decides */
+      holdRules: components['schemas']['HoldRule'][];
+      /** @description Checks that are not made */
+      checksOff: (
+        | 'placeholder'
+        | 'subject'
+        | 'body'
+        | 'salutation'
+        | 'copied'
+        | 'address'
+        | 'visible'
+        | 'weekday'
+        | 'past-date'
+        | 'capitals'
+        | 'unfinished'
+        | 'aging'
+        | 'zoneless'
+        | 'attachment'
+        | 'large'
+        | 'reply-all'
+        | 'link'
+        | 'foreign-link'
+        | 'spelling'
+      )[];
+      meantSo: {
+        /** @enum {string} */
+        check:
+          | 'placeholder'
+          | 'subject'
+          | 'body'
+          | 'salutation'
+          | 'copied'
+          | 'address'
+          | 'visible'
+          | 'weekday'
+          | 'past-date'
+          | 'capitals'
+          | 'unfinished'
+          | 'aging'
+          | 'zoneless'
+          | 'attachment'
+          | 'large'
+          | 'reply-all'
+          | 'link'
+          | 'foreign-link'
+          | 'spelling';
+        /** @description Lower case */
+        words: string;
+      }[];
+      /** @description Addresses, lower case, whose pictures from elsewhere are fetched */
+      picturesFrom: string[];
+      /** @description Single keys act outside fields; else only with Alt Shift */
+      singleKeys: boolean;
+      /** @description Commands, by their usual keys, that have another one */
+      keys: {
+        [key: string]: string;
+      };
+      /** @description What a pull on a row of the inbox uncovers */
+      rowActions: ('snooze' | 'archive' | 'to-do' | 'seen')[];
+      /** @description Days the exact bytes of what has left are kept; null: for good */
+      keepCopiesDays: number | null;
+      /** @description Days what was deleted can be brought back; null: for good */
+      keepDeletedDays: number | null;
+    };
+    /** @description Someone signed in. Times are real, whatever clock rules. */
+    Session: {
+      id: string;
+      /** Format: date-time */
+      createdAt: string;
+      /** Format: date-time */
+      seenAt: string;
+      /** Format: date-time */
+      until: string;
+      /** @description The address it was begun from */
+      from: string;
+      /** @description What the browser said of itself */
+      agent: string;
+      /** @description The one that asks */
+      current: boolean;
+    };
+    Sessions: {
+      sessions: components['schemas']['Session'][];
+    };
+    Zone: {
+      id: string;
+      city: string;
+      country: string;
+      countryCode: string;
+      aliases: string[];
+      /** @description Minutes east of UTC at present */
+      offset: number;
+    };
+    Zones: {
+      zones: components['schemas']['Zone'][];
+    };
+    /** @description How the message is to leave */
+    Plan:
+      | {
+          /** @enum {string} */
+          kind: 'now';
+        }
+      | {
+          /** @enum {string} */
+          kind: 'at';
+          /** @description Wall-clock time without offset */
+          local: string;
+          /** @description IANA time zone */
+          zone: string;
+          /**
+           * @description Where the clocks show this time twice
+           * @enum {string}
+           */
+          occurrence?: 'first' | 'second';
+        }
+      | {
+          /** @enum {string} */
+          kind: 'each-local';
+          /** @description Wall-clock time without offset */
+          local: string;
+          /**
+           * @description Where the clocks show this time twice
+           * @enum {string}
+           */
+          occurrence?: 'first' | 'second';
+        };
+    PlanWarning: {
+      /** @enum {string} */
+      code:
+        | 'gap'
+        | 'overlap'
+        | 'past'
+        | 'night'
+        | 'weekend'
+        | 'holiday'
+        | 'leave'
+        | 'clock-change'
+        | 'close'
+        | 'unknown-zone';
+      text: string;
+      address?: string;
+      fixes: {
+        label: string;
+        /** @description How the message is to leave */
+        plan: components['schemas']['Plan'];
+      }[];
+    };
+    Landing: {
+      address: string;
+      zone: string | null;
+      place: string | null;
+      /** @description The reader’s wall-clock time when it leaves */
+      local: string | null;
+      /** @enum {string|null} */
+      dayPart: 'night' | 'waking' | 'working' | 'weekend' | 'holiday' | 'leave' | null;
+      /** @description In words, to follow a time: “before work” */
+      dayPartWords: string | null;
+    };
+    /** @description How late it may still leave where nothing was running at its moment */
+    Lateness:
+      | {
+          /** @enum {string} */
+          kind: 'their-day';
+        }
+      | {
+          /** @enum {string} */
+          kind: 'at-most';
+          minutes: number;
+        }
+      | {
+          /** @enum {string} */
+          kind: 'ask';
+        };
+    Hold: {
+      /** @description 0: at once */
+      ms: number;
+      /** @description It waits until I have looked */
+      review: boolean;
+      rule: {
+        name: string;
+        why: string;
+      } | null;
+      /**
+       * Format: date-time
+       * @description Quiet hours hold it until then
+       */
+      quiet: string | null;
+    };
+    Preview: {
+      /** @description How it would be held; null where it does not leave now */
+      hold: components['schemas']['Hold'] | null;
+      departures: {
+        /** Format: date-time */
+        at: string;
+        /**
+         * Format: date-time
+         * @description The last instant at which it may still leave if nothing was running at its moment; null: then it asks
+         */
+        latest: string | null;
+        recipients: components['schemas']['Landing'][];
+        warnings: components['schemas']['PlanWarning'][];
+      }[];
+      sentence: string;
+      warnings: components['schemas']['PlanWarning'][];
+    };
+    /** @description A moment worth proposing, and what it comes to */
+    Suggestion: {
+      /** @description How the message is to leave */
+      plan: components['schemas']['Plan'];
+      /** Format: date-time */
+      at: string;
+      /** @description What speaks for it */
+      words: string;
+      preview: components['schemas']['Preview'];
+    };
+    Suggestions: {
+      suggestions: components['schemas']['Suggestion'][];
+    };
+    Phrase:
+      | {
+          /** @enum {string} */
+          kind: 'understood';
+          readings: {
+            /** @description How the message is to leave */
+            plan: components['schemas']['Plan'];
+            words: string;
+          }[];
+        }
+      | {
+          /** @enum {string} */
+          kind: 'not-understood';
+          part: string;
+          why: string;
+        }
+      | {
+          /** @enum {string} */
+          kind: 'empty';
+        };
+    Best: {
+      /** @description Readers counted: those whose zone is known */
+      readers: number;
+      days: {
+        date: string;
+        cells: {
+          hour: number;
+          /** Format: date-time */
+          at: string | null;
+          working: number;
+        }[];
+      }[];
+      best: {
+        /** Format: date-time */
+        at: string;
+        working: number;
+      }[];
+    };
+    StripPart: {
+      /** Format: date-time */
+      from: string;
+      /** Format: date-time */
+      until: string;
+      /** @enum {string} */
+      part: 'night' | 'waking' | 'working' | 'weekend' | 'holiday' | 'leave';
+      /** @description The name of the holiday, the note of the leave; else empty */
+      words: string;
+    };
+    /** @description The parts of somebody’s day, one after another */
+    Strip: {
+      zone: string;
+      place: string;
+      /** @description Those who share these days */
+      names: string[];
+      /** @description The code of their country where no holiday calendar is known for it */
+      noHolidaysFor: string | null;
+      parts: components['schemas']['StripPart'][];
+    };
+    Strips: {
+      strips: components['schemas']['Strip'][];
+    };
+    /** @description Why a message came back */
+    Returned: {
+      /** Format: date-time */
+      at: string;
+      /**
+       * @description Its moment came, somebody answered before it, or the reminder of a to-do went off
+       * @enum {string}
+       */
+      kind: 'snooze' | 'answer' | 'to-do';
+      /**
+       * Format: date-time
+       * @description Since when it had been put off
+       */
+      since: string;
+      /** Format: date-time */
+      until: string | null;
+      /** @description The words its moment was chosen by */
+      words: string;
+      /** @description My note to myself; of a to-do what is to be done */
+      note: string;
+      /** @description How often it has been put off */
+      times: number;
+      /** @description Who answered */
+      from: string | null;
+    };
+    MessageSummary: {
+      id: string;
+      threadId: string;
+      /** @enum {string} */
+      direction: 'in' | 'out';
+      from: {
+        name: string;
+        address: string;
+        group?: string;
+        zone: string | null;
+        place: string | null;
+      };
+      /** @description In a list only the first of many */
+      to: {
+        name: string;
+        address: string;
+        group?: string;
+      }[];
+      /** @description How many there are in To */
+      toCount: number;
+      subject: string;
+      preview: string;
+      /** Format: date-time */
+      at: string;
+      /**
+       * Format: date-time
+       * @description When it was written, by its own Date
+       */
+      writtenAt: string | null;
+      /** @description The offset that carries, minutes */
+      writtenOffset: number | null;
+      /** @description It came in and has not been looked at */
+      unseen: boolean;
+      /** @description I have answered it, and that has left */
+      answered: boolean;
+      /** @description I have passed it on, and that has left */
+      forwarded: boolean;
+      /** @description Something of mine in its thread waits to leave */
+      leaving: boolean;
+      automatic: boolean;
+      /** @enum {string|null} */
+      place: 'inbox' | 'snoozed' | 'archive' | null;
+      /** @description When it came back into the inbox, and why */
+      returned: components['schemas']['Returned'] | null;
+      /** Format: date-time */
+      snoozedUntil: string | null;
+      /** @description How it is put off */
+      snooze: components['schemas']['Snooze'] | null;
+      /** @description The open to-do on it */
+      todo: components['schemas']['Todo'] | null;
+      /** @description Something is attached */
+      attached: boolean;
+    };
+    MailingList: {
+      /** @description What it calls itself, else its id; empty where it does not say */
+      name: string;
+      /** @description The message that ends the subscription */
+      mail: {
+        to: string;
+        subject: string;
+        text: string;
+      } | null;
+      /** @description The page where it is ended */
+      page: string | null;
+      /** @description It says that one request to `page` ends the subscription (RFC 8058) */
+      oneClick: boolean;
+      /**
+       * Format: date-time
+       * @description When it was left by that request
+       */
+      leftAt: string | null;
+    };
+    History: {
+      /** Format: date-time */
+      at: string;
+      what: string;
+      from: string | null;
+      to: string | null;
+      why: string | null;
+    };
+    Message: {
+      id: string;
+      threadId: string;
+      /** @enum {string} */
+      direction: 'in' | 'out';
+      from: {
+        name: string;
+        address: string;
+        group?: string;
+        zone: string | null;
+        place: string | null;
+      };
+      /** @description In a list only the first of many */
+      to: {
+        name: string;
+        address: string;
+        group?: string;
+      }[];
+      /** @description How many there are in To */
+      toCount: number;
+      subject: string;
+      preview: string;
+      /** Format: date-time */
+      at: string;
+      /**
+       * Format: date-time
+       * @description When it was written, by its own Date
+       */
+      writtenAt: string | null;
+      /** @description The offset that carries, minutes */
+      writtenOffset: number | null;
+      /** @description It came in and has not been looked at */
+      unseen: boolean;
+      /** @description I have answered it, and that has left */
+      answered: boolean;
+      /** @description I have passed it on, and that has left */
+      forwarded: boolean;
+      /** @description Something of mine in its thread waits to leave */
+      leaving: boolean;
+      automatic: boolean;
+      /** @enum {string|null} */
+      place: 'inbox' | 'snoozed' | 'archive' | null;
+      /** @description When it came back into the inbox, and why */
+      returned: components['schemas']['Returned'] | null;
+      /** Format: date-time */
+      snoozedUntil: string | null;
+      /** @description How it is put off */
+      snooze: components['schemas']['Snooze'] | null;
+      /** @description The open to-do on it */
+      todo: components['schemas']['Todo'] | null;
+      /** @description Something is attached */
+      attached: boolean;
+      /** @description The id of one of my identities; null: the main one */
+      identity: string | null;
+      /**
+       * @description RFC 4021 Importance
+       * @enum {string}
+       */
+      importance: 'high' | 'normal' | 'low';
+      /**
+       * @description RFC 4021 Sensitivity
+       * @enum {string}
+       */
+      sensitivity: 'none' | 'personal' | 'private' | 'company-confidential';
+      /** @description Mail servers are asked to report delivery (RFC 3461) */
+      deliveryReceipt: boolean;
+      /** @description The reader is asked to say that it was seen (RFC 8098) */
+      readReceipt: boolean;
+      /** @description The folder that keeps the sent copy; null: none */
+      keptIn: string | null;
+      /** @description What its checks found and is meant so */
+      setAside: {
+        /** @enum {string} */
+        check:
+          | 'placeholder'
+          | 'subject'
+          | 'body'
+          | 'salutation'
+          | 'copied'
+          | 'address'
+          | 'visible'
+          | 'weekday'
+          | 'past-date'
+          | 'capitals'
+          | 'unfinished'
+          | 'aging'
+          | 'zoneless'
+          | 'attachment'
+          | 'large'
+          | 'reply-all'
+          | 'link'
+          | 'foreign-link'
+          | 'spelling';
+        /** @description Lower case */
+        words: string;
+      }[];
+      attachments: components['schemas']['Attachment'][];
+      /** @description It answers another message */
+      answering: boolean;
+      revision: number;
+      cc: {
+        name: string;
+        address: string;
+        group?: string;
+      }[];
+      bcc: {
+        name: string;
+        address: string;
+        group?: string;
+      }[];
+      replyTo: {
+        name: string;
+        address: string;
+        group?: string;
+      }[];
+      text: string;
+      html: string | null;
+      /** @description What it reports of a departure of mine */
+      reportOn: {
+        departureId: string;
+        subject: string;
+        said: {
+          address: string;
+          /** @enum {string} */
+          action:
+            | 'failed'
+            | 'delayed'
+            | 'delivered'
+            | 'relayed'
+            | 'expanded'
+            | 'displayed'
+            | 'deleted'
+            | 'dispatched'
+            | 'processed';
+          words: string;
+        }[];
+      } | null;
+      /** @description What it is, and what tells it; null for what I write */
+      classified: {
+        /** @enum {string} */
+        is:
+          | 'answer'
+          | 'automatic'
+          | 'away'
+          | 'bounce'
+          | 'delay'
+          | 'receipt'
+          | 'calendar'
+          | 'list'
+          | 'own'
+          | 'other';
+        evidence: string;
+      } | null;
+      /** @description The mailing list it came by */
+      list: components['schemas']['MailingList'] | null;
+      /** @description The Message-ID; null until it has left */
+      headerId: string | null;
+      /** @description How a draft is to leave; null: now */
+      plan: components['schemas']['Plan'] | null;
+      choices: {
+        /**
+         * @description Individual: one message per recipient, others hidden
+         * @enum {string}
+         */
+        copies: 'together' | 'individual';
+        /**
+         * @description What stops it: a message from a recipient in its thread, any from them, nothing
+         * @enum {string}
+         */
+        ifTheyWriteFirst: 'thread' | 'any' | 'off';
+        /** @description How late it may still leave where nothing was running at its moment */
+        ifOff: components['schemas']['Lateness'];
+      };
+      departures: components['schemas']['Departure'][];
+      /**
+       * @description Why not all of one that came in could be read; null where all was
+       * @enum {string|null}
+       */
+      strange: 'time' | 'memory' | 'form' | 'header' | 'depth' | 'parts' | 'people' | 'text' | null;
+      /** @description What of its HTML is not shown as it came; null where there is none */
+      layout: {
+        /** @description Pictures from elsewhere */
+        remote: number;
+        /** @description What was taken out: “2 scripts” */
+        removed: string[];
+        /** @description Links whose words name another address than the one they lead to; each says so in the HTML */
+        misleading: number;
+        /** @description Its sender’s pictures are fetched */
+        pictures: boolean;
+      } | null;
+      /** @description The other messages of its thread, oldest first */
+      thread: components['schemas']['MessageSummary'][];
+      history: components['schemas']['History'][];
+    };
+    MessagePage: {
+      messages: components['schemas']['MessageSummary'][];
+      total: number;
+    };
+    Moved: {
+      moved: string[];
+      missing: string[];
+    };
+    Attachment: {
+      id: string;
+      messageId: string;
+      name: string;
+      /** @description Media type */
+      type: string;
+      /** @description Bytes */
+      size: number;
+      /** @description How many of them are here */
+      received: number;
+      /** @description Content-ID of a picture that stands in the text; else null */
+      contentId: string | null;
+    };
+    /** @description Links in a message whose pages are known from messages with other organisations only */
+    LinkCompany: {
+      links: {
+        url: string;
+        organisations: string[];
+      }[];
+    };
+    /** @description Words of a text that no dictionary knows */
+    Spelling: {
+      words: {
+        word: string;
+        /** @enum {string} */
+        language: 'en' | 'pt' | 'de' | 'fr' | 'es';
+        /** @description The likeliest first; for the first few words only */
+        suggestions: string[];
+      }[];
+    };
+    /** @description What a departure was; given back to `restore`, it is that again */
+    Snapshot: {
+      /** @enum {string} */
+      state: 'held' | 'scheduled' | 'paused';
+      /** @description How the message is to leave */
+      plan: components['schemas']['Plan'];
+      /** Format: date-time */
+      meant: string;
+      /** Format: date-time */
+      due: string;
+      /** @enum {string|null} */
+      pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+      /** @description Ms */
+      holdLeft: number | null;
+      reason: string | null;
+      heldBy: {
+        rule: {
+          name: string;
+          why: string;
+        } | null;
+        /** Format: date-time */
+        quiet: string | null;
+      } | null;
+    };
+    Reader: {
+      address: string;
+      zone: string | null;
+      place: string | null;
+      /** @description The reader’s wall-clock time when it leaves */
+      local: string | null;
+      /** @enum {string|null} */
+      dayPart: 'night' | 'waking' | 'working' | 'weekend' | 'holiday' | 'leave' | null;
+      /** @description In words, to follow a time: “before work” */
+      dayPartWords: string | null;
+      name: string;
+      /** @enum {string} */
+      field: 'to' | 'cc' | 'bcc';
+      /** @enum {string} */
+      status: 'waiting' | 'accepted' | 'deferred' | 'refused';
+      /** @description The mail server’s words */
+      answer: string;
+      /** @description What came back from them or their mail server */
+      receipts: {
+        /** @enum {string} */
+        action:
+          | 'failed'
+          | 'delayed'
+          | 'delivered'
+          | 'relayed'
+          | 'expanded'
+          | 'displayed'
+          | 'deleted'
+          | 'dispatched'
+          | 'processed';
+        words: string;
+        /** Format: date-time */
+        at: string;
+        /** @description The message that said so */
+        messageId: string | null;
+      }[];
+    };
+    Departure: {
+      id: string;
+      revision: number;
+      messageId: string;
+      subject: string;
+      /** @description How the message is to leave */
+      plan: components['schemas']['Plan'];
+      /** @description Why it leaves then, in few words */
+      whyThen: string;
+      /** @enum {string} */
+      state:
+        'draft' | 'held' | 'scheduled' | 'paused' | 'releasing' | 'sent' | 'failed' | 'unconfirmed' | 'ended';
+      reason: string | null;
+      /**
+       * @description Why it stands still; null unless it is paused
+       * @enum {string|null}
+       */
+      pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+      /** @description Seconds left of its hold while it stands still; null where it was not held */
+      holdLeft: number | null;
+      /** @description Its moment has come, and it waits for a mail server that cannot be reached */
+      waitsForServer: boolean;
+      /** @description Its moment has come, and nothing can be written to the disk; `reason` says why */
+      waitsForDisk: boolean;
+      /** @description What it is, for the undo of whatever is done to it; null where there is no coming back to it */
+      snapshot: components['schemas']['Snapshot'] | null;
+      /**
+       * Format: date-time
+       * @description When it leaves, or left
+       */
+      at: string;
+      local: string;
+      zone: string;
+      /**
+       * Format: date-time
+       * @description When it was meant to leave
+       */
+      meant: string;
+      attempts: number;
+      /** Format: date-time */
+      leftAt: string | null;
+      /** @description The one address it goes to, where it is an individual copy */
+      copyFor: string | null;
+      /** @description The rule or the quiet hours that hold it, in words; null where it is held as usual, or not at all */
+      heldBy: string | null;
+      /** @description Quiet hours hold it */
+      quiet: boolean;
+      /**
+       * @description What stops it: a message from a recipient in its thread, any from them, nothing
+       * @enum {string}
+       */
+      ifTheyWriteFirst: 'thread' | 'any' | 'off';
+      /** @description How late it may still leave where nothing was running at its moment */
+      ifOff: components['schemas']['Lateness'];
+      recipients: components['schemas']['Reader'][];
+    };
+    Departures: {
+      departures: components['schemas']['Departure'][];
+    };
+    DeparturePage: {
+      departures: components['schemas']['Departure'][];
+      cursor: string | null;
+      unsettled: number;
+      /** @description What of `q` was not understood */
+      problems: {
+        part: string;
+        why: string;
+      }[];
+    };
+    /** @description An editing lease */
+    Edit: {
+      /** @description Give it back with every sign of life, and when closing; null where the departure stands still anyway */
+      token: string | null;
+      /** @description Real seconds after which silence counts as gone */
+      seconds: number;
+      departure: components['schemas']['Departure'];
+    };
+    /** @description What became of one thing done to several departures */
+    Bulk: {
+      done: {
+        id: string;
+        /** @description What it was before; null where it was in no state to come back to */
+        snapshot: components['schemas']['Snapshot'] | null;
+      }[];
+      failed: {
+        id: string;
+        subject: string;
+        why: string;
+      }[];
+    };
+    /** @description A thread by its newest message where it is */
+    Thread: {
+      id: string;
+      threadId: string;
+      /** @enum {string} */
+      direction: 'in' | 'out';
+      from: {
+        name: string;
+        address: string;
+        group?: string;
+        zone: string | null;
+        place: string | null;
+      };
+      /** @description In a list only the first of many */
+      to: {
+        name: string;
+        address: string;
+        group?: string;
+      }[];
+      /** @description How many there are in To */
+      toCount: number;
+      subject: string;
+      preview: string;
+      /** Format: date-time */
+      at: string;
+      /**
+       * Format: date-time
+       * @description When it was written, by its own Date
+       */
+      writtenAt: string | null;
+      /** @description The offset that carries, minutes */
+      writtenOffset: number | null;
+      /** @description It came in and has not been looked at */
+      unseen: boolean;
+      /** @description I have answered it, and that has left */
+      answered: boolean;
+      /** @description I have passed it on, and that has left */
+      forwarded: boolean;
+      /** @description Something of mine in its thread waits to leave */
+      leaving: boolean;
+      automatic: boolean;
+      /** @enum {string|null} */
+      place: 'inbox' | 'snoozed' | 'archive' | null;
+      /** @description When it came back into the inbox, and why */
+      returned: components['schemas']['Returned'] | null;
+      /** Format: date-time */
+      snoozedUntil: string | null;
+      /** @description How it is put off */
+      snooze: components['schemas']['Snooze'] | null;
+      /** @description The open to-do on it */
+      todo: components['schemas']['Todo'] | null;
+      /** @description Something is attached */
+      attached: boolean;
+      /** @description Messages in the thread */
+      count: number;
+      /** @description Something of it in the inbox has not been seen */
+      fresh: boolean;
+      /** @description The last that came of it: said to be known, what is done with the thread goes for everything up to that */
+      newestId: string;
+      /**
+       * @description Where it stands in the inbox; null where the list is by time
+       * @enum {string|null}
+       */
+      group:
+        | 'Came back'
+        | 'At their desk now'
+        | 'Away from their desk, an answer lands later'
+        | 'Where they are is not known'
+        | null;
+    };
+    ThreadPage: {
+      messages: components['schemas']['Thread'][];
+      /** @description Counted up to 10,000 */
+      total: number;
+      /** @description How many threads of the inbox have something new, and since when */
+      unseen: {
+        count: number;
+        /** Format: date-time */
+        since: string | null;
+      };
+      cursor: string | null;
+    };
+    SearchHit: {
+      message: components['schemas']['MessageSummary'];
+      /** @description Where it fits, and the words around it */
+      why: {
+        /** @enum {string} */
+        field: 'from' | 'to' | 'subject' | 'body' | 'file';
+        words: string;
+        from: number;
+        to: number;
+      } | null;
+    };
+    Search: {
+      hits: components['schemas']['SearchHit'][];
+      cursor: string | null;
+      /** @description What of the question was not understood */
+      problems: {
+        part: string;
+        why: string;
+      }[];
+    };
+    SearchSuggestion: {
+      /** @description What the last word becomes */
+      text: string;
+      words: string;
+    };
+    SearchSuggestions: {
+      suggestions: components['schemas']['SearchSuggestion'][];
+    };
+    Snooze: {
+      /** Format: date-time */
+      until: string;
+      /** @description The words its moment was chosen by */
+      words: string;
+      note: string;
+      wholeThread: boolean;
+      early: boolean;
+      /** @description How often it has been put off, this time counted */
+      times: number;
+      /** @description “every 2 weeks on Monday”; null for once */
+      repeat: string | null;
+      /** Format: date-time */
+      since: string;
+    };
+    ReturnSuggestions: {
+      snoozes: {
+        /** Format: date-time */
+        at: string;
+        words: string;
+      }[];
+      todos: {
+        words: string;
+        due: components['schemas']['TodoMoment'] | null;
+        /** Format: date-time */
+        remindAt: string | null;
+      }[];
+    };
+    TodoMoment: {
+      date: string;
+      time: string | null;
+      zone: string;
+    };
+    Todo: {
+      id: string;
+      messageId: string | null;
+      what: string;
+      note: string;
+      start: components['schemas']['TodoMoment'] | null;
+      due: components['schemas']['TodoMoment'] | null;
+      /**
+       * Format: date-time
+       * @description When it is over; null where it is undated
+       */
+      dueAt: string | null;
+      /** Format: date-time */
+      remindAt: string | null;
+      sound: boolean;
+      /** @enum {string} */
+      state: 'open' | 'done' | 'dropped';
+      /** Format: date-time */
+      doneAt: string | null;
+      revision: number;
+      /** Format: date-time */
+      createdAt: string;
+    };
+    TodoChanged: {
+      todo: components['schemas']['Todo'];
+      /** @description What else of it moved, in words */
+      said: string[];
+    };
+    TodoListed: {
+      todo: components['schemas']['Todo'];
+      message: components['schemas']['MessageSummary'] | null;
+    };
+    Todos: {
+      todos: components['schemas']['TodoListed'][];
+      open: number;
+    };
+    TodoImport: {
+      added: number;
+      changed: number;
+      same: number;
+      /** @description What of them is not kept, in words */
+      said: string[];
+    };
+    Reminder: {
+      id: number;
+      /** Format: date-time */
+      at: string;
+      /** @enum {string} */
+      kind: 'snooze' | 'answer' | 'to-do';
+      messageId: string | null;
+      todoId: string | null;
+      words: string;
+      sound: boolean;
+    };
+    Reminders: {
+      reminders: components['schemas']['Reminder'][];
+    };
+    Import: {
+      id: string;
+      name: string;
+      /** @description Bytes */
+      size: number;
+      /** @description How many of them have come */
+      received: number;
+      /** @enum {string} */
+      format: 'mbox' | 'eml';
+      added: number;
+      /** @description Messages that were here already */
+      same: number;
+      unreadable: number;
+      /** Format: date-time */
+      createdAt: string;
+    };
+    Imports: {
+      imports: components['schemas']['Import'][];
+      /** @description What could not be read */
+      aside: {
+        id: string;
+        name: string;
+        reason: string;
+        /** Format: date-time */
+        at: string;
+      }[];
+    };
+    WorkingWeek: {
+      /** @description Monday first */
+      work: {
+        from: number;
+        to: number;
+      }[][];
+      /** @description Minutes after midnight */
+      waking: {
+        from: number;
+        to: number;
+      };
+    };
+    Correspondent: {
+      id: string;
+      name: string;
+      addresses: string[];
+      /** @description null where it is not known, or not confirmed */
+      zone: string | null;
+      /** @description What their mail says about it, while it is not confirmed */
+      zoneGuess: {
+        zone: string | null;
+        others: string[];
+        why: string;
+      } | null;
+      place: string | null;
+      country: string | null;
+      region: string | null;
+      /** @description null: office hours */
+      week: components['schemas']['WorkingWeek'] | null;
+      leave: {
+        from: string;
+        to: string;
+        /** @default  */
+        note: string;
+      }[];
+      dates: {
+        what: string;
+        month: number;
+        day: number;
+      }[];
+      holidays: components['schemas']['HolidaysKnown'];
+      /** @description How long they take to answer, ms */
+      answers: {
+        count: number;
+        median: number;
+        from: number;
+        until: number;
+      } | null;
+    };
+    Correspondents: {
+      correspondents: components['schemas']['Correspondent'][];
+    };
+    /** @description What an import does, or would do */
+    PeopleImport: {
+      added: number;
+      changed: number;
+      same: number;
+      groups: number;
+      rows: {
+        row: number;
+        name: string;
+        /** @enum {string} */
+        what: 'add' | 'change' | 'same' | 'group' | 'error';
+        detail: string;
+      }[];
+    };
+    Board: {
+      rows: {
+        id: string;
+        parts: components['schemas']['StripPart'][];
+      }[];
+    };
+    Placed: {
+      /** @description Readers who are on a clock now */
+      placed: number;
+    };
+    /** @description Somebody past mail went to or came from */
+    MetAddress: {
+      name: string;
+      address: string;
+      times: number;
+      /** Format: date-time */
+      lastAt: string;
+    };
+    Addresses: {
+      addresses: components['schemas']['MetAddress'][];
+    };
+    Group: {
+      id: string;
+      name: string;
+      members: string[];
+    };
+    Groups: {
+      groups: components['schemas']['Group'][];
+    };
+    HoldRule: {
+      id: string;
+      name: string;
+      on: boolean;
+      /** @description All have to be met */
+      when: (
+        | {
+            /** @enum {string} */
+            kind: 'recipient';
+            addresses: string[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'group';
+            groups: string[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'domain';
+            domains: string[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'outside';
+          }
+        | {
+            /** @enum {string} */
+            kind: 'words';
+            /** @enum {string} */
+            where: 'subject' | 'text' | 'either';
+            words: string[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'more-than';
+            recipients: number;
+          }
+        | {
+            /** @enum {string} */
+            kind: 'hours';
+            /** @description Monday first */
+            days: ({
+              from: number;
+              /** @description Not after `from`: on the next day */
+              to: number;
+            } | null)[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'first-message';
+          }
+        | {
+            /** @enum {string} */
+            kind: 'importance';
+            is: ('high' | 'normal' | 'low')[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'attachment';
+          }
+      )[];
+      /** @description One that is met is enough */
+      except: (
+        | {
+            /** @enum {string} */
+            kind: 'recipient';
+            addresses: string[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'group';
+            groups: string[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'domain';
+            domains: string[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'outside';
+          }
+        | {
+            /** @enum {string} */
+            kind: 'words';
+            /** @enum {string} */
+            where: 'subject' | 'text' | 'either';
+            words: string[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'more-than';
+            recipients: number;
+          }
+        | {
+            /** @enum {string} */
+            kind: 'hours';
+            /** @description Monday first */
+            days: ({
+              from: number;
+              /** @description Not after `from`: on the next day */
+              to: number;
+            } | null)[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'first-message';
+          }
+        | {
+            /** @enum {string} */
+            kind: 'importance';
+            is: ('high' | 'normal' | 'low')[];
+          }
+        | {
+            /** @enum {string} */
+            kind: 'attachment';
+          }
+      )[];
+      action:
+        | {
+            /** @enum {string} */
+            kind: 'hold';
+            minutes: number;
+          }
+        | {
+            /** @enum {string} */
+            kind: 'quiet-end';
+          }
+        | {
+            /** @enum {string} */
+            kind: 'review';
+          }
+        | {
+            /** @enum {string} */
+            kind: 'release';
+          };
+    };
+    /** @description What a hold rule would have done with one of the messages sent last */
+    Trial: {
+      departureId: string;
+      subject: string;
+      to: {
+        name: string;
+        address: string;
+        group?: string;
+      }[];
+      /** Format: date-time */
+      at: string;
+      /** @description Why it fits; null where it does not */
+      why: string | null;
+      /** @description An earlier rule that fits first */
+      earlier: string | null;
+      /** @description What would have been done, in words */
+      words: string;
+    };
+    Trials: {
+      trials: components['schemas']['Trial'][];
+    };
+    /** @enum {string} */
+    HolidaysKnown: 'known' | 'added' | 'none yet' | 'place not known';
+    /** @description Of a country */
+    HolidayPlace: {
+      holidays: components['schemas']['HolidaysKnown'];
+      /** @description Its parts with holidays of their own, by name */
+      regions: {
+        code: string;
+        name: string;
+      }[];
+    };
+    Holidays: {
+      /** @description Days that were read */
+      days: number;
+    };
+    /** @description One live update, as the `data` of a server-sent event */
+    Change: {
+      /** @enum {string} */
+      topic:
+        'departure' | 'message' | 'return' | 'settings' | 'clock' | 'correspondent' | 'health' | 'session';
+      ref: string;
+    };
+    /** @description How the post office misbehaves */
+    Faults: {
+      greylist: string[];
+      refuse: string[];
+      /**
+       * @description Where the connection is dropped
+       * @enum {string|null}
+       */
+      drop: 'before-data' | 'in-data' | 'after-dot' | 'after-dot-unkept' | null;
+      dropTimes: number | null;
+      answerAfterSeconds: number;
+      /** Format: date-time */
+      downUntil: string | null;
+      refuseStartTls: boolean;
+    };
+    MailboxSummary: {
+      address: string;
+      name: string;
+      messages: number;
+      /** Format: date-time */
+      lastAt: string | null;
+    };
+    Mailboxes: {
+      mailboxes: components['schemas']['MailboxSummary'][];
+    };
+    Mailbox: {
+      address: string;
+      name: string;
+      messages: {
+        id: number;
+        /** Format: date-time */
+        at: string;
+        /** @enum {string} */
+        direction: 'received' | 'written';
+        /** @description The SMTP commands it came with */
+        envelope: string;
+        headers: string;
+        subject: string;
+        from: string;
+        to: string[];
+        text: string;
+      }[];
+    };
+    /** @description A problem document (RFC 9457) */
+    Problem: {
+      type: string;
+      title: string;
+      status: number;
+      /** @description For the person who asked, saying what to do */
+      detail: string;
+      /** @description The fields it concerns, by path */
+      errors?: {
+        path: string;
+        detail: string;
+      }[];
+    };
+    readHealth: {
+      answer: components['schemas']['Health'];
+    };
+    retryMailServer: {
+      answer: components['schemas']['Health'];
+    };
+    sendTestMessage: {
+      answer: components['schemas']['Departure'];
+    };
+    moveClock: {
+      body: {
+        /** @description ISO 8601 duration */
+        advance?: string;
+        /**
+         * Format: date-time
+         * @description ISO 8601 instant
+         */
+        set?: string;
+        /** @description Clock seconds per real second */
+        rate?: number;
+      };
+      answer: components['schemas']['Clock'];
+    };
+    readClock: {
+      answer: components['schemas']['Clock'];
+    };
+    changeSettings: {
+      body: {
+        identities?: components['schemas']['Identity'][];
+        /** @description Of the main identity */
+        signature?: string;
+        sentFolders?: string[];
+        /** @description Spelled right */
+        ownWords?: string[];
+        /**
+         * @description How a new message begins
+         * @enum {string}
+         */
+        writeAs?: 'rich' | 'plain';
+        me?: {
+          name: string;
+          address: string;
+        };
+        /** @description IANA time zone */
+        zone?: string;
+        /** @description 0 for off, or 10 to 7200 */
+        holdSeconds?: number;
+        /** @enum {number} */
+        hourCycle?: 24 | 12;
+        /** @description In which phrases are read, beside English and those the browser asks for */
+        languages?: ('en' | 'pt' | 'de' | 'fr' | 'es')[];
+        /** @enum {string} */
+        theme?: 'light' | 'dark';
+        week?: components['schemas']['WorkingWeek'] | null;
+        leave?: {
+          from: string;
+          to: string;
+          /** @default  */
+          note: string;
+        }[];
+        /** @description ISO 3166-1 alpha-2 */
+        country?: string | null;
+        /** @description Its own code within the country */
+        region?: string | null;
+        quietHours?: components['schemas']['QuietHours'];
+        /** @description The first that fits decides */
+        holdRules?: components['schemas']['HoldRule'][];
+        /** @description Checks that are not made */
+        checksOff?: (
+          | 'placeholder'
+          | 'subject'
+          | 'body'
+          | 'salutation'
+          | 'copied'
+          | 'address'
+          | 'visible'
+          | 'weekday'
+          | 'past-date'
+          | 'capitals'
+          | 'unfinished'
+          | 'aging'
+          | 'zoneless'
+          | 'attachment'
+          | 'large'
+          | 'reply-all'
+          | 'link'
+          | 'foreign-link'
+          | 'spelling'
+        )[];
+        /** @description What checks find in any message and is meant so */
+        meantSo?: {
+          /** @enum {string} */
+          check:
+            | 'placeholder'
+            | 'subject'
+            | 'body'
+            | 'salutation'
+            | 'copied'
+            | 'address'
+            | 'visible'
+            | 'weekday'
+            | 'past-date'
+            | 'capitals'
+            | 'unfinished'
+            | 'aging'
+            | 'zoneless'
+            | 'attachment'
+            | 'large'
+            | 'reply-all'
+            | 'link'
+            | 'foreign-link'
+            | 'spelling';
+          /** @description Lower case */
+          words: string;
+        }[];
+        /** @description Addresses whose pictures from elsewhere are fetched */
+        picturesFrom?: string[];
+        /** @description Single keys act outside fields; else only with Alt Shift */
+        singleKeys?: boolean;
+        /** @description Commands, by their usual keys, that have another one */
+        keys?: {
+          [key: string]: string;
+        };
+        /** @description What a pull on a row of the inbox uncovers */
+        rowActions?: ('snooze' | 'archive' | 'to-do' | 'seen')[];
+        /** @description Days the exact bytes of what has left are kept; null: for good */
+        keepCopiesDays?: number | null;
+        /** @description Days what was deleted can be brought back; null: for good */
+        keepDeletedDays?: number | null;
+      };
+      answer: components['schemas']['Settings'];
+    };
+    readSettings: {
+      answer: components['schemas']['Settings'];
+    };
+    endOtherSessions: Record<string, never>;
+    endSession: Record<string, never>;
+    listSessions: {
+      answer: components['schemas']['Sessions'];
+    };
+    signIn: Record<string, never>;
+    signOut: Record<string, never>;
+    listZones: {
+      answer: components['schemas']['Zones'];
+    };
+    drawStrips: {
+      body: {
+        /** @default [] */
+        recipients: {
+          /** @description An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;` */
+          address:
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              };
+          /** @description IANA time zone */
+          zone?: string;
+        }[];
+        /** Format: date-time */
+        from: string;
+        /** Format: date-time */
+        until: string;
+      };
+      answer: components['schemas']['Strips'];
+    };
+    findBest: {
+      body: {
+        /** @default [] */
+        recipients: {
+          /** @description An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;` */
+          address:
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              };
+          /** @description IANA time zone */
+          zone?: string;
+        }[];
+      };
+      answer: components['schemas']['Best'];
+    };
+    previewPlan: {
+      body: {
+        /** @description How the message is to leave */
+        plan: components['schemas']['Plan'];
+        /** @default [] */
+        recipients: {
+          /** @description An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;` */
+          address:
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              };
+          /** @description IANA time zone */
+          zone?: string;
+        }[];
+        /** @description IANA time zone */
+        senderZone?: string;
+        /**
+         * @description Individual: one message per recipient, others hidden
+         * @enum {string}
+         */
+        copies?: 'together' | 'individual';
+        /**
+         * @description What stops it: a message from a recipient in its thread, any from them, nothing
+         * @enum {string}
+         */
+        ifTheyWriteFirst?: 'thread' | 'any' | 'off';
+        /** @description How late it may still leave where nothing was running at its moment */
+        ifOff?: components['schemas']['Lateness'];
+        /** @description The message it is about */
+        message?: string;
+        /** @description Quiet hours are set aside */
+        inSpiteOfQuiet?: boolean;
+        /** @description How many departures to give at most; the sentence and the warnings are of all */
+        limit?: number;
+      };
+      answer: components['schemas']['Preview'];
+    };
+    readPhrase: {
+      body: {
+        text: string;
+        /** @default [] */
+        recipients: {
+          /** @description An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;` */
+          address:
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              };
+          /** @description IANA time zone */
+          zone?: string;
+        }[];
+      };
+      answer: components['schemas']['Phrase'];
+    };
+    suggestMoments: {
+      body: {
+        /** @default [] */
+        recipients: {
+          /** @description An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;` */
+          address:
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              };
+          /** @description IANA time zone */
+          zone?: string;
+        }[];
+      };
+      answer: components['schemas']['Suggestions'];
+    };
+    createDraft: {
+      body: {
+        /** @description The id of one of my identities; null: the main one */
+        identity?: string | null;
+        /**
+         * @description RFC 4021 Importance
+         * @enum {string}
+         */
+        importance?: 'high' | 'normal' | 'low';
+        /**
+         * @description RFC 4021 Sensitivity
+         * @enum {string}
+         */
+        sensitivity?: 'none' | 'personal' | 'private' | 'company-confidential';
+        /** @description Mail servers are asked to report delivery (RFC 3461) */
+        deliveryReceipt?: boolean;
+        /** @description The reader is asked to say that it was seen (RFC 8098) */
+        readReceipt?: boolean;
+        /** @description The folder that keeps the sent copy; null: none */
+        keptIn?: string | null;
+        /** @description What its checks found and is meant so */
+        setAside?: {
+          /** @enum {string} */
+          check:
+            | 'placeholder'
+            | 'subject'
+            | 'body'
+            | 'salutation'
+            | 'copied'
+            | 'address'
+            | 'visible'
+            | 'weekday'
+            | 'past-date'
+            | 'capitals'
+            | 'unfinished'
+            | 'aging'
+            | 'zoneless'
+            | 'attachment'
+            | 'large'
+            | 'reply-all'
+            | 'link'
+            | 'foreign-link'
+            | 'spelling';
+          /** @description Lower case */
+          words: string;
+        }[];
+        to?: (
+          | string
+          | {
+              address: string;
+              name?: string;
+            }
+          | {
+              /** @description The id of a group */
+              group: string;
+            }
+        )[];
+        cc?: (
+          | string
+          | {
+              address: string;
+              name?: string;
+            }
+          | {
+              /** @description The id of a group */
+              group: string;
+            }
+        )[];
+        bcc?: (
+          | string
+          | {
+              address: string;
+              name?: string;
+            }
+          | {
+              /** @description The id of a group */
+              group: string;
+            }
+        )[];
+        replyTo?: (
+          | string
+          | {
+              address: string;
+              name?: string;
+            }
+          | {
+              /** @description The id of a group */
+              group: string;
+            }
+        )[];
+        subject?: string;
+        text?: string;
+        html?: string | null;
+        /** @description How it is to leave; null: now. It commits to nothing */
+        plan?: components['schemas']['Plan'] | null;
+        choices?: {
+          /**
+           * @description Individual: one message per recipient, others hidden
+           * @enum {string}
+           */
+          copies: 'together' | 'individual';
+          /**
+           * @description What stops it: a message from a recipient in its thread, any from them, nothing
+           * @enum {string}
+           */
+          ifTheyWriteFirst: 'thread' | 'any' | 'off';
+          /** @description How late it may still leave where nothing was running at its moment */
+          ifOff: components['schemas']['Lateness'];
+        };
+        /** @description The id of the message this one answers */
+        answers?: string;
+        /** @description The id of a message it passes on, with what is attached to it */
+        forwards?: string;
+      };
+      answer: components['schemas']['Message'];
+    };
+    deleteMessage: Record<string, never>;
+    editMessage: {
+      body: {
+        /** @description The id of one of my identities; null: the main one */
+        identity?: string | null;
+        /**
+         * @description RFC 4021 Importance
+         * @enum {string}
+         */
+        importance?: 'high' | 'normal' | 'low';
+        /**
+         * @description RFC 4021 Sensitivity
+         * @enum {string}
+         */
+        sensitivity?: 'none' | 'personal' | 'private' | 'company-confidential';
+        /** @description Mail servers are asked to report delivery (RFC 3461) */
+        deliveryReceipt?: boolean;
+        /** @description The reader is asked to say that it was seen (RFC 8098) */
+        readReceipt?: boolean;
+        /** @description The folder that keeps the sent copy; null: none */
+        keptIn?: string | null;
+        /** @description What its checks found and is meant so */
+        setAside?: {
+          /** @enum {string} */
+          check:
+            | 'placeholder'
+            | 'subject'
+            | 'body'
+            | 'salutation'
+            | 'copied'
+            | 'address'
+            | 'visible'
+            | 'weekday'
+            | 'past-date'
+            | 'capitals'
+            | 'unfinished'
+            | 'aging'
+            | 'zoneless'
+            | 'attachment'
+            | 'large'
+            | 'reply-all'
+            | 'link'
+            | 'foreign-link'
+            | 'spelling';
+          /** @description Lower case */
+          words: string;
+        }[];
+        to?: (
+          | string
+          | {
+              address: string;
+              name?: string;
+            }
+          | {
+              /** @description The id of a group */
+              group: string;
+            }
+        )[];
+        cc?: (
+          | string
+          | {
+              address: string;
+              name?: string;
+            }
+          | {
+              /** @description The id of a group */
+              group: string;
+            }
+        )[];
+        bcc?: (
+          | string
+          | {
+              address: string;
+              name?: string;
+            }
+          | {
+              /** @description The id of a group */
+              group: string;
+            }
+        )[];
+        replyTo?: (
+          | string
+          | {
+              address: string;
+              name?: string;
+            }
+          | {
+              /** @description The id of a group */
+              group: string;
+            }
+        )[];
+        subject?: string;
+        text?: string;
+        html?: string | null;
+        /** @description How it is to leave; null: now. It commits to nothing */
+        plan?: components['schemas']['Plan'] | null;
+        choices?: {
+          /**
+           * @description Individual: one message per recipient, others hidden
+           * @enum {string}
+           */
+          copies: 'together' | 'individual';
+          /**
+           * @description What stops it: a message from a recipient in its thread, any from them, nothing
+           * @enum {string}
+           */
+          ifTheyWriteFirst: 'thread' | 'any' | 'off';
+          /** @description How late it may still leave where nothing was running at its moment */
+          ifOff: components['schemas']['Lateness'];
+        };
+      };
+      answer: components['schemas']['Message'];
+    };
+    exportMessages: {
+      query: {
+        /** @description Comma-separated; without it everything is given out */
+        ids?: string;
+      };
+    };
+    leaveList: {
+      answer: components['schemas']['Message'];
+    };
+    listDrafts: {
+      query: {
+        /** @default 100 */
+        limit: number;
+      };
+      answer: components['schemas']['MessagePage'];
+    };
+    placeMessages: {
+      body: {
+        ids: string[];
+        /**
+         * @description archive, seen: their whole threads; inbox, new: exactly these messages
+         * @enum {string}
+         */
+        action: 'archive' | 'inbox' | 'seen' | 'new';
+        /** @description Messages of the threads that are known: what came after them and nobody has seen stays */
+        known?: string[];
+      };
+      answer: components['schemas']['Moved'];
+    };
+    readHtml: {
+      query: {
+        /**
+         * @description true: pictures from elsewhere may be fetched
+         * @default false
+         */
+        pictures: boolean;
+      };
+    };
+    readMessage: {
+      answer: components['schemas']['Message'];
+    };
+    readSource: {
+      query: {
+        /**
+         * @description true: as a file (message/rfc822)
+         * @default false
+         */
+        save: boolean;
+      };
+    };
+    restoreMessage: {
+      answer: components['schemas']['Message'];
+    };
+    scheduleMessage: {
+      body: {
+        /** @description How the message is to leave */
+        plan: components['schemas']['Plan'];
+        /**
+         * @description Individual: one message per recipient, others hidden
+         * @enum {string}
+         */
+        copies?: 'together' | 'individual';
+        /**
+         * @description What stops it: a message from a recipient in its thread, any from them, nothing
+         * @enum {string}
+         */
+        ifTheyWriteFirst?: 'thread' | 'any' | 'off';
+        /** @description How late it may still leave where nothing was running at its moment */
+        ifOff?: components['schemas']['Lateness'];
+        /** @description Why quiet hours are set aside this once */
+        inSpiteOfQuiet?: string;
+      };
+      answer: components['schemas']['Departures'];
+    };
+    undo: Record<string, never>;
+    announceAttachment: {
+      body: {
+        name: string;
+        /**
+         * @description Media type
+         * @default
+         */
+        type: string;
+        /** @description Bytes */
+        size: number;
+        /** @description A picture that stands in the text */
+        inline?: boolean;
+      };
+      answer: components['schemas']['Attachment'];
+    };
+    deleteAttachment: Record<string, never>;
+    putAttachment: {
+      answer: components['schemas']['Attachment'];
+    };
+    readAttachment: Record<string, never>;
+    restoreAttachment: {
+      answer: components['schemas']['Attachment'];
+    };
+    checkLinks: {
+      body: {
+        /** @description The message they stand in */
+        message?: string;
+        urls: string[];
+        recipients: string[];
+      };
+      answer: components['schemas']['LinkCompany'];
+    };
+    checkSpelling: {
+      body: {
+        words: {
+          word: string;
+          /** @enum {string} */
+          language: 'en' | 'pt' | 'de' | 'fr' | 'es';
+        }[];
+      };
+      answer: components['schemas']['Spelling'];
+    };
+    approveDeparture: {
+      answer: components['schemas']['Departure'];
+    };
+    changeDepartures: {
+      body: {
+        ids: string[];
+        /** @enum {string} */
+        action: 'shift' | 'next-working-morning' | 'restore' | 'pause' | 'resume' | 'take-back' | 'release';
+        days?: number;
+        minutes?: number;
+        snapshots?: {
+          [key: string]: components['schemas']['Snapshot'];
+        };
+      };
+      answer: components['schemas']['Bulk'];
+    };
+    closeEditing: {
+      query: {
+        /** @description The lease to give back; without it the one there is */
+        token?: string;
+        /**
+         * @description leave: an unchanged one goes on, a changed one stays paused; go-on and pause decide
+         * @default leave
+         * @enum {string}
+         */
+        then: 'leave' | 'go-on' | 'pause';
+      };
+      answer: components['schemas']['Departure'];
+    };
+    listDepartures: {
+      query: {
+        /** @description Comma-separated: pending, draft, held, scheduled, paused, releasing, sent, failed, unconfirmed, ended */
+        state?: string;
+        /** Format: date-time */
+        from?: string;
+        /** Format: date-time */
+        until?: string;
+        /**
+         * @default soonest
+         * @enum {string}
+         */
+        order: 'soonest' | 'latest';
+        /** @description The folder that keeps the copy; empty: none is kept */
+        folder?: string;
+        /** @description Words of the subject, or a name or address of a recipient */
+        q?: string;
+        cursor?: string;
+        /** @default 100 */
+        limit: number;
+      };
+      answer: components['schemas']['DeparturePage'];
+    };
+    moveDeparture: {
+      body: {
+        /** @description How the message is to leave */
+        plan?: components['schemas']['Plan'];
+        /**
+         * @description Of several copies of one message
+         * @enum {string}
+         */
+        copies?: 'this' | 'all';
+        /** @description One that stands still is set going with its new moment */
+        goOn?: boolean;
+        /**
+         * @description What stops it: a message from a recipient in its thread, any from them, nothing
+         * @enum {string}
+         */
+        ifTheyWriteFirst?: 'thread' | 'any' | 'off';
+        /** @description How late it may still leave where nothing was running at its moment */
+        ifOff?: components['schemas']['Lateness'];
+      };
+      answer: components['schemas']['Departure'];
+    };
+    openForEditing: {
+      body?: {
+        /** @description From the answer to the first call */
+        token?: string;
+      };
+      answer: components['schemas']['Edit'];
+    };
+    pauseDeparture: {
+      answer: components['schemas']['Departure'];
+    };
+    readDeparture: {
+      answer: components['schemas']['Departure'];
+    };
+    releaseDeparture: {
+      answer: components['schemas']['Departure'];
+    };
+    restoreDeparture: {
+      body: {
+        /** @description What a departure was; given back to `restore`, it is that again */
+        snapshot: components['schemas']['Snapshot'];
+      };
+      answer: components['schemas']['Departure'];
+    };
+    resumeDeparture: {
+      answer: components['schemas']['Departure'];
+    };
+    retryDeparture: {
+      answer: components['schemas']['Departure'];
+    };
+    settleDeparture: {
+      body: {
+        /** @description true: it arrived; false: it did not, send it again */
+        arrived: boolean;
+      };
+      answer: components['schemas']['Departure'];
+    };
+    takeBackDeparture: {
+      body?: {
+        /**
+         * @description Of several copies of one message
+         * @enum {string}
+         */
+        copies?: 'this' | 'all';
+      };
+      answer: components['schemas']['Departure'];
+    };
+    listArchive: {
+      query: {
+        cursor?: string;
+        /** @default 100 */
+        limit: number;
+      };
+      answer: components['schemas']['ThreadPage'];
+    };
+    listInbox: {
+      query: {
+        /**
+         * @description By what an answer would do now, or the newest first
+         * @default answer
+         * @enum {string}
+         */
+        order: 'answer' | 'time';
+        cursor?: string;
+        /** @default 100 */
+        limit: number;
+      };
+      answer: components['schemas']['ThreadPage'];
+    };
+    listSnoozed: {
+      query: {
+        cursor?: string;
+        /** @default 100 */
+        limit: number;
+      };
+      answer: components['schemas']['MessagePage'];
+    };
+    search: {
+      query: {
+        /** @description Words, and keys such as from: and state:snoozed */
+        q: string;
+        cursor?: string;
+        /** @default 100 */
+        limit: number;
+      };
+      answer: components['schemas']['Search'];
+    };
+    suggestSearch: {
+      query: {
+        q: string;
+      };
+      answer: components['schemas']['SearchSuggestions'];
+    };
+    changeSnooze: {
+      body: {
+        /** @description To myself, for when it is back */
+        note?: string;
+        early?: boolean;
+      };
+      answer: components['schemas']['Message'];
+    };
+    endSnooze: {
+      query: {
+        /**
+         * @description true: where it was before, not into the inbox
+         * @default false
+         */
+        undo: boolean;
+      };
+      answer: components['schemas']['Message'];
+    };
+    readSnoozePhrase: {
+      body: {
+        text: string;
+      };
+      answer: components['schemas']['Phrase'];
+    };
+    snooze: {
+      body: {
+        /** @description An instant, a wall-clock time in a zone, or a day, which means my start of day then */
+        until?:
+          | string
+          | {
+              /** @description Wall-clock time without offset */
+              local: string;
+              /** @description IANA time zone */
+              zone: string;
+            };
+        /** @description The words of one of the suggestions */
+        suggestion?: string;
+        /** @description “tomorrow 9:10”, on my clock unless it says theirs */
+        phrase?: string;
+        /** @description To myself, for when it is back */
+        note?: string;
+        /**
+         * @description false: this message alone
+         * @default true
+         */
+        wholeThread: boolean;
+        /**
+         * @description A new answer brings it back before
+         * @default true
+         */
+        early: boolean;
+        /** @description Messages of its thread that are known: what came after them and nobody has seen stays */
+        known?: string[];
+        /** @description A recurrence rule (RFC 5545): it comes again and again until that is ended */
+        repeat?: string | null;
+      };
+      answer: components['schemas']['Message'];
+    };
+    suggestReturns: {
+      answer: components['schemas']['ReturnSuggestions'];
+    };
+    addTodo: {
+      body: {
+        /** @description answer, decide, check, pass on, call, or own words */
+        what?: string;
+        note?: string;
+        /** @description A day, or a time on it */
+        start?: {
+          date: string;
+          time: string | null;
+          /** @description IANA time zone */
+          zone: string;
+        } | null;
+        /** @description Follows where `start` is moved */
+        due?: {
+          date: string;
+          time: string | null;
+          /** @description IANA time zone */
+          zone: string;
+        } | null;
+        /**
+         * Format: date-time
+         * @description Follows where `due` is moved
+         */
+        remindAt?: string | null;
+        sound?: boolean;
+        message?: string | null;
+      };
+      answer: components['schemas']['Todo'];
+    };
+    changeTodo: {
+      body: {
+        /** @description answer, decide, check, pass on, call, or own words */
+        what?: string;
+        note?: string;
+        /** @description A day, or a time on it */
+        start?: {
+          date: string;
+          time: string | null;
+          /** @description IANA time zone */
+          zone: string;
+        } | null;
+        /** @description Follows where `start` is moved */
+        due?: {
+          date: string;
+          time: string | null;
+          /** @description IANA time zone */
+          zone: string;
+        } | null;
+        /**
+         * Format: date-time
+         * @description Follows where `due` is moved
+         */
+        remindAt?: string | null;
+        sound?: boolean;
+      };
+      answer: components['schemas']['TodoChanged'];
+    };
+    deleteTodo: Record<string, never>;
+    dropTodo: Record<string, never>;
+    exportTodos: Record<string, never>;
+    importTodos: {
+      body: {
+        text: string;
+      };
+      answer: components['schemas']['TodoImport'];
+    };
+    listTodos: {
+      query: {
+        /**
+         * @default open
+         * @enum {string}
+         */
+        state: 'open' | 'closed' | 'all';
+        /** @default 500 */
+        limit: number;
+      };
+      answer: components['schemas']['Todos'];
+    };
+    putTodo: {
+      body: {
+        /** @description answer, decide, check, pass on, call, or own words */
+        what?: string;
+        note?: string;
+        /** @description A day, or a time on it */
+        start?: {
+          date: string;
+          time: string | null;
+          /** @description IANA time zone */
+          zone: string;
+        } | null;
+        /** @description Follows where `start` is moved */
+        due?: {
+          date: string;
+          time: string | null;
+          /** @description IANA time zone */
+          zone: string;
+        } | null;
+        /**
+         * Format: date-time
+         * @description Follows where `due` is moved
+         */
+        remindAt?: string | null;
+        sound?: boolean;
+      };
+      answer: components['schemas']['TodoChanged'];
+    };
+    settleTodo: {
+      body: {
+        /** @enum {string} */
+        state: 'open' | 'done' | 'dropped';
+      };
+      answer: components['schemas']['Todo'];
+    };
+    listReminders: {
+      answer: components['schemas']['Reminders'];
+    };
+    noteTold: {
+      body: {
+        upTo: number;
+      };
+    };
+    beginImport: {
+      body: {
+        name: string;
+        /** @description Bytes */
+        size: number;
+        /** @enum {string} */
+        format: 'mbox' | 'eml';
+      };
+      answer: components['schemas']['Import'];
+    };
+    listImports: {
+      answer: components['schemas']['Imports'];
+    };
+    putImport: {
+      query: {
+        /**
+         * @description Where its messages are put
+         * @default archive
+         * @enum {string}
+         */
+        place: 'archive' | 'inbox';
+      };
+      answer: components['schemas']['Import'];
+    };
+    readSetAside: Record<string, never>;
+    addCorrespondent: {
+      body: {
+        name?: string;
+        addresses?: string[];
+        /** @description IANA time zone */
+        zone?: string | null;
+        place?: string | null;
+        /** @description ISO 3166-1 alpha-2 */
+        country?: string | null;
+        /** @description Its own code within the country */
+        region?: string | null;
+        week?: components['schemas']['WorkingWeek'] | null;
+        leave?: {
+          from: string;
+          to: string;
+          /** @default  */
+          note: string;
+        }[];
+        dates?: {
+          what: string;
+          month: number;
+          day: number;
+        }[];
+      };
+      answer: components['schemas']['Correspondent'];
+    };
+    changeCorrespondent: {
+      body: {
+        name?: string;
+        addresses?: string[];
+        /** @description IANA time zone */
+        zone?: string | null;
+        place?: string | null;
+        /** @description ISO 3166-1 alpha-2 */
+        country?: string | null;
+        /** @description Its own code within the country */
+        region?: string | null;
+        week?: components['schemas']['WorkingWeek'] | null;
+        leave?: {
+          from: string;
+          to: string;
+          /** @default  */
+          note: string;
+        }[];
+        dates?: {
+          what: string;
+          month: number;
+          day: number;
+        }[];
+      };
+      answer: components['schemas']['Correspondent'];
+    };
+    drawBoard: {
+      body: {
+        ids: string[];
+        /** Format: date-time */
+        from: string;
+        /** Format: date-time */
+        until: string;
+      };
+      answer: components['schemas']['Board'];
+    };
+    exportCorrespondents: {
+      query: {
+        /**
+         * @default vcard
+         * @enum {string}
+         */
+        format: 'vcard' | 'csv';
+      };
+    };
+    forgetCorrespondent: Record<string, never>;
+    importCorrespondents: {
+      body: {
+        /** @enum {string} */
+        format: 'vcard' | 'csv';
+        text: string;
+        /**
+         * @description false: say what would change
+         * @default false
+         */
+        commit: boolean;
+      };
+      answer: components['schemas']['PeopleImport'];
+    };
+    listAddresses: {
+      query: {
+        /** @default  */
+        q: string;
+        /** @default 10 */
+        limit: number;
+      };
+      answer: components['schemas']['Addresses'];
+    };
+    listCorrespondents: {
+      answer: components['schemas']['Correspondents'];
+    };
+    placeReaders: {
+      body: {
+        readers: {
+          address: string;
+          /** @default  */
+          name: string;
+          /** @description IANA time zone */
+          zone: string;
+        }[];
+      };
+      answer: components['schemas']['Placed'];
+    };
+    readCorrespondent: {
+      answer: components['schemas']['Correspondent'];
+    };
+    addGroup: {
+      body: {
+        name: string;
+        members: string[];
+      };
+      answer: components['schemas']['Group'];
+    };
+    changeGroup: {
+      body: {
+        name: string;
+        members: string[];
+      };
+      answer: components['schemas']['Group'];
+    };
+    forgetGroup: Record<string, never>;
+    listGroups: {
+      answer: components['schemas']['Groups'];
+    };
+    tryHoldRule: {
+      body: components['schemas']['HoldRule'];
+      answer: components['schemas']['Trials'];
+    };
+    addHolidays: {
+      body: {
+        /** @description ISO 3166-1 alpha-2 */
+        country: string;
+        /** @description An iCalendar file */
+        text: string;
+      };
+      answer: components['schemas']['Holidays'];
+    };
+    readHolidays: {
+      query: {
+        /** @description ISO 3166-1 alpha-2 */
+        country: string;
+      };
+      answer: components['schemas']['HolidayPlace'];
+    };
+    followChanges: Record<string, never>;
+    listMailboxes: {
+      answer: components['schemas']['Mailboxes'];
+    };
+    readFaults: {
+      answer: components['schemas']['Faults'];
+    };
+    readMailbox: {
+      answer: components['schemas']['Mailbox'];
+    };
+    setFaults: {
+      body: {
+        /** @description Addresses put off with 451 for a minute; * is everyone */
+        greylist?: string[];
+        /** @description Addresses refused with 550; * is everyone */
+        refuse?: string[];
+        /**
+         * @description Where the connection is dropped
+         * @enum {string|null}
+         */
+        drop?: 'before-data' | 'in-data' | 'after-dot' | 'after-dot-unkept' | null;
+        /** @description How often; null is every time */
+        dropTimes?: number | null;
+        /** @description Real seconds before the final answer */
+        answerAfterSeconds?: number;
+        /** @description Minutes of the sandbox clock */
+        downMinutes?: number;
+        /** @description Offers STARTTLS and refuses it with 454 */
+        refuseStartTls?: boolean;
+      };
+      answer: components['schemas']['Faults'];
+    };
   };
-  /** Who takes mail in. */
-  reader: {
-    running: boolean;
-    /** Messages that have come in and have not been read. */
-    waiting: number;
-  };
-  /** What could not happen at its moment, and is tried again; everything else goes on. */
-  failing: {
-    /** What does not happen, to follow a time: “something put off does not come back”. */
-    words: string;
-    count: number;
-    /** In real time. */
-    since: string;
-    nextTry: string;
-  }[];
-  disk: {
-    /** What keeps the engine from writing anything down, in words; null while nothing does. */
-    trouble: string | null;
-    /** Departures whose moment has come and that wait for it. */
-    waiting: number;
-  };
-  mailServer: {
-    /** False where none is set: departures wait. */
-    configured: boolean;
-    /** What is wrong, in words; null while nothing is. */
-    trouble: string | null;
-    since: string | null;
-    nextTry: string | null;
-    /** It is being tried at this moment. */
-    trying: boolean;
-    /** How many departures wait for it. */
-    waiting: number;
-  };
+  responses: never;
+  parameters: never;
+  requestBodies: never;
+  headers: never;
+  pathItems: never;
 }
 
-/** An editing lease. */
-export interface EditJson {
-  /** Give it back with every sign of life, and when closing; null where the departure stands still anyway. */
-  token: string | null;
-  /** Real seconds after which silence counts as gone. */
-  seconds: number;
-  departure: DepartureJson;
-}
-
-/** How the post office misbehaves. */
-export interface FaultsJson {
-  greylist: string[];
-  refuse: string[];
-  drop: 'before-data' | 'in-data' | 'after-dot' | 'after-dot-unkept' | null;
-  dropTimes: number | null;
-  answerAfterSeconds: number;
-  downUntil: string | null;
-  refuseStartTls: boolean;
-}
-
-/** One live update, as the `data` of a server-sent event. */
-export interface ChangeJson {
-  topic: 'departure' | 'message' | 'return' | 'settings' | 'clock' | 'correspondent' | 'health' | 'session';
-  ref: string;
-}
-
-/** A problem document (RFC 9457). */
-export interface ProblemJson {
-  type: string;
-  title: string;
-  status: number;
-  /** For the person who asked, saying what to do. */
-  detail: string;
-  /** The fields it concerns, by path. */
-  errors?: { path: string; detail: string }[];
+type Schemas = components['schemas'];
+export type HealthJson = Schemas['Health'];
+export type ClockJson = Schemas['Clock'];
+export type IdentityJson = Schemas['Identity'];
+export type QuietHoursJson = Schemas['QuietHours'];
+export type SettingsJson = Schemas['Settings'];
+export type SessionJson = Schemas['Session'];
+export type SessionsJson = Schemas['Sessions'];
+export type ZoneJson = Schemas['Zone'];
+export type ZonesJson = Schemas['Zones'];
+export type PlanJson = Schemas['Plan'];
+export type PlanWarningJson = Schemas['PlanWarning'];
+export type LandingJson = Schemas['Landing'];
+export type LatenessJson = Schemas['Lateness'];
+export type HoldJson = Schemas['Hold'];
+export type PreviewJson = Schemas['Preview'];
+export type SuggestionJson = Schemas['Suggestion'];
+export type SuggestionsJson = Schemas['Suggestions'];
+export type PhraseJson = Schemas['Phrase'];
+export type BestJson = Schemas['Best'];
+export type StripPartJson = Schemas['StripPart'];
+export type StripJson = Schemas['Strip'];
+export type StripsJson = Schemas['Strips'];
+export type ReturnedJson = Schemas['Returned'];
+export type MessageSummaryJson = Schemas['MessageSummary'];
+export type MailingListJson = Schemas['MailingList'];
+export type HistoryJson = Schemas['History'];
+export type MessageJson = Schemas['Message'];
+export type MessagePageJson = Schemas['MessagePage'];
+export type MovedJson = Schemas['Moved'];
+export type AttachmentJson = Schemas['Attachment'];
+export type LinkCompanyJson = Schemas['LinkCompany'];
+export type SpellingJson = Schemas['Spelling'];
+export type SnapshotJson = Schemas['Snapshot'];
+export type ReaderJson = Schemas['Reader'];
+export type DepartureJson = Schemas['Departure'];
+export type DeparturesJson = Schemas['Departures'];
+export type DeparturePageJson = Schemas['DeparturePage'];
+export type EditJson = Schemas['Edit'];
+export type BulkJson = Schemas['Bulk'];
+export type ThreadJson = Schemas['Thread'];
+export type ThreadPageJson = Schemas['ThreadPage'];
+export type SearchHitJson = Schemas['SearchHit'];
+export type SearchJson = Schemas['Search'];
+export type SearchSuggestionJson = Schemas['SearchSuggestion'];
+export type SearchSuggestionsJson = Schemas['SearchSuggestions'];
+export type SnoozeJson = Schemas['Snooze'];
+export type ReturnSuggestionsJson = Schemas['ReturnSuggestions'];
+export type TodoMomentJson = Schemas['TodoMoment'];
+export type TodoJson = Schemas['Todo'];
+export type TodoChangedJson = Schemas['TodoChanged'];
+export type TodoListedJson = Schemas['TodoListed'];
+export type TodosJson = Schemas['Todos'];
+export type TodoImportJson = Schemas['TodoImport'];
+export type ReminderJson = Schemas['Reminder'];
+export type RemindersJson = Schemas['Reminders'];
+export type ImportJson = Schemas['Import'];
+export type ImportsJson = Schemas['Imports'];
+export type WorkingWeekJson = Schemas['WorkingWeek'];
+export type CorrespondentJson = Schemas['Correspondent'];
+export type CorrespondentsJson = Schemas['Correspondents'];
+export type PeopleImportJson = Schemas['PeopleImport'];
+export type BoardJson = Schemas['Board'];
+export type PlacedJson = Schemas['Placed'];
+export type MetAddressJson = Schemas['MetAddress'];
+export type AddressesJson = Schemas['Addresses'];
+export type GroupJson = Schemas['Group'];
+export type GroupsJson = Schemas['Groups'];
+export type HoldRuleJson = Schemas['HoldRule'];
+export type TrialJson = Schemas['Trial'];
+export type TrialsJson = Schemas['Trials'];
+export type HolidaysKnownJson = Schemas['HolidaysKnown'];
+export type HolidayPlaceJson = Schemas['HolidayPlace'];
+export type HolidaysJson = Schemas['Holidays'];
+export type ChangeJson = Schemas['Change'];
+export type FaultsJson = Schemas['Faults'];
+export type MailboxSummaryJson = Schemas['MailboxSummary'];
+export type MailboxesJson = Schemas['Mailboxes'];
+export type MailboxJson = Schemas['Mailbox'];
+export type ProblemJson = Schemas['Problem'];
+export type ShapeName =
+  | 'Health'
+  | 'Clock'
+  | 'Identity'
+  | 'QuietHours'
+  | 'Settings'
+  | 'Session'
+  | 'Sessions'
+  | 'Zone'
+  | 'Zones'
+  | 'Plan'
+  | 'PlanWarning'
+  | 'Landing'
+  | 'Lateness'
+  | 'Hold'
+  | 'Preview'
+  | 'Suggestion'
+  | 'Suggestions'
+  | 'Phrase'
+  | 'Best'
+  | 'StripPart'
+  | 'Strip'
+  | 'Strips'
+  | 'Returned'
+  | 'MessageSummary'
+  | 'MailingList'
+  | 'History'
+  | 'Message'
+  | 'MessagePage'
+  | 'Moved'
+  | 'Attachment'
+  | 'LinkCompany'
+  | 'Spelling'
+  | 'Snapshot'
+  | 'Reader'
+  | 'Departure'
+  | 'Departures'
+  | 'DeparturePage'
+  | 'Edit'
+  | 'Bulk'
+  | 'Thread'
+  | 'ThreadPage'
+  | 'SearchHit'
+  | 'Search'
+  | 'SearchSuggestion'
+  | 'SearchSuggestions'
+  | 'Snooze'
+  | 'ReturnSuggestions'
+  | 'TodoMoment'
+  | 'Todo'
+  | 'TodoChanged'
+  | 'TodoListed'
+  | 'Todos'
+  | 'TodoImport'
+  | 'Reminder'
+  | 'Reminders'
+  | 'Import'
+  | 'Imports'
+  | 'WorkingWeek'
+  | 'Correspondent'
+  | 'Correspondents'
+  | 'PeopleImport'
+  | 'Board'
+  | 'Placed'
+  | 'MetAddress'
+  | 'Addresses'
+  | 'Group'
+  | 'Groups'
+  | 'HoldRule'
+  | 'Trial'
+  | 'Trials'
+  | 'HolidaysKnown'
+  | 'HolidayPlace'
+  | 'Holidays'
+  | 'Change'
+  | 'Faults'
+  | 'MailboxSummary'
+  | 'Mailboxes'
+  | 'Mailbox'
+  | 'Problem';
+export interface Operations {
+  readHealth: Schemas['readHealth'];
+  retryMailServer: Schemas['retryMailServer'];
+  sendTestMessage: Schemas['sendTestMessage'];
+  moveClock: Schemas['moveClock'];
+  readClock: Schemas['readClock'];
+  changeSettings: Schemas['changeSettings'];
+  readSettings: Schemas['readSettings'];
+  endOtherSessions: Schemas['endOtherSessions'];
+  endSession: Schemas['endSession'];
+  listSessions: Schemas['listSessions'];
+  signIn: Schemas['signIn'];
+  signOut: Schemas['signOut'];
+  listZones: Schemas['listZones'];
+  drawStrips: Schemas['drawStrips'];
+  findBest: Schemas['findBest'];
+  previewPlan: Schemas['previewPlan'];
+  readPhrase: Schemas['readPhrase'];
+  suggestMoments: Schemas['suggestMoments'];
+  createDraft: Schemas['createDraft'];
+  deleteMessage: Schemas['deleteMessage'];
+  editMessage: Schemas['editMessage'];
+  exportMessages: Schemas['exportMessages'];
+  leaveList: Schemas['leaveList'];
+  listDrafts: Schemas['listDrafts'];
+  placeMessages: Schemas['placeMessages'];
+  readHtml: Schemas['readHtml'];
+  readMessage: Schemas['readMessage'];
+  readSource: Schemas['readSource'];
+  restoreMessage: Schemas['restoreMessage'];
+  scheduleMessage: Schemas['scheduleMessage'];
+  undo: Schemas['undo'];
+  announceAttachment: Schemas['announceAttachment'];
+  deleteAttachment: Schemas['deleteAttachment'];
+  putAttachment: Schemas['putAttachment'];
+  readAttachment: Schemas['readAttachment'];
+  restoreAttachment: Schemas['restoreAttachment'];
+  checkLinks: Schemas['checkLinks'];
+  checkSpelling: Schemas['checkSpelling'];
+  approveDeparture: Schemas['approveDeparture'];
+  changeDepartures: Schemas['changeDepartures'];
+  closeEditing: Schemas['closeEditing'];
+  listDepartures: Schemas['listDepartures'];
+  moveDeparture: Schemas['moveDeparture'];
+  openForEditing: Schemas['openForEditing'];
+  pauseDeparture: Schemas['pauseDeparture'];
+  readDeparture: Schemas['readDeparture'];
+  releaseDeparture: Schemas['releaseDeparture'];
+  restoreDeparture: Schemas['restoreDeparture'];
+  resumeDeparture: Schemas['resumeDeparture'];
+  retryDeparture: Schemas['retryDeparture'];
+  settleDeparture: Schemas['settleDeparture'];
+  takeBackDeparture: Schemas['takeBackDeparture'];
+  listArchive: Schemas['listArchive'];
+  listInbox: Schemas['listInbox'];
+  listSnoozed: Schemas['listSnoozed'];
+  search: Schemas['search'];
+  suggestSearch: Schemas['suggestSearch'];
+  changeSnooze: Schemas['changeSnooze'];
+  endSnooze: Schemas['endSnooze'];
+  readSnoozePhrase: Schemas['readSnoozePhrase'];
+  snooze: Schemas['snooze'];
+  suggestReturns: Schemas['suggestReturns'];
+  addTodo: Schemas['addTodo'];
+  changeTodo: Schemas['changeTodo'];
+  deleteTodo: Schemas['deleteTodo'];
+  dropTodo: Schemas['dropTodo'];
+  exportTodos: Schemas['exportTodos'];
+  importTodos: Schemas['importTodos'];
+  listTodos: Schemas['listTodos'];
+  putTodo: Schemas['putTodo'];
+  settleTodo: Schemas['settleTodo'];
+  listReminders: Schemas['listReminders'];
+  noteTold: Schemas['noteTold'];
+  beginImport: Schemas['beginImport'];
+  listImports: Schemas['listImports'];
+  putImport: Schemas['putImport'];
+  readSetAside: Schemas['readSetAside'];
+  addCorrespondent: Schemas['addCorrespondent'];
+  changeCorrespondent: Schemas['changeCorrespondent'];
+  drawBoard: Schemas['drawBoard'];
+  exportCorrespondents: Schemas['exportCorrespondents'];
+  forgetCorrespondent: Schemas['forgetCorrespondent'];
+  importCorrespondents: Schemas['importCorrespondents'];
+  listAddresses: Schemas['listAddresses'];
+  listCorrespondents: Schemas['listCorrespondents'];
+  placeReaders: Schemas['placeReaders'];
+  readCorrespondent: Schemas['readCorrespondent'];
+  addGroup: Schemas['addGroup'];
+  changeGroup: Schemas['changeGroup'];
+  forgetGroup: Schemas['forgetGroup'];
+  listGroups: Schemas['listGroups'];
+  tryHoldRule: Schemas['tryHoldRule'];
+  addHolidays: Schemas['addHolidays'];
+  readHolidays: Schemas['readHolidays'];
+  followChanges: Schemas['followChanges'];
+  listMailboxes: Schemas['listMailboxes'];
+  readFaults: Schemas['readFaults'];
+  readMailbox: Schemas['readMailbox'];
+  setFaults: Schemas['setFaults'];
 }

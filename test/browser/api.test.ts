@@ -1,8 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { answers } from '#api/answers';
-import { operations } from '#api/operations';
+import { operations, shapes } from '#api/registry';
 import type {
   ClockJson,
   DepartureJson,
@@ -82,7 +81,7 @@ it('answers in the shapes it describes', async () => {
     const filled = path.replace(/\{\w+\}/, ids[path] ?? '') + (queries[path] ?? '');
     const { status, body } = await product.api('GET', filled);
     expect(status, filled).toBe(200);
-    const { error } = answers[answer!]!.validate(body, { convert: false });
+    const { error } = shapes[answer!]!.validate(body, { convert: false });
     expect(error?.message, filled).toBeUndefined();
   }
 });

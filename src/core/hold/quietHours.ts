@@ -12,7 +12,7 @@ export interface QuietSpan {
 export interface QuietHours {
   on: boolean;
   /** The span that begins on each weekday, Monday first; null: none. */
-  days: readonly (QuietSpan | null)[];
+  days: (QuietSpan | null)[];
   /** What becomes of it when they end: it leaves (the usual), or it waits until I have looked. */
   after?: 'leaves' | 'waits';
 }

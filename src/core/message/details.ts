@@ -46,7 +46,7 @@ export interface MessageDetails {
   /** The folder that keeps the sent copy; null: none is kept. */
   keptIn: string | null;
   /** What its checks found and is meant so. */
-  setAside: readonly SetAside[];
+  setAside: SetAside[];
 }
 
 /** Where sent copies go unless something else is chosen. */

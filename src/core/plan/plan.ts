@@ -1,6 +1,6 @@
 /** Plans: how a message is to leave. */
 import type { Hold } from '../hold/decide';
-import type { Working } from '../time/dayParts';
+import type { DayPart, Working } from '../time/dayParts';
 import type { AtPlan } from './kinds/at/plan';
 import type { EachLocalPlan } from './kinds/each-local/plan';
 import type { NowPlan } from './kinds/now/plan';
@@ -86,7 +86,7 @@ export interface Landing {
   place: string | null;
   /** Wall-clock time where the reader is, `2026-12-01T08:30:00`; null where the zone is not known. */
   local: string | null;
-  dayPart: string | null;
+  dayPart: DayPart | null;
   /** The part of the day in words, to follow a time: “before work”. */
   dayPartWords: string | null;
 }

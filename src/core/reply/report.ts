@@ -3,6 +3,7 @@ import { parseMessageIds } from './threading';
 
 const ACTIONS = ['failed', 'delayed', 'delivered', 'relayed', 'expanded'] as const;
 const DISPOSITIONS = ['displayed', 'deleted', 'dispatched', 'processed'] as const;
+export const REPORTED_ACTIONS = [...ACTIONS, ...DISPOSITIONS];
 
 /** One part of a multipart/report (RFC 6522), as text. */
 export interface ReportPart {

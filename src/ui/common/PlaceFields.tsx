@@ -2,7 +2,7 @@
 /** The country and region whose public holidays somebody has. */
 import { Select } from 'antd';
 import { useId, useMemo } from 'react';
-import type { HolidaysKnown } from '#api/types';
+import type { HolidaysKnownJson } from '#api/types';
 import { listZones, countryOfZone } from '#core/time/zones';
 import { useHolidayPlace } from '../data/queries';
 import styles from './PlaceFields.module.css';
@@ -15,7 +15,7 @@ interface Props {
   onChange: (patch: { country?: string | null; region: string | null }) => void;
 }
 
-const HOLIDAY_WORDS: Record<HolidaysKnown, string> = {
+const HOLIDAY_WORDS: Record<HolidaysKnownJson, string> = {
   known: 'Public holidays are known.',
   added: 'Public holidays come from a calendar you added.',
   'none yet': 'No holiday calendar yet.',

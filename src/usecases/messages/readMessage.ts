@@ -122,7 +122,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
     deliveryReceipt: message.deliveryReceipt,
     readReceipt: message.readReceipt,
     keptIn: message.keptIn,
-    setAside: message.setAside,
+    setAside: [...message.setAside],
     attachments: attachmentsOf(db, id),
     answering: message.inReplyTo !== null,
     plan: message.plan,

@@ -98,8 +98,8 @@ export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson
         ...reader,
         local,
         receipts: reader.receipts.map((each) => ({ ...each, at: iso(each.at) })),
-        dayPart: local && dayPart(local, working),
-        dayPartWords: local && dayPartWords(local, working),
+        dayPart: local === null ? null : dayPart(local, working),
+        dayPartWords: local === null ? null : dayPartWords(local, working),
       };
     }),
   };

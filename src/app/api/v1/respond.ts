@@ -1,6 +1,13 @@
 /** What every route handler does around its use case: read, check, call, answer. */
 import type { Schema } from 'joi';
-import { UNDO_KEY } from '#api/operation';
+import {
+  UNDO_KEY,
+  type AnswerOf,
+  type BodyOf,
+  type Operation,
+  type OperationId,
+  type QueryOf,
+} from '#api/operation';
 import { problem } from '#api/problem';
 import { validate, ValidationProblem } from '#api/validate';
 import type { ProblemJson } from '#api/types';
@@ -16,10 +23,10 @@ export function theDesk(): Desk {
   return (shared.oakDesk ??= openDesk(process.env.OAK_DATA!));
 }
 
-export interface Asked<Body, Query> {
+export interface Asked<Id extends OperationId> {
   desk: Desk;
-  body: Body;
-  query: Query;
+  body: BodyOf<Id>;
+  query: QueryOf<Id>;
   params: Record<string, string>;
   request: Request;
   /** From `If-Match`; undefined where it was not sent. */
@@ -105,32 +112,40 @@ function deskFor(request: Request): Desk {
   return { ...theDesk(), undoKey };
 }
 
-/** A route handler around `work`. */
-export function route<Body = undefined, Query = undefined>(
-  work: (asked: Asked<Body, Query>) => Response | Promise<Response>,
-  schemas: { body?: Schema; mayBeEmpty?: boolean; query?: Schema; ifMatch?: 'required' } = {},
+/** What its work comes to: the answer the operation names; a file, or nothing, where it names none. */
+export type Done<Id extends OperationId> = AnswerOf<Id> extends object ? AnswerOf<Id> : Response | void;
+
+function respond(done: object | void, { status }: Operation): Response {
+  if (done instanceof Response) return done;
+  return done ? json(done, status) : new Response(null, { status: 204 });
+}
+
+/** The handler of an operation around its `work`. */
+export function route<Id extends OperationId>(
+  operation: Operation<Id>,
+  work: (asked: Asked<Id>) => Done<Id> | Promise<Done<Id>>,
 ) {
+  const { body, mayBeEmpty, query, ifMatch } = operation;
   return async (
     request: Request,
     context: { params: Promise<Record<string, string>> },
   ): Promise<Response> => {
     try {
-      if (schemas.ifMatch && !request.headers.has('if-match')) throw new Unconditional();
-      const query = schemas.query
-        ? validate(schemas.query, Object.fromEntries(new URL(request.url).searchParams), true)
-        : undefined;
-      return await work({
+      if (ifMatch === 'required' && !request.headers.has('if-match')) throw new Unconditional();
+      const questions = Object.fromEntries(new URL(request.url).searchParams);
+      const done = await work({
         desk: deskFor(request),
-        body: (await readBody(request, schemas.body, schemas.mayBeEmpty)) as Body,
-        query: query as Query,
+        query: (query && validate(query, questions, true)) as QueryOf<Id>,
+        body: (await readBody(request, body, mayBeEmpty)) as BodyOf<Id>,
         params: await context.params,
         request,
         revision: readRevision(request),
       });
+      return respond(done, operation);
     } catch (error) {
-      const body = asProblem(error);
-      return Response.json(body, {
-        status: body.status,
+      const refusal = asProblem(error);
+      return Response.json(refusal, {
+        status: refusal.status,
         headers: { 'content-type': 'application/problem+json' },
       });
     }

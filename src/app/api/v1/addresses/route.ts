@@ -1,20 +1,17 @@
-import { addressQuery } from '#api/schemas';
+import * as correspondents from '#api/correspondents/operations';
 import type { MetAddressJson } from '#api/types';
 import { metAddresses } from '#usecases/people/metAddresses';
 import { iso } from '../present';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const GET = route<undefined, { q: string; limit: number }>(
-  ({ desk, query }) => {
-    const addresses = metAddresses(desk, query.q, query.limit).map(
-      ({ name, spelled, times, lastAt }): MetAddressJson => ({
-        name,
-        address: spelled,
-        times,
-        lastAt: iso(lastAt),
-      }),
-    );
-    return json({ addresses });
-  },
-  { query: addressQuery },
-);
+export const GET = route(correspondents.listAddresses, ({ desk, query }) => {
+  const addresses = metAddresses(desk, query.q, query.limit).map(
+    ({ name, spelled, times, lastAt }): MetAddressJson => ({
+      name,
+      address: spelled,
+      times,
+      lastAt: iso(lastAt),
+    }),
+  );
+  return { addresses };
+});

@@ -1,9 +1,8 @@
-import { threadQuery } from '#api/incomingSchemas';
+import * as inbox from '#api/inbox/operations';
 import { listThreads } from '#usecases/incoming/inbox';
 import { presentThreads } from '../present';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const GET = route<undefined, { cursor?: string; limit: number }>(
-  ({ desk, query }) => json(presentThreads(listThreads(desk, { place: 'archive', order: 'time', ...query }))),
-  { query: threadQuery },
+export const GET = route(inbox.listArchive, ({ desk, query }) =>
+  presentThreads(listThreads(desk, { place: 'archive', order: 'time', ...query })),
 );

@@ -1,13 +1,9 @@
-import { correspondentInput } from '#api/schemas';
-import {
-  addCorrespondent,
-  listCorrespondents,
-  type CorrespondentInput,
-} from '#usecases/people/correspondents';
-import { json, route } from '../respond';
+import * as correspondents from '#api/correspondents/operations';
+import { addCorrespondent, listCorrespondents } from '#usecases/people/correspondents';
+import { route } from '../respond';
 
-export const GET = route(({ desk }) => json({ correspondents: listCorrespondents(desk) }));
+export const GET = route(correspondents.listCorrespondents, ({ desk }) => ({
+  correspondents: listCorrespondents(desk),
+}));
 
-export const POST = route<CorrespondentInput>(({ desk, body }) => json(addCorrespondent(desk, body), 201), {
-  body: correspondentInput,
-});
+export const POST = route(correspondents.addCorrespondent, ({ desk, body }) => addCorrespondent(desk, body));

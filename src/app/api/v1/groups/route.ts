@@ -1,10 +1,7 @@
-import { groupInput } from '#api/schemas';
+import * as groups from '#api/groups/operations';
 import { listGroups, saveGroup } from '#usecases/people/groups';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const GET = route(({ desk }) => json({ groups: listGroups(desk) }));
+export const GET = route(groups.listGroups, ({ desk }) => ({ groups: listGroups(desk) }));
 
-export const POST = route<{ name: string; members: string[] }>(
-  ({ desk, body }) => json(saveGroup(desk, body), 201),
-  { body: groupInput },
-);
+export const POST = route(groups.addGroup, ({ desk, body }) => saveGroup(desk, body));

@@ -1,7 +1,8 @@
+import * as health from '#api/health/operations';
 import { readHealth } from '#usecases/health';
 import { presentHealth } from '../present';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const GET = route(({ desk }) =>
-  json(presentHealth(readHealth(desk, Boolean(process.env.OAK_SMTP_URL)))),
+export const GET = route(health.readHealth, ({ desk }) =>
+  presentHealth(readHealth(desk, Boolean(process.env.OAK_SMTP_URL))),
 );

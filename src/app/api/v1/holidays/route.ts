@@ -1,15 +1,13 @@
-import { holidaysQuery, holidaysRequest } from '#api/schemas';
+import * as holidays from '#api/holidays/operations';
 import { addHolidays } from '#usecases/people/exchange';
 import { holidaysKnown, regionsOf } from '#usecases/people/holidayCalendar';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const GET = route<undefined, { country: string }>(
-  ({ desk, query: { country } }) =>
-    json({ holidays: holidaysKnown(desk.store.db, country), regions: regionsOf(country) }),
-  { query: holidaysQuery },
-);
+export const GET = route(holidays.readHolidays, ({ desk, query: { country } }) => ({
+  holidays: holidaysKnown(desk.store.db, country),
+  regions: regionsOf(country),
+}));
 
-export const POST = route<{ country: string; text: string }>(
-  async ({ desk, body }) => json({ days: await addHolidays(desk, body.country, body.text) }),
-  { body: holidaysRequest },
-);
+export const POST = route(holidays.addHolidays, async ({ desk, body }) => ({
+  days: await addHolidays(desk, body.country, body.text),
+}));

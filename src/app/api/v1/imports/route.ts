@@ -1,20 +1,15 @@
-import { importRequest } from '#api/incomingSchemas';
-import { beginImport, readImports, type ImportInput } from '#usecases/exchange/importMail';
+import * as imports from '#api/imports/operations';
+import { beginImport, readImports } from '#usecases/exchange/importMail';
 import { iso } from '../present';
-import { json, route } from '../respond';
+import { route } from '../respond';
 import { presentImport } from './present';
 
-export const GET = route(({ desk }) => {
+export const GET = route(imports.listImports, ({ desk }) => {
   const { imports, aside } = readImports(desk);
-  return json({
+  return {
     imports: imports.map(presentImport),
     aside: aside.map((each) => ({ ...each, at: iso(each.at) })),
-  });
+  };
 });
 
-export const POST = route<ImportInput>(
-  ({ desk, body }) => json(presentImport(beginImport(desk, body)), 201),
-  {
-    body: importRequest,
-  },
-);
+export const POST = route(imports.beginImport, ({ desk, body }) => presentImport(beginImport(desk, body)));

@@ -1,9 +1,8 @@
-import { inboxQuery } from '#api/incomingSchemas';
+import * as inbox from '#api/inbox/operations';
 import { listThreads } from '#usecases/incoming/inbox';
 import { presentThreads } from '../present';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const GET = route<undefined, { order: 'answer' | 'time'; cursor?: string; limit: number }>(
-  ({ desk, query }) => json(presentThreads(listThreads(desk, { place: 'inbox', ...query }))),
-  { query: inboxQuery },
+export const GET = route(inbox.listInbox, ({ desk, query }) =>
+  presentThreads(listThreads(desk, { place: 'inbox', ...query })),
 );

@@ -1,4 +1,3 @@
 import { openApiDocument } from '#api/openapi';
-import { json, route } from '../respond';
 
-export const GET = route(() => json(openApiDocument()));
+export const GET = () => Response.json(openApiDocument(), { headers: { 'cache-control': 'no-store' } });

@@ -1,15 +1,12 @@
-import { searchQuery } from '#api/incomingSchemas';
+import * as operations from '#api/search/operations';
 import { search } from '#usecases/search/search';
 import { presentSummary } from '../present';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const GET = route<undefined, { q: string; cursor?: string; limit: number }>(
-  ({ desk, query }) => {
-    const { hits, ...rest } = search(desk, query.q, query.limit, query.cursor);
-    return json({
-      ...rest,
-      hits: hits.map(({ message, why }) => ({ message: presentSummary(message), why })),
-    });
-  },
-  { query: searchQuery },
-);
+export const GET = route(operations.search, ({ desk, query }) => {
+  const { hits, ...rest } = search(desk, query.q, query.limit, query.cursor);
+  return {
+    ...rest,
+    hits: hits.map(({ message, why }) => ({ message: presentSummary(message), why })),
+  };
+});

@@ -1,10 +1,11 @@
+import * as sessions from '#api/sessions/operations';
 import type { SessionsJson } from '#api/types';
 import { endOtherSessions, listSessions } from '#usecases/sessions/sessions';
 import { iso } from '../present';
-import { json, route } from '../respond';
+import { route } from '../respond';
 import { askingSession } from './asking';
 
-export const GET = route(({ desk, request }) => {
+export const GET = route(sessions.listSessions, ({ desk, request }) => {
   const mine = askingSession(request);
   const sessions = listSessions(desk).map(({ createdAt, seenAt, until, ...rest }) => ({
     ...rest,
@@ -13,10 +14,9 @@ export const GET = route(({ desk, request }) => {
     until: iso(until),
     current: rest.id === mine,
   }));
-  return json({ sessions } satisfies SessionsJson);
+  return { sessions } satisfies SessionsJson;
 });
 
-export const DELETE = route(({ desk, request }) => {
+export const DELETE = route(sessions.endOtherSessions, ({ desk, request }) => {
   endOtherSessions(desk, askingSession(request));
-  return new Response(null, { status: 204 });
 });

@@ -1,10 +1,7 @@
-import type { SettingsJson } from '#api/types';
-import { settingsPatch } from '#api/schemas';
+import * as settings from '#api/settings/operations';
 import { changeSettings } from '#usecases/changeSettings';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const GET = route(({ desk }) => json(desk.settings() satisfies SettingsJson));
+export const GET = route(settings.readSettings, ({ desk }) => desk.settings());
 
-export const PATCH = route<Partial<SettingsJson>>(({ desk, body }) => json(changeSettings(desk, body)), {
-  body: settingsPatch,
-});
+export const PATCH = route(settings.changeSettings, ({ desk, body }) => changeSettings(desk, body));

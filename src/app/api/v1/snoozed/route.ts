@@ -1,9 +1,6 @@
-import { threadQuery } from '#api/incomingSchemas';
+import * as inbox from '#api/inbox/operations';
 import { listSnoozed } from '#usecases/incoming/inbox';
 import { presentPage } from '../present';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const GET = route<undefined, { limit: number }>(
-  ({ desk, query }) => json(presentPage(listSnoozed(desk, query.limit))),
-  { query: threadQuery },
-);
+export const GET = route(inbox.listSnoozed, ({ desk, query }) => presentPage(listSnoozed(desk, query.limit)));

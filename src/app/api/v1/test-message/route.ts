@@ -1,9 +1,10 @@
+import * as health from '#api/health/operations';
 import { readDeparture } from '#usecases/departures/departureView';
 import { sendTestMessage } from '#usecases/sendTestMessage';
 import { presentDeparture } from '../present';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const POST = route(({ desk }) => {
+export const POST = route(health.sendTestMessage, ({ desk }) => {
   const { id } = sendTestMessage(desk);
-  return json(presentDeparture(desk, readDeparture(desk, id)), 201);
+  return presentDeparture(desk, readDeparture(desk, id));
 });

@@ -1,9 +1,8 @@
 /** A to-do as a request gives it, with its moments as instants. */
+import type { BodyOf } from '#api/operation';
 import type { TodoInput } from '#usecases/todos/todos';
 
-export type TodoBody = Omit<TodoInput, 'remindAt'> & { remindAt?: string | null };
-
-export const inputOf = ({ remindAt, ...rest }: TodoBody): TodoInput => ({
+export const inputOf = ({ remindAt, ...rest }: BodyOf<'changeTodo'>): TodoInput => ({
   ...rest,
   ...(remindAt !== undefined && { remindAt: (remindAt && Date.parse(remindAt)) || null }),
 });

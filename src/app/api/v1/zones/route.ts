@@ -1,10 +1,11 @@
+import * as zones from '#api/zones/operations';
 import { listZones } from '#core/time/zones';
 import { offsetOnce } from '#core/time/offsets';
-import { json, route } from '../respond';
+import { route } from '../respond';
 
-export const GET = route(({ desk }) => {
+export const GET = route(zones.listZones, ({ desk }) => {
   const now = desk.now();
-  return json({
+  return {
     zones: listZones().map((zone) => ({ ...zone, offset: Math.round(offsetOnce(now, zone.id) / 60_000) })),
-  });
+  };
 });

@@ -1,7 +1,7 @@
+import * as attachments from '#api/attachments/operations';
 import { removeAttachment } from '#usecases/messages/attachments';
 import { route } from '../../respond';
 
-export const DELETE = route(({ desk, params }) => {
+export const DELETE = route(attachments.deleteAttachment, ({ desk, params }) => {
   removeAttachment(desk, params.id!);
-  return new Response(null, { status: 204 });
 });

@@ -1,8 +1,7 @@
-import { linksRequest } from '#api/schemas';
+import * as checks from '#api/checks/operations';
 import { linkCompany } from '#usecases/messages/linkCompany';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const POST = route<{ urls: string[]; recipients: string[]; message?: string }>(
-  ({ desk, body }) => json({ links: linkCompany(desk, body.urls, body.recipients, body.message) }),
-  { body: linksRequest },
-);
+export const POST = route(checks.checkLinks, ({ desk, body }) => ({
+  links: linkCompany(desk, body.urls, body.recipients, body.message),
+}));

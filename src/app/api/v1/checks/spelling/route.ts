@@ -1,10 +1,8 @@
-import { spellingRequest } from '#api/schemas';
-import type { Language } from '#core/text/language';
+import * as checks from '#api/checks/operations';
 import { unknownWords } from '#spelling/dictionaries';
 import { unusedWords } from '#usecases/messages/ownWords';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const POST = route<{ words: { word: string; language: Language }[] }>(
-  async ({ desk, body }) => json({ words: unusedWords(desk, await unknownWords(body.words)) }),
-  { body: spellingRequest },
-);
+export const POST = route(checks.checkSpelling, async ({ desk, body }) => ({
+  words: unusedWords(desk, await unknownWords(body.words)),
+}));

@@ -1,20 +1,15 @@
-import { correspondentInput } from '#api/schemas';
-import {
-  changeCorrespondent,
-  readCorrespondent,
-  removeCorrespondent,
-  type CorrespondentInput,
-} from '#usecases/people/correspondents';
-import { json, route } from '../../respond';
+import * as correspondents from '#api/correspondents/operations';
+import { changeCorrespondent, readCorrespondent, removeCorrespondent } from '#usecases/people/correspondents';
+import { route } from '../../respond';
 
-export const GET = route(({ desk, params }) => json(readCorrespondent(desk, params.id!)));
-
-export const PATCH = route<CorrespondentInput>(
-  ({ desk, params, body }) => json(changeCorrespondent(desk, params.id!, body)),
-  { body: correspondentInput },
+export const GET = route(correspondents.readCorrespondent, ({ desk, params }) =>
+  readCorrespondent(desk, params.id!),
 );
 
-export const DELETE = route(({ desk, params }) => {
+export const PATCH = route(correspondents.changeCorrespondent, ({ desk, params, body }) =>
+  changeCorrespondent(desk, params.id!, body),
+);
+
+export const DELETE = route(correspondents.forgetCorrespondent, ({ desk, params }) => {
   removeCorrespondent(desk, params.id!);
-  return new Response(null, { status: 204 });
 });

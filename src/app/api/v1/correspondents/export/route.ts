@@ -1,5 +1,5 @@
+import * as correspondents from '#api/correspondents/operations';
 import { create } from 'content-disposition';
-import { exportQuery } from '#api/schemas';
 import { exportCorrespondents, type ExchangeFormat } from '#usecases/people/exchange';
 import { route } from '../../respond';
 
@@ -8,16 +8,13 @@ const FILES: Record<ExchangeFormat, { type: string; name: string }> = {
   csv: { type: 'text/csv; charset=utf-8', name: 'correspondents.csv' },
 };
 
-export const GET = route<undefined, { format: ExchangeFormat }>(
-  ({ desk, query }) => {
-    const { type, name } = FILES[query.format];
-    return new Response(exportCorrespondents(desk, query.format), {
-      headers: {
-        'content-type': type,
-        'content-disposition': create(name),
-        'cache-control': 'no-store',
-      },
-    });
-  },
-  { query: exportQuery },
-);
+export const GET = route(correspondents.exportCorrespondents, ({ desk, query }) => {
+  const { type, name } = FILES[query.format];
+  return new Response(exportCorrespondents(desk, query.format), {
+    headers: {
+      'content-type': type,
+      'content-disposition': create(name),
+      'cache-control': 'no-store',
+    },
+  });
+});

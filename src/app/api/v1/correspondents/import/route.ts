@@ -1,9 +1,9 @@
-import { importRequest } from '#api/schemas';
-import { importCorrespondents, type ExchangeFormat } from '#usecases/people/exchange';
-import { json, route } from '../../respond';
+import * as correspondents from '#api/correspondents/operations';
+import { importCorrespondents } from '#usecases/people/exchange';
+import { route } from '../../respond';
 
-export const POST = route<{ format: ExchangeFormat; text: string; commit: boolean }>(
+export const POST = route(
+  correspondents.importCorrespondents,
   async ({ desk, body, request }) =>
-    json(await importCorrespondents(desk, body.format, body.text, body.commit, request.signal)),
-  { body: importRequest },
+    await importCorrespondents(desk, body.format, body.text, body.commit, request.signal),
 );

@@ -1,8 +1,7 @@
-import { zonesRequest } from '#api/schemas';
+import * as correspondents from '#api/correspondents/operations';
 import { placeReaders } from '#usecases/people/correspondents';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const POST = route<{ readers: { address: string; name: string; zone: string }[] }>(
-  ({ desk, body }) => json({ placed: placeReaders(desk, body.readers) }),
-  { body: zonesRequest },
-);
+export const POST = route(correspondents.placeReaders, ({ desk, body }) => ({
+  placed: placeReaders(desk, body.readers),
+}));

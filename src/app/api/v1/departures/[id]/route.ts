@@ -1,15 +1,17 @@
-import { departurePatch } from '#api/schemas';
-import { moveDeparture, type MoveRequest } from '#usecases/departures/changeDeparture';
+import * as departures from '#api/departures/operations';
+import { moveDeparture } from '#usecases/departures/changeDeparture';
 import { readDeparture } from '#usecases/departures/departureView';
 import { presentDeparture } from '../../present';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const GET = route(({ desk, params }) => json(presentDeparture(desk, readDeparture(desk, params.id!))));
+export const GET = route(departures.readDeparture, ({ desk, params }) =>
+  presentDeparture(desk, readDeparture(desk, params.id!)),
+);
 
-export const PATCH = route<MoveRequest>(
+export const PATCH = route(
+  departures.moveDeparture,
   ({ desk, params, body: { plan, ...more }, revision }) => {
     moveDeparture(desk, params.id!, plan, revision, more);
-    return json(presentDeparture(desk, readDeparture(desk, params.id!)));
+    return presentDeparture(desk, readDeparture(desk, params.id!));
   },
-  { body: departurePatch, ifMatch: 'required' },
 );

@@ -1,13 +1,9 @@
-import { groupInput } from '#api/schemas';
+import * as groups from '#api/groups/operations';
 import { removeGroup, saveGroup } from '#usecases/people/groups';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const PUT = route<{ name: string; members: string[] }>(
-  ({ desk, params, body }) => json(saveGroup(desk, body, params.id)),
-  { body: groupInput },
-);
+export const PUT = route(groups.changeGroup, ({ desk, params, body }) => saveGroup(desk, body, params.id));
 
-export const DELETE = route(({ desk, params }) => {
+export const DELETE = route(groups.forgetGroup, ({ desk, params }) => {
   removeGroup(desk, params.id!);
-  return new Response(null, { status: 204 });
 });

@@ -1,10 +1,8 @@
-import { holdRule } from '#api/schemas';
-import type { HoldRule } from '#core/hold/rule';
+import * as holdRules from '#api/holdRules/operations';
 import { tryRule } from '#usecases/holds/tryRule';
 import { presentTrial } from '../../present';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const POST = route<HoldRule>(
-  ({ desk, body }) => json({ trials: tryRule(desk, body).map((each) => presentTrial(desk, each)) }),
-  { body: holdRule },
-);
+export const POST = route(holdRules.tryHoldRule, ({ desk, body }) => ({
+  trials: tryRule(desk, body).map((each) => presentTrial(desk, each)),
+}));

@@ -1,9 +1,10 @@
+import * as health from '#api/health/operations';
 import { readHealth } from '#usecases/health';
 import { tryServerNow } from '#usecases/release/serverTrouble';
 import { presentHealth } from '../../present';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const POST = route(({ desk }) => {
+export const POST = route(health.retryMailServer, ({ desk }) => {
   tryServerNow(desk);
-  return json(presentHealth(readHealth(desk, true)));
+  return presentHealth(readHealth(desk, true));
 });

@@ -1,9 +1,9 @@
-import { placesRequest } from '#api/incomingSchemas';
+import * as messages from '#api/messages/operations';
 import type { Desk } from '#usecases/desk';
 import { archive, backToInbox } from '#usecases/incoming/archive';
 import type { Moved } from '#usecases/incoming/moved';
 import { markNew, markSeen } from '#usecases/incoming/seen';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
 type Act = (desk: Desk, ids: readonly string[], known?: readonly string[]) => Moved;
 const ACTIONS: Record<'archive' | 'inbox' | 'seen' | 'new', Act> = {
@@ -13,7 +13,6 @@ const ACTIONS: Record<'archive' | 'inbox' | 'seen' | 'new', Act> = {
   new: markNew,
 };
 
-export const POST = route<{ ids: string[]; action: keyof typeof ACTIONS; known?: string[] }>(
-  ({ desk, body: { ids, action, known } }) => json(ACTIONS[action](desk, ids, known)),
-  { body: placesRequest },
+export const POST = route(messages.placeMessages, ({ desk, body: { ids, action, known } }) =>
+  ACTIONS[action](desk, ids, known),
 );

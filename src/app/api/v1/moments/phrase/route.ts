@@ -1,10 +1,8 @@
-import { phraseRequest } from '#api/schemas';
+import * as moments from '#api/moments/operations';
 import { readPhrase } from '#usecases/moments/findMoments';
-import type { AskedRecipient } from '#usecases/moments/previewPlan';
 import { languagesAsked } from '../../languagesAsked';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const POST = route<{ text: string; recipients: AskedRecipient[] }>(
-  ({ desk, body, request }) => json(readPhrase(desk, body.text, body.recipients, languagesAsked(request))),
-  { body: phraseRequest },
+export const POST = route(moments.readPhrase, ({ desk, body, request }) =>
+  readPhrase(desk, body.text, body.recipients, languagesAsked(request)),
 );

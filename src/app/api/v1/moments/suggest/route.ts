@@ -1,19 +1,15 @@
-import { recipientsRequest } from '#api/schemas';
+import * as moments from '#api/moments/operations';
 import { suggestMoments } from '#usecases/moments/findMoments';
-import type { AskedRecipient } from '#usecases/moments/previewPlan';
 import { iso, presentPreview } from '../../present';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const POST = route<{ recipients: AskedRecipient[] }>(
-  ({ desk, body }) => {
-    const suggestions = suggestMoments(desk, body.recipients);
-    return json({
-      suggestions: suggestions.map(({ at, preview, ...rest }) => ({
-        ...rest,
-        at: iso(at),
-        preview: presentPreview(preview),
-      })),
-    });
-  },
-  { body: recipientsRequest },
-);
+export const POST = route(moments.suggestMoments, ({ desk, body }) => {
+  const suggestions = suggestMoments(desk, body.recipients);
+  return {
+    suggestions: suggestions.map(({ at, preview, ...rest }) => ({
+      ...rest,
+      at: iso(at),
+      preview: presentPreview(preview),
+    })),
+  };
+});

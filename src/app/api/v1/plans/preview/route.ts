@@ -1,8 +1,6 @@
-import { previewRequest } from '#api/schemas';
-import { previewPlan, type PreviewRequest } from '#usecases/moments/previewPlan';
+import * as moments from '#api/moments/operations';
+import { previewPlan } from '#usecases/moments/previewPlan';
 import { presentPreview } from '../../present';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const POST = route<PreviewRequest>(({ desk, body }) => json(presentPreview(previewPlan(desk, body))), {
-  body: previewRequest,
-});
+export const POST = route(moments.previewPlan, ({ desk, body }) => presentPreview(previewPlan(desk, body)));

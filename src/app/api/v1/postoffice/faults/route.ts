@@ -1,17 +1,12 @@
-import { faultsRequest } from '#api/schemas';
-import {
-  readFaults,
-  setFaults,
-  type FaultRequest,
-  type PostOfficeFaults,
-} from '#usecases/lookIntoPostOffice';
+import * as postoffice from '#api/postoffice/operations';
+import { readFaults, setFaults, type PostOfficeFaults } from '#usecases/lookIntoPostOffice';
 import { isoOrNull } from '../../present';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-const present = (faults: PostOfficeFaults) => json({ ...faults, downUntil: isoOrNull(faults.downUntil) });
+const present = (faults: PostOfficeFaults) => ({ ...faults, downUntil: isoOrNull(faults.downUntil) });
 
-export const GET = route(async () => present(await readFaults()));
+export const GET = route(postoffice.readFaults, async () => present(await readFaults()));
 
-export const PUT = route<FaultRequest>(async ({ desk, body }) => present(await setFaults(desk, body)), {
-  body: faultsRequest,
-});
+export const PUT = route(postoffice.setFaults, async ({ desk, body }) =>
+  present(await setFaults(desk, body)),
+);

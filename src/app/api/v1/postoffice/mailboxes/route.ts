@@ -1,8 +1,9 @@
+import * as postoffice from '#api/postoffice/operations';
 import { listMailboxes } from '#usecases/lookIntoPostOffice';
 import { isoOrNull } from '../../present';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const GET = route(async () => {
+export const GET = route(postoffice.listMailboxes, async () => {
   const mailboxes = await listMailboxes();
-  return json({ mailboxes: mailboxes.map((each) => ({ ...each, lastAt: isoOrNull(each.lastAt) })) });
+  return { mailboxes: mailboxes.map((each) => ({ ...each, lastAt: isoOrNull(each.lastAt) })) };
 });

@@ -1,11 +1,7 @@
-import { toldRequest } from '#api/incomingSchemas';
+import * as reminders from '#api/reminders/operations';
 import { noteTold } from '#usecases/incoming/reminders';
 import { route } from '../../respond';
 
-export const POST = route<{ upTo: number }>(
-  ({ desk, body }) => {
-    noteTold(desk, body.upTo);
-    return new Response(null, { status: 204 });
-  },
-  { body: toldRequest },
-);
+export const POST = route(reminders.noteTold, ({ desk, body }) => {
+  noteTold(desk, body.upTo);
+});

@@ -1,8 +1,7 @@
-import { suggestQuery } from '#api/incomingSchemas';
+import * as search from '#api/search/operations';
 import { suggestSearch } from '#usecases/search/search';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const GET = route<undefined, { q: string }>(
-  ({ desk, query }) => json({ suggestions: suggestSearch(desk, query.q) }),
-  { query: suggestQuery },
-);
+export const GET = route(search.suggestSearch, ({ desk, query }) => ({
+  suggestions: suggestSearch(desk, query.q),
+}));

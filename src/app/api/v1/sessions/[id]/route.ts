@@ -1,7 +1,7 @@
+import * as sessions from '#api/sessions/operations';
 import { endSession } from '#usecases/sessions/sessions';
 import { route } from '../../respond';
 
-export const DELETE = route(({ desk, params }) => {
+export const DELETE = route(sessions.endSession, ({ desk, params }) => {
   endSession(desk, params.id!);
-  return new Response(null, { status: 204 });
 });

@@ -1,18 +1,14 @@
-import { todoPatch } from '#api/incomingSchemas';
+import * as todos from '#api/todos/operations';
 import { changeTodo, deleteTodo } from '#usecases/todos/todos';
 import { presentTodo } from '../../present';
-import { json, route } from '../../respond';
-import { inputOf, type TodoBody } from '../input';
+import { route } from '../../respond';
+import { inputOf } from '../input';
 
-export const PATCH = route<TodoBody>(
-  ({ desk, params, body, revision }) => {
-    const { todo, said } = changeTodo(desk, params.id!, inputOf(body), revision);
-    return json({ todo: presentTodo(todo), said });
-  },
-  { body: todoPatch },
-);
+export const PATCH = route(todos.changeTodo, ({ desk, params, body, revision }) => {
+  const { todo, said } = changeTodo(desk, params.id!, inputOf(body), revision);
+  return { todo: presentTodo(todo), said };
+});
 
-export const DELETE = route(({ desk, params }) => {
+export const DELETE = route(todos.deleteTodo, ({ desk, params }) => {
   deleteTodo(desk, params.id!);
-  return new Response(null, { status: 204 });
 });

@@ -1,10 +1,5 @@
-import { todoFile } from '#api/incomingSchemas';
+import * as todos from '#api/todos/operations';
 import { importTodos } from '#usecases/todos/exchangeTodos';
-import { json, route } from '../../respond';
+import { route } from '../../respond';
 
-export const POST = route<{ text: string }>(
-  async ({ desk, body }) => json(await importTodos(desk, body.text)),
-  {
-    body: todoFile,
-  },
-);
+export const POST = route(todos.importTodos, async ({ desk, body }) => await importTodos(desk, body.text));

@@ -1,7 +1,7 @@
+import * as messages from '#api/messages/operations';
 import { undo } from '#usecases/incoming/undo';
 import { route } from '../../respond';
 
-export const POST = route(({ desk, params }) => {
+export const POST = route(messages.undo, ({ desk, params }) => {
   undo(desk, params.key!);
-  return new Response(null, { status: 204 });
 });

@@ -1,17 +1,18 @@
+import * as attachments from '#api/attachments/operations';
 import { create } from 'content-disposition';
 import { PICTURE_TYPES } from '#core/message/attachment';
 import { readAttachment, receivePiece } from '#usecases/messages/attachments';
 import { offsetOf } from '#app/api/v1/files';
 import { presentAttachment } from '#app/api/v1/present';
-import { json, readBytes, route } from '#app/api/v1/respond';
+import { readBytes, route } from '#app/api/v1/respond';
 
-export const PUT = route(async ({ desk, params, request }) => {
+export const PUT = route(attachments.putAttachment, async ({ desk, params, request }) => {
   const offset = offsetOf(request.headers.get('content-range'));
-  return json(presentAttachment(receivePiece(desk, params.id!, offset, await readBytes(request))));
+  return presentAttachment(receivePiece(desk, params.id!, offset, await readBytes(request)));
 });
 
 /** Pictures may be shown; everything else is for saving, whatever it calls itself. */
-export const GET = route(async ({ desk, params }) => {
+export const GET = route(attachments.readAttachment, async ({ desk, params }) => {
   const { attachment, bytes } = await readAttachment(desk, params.id!);
   const picture = PICTURE_TYPES.includes(attachment.type);
   return new Response(new Uint8Array(bytes), {

@@ -1,5 +1,8 @@
+import * as attachments from '#api/attachments/operations';
 import { restoreAttachment } from '#usecases/messages/attachments';
 import { presentAttachment } from '#app/api/v1/present';
-import { json, route } from '#app/api/v1/respond';
+import { route } from '#app/api/v1/respond';
 
-export const POST = route(({ desk, params }) => json(presentAttachment(restoreAttachment(desk, params.id!))));
+export const POST = route(attachments.restoreAttachment, ({ desk, params }) =>
+  presentAttachment(restoreAttachment(desk, params.id!)),
+);

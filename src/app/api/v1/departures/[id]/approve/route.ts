@@ -1,4 +1,6 @@
+import * as departures from '#api/departures/operations';
 import { approveDeparture } from '#usecases/departures/changeDeparture';
-import { action } from '../../action';
+import { route } from '../../../respond';
+import { acting } from '../../acting';
 
-export const POST = action(approveDeparture);
+export const POST = route(departures.approveDeparture, acting(approveDeparture));

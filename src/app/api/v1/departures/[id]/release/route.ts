@@ -1,4 +1,6 @@
+import * as departures from '#api/departures/operations';
 import { releaseNow } from '#usecases/departures/changeDeparture';
-import { action } from '../../action';
+import { route } from '../../../respond';
+import { acting } from '../../acting';
 
-export const POST = action(releaseNow);
+export const POST = route(departures.releaseDeparture, acting(releaseNow));

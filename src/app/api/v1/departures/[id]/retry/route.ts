@@ -1,4 +1,6 @@
+import * as departures from '#api/departures/operations';
 import { retryDeparture } from '#usecases/departures/changeDeparture';
-import { action } from '../../action';
+import { route } from '../../../respond';
+import { acting } from '../../acting';
 
-export const POST = action(retryDeparture);
+export const POST = route(departures.retryDeparture, acting(retryDeparture));

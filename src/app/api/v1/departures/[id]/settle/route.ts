@@ -1,8 +1,9 @@
-import { settleRequest } from '#api/schemas';
+import * as departures from '#api/departures/operations';
 import { settleDeparture } from '#usecases/departures/changeDeparture';
-import { action } from '../../action';
+import { route } from '../../../respond';
+import { acting } from '../../acting';
 
-export const POST = action<{ arrived: boolean }>(
-  (desk, id, revision, { arrived }) => settleDeparture(desk, id, arrived, revision),
-  { body: settleRequest },
+export const POST = route(
+  departures.settleDeparture,
+  acting((desk, id, revision, { arrived }) => settleDeparture(desk, id, arrived, revision)),
 );

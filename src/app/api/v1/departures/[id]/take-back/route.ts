@@ -1,8 +1,9 @@
-import { takeBackRequest } from '#api/schemas';
+import * as departures from '#api/departures/operations';
 import { takeBack } from '#usecases/departures/takeBack';
-import { action } from '../../action';
+import { route } from '../../../respond';
+import { acting } from '../../acting';
 
-export const POST = action<{ copies?: 'this' | 'all' } | undefined>(
-  (desk, id, revision, body) => takeBack(desk, id, revision, body?.copies),
-  { body: takeBackRequest, mayBeEmpty: true },
+export const POST = route(
+  departures.takeBackDeparture,
+  acting((desk, id, revision, body) => takeBack(desk, id, revision, body?.copies)),
 );

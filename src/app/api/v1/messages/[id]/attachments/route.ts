@@ -1,9 +1,8 @@
-import { attachmentRequest } from '#api/schemas';
-import { announceAttachment, type NewAttachment } from '#usecases/messages/attachments';
+import * as attachments from '#api/attachments/operations';
+import { announceAttachment } from '#usecases/messages/attachments';
 import { presentAttachment } from '#app/api/v1/present';
-import { json, route } from '#app/api/v1/respond';
+import { route } from '#app/api/v1/respond';
 
-export const POST = route<NewAttachment>(
-  ({ desk, params, body }) => json(presentAttachment(announceAttachment(desk, params.id!, body)), 201),
-  { body: attachmentRequest },
+export const POST = route(attachments.announceAttachment, ({ desk, params, body }) =>
+  presentAttachment(announceAttachment(desk, params.id!, body)),
 );

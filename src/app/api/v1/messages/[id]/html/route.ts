@@ -1,4 +1,4 @@
-import { htmlQuery } from '#api/incomingSchemas';
+import * as messages from '#api/messages/operations';
 import { readHtml } from '#usecases/messages/readMessage';
 import { route } from '#app/api/v1/respond';
 
@@ -16,18 +16,15 @@ const policy = (pictures: boolean) =>
     "frame-ancestors 'self'",
   ].join('; ');
 
-export const GET = route<undefined, { pictures: boolean }>(
-  async ({ desk, params, query }) => {
-    const { html, pictures } = await readHtml(desk, params.id!, query.pictures);
-    return new Response(html, {
-      headers: {
-        'content-type': 'text/html; charset=utf-8',
-        'content-security-policy': policy(pictures),
-        'cache-control': 'no-store',
-        'x-content-type-options': 'nosniff',
-        'x-dns-prefetch-control': 'off',
-      },
-    });
-  },
-  { query: htmlQuery },
-);
+export const GET = route(messages.readHtml, async ({ desk, params, query }) => {
+  const { html, pictures } = await readHtml(desk, params.id!, query.pictures);
+  return new Response(html, {
+    headers: {
+      'content-type': 'text/html; charset=utf-8',
+      'content-security-policy': policy(pictures),
+      'cache-control': 'no-store',
+      'x-content-type-options': 'nosniff',
+      'x-dns-prefetch-control': 'off',
+    },
+  });
+});

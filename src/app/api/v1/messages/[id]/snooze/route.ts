@@ -1,47 +1,27 @@
-import { snoozePatch, snoozeRequest, unsnoozeQuery } from '#api/incomingSchemas';
+import * as snoozes from '#api/snoozes/operations';
 import { toLocal } from '#core/time/wallClock';
-import type { Desk } from '#usecases/desk';
-import { changeSnooze, endSnooze, snooze, type SnoozeChange } from '#usecases/incoming/snooze';
-import { snoozeMoment, type SnoozeUntil } from '#usecases/incoming/snoozeMoments';
+import { changeSnooze, endSnooze, snooze } from '#usecases/incoming/snooze';
+import { snoozeMoment } from '#usecases/incoming/snoozeMoments';
 import { languagesAsked } from '#app/api/v1/languagesAsked';
 import { messageJson } from '#app/api/v1/present';
-import { json, route } from '#app/api/v1/respond';
+import { route } from '#app/api/v1/respond';
 
-interface Asked extends SnoozeUntil {
-  note?: string;
-  wholeThread: boolean;
-  early: boolean;
-  known?: string[];
-  repeat?: string | null;
-}
+export const POST = route(snoozes.snooze, ({ desk, params, body, request }) => {
+  const { note, wholeThread, early, known, repeat: rrule, ...when } = body;
+  const { until, words } = snoozeMoment(desk, params.id!, when, languagesAsked(request));
+  const zone = typeof body.until === 'object' ? body.until.zone : desk.settings().zone;
+  const repeat =
+    typeof rrule === 'string' ? { rrule, start: toLocal(until, zone).slice(0, 16), zone } : rrule;
+  snooze(desk, params.id!, { until, words, note, wholeThread, early, repeat, known });
+  return messageJson(desk, params.id!);
+});
 
-const answer = async (desk: Desk, id: string) => json(await messageJson(desk, id));
+export const PATCH = route(snoozes.changeSnooze, ({ desk, params, body }) => {
+  changeSnooze(desk, params.id!, body);
+  return messageJson(desk, params.id!);
+});
 
-export const POST = route<Asked>(
-  ({ desk, params, body, request }) => {
-    const { note, wholeThread, early, known, repeat: rrule, ...when } = body;
-    const { until, words } = snoozeMoment(desk, params.id!, when, languagesAsked(request));
-    const zone = typeof body.until === 'object' ? body.until.zone : desk.settings().zone;
-    const repeat =
-      typeof rrule === 'string' ? { rrule, start: toLocal(until, zone).slice(0, 16), zone } : rrule;
-    snooze(desk, params.id!, { until, words, note, wholeThread, early, repeat, known });
-    return answer(desk, params.id!);
-  },
-  { body: snoozeRequest },
-);
-
-export const PATCH = route<SnoozeChange>(
-  ({ desk, params, body }) => {
-    changeSnooze(desk, params.id!, body);
-    return answer(desk, params.id!);
-  },
-  { body: snoozePatch },
-);
-
-export const DELETE = route<undefined, { undo: boolean }>(
-  ({ desk, params, query }) => {
-    endSnooze(desk, params.id!, query.undo);
-    return answer(desk, params.id!);
-  },
-  { query: unsnoozeQuery },
-);
+export const DELETE = route(snoozes.endSnooze, ({ desk, params, query }) => {
+  endSnooze(desk, params.id!, query.undo);
+  return messageJson(desk, params.id!);
+});

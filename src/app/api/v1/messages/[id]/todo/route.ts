@@ -1,18 +1,14 @@
-import { todoInput } from '#api/incomingSchemas';
+import * as todos from '#api/todos/operations';
 import { dropTodoOf, putTodo } from '#usecases/todos/todos';
 import { presentTodo } from '#app/api/v1/present';
-import { json, route } from '#app/api/v1/respond';
-import { inputOf, type TodoBody } from '#app/api/v1/todos/input';
+import { route } from '#app/api/v1/respond';
+import { inputOf } from '#app/api/v1/todos/input';
 
-export const PUT = route<TodoBody>(
-  ({ desk, params, body }) => {
-    const { todo, said } = putTodo(desk, params.id!, inputOf(body));
-    return json({ todo: presentTodo(todo), said });
-  },
-  { body: todoInput },
-);
+export const PUT = route(todos.putTodo, ({ desk, params, body }) => {
+  const { todo, said } = putTodo(desk, params.id!, inputOf(body));
+  return { todo: presentTodo(todo), said };
+});
 
-export const DELETE = route(({ desk, params }) => {
+export const DELETE = route(todos.dropTodo, ({ desk, params }) => {
   dropTodoOf(desk, params.id!);
-  return new Response(null, { status: 204 });
 });

@@ -1,8 +1,9 @@
+import * as messages from '#api/messages/operations';
 import { unsubscribe } from '#usecases/incoming/unsubscribe';
 import { messageJson } from '#app/api/v1/present';
-import { json, route } from '#app/api/v1/respond';
+import { route } from '#app/api/v1/respond';
 
-export const POST = route(async ({ desk, params }) => {
+export const POST = route(messages.leaveList, async ({ desk, params }) => {
   await unsubscribe(desk, params.id!);
-  return json(await messageJson(desk, params.id!));
+  return await messageJson(desk, params.id!);
 });

@@ -1,8 +1,9 @@
+import * as postoffice from '#api/postoffice/operations';
 import { lookIntoMailbox } from '#usecases/lookIntoPostOffice';
 import { iso } from '#app/api/v1/present';
-import { json, route } from '#app/api/v1/respond';
+import { route } from '#app/api/v1/respond';
 
-export const GET = route(async ({ params }) => {
+export const GET = route(postoffice.readMailbox, async ({ params }) => {
   const { address, name, messages } = await lookIntoMailbox(decodeURIComponent(params.address!));
-  return json({ address, name, messages: messages.map((each) => ({ ...each, at: iso(each.at) })) });
+  return { address, name, messages: messages.map((each) => ({ ...each, at: iso(each.at) })) };
 });

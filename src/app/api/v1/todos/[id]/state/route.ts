@@ -1,9 +1,8 @@
-import { todoState } from '#api/incomingSchemas';
-import { settleTodo, type Todo } from '#usecases/todos/todos';
+import * as todos from '#api/todos/operations';
+import { settleTodo } from '#usecases/todos/todos';
 import { presentTodo } from '#app/api/v1/present';
-import { json, route } from '#app/api/v1/respond';
+import { route } from '#app/api/v1/respond';
 
-export const POST = route<{ state: Todo['state'] }>(
-  ({ desk, params, body }) => json(presentTodo(settleTodo(desk, params.id!, body.state))),
-  { body: todoState },
+export const POST = route(todos.settleTodo, ({ desk, params, body }) =>
+  presentTodo(settleTodo(desk, params.id!, body.state)),
 );

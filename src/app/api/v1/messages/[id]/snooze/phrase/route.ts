@@ -1,10 +1,8 @@
-import { snoozePhraseRequest } from '#api/incomingSchemas';
+import * as snoozes from '#api/snoozes/operations';
 import { readSnoozePhrase } from '#usecases/incoming/snoozeMoments';
 import { languagesAsked } from '#app/api/v1/languagesAsked';
-import { json, route } from '#app/api/v1/respond';
+import { route } from '#app/api/v1/respond';
 
-export const POST = route<{ text: string }>(
-  ({ desk, params, body, request }) =>
-    json(readSnoozePhrase(desk, params.id!, body.text, languagesAsked(request))),
-  { body: snoozePhraseRequest },
+export const POST = route(snoozes.readSnoozePhrase, ({ desk, params, body, request }) =>
+  readSnoozePhrase(desk, params.id!, body.text, languagesAsked(request)),
 );

@@ -1,0 +1,17 @@
+import Joi from 'joi';
+import { IMPORTANCES, SENSITIVITIES } from '#core/message/details';
+import { setAside } from '../checks/requests';
+
+/** What is asked of a message beside its words and recipients. */
+export const details = {
+  identity: Joi.string()
+    .max(64)
+    .allow(null)
+    .description('The id of one of my identities; null: the main one'),
+  importance: Joi.valid(...IMPORTANCES).description('RFC 4021 Importance'),
+  sensitivity: Joi.valid(...SENSITIVITIES).description('RFC 4021 Sensitivity'),
+  deliveryReceipt: Joi.boolean().description('Mail servers are asked to report delivery (RFC 3461)'),
+  readReceipt: Joi.boolean().description('The reader is asked to say that it was seen (RFC 8098)'),
+  keptIn: Joi.string().max(100).allow(null).description('The folder that keeps the sent copy; null: none'),
+  setAside: setAside.description('What its checks found and is meant so'),
+};

@@ -1,0 +1,112 @@
+import { operation } from '../operation';
+import {
+  draft,
+  draftPatch,
+  draftsQuery,
+  htmlQuery,
+  mboxQuery,
+  placesRequest,
+  scheduleRequest,
+  sourceQuery,
+} from './requests';
+
+export const listDrafts = operation('listDrafts', {
+  method: 'get',
+  path: '/messages',
+  summary: 'Drafts, last changed first',
+  query: draftsQuery,
+  answer: 'MessagePage',
+});
+
+export const createDraft = operation('createDraft', {
+  method: 'post',
+  path: '/messages',
+  summary: 'Keep a new draft',
+  body: draft,
+  answer: 'Message',
+  status: 201,
+});
+
+export const readMessage = operation('readMessage', {
+  method: 'get',
+  path: '/messages/{id}',
+  summary: 'One message with its thread and history',
+  answer: 'Message',
+});
+
+export const editMessage = operation('editMessage', {
+  method: 'patch',
+  path: '/messages/{id}',
+  summary: 'Change a message that has not left',
+  body: draftPatch,
+  answer: 'Message',
+  ifMatch: 'required',
+});
+
+export const deleteMessage = operation('deleteMessage', {
+  method: 'delete',
+  path: '/messages/{id}',
+  summary: 'Delete a message that has not left',
+  status: 204,
+  ifMatch: 'required',
+});
+
+export const restoreMessage = operation('restoreMessage', {
+  method: 'post',
+  path: '/messages/{id}/restore',
+  summary: 'Undo a deletion; it is a draft again',
+  answer: 'Message',
+});
+
+export const scheduleMessage = operation('scheduleMessage', {
+  method: 'post',
+  path: '/messages/{id}/schedule',
+  summary: 'Send or schedule a draft',
+  body: scheduleRequest,
+  answer: 'Departures',
+  ifMatch: 'optional',
+});
+
+export const placeMessages = operation('placeMessages', {
+  method: 'post',
+  path: '/messages/bulk',
+  undoKey: true,
+  summary: 'Archive threads, put messages back into the inbox, or mark them as seen or new',
+  body: placesRequest,
+  answer: 'Moved',
+});
+
+export const undo = operation('undo', {
+  method: 'post',
+  path: '/undo/{key}',
+  summary: 'Put back what was before all that was asked under this Undo-Key',
+  status: 204,
+});
+
+export const exportMessages = operation('exportMessages', {
+  method: 'get',
+  path: '/messages/export',
+  summary: 'Messages as a mailbox file (application/mbox, RFC 4155)',
+  query: mboxQuery,
+});
+
+export const readSource = operation('readSource', {
+  method: 'get',
+  path: '/messages/{id}/source',
+  summary: 'A message as it arrived or left',
+  query: sourceQuery,
+});
+
+export const readHtml = operation('readHtml', {
+  method: 'get',
+  path: '/messages/{id}/html',
+  summary: 'The HTML of a message, to be shown in a frame (text/html, sandboxed)',
+  query: htmlQuery,
+});
+
+export const leaveList = operation('leaveList', {
+  method: 'post',
+  path: '/messages/{id}/unsubscribe',
+  summary: 'Leave the mailing list a message came by, by one request (RFC 8058)',
+  answer: 'Message',
+});

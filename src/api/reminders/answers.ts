@@ -1,0 +1,14 @@
+import Joi from 'joi';
+import { all, instant, listOf, orNull, text } from '../fields';
+
+const reminder = all({
+  id: Joi.number(),
+  at: instant,
+  kind: Joi.valid('snooze', 'answer', 'to-do'),
+  messageId: orNull(Joi.string()),
+  todoId: orNull(Joi.string()),
+  words: text,
+  sound: Joi.boolean(),
+});
+
+export const answers = { Reminder: reminder, Reminders: all({ reminders: listOf(reminder) }) };

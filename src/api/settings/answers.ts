@@ -1,0 +1,49 @@
+import Joi from 'joi';
+import { LANGUAGES } from '#core/text/language';
+import { checksOff, setAside } from '../checks/requests';
+import { leave, workingWeek } from '../correspondents/requests';
+import { all, listOf, mailbox, orNull, text } from '../fields';
+import { holdRule } from '../holdRules/requests';
+import { identity, ownKeys, quietHours, rowActions } from './requests';
+
+const languages = listOf(Joi.valid(...LANGUAGES));
+
+export const answers = {
+  Identity: identity,
+  QuietHours: quietHours,
+  Settings: all({
+    identities: listOf(identity).description('Whom I write as besides'),
+    signature: text.description('Of the main identity; plain text'),
+    sentFolders: listOf(Joi.string()).description('The first is the usual one'),
+    writeAs: Joi.valid('rich', 'plain'),
+    ownWords: listOf(Joi.string()).description('Words I have said are spelled right, lower case'),
+    me: mailbox,
+    zone: Joi.string(),
+    holdSeconds: Joi.number(),
+    hourCycle: Joi.valid(24, 12),
+    languages: languages.description(
+      'In which phrases are read, beside English and those the browser asks for',
+    ),
+    theme: Joi.valid('light', 'dark'),
+    week: orNull(workingWeek).description('null: office hours'),
+    leave,
+    country: orNull(Joi.string()).description('null: my zone’s'),
+    region: orNull(Joi.string()),
+    quietHours,
+    holdRules: listOf(holdRule).description('In order: the first that fits decides'),
+    checksOff,
+    meantSo: setAside,
+    picturesFrom: listOf(Joi.string()).description(
+      'Addresses, lower case, whose pictures from elsewhere are fetched',
+    ),
+    singleKeys: Joi.boolean().description('Single keys act outside fields; else only with Alt Shift'),
+    keys: ownKeys.description('Commands, by their usual keys, that have another one'),
+    rowActions: rowActions.description('What a pull on a row of the inbox uncovers'),
+    keepCopiesDays: orNull(Joi.number()).description(
+      'Days the exact bytes of what has left are kept; null: for good',
+    ),
+    keepDeletedDays: orNull(Joi.number()).description(
+      'Days what was deleted can be brought back; null: for good',
+    ),
+  }),
+};

@@ -1,0 +1,75 @@
+import Joi from 'joi';
+import { COMMANDS } from '#core/commandKeys';
+import { HOLD_SECONDS } from '#core/limits';
+import { ROW_ACTIONS } from '#core/rowActions';
+import { LANGUAGES } from '#core/text/language';
+import { checksOff, setAside } from '../checks/requests';
+import { leave, workingWeek } from '../correspondents/requests';
+import { ADDRESS, country, id, region } from '../fields';
+import { dayPairs, holdRule } from '../holdRules/requests';
+import { zone } from '../plans/clockTime';
+
+export const quietHours = Joi.object({
+  on: Joi.boolean().required(),
+  days: dayPairs,
+  after: Joi.valid('leaves', 'waits')
+    .optional()
+    .description(
+      'What becomes of what they held when they end: it leaves (usual), or waits until it has been looked at',
+    ),
+});
+
+export const identity = Joi.object({
+  id: id.required(),
+  name: Joi.string().max(200).allow('').required(),
+  address: Joi.string().max(ADDRESS).required(),
+  signature: Joi.string().max(5000).allow('').required(),
+});
+
+export const ownKeys = Joi.object().pattern(
+  Joi.valid(...COMMANDS.map(({ key }) => key)),
+  Joi.string().max(8),
+);
+export const rowActions = Joi.array()
+  .items(Joi.valid(...ROW_ACTIONS))
+  .unique()
+  .max(2);
+
+const keptDays = Joi.number().integer().min(1).max(36_500).allow(null);
+
+export const settingsPatch = Joi.object({
+  identities: Joi.array().items(identity).max(50).unique('id'),
+  signature: Joi.string().max(5000).allow('').description('Of the main identity'),
+  sentFolders: Joi.array().items(Joi.string().max(100)).min(1).max(50),
+  ownWords: Joi.array().items(Joi.string().max(100).lowercase()).max(10_000).description('Spelled right'),
+  writeAs: Joi.valid('rich', 'plain').description('How a new message begins'),
+  me: Joi.object({
+    name: Joi.string().max(200).allow('').required(),
+    address: Joi.string().max(ADDRESS).required(),
+  }),
+  zone,
+  holdSeconds: Joi.number().description(`0 for off, or ${HOLD_SECONDS.min} to ${HOLD_SECONDS.max}`),
+  hourCycle: Joi.valid(24, 12),
+  languages: Joi.array()
+    .items(Joi.valid(...LANGUAGES))
+    .unique()
+    .description('In which phrases are read, beside English and those the browser asks for'),
+  theme: Joi.valid('light', 'dark'),
+  week: workingWeek.allow(null),
+  leave,
+  country,
+  region,
+  quietHours,
+  holdRules: Joi.array().items(holdRule).max(100).unique('id').description('The first that fits decides'),
+  checksOff: checksOff.description('Checks that are not made'),
+  meantSo: setAside.description('What checks find in any message and is meant so'),
+  picturesFrom: Joi.array()
+    .items(Joi.string().max(ADDRESS).lowercase())
+    .max(10_000)
+    .description('Addresses whose pictures from elsewhere are fetched'),
+  singleKeys: Joi.boolean().description('Single keys act outside fields; else only with Alt Shift'),
+  keys: ownKeys.description('Commands, by their usual keys, that have another one'),
+  rowActions: rowActions.description('What a pull on a row of the inbox uncovers'),
+  keepCopiesDays: keptDays.description('Days the exact bytes of what has left are kept; null: for good'),
+  keepDeletedDays: keptDays.description('Days what was deleted can be brought back; null: for good'),
+}).min(1);
