@@ -5,6 +5,7 @@ import { domainToASCII } from 'node:url';
 import PQueue from 'p-queue';
 import { isVerdict, replyStatus, type AttemptStage, type RecipientOutcome } from '#core/departure/outcome';
 import { HANDOVER } from '#core/limits';
+import { readOffers, type Offers } from './offers';
 import { serverWords, shownReply, type ConnectionError } from './serverWords';
 import type { SmtpServer } from './smtpUrl';
 
@@ -38,7 +39,7 @@ export type OnStage = (stage: Exclude<AttemptStage, 'claimed'>) => Promise<unkno
 interface SmtpError extends ConnectionError {
   recipient?: string;
   rejectedErrors?: SmtpError[];
-  /** Of the message that was last under way: of this one, once its text was. */
+  /** Whom the server refused of this message before. */
   refusedBefore?: SmtpError[];
   maxSize?: number;
 }
@@ -50,16 +51,14 @@ interface SendInfo {
   maxSize?: number;
 }
 
-/** What its interface does not tell: what the server offers, and whom it refused of the message under way. */
-interface Inside {
-  _supportedExtensions: string[];
-  _maxAllowedSize: number;
-  _envelope?: { rejectedErrors?: SmtpError[] };
+/** A connection, and what the server said at its beginning. */
+interface Line {
+  connection: SMTPConnection;
+  offers: Offers;
 }
-const inside = (connection: SMTPConnection) => connection as unknown as Inside;
 
-const passesReceipts = (connection: SMTPConnection) =>
-  inside(connection)._supportedExtensions.includes('DSN');
+/** The envelope as it is sent: whom the server refuses is noted in it. */
+type OnItsWay = SMTPEnvelope & { rejectedErrors?: SmtpError[] };
 
 /** The connection itself refuses what the server has said it will not take: another try would come to the same. */
 const isHopeless = ({ code, responseCode }: SmtpError) =>
@@ -72,8 +71,8 @@ function wireAddress(address: string): string {
 }
 
 /** The parameters of RFC 3461 §4; of the message itself only the headers come back with a report. */
-function smtpEnvelope({ from, addresses, receiptId }: Envelope, bytes: Buffer): SMTPEnvelope {
-  const envelope: SMTPEnvelope = {
+function smtpEnvelope({ from, addresses, receiptId }: Envelope, bytes: Buffer): OnItsWay {
+  const envelope: OnItsWay = {
     from: wireAddress(from),
     to: addresses.map(wireAddress),
     size: bytes.length,
@@ -178,7 +177,7 @@ function success(addresses: string[], info: SendInfo): RecipientOutcome[] {
 export const CONNECTIONS = 5;
 
 export class SmtpPool {
-  private readonly idle: SMTPConnection[] = [];
+  private readonly idle: Line[] = [];
   private readonly queue: PQueue;
   private warming = 0;
 
@@ -221,7 +220,7 @@ export class SmtpPool {
       this.warming++;
       this.connect()
         .then(
-          (connection) => this.keep(connection),
+          (line) => this.keep(line),
           () => {},
         )
         .finally(() => this.warming--);
@@ -231,7 +230,7 @@ export class SmtpPool {
   /** Closes the connections once what is under way has ended. */
   async close(): Promise<void> {
     await this.queue.onIdle();
-    for (const connection of this.idle.splice(0)) connection.quit();
+    for (const { connection } of this.idle.splice(0)) connection.quit();
   }
 
   private async attempt(envelope: Envelope, bytes: Buffer, onStage: OnStage): Promise<AttemptResult> {
@@ -273,10 +272,10 @@ export class SmtpPool {
     progress: { stage: AttemptStage },
   ): Promise<SendInfo> {
     // send() alters the envelope it is given.
-    const over = async (connection: SMTPConnection) => {
+    const over = async (line: Line) => {
       const deadline = new Deadline(this.patience.toDot + (bytes.length / SLOWEST) * 1000);
       const info = await send(
-        connection,
+        line,
         smtpEnvelope(envelope, bytes),
         stagedStream(bytes, async (stage) => {
           await follow(stage);
@@ -284,13 +283,9 @@ export class SmtpPool {
         }),
         deadline,
       );
-      this.keep(connection);
-      const maxSize = inside(connection)._maxAllowedSize || undefined;
-      return {
-        ...info,
-        maxSize,
-        noReceipts: envelope.receiptId !== undefined && !passesReceipts(connection),
-      };
+      this.keep(line);
+      const { receipts, maxSize } = line.offers;
+      return { ...info, maxSize, noReceipts: envelope.receiptId !== undefined && !receipts };
     };
     const idle = this.idle.pop();
     if (idle) {
@@ -307,7 +302,7 @@ export class SmtpPool {
     return over(fresh);
   }
 
-  private connect(): Promise<SMTPConnection> {
+  private connect(): Promise<Line> {
     const { options, auth } = this.server;
     return new Promise((resolve, reject) => {
       const connection = new SMTPConnection(options);
@@ -321,10 +316,12 @@ export class SmtpPool {
       connection.once('error', fail);
       connection.connect((error) => {
         if (error) return fail(error);
+        // Before anything else is said: this is its answer to EHLO.
+        const offers = readOffers(connection.lastServerResponse || '');
         const ready = () => {
           deadline.end();
           connection.off('error', fail);
-          resolve(connection);
+          resolve({ connection, offers });
         };
         if (!auth) return ready();
         connection.login({ credentials: auth }, (refused) => {
@@ -335,17 +332,18 @@ export class SmtpPool {
     });
   }
 
-  private keep(connection: SMTPConnection): void {
+  private keep(line: Line): void {
+    const { connection } = line;
     const drop = () => {
-      const index = this.idle.indexOf(connection);
+      const index = this.idle.indexOf(line);
       if (index >= 0) this.idle.splice(index, 1);
     };
     connection.removeAllListeners();
     connection.once('error', drop);
     connection.once('end', drop);
-    this.idle.push(connection);
+    this.idle.push(line);
     const timer = setTimeout(() => {
-      if (!this.idle.includes(connection)) return;
+      if (!this.idle.includes(line)) return;
       drop();
       connection.quit();
     }, IDLE_MS);
@@ -393,16 +391,16 @@ class Deadline {
   }
 }
 
-function send(connection: SMTPConnection, envelope: SMTPEnvelope, stream: Readable, deadline: Deadline) {
+function send({ connection, offers }: Line, envelope: OnItsWay, stream: Readable, deadline: Deadline) {
   return new Promise<SendInfo>((resolve, reject) => {
     const fail = (error: Error) => {
       deadline.end();
       // A reader who was refused before is refused, whatever comes of the rest.
-      const { _envelope, _maxAllowedSize } = inside(connection);
+      const { rejectedErrors } = envelope;
       reject(
         Object.assign(error, {
-          ...(_envelope?.rejectedErrors?.length && { refusedBefore: _envelope.rejectedErrors }),
-          ...(_maxAllowedSize > 0 && { maxSize: _maxAllowedSize }),
+          ...(rejectedErrors?.length && { refusedBefore: rejectedErrors }),
+          ...(offers.maxSize !== undefined && { maxSize: offers.maxSize }),
         }),
       );
       // Only now: closing ends the connection, and the end is a failure of its own.
