@@ -2,18 +2,15 @@
 /** Writing one message: new, taken back, or pending. */
 import { useQueryClient } from '@tanstack/react-query';
 import type { InputRef } from 'antd';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { AttachmentJson, DepartureJson, MessageJson } from '#api/types';
 import { copiesOf, followsReaders, timeOf } from '#core/plan/kinds/registry';
 import { usualHold } from '#core/hold/decide';
-import type { RichLink } from '#core/message/richText';
 import { isWeighty } from '#core/checks/setAside';
-import { addressKey, groupName, parseMailbox, isAddress, isRecipient } from '#core/message/address';
-import { goesAlong } from '#core/message/attachment';
 import { proposeTime } from '#core/plan/proposal';
 import { useWords } from '../common/format';
 import type { ApiProblem } from '../data/client';
-import { refresh, useCorrespondents, useMessage, useSettings } from '../data/queries';
+import { refresh, useMessage, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useDepartureActions } from '../departures/useDepartureActions';
 import { MomentPanel } from '../moment/MomentPanel';
@@ -24,7 +21,7 @@ import { usePictures } from './attachments/usePictures';
 import { useUploads } from './attachments/useUploads';
 import type { BodyHandle } from './body/BodyHandle';
 import { Findings } from './checks/Findings';
-import { useFindings } from './checks/useFindings';
+import { useChecked } from './checks/useChecked';
 import { useWaysOut } from './checks/useWaysOut';
 import { ConflictPanel } from './ConflictPanel';
 import { recallCursor, rememberCursor } from './cursor';
@@ -39,8 +36,8 @@ import { SummaryBar } from './SummaryBar';
 import { usePlanKept } from './usePlanKept';
 import { usePrimaryKey } from './usePrimaryKey';
 import { useLease } from './useLease';
+import { useReaders } from './useReaders';
 import { useSending } from './useSending';
-import type { NearZone } from './ZonePicker';
 import styles from './Composer.module.css';
 
 interface Props {
@@ -66,15 +63,12 @@ const SAVE_WORDS: Record<SaveState, string> = {
 const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, saved: 'Kept, not let go yet' };
 
 const NOTHING: AttachmentJson[] = [];
-const mailboxes = (list: readonly string[]) => list.filter(isAddress).map((each) => parseMailbox(each));
-
 export function Composer({ beginning, message, departure, begin }: Props) {
   const client = useQueryClient();
   const settings = useSettings();
   const words = useWords();
   const { show, showProblem } = useNotices();
   const actions = useDepartureActions();
-  const people = useCorrespondents().data;
   const minute = useNow(60_000);
   const subject = useRef<InputRef>(null);
   const body = useRef<BodyHandle>(null);
@@ -108,13 +102,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     async () => draft.kept?.id ?? (await draft.save()).id,
   );
 
-  const recipients = useMemo(
-    () =>
-      [...fields.to, ...fields.cc, ...fields.bcc]
-        .filter(isRecipient)
-        .map((each) => (groupName(each) === undefined ? parseMailbox(each).address : each)),
-    [fields.to, fields.cc, fields.bcc],
-  );
+  const { recipients, near, typedName, nameOf } = useReaders(fields);
   const [first] = useState(() => ({
     plan: departure?.plan ?? fields.plan ?? ({ kind: 'now' } as const),
     choices: departure ? choicesOf(departure) : fields.choices,
@@ -141,33 +129,6 @@ export function Composer({ beginning, message, departure, begin }: Props) {
       ? copies.some((copy) => Date.parse(copy.meant) <= minute)
       : isPast(plan, minute));
 
-  // Looked up for every reader at every key: by address, not by going through everybody.
-  const byAddress = useMemo(
-    () => new Map(people?.flatMap((person) => person.addresses.map((address) => [address, person]))),
-    [people],
-  );
-  const near = useMemo(() => {
-    const list: NearZone[] = [];
-    for (const address of recipients) {
-      const person = byAddress.get(addressKey(address));
-      if (person?.zone && !list.some(({ zone }) => zone === person.zone)) {
-        list.push({ zone: person.zone, whose: person.name, place: person.place ?? undefined });
-      }
-    }
-    if (!list.some(({ zone }) => zone === settings.zone)) list.push({ zone: settings.zone, whose: 'you' });
-    return list;
-  }, [recipients, byAddress, settings.zone]);
-  /** The name that stands before an address in the fields; empty where there is none. */
-  const { to, cc, bcc } = fields;
-  const typedNames = useMemo(() => {
-    const typed = mailboxes([...to, ...cc, ...bcc]);
-    // Of an address named twice the first counts.
-    return new Map(typed.reverse().map(({ address, name }) => [addressKey(address), name]));
-  }, [to, cc, bcc]);
-  const typedName = (address: string) => typedNames.get(addressKey(address)) ?? '';
-  const nameOf = (address: string) =>
-    byAddress.get(addressKey(address))?.name || typedName(address) || address;
-
   const planned = preview.data?.departures ?? [];
   const warnings = [...(preview.data?.warnings ?? []), ...planned.flatMap((each) => each.warnings)];
   // A pending departure that keeps its plan keeps its moment: a hold does not begin anew.
@@ -192,42 +153,16 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     passed,
   });
 
-  const [links, setLinks] = useState<RichLink[]>([]);
-  const inReply = beginning.answers !== undefined || Boolean(message?.answering);
-  const checked = useMemo(
-    () => ({
-      subject: fields.subject,
-      text: fields.text,
-      html: fields.html,
-      answers: inReply,
-      visible: mailboxes([...fields.to, ...fields.cc]),
-      bcc: mailboxes(fields.bcc),
-      individual: copiesOf(plan, choices.copies) === 'individual',
-      attachments: [
-        ...attached
-          .filter((each) => goesAlong(each, fields.html))
-          .map(({ name, size, received }) => ({ name, size, received })),
-        ...uploads.list
-          .filter(({ attachment }) => attachment === null)
-          .map(({ name, size, sent }) => ({ name, size, received: sent })),
-      ],
-      links,
-    }),
-    [fields, links, inReply, plan, choices.copies, attached, uploads.list],
-  );
-  const { findings, settled } = useFindings(checked, lands, fields.setAside, draft.kept?.id);
-  const latestText = useRef(fields.text);
-  useEffect(() => void (latestText.current = fields.text));
-  const isRich = fields.html !== null;
-  useEffect(() => {
-    // What is found was found in a text that may be a keystroke old: between two looks marks move with their words.
-    body.current?.mark(
-      findings.filter(
-        ({ field, from, to: end, words: found }) =>
-          field === 'text' && end > 0 && latestText.current.slice(from, end) === found,
-      ),
-    );
-  }, [findings, isRich]);
+  const { findings, settled, setLinks } = useChecked({
+    fields,
+    answers: beginning.answers !== undefined || Boolean(message?.answering),
+    individual: copiesOf(plan, choices.copies) === 'individual',
+    attached,
+    uploads,
+    lands,
+    messageId: draft.kept?.id,
+    body,
+  });
   const waysOut = useWaysOut({
     fields,
     change,
