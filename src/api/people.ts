@@ -12,8 +12,9 @@ export const addressInput = Joi.alternatives(
 
 export const addressList = Joi.array().items(addressInput).max(MAX_RECIPIENTS);
 
-/** Readers of whom something is asked. */
-export const askedReaders = Joi.array()
+export const readers = Joi.array()
   .items(Joi.object({ address: addressInput.required(), zone }))
-  .max(MAX_RECIPIENTS)
-  .default([]);
+  .max(MAX_RECIPIENTS);
+
+/** Readers of whom something is asked. */
+export const askedReaders = readers.default([]);

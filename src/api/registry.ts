@@ -45,12 +45,26 @@ import * as snoozeAnswers from './snoozes/answers';
 import * as snoozes from './snoozes/operations';
 import * as todoAnswers from './todos/answers';
 import * as todos from './todos/operations';
+import * as watchAnswers from './watches/answers';
+import * as watches from './watches/operations';
 import * as zoneAnswers from './zones/answers';
 import * as zones from './zones/operations';
 
 export const operations: Operation[] = [
   ...[health, clock, settings, sessions, zones, moments, messages, attachments, checks, departures],
-  ...[inbox, search, snoozes, todos, reminders, imports, correspondents, groups, holdRules, holidays],
+  ...[
+    inbox,
+    search,
+    snoozes,
+    watches,
+    todos,
+    reminders,
+    imports,
+    correspondents,
+    groups,
+    holdRules,
+    holidays,
+  ],
   ...[events, postoffice],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
@@ -59,7 +73,15 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
   [
     ...[healthAnswers, clockAnswers, settingsAnswers, sessionAnswers, zoneAnswers, planAnswers],
     ...[momentAnswers, messageAnswers, attachmentAnswers, checkAnswers, departureAnswers, inboxAnswers],
-    ...[searchAnswers, snoozeAnswers, todoAnswers, reminderAnswers, importAnswers, correspondentAnswers],
+    ...[
+      searchAnswers,
+      snoozeAnswers,
+      watchAnswers,
+      todoAnswers,
+      reminderAnswers,
+      importAnswers,
+      correspondentAnswers,
+    ],
     ...[groupAnswers, holdRuleAnswers, holidayAnswers, eventAnswers, postofficeAnswers, problemAnswers],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

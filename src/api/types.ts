@@ -411,13 +411,13 @@ export interface components {
       /** Format: date-time */
       at: string;
       /**
-       * @description Its moment came, somebody answered before it, or the reminder of a to-do went off
+       * @description Its moment came, somebody answered before it, the reminder of a to-do went off, nobody answered, or it was not delivered
        * @enum {string}
        */
-      kind: 'snooze' | 'answer' | 'to-do';
+      kind: 'snooze' | 'answer' | 'to-do' | 'silence' | 'undelivered';
       /**
        * Format: date-time
-       * @description Since when it had been put off
+       * @description Since when it had been put off, or watched
        */
       since: string;
       /** Format: date-time */
@@ -428,7 +428,7 @@ export interface components {
       note: string;
       /** @description How often it has been put off */
       times: number;
-      /** @description Who answered */
+      /** @description Who answered, or did not, or was not reached */
       from: string | null;
     };
     MessageSummary: {
@@ -1032,6 +1032,118 @@ export interface components {
         remindAt: string | null;
       }[];
     };
+    /** @description Until when; what is relative counts from when the message is released */
+    Deadline:
+      | {
+          hours: number;
+        }
+      | {
+          days: number;
+        }
+      | {
+          workingDays: number;
+          /**
+           * @description Whose week, holidays and leave count
+           * @enum {string}
+           */
+          of: 'reader' | 'me';
+        }
+      | {
+          /** @description Wall-clock time without offset */
+          local: string;
+          /** @description IANA time zone */
+          zone: string;
+        };
+    Considered: {
+      message: string;
+      from: {
+        name: string;
+        address: string;
+        group?: string;
+      };
+      subject: string;
+      /** Format: date-time */
+      at: string;
+      counts: boolean;
+      /** @description A whole sentence */
+      why: string;
+      /** @description I have said so */
+      overruled: boolean;
+    };
+    Watch: {
+      id: string;
+      message: string;
+      subject: string;
+      /** @description The reader whose copy alone it is about */
+      copy: string | null;
+      readers: {
+        name: string;
+        address: string;
+        answered: boolean;
+      }[];
+      /** @enum {string} */
+      state: 'waiting' | 'settled' | 'ran-out' | 'undelivered' | 'ended';
+      /** @description Until when; what is relative counts from when the message is released */
+      deadline: components['schemas']['Deadline'];
+      /** @description What was asked for, to follow “for”; empty where it is a date */
+      words: string;
+      /** @enum {string} */
+      settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+      note: string;
+      /**
+       * Format: date-time
+       * @description When its message was released; null until then
+       */
+      since: string | null;
+      /**
+       * Format: date-time
+       * @description When it runs out
+       */
+      at: string | null;
+      /** @description That on my clock */
+      local: string | null;
+      /** @description That on the clock of who is to answer */
+      theirs: {
+        local: string;
+        zone: string;
+        place: string;
+      } | null;
+      /** @description How long they usually take */
+      habit: string | null;
+      /** @description What came in meanwhile, and whether it counts */
+      considered: components['schemas']['Considered'][];
+      /** @description When an away-message says to expect them back */
+      back: {
+        /** Format: date-time */
+        at: string;
+        local: string;
+        zone: string;
+        words: string;
+      } | null;
+      /** @description The message that settled it, or said that it was not delivered */
+      endedBy: string | null;
+      /** Format: date-time */
+      endedAt: string | null;
+      revision: number;
+      /** Format: date-time */
+      createdAt: string;
+    };
+    Watches: {
+      watches: components['schemas']['Watch'][];
+      /** @description How many wait, in all */
+      waiting: number;
+    };
+    DeadlineSuggestion: {
+      /** @description Until when; what is relative counts from when the message is released */
+      deadline: components['schemas']['Deadline'];
+      /** Format: date-time */
+      at: string;
+      words: string;
+      why: string;
+    };
+    DeadlineSuggestions: {
+      suggestions: components['schemas']['DeadlineSuggestion'][];
+    };
     TodoMoment: {
       date: string;
       time: string | null;
@@ -1085,7 +1197,7 @@ export interface components {
       /** Format: date-time */
       at: string;
       /** @enum {string} */
-      kind: 'snooze' | 'answer' | 'to-do';
+      kind: 'snooze' | 'answer' | 'to-do' | 'silence' | 'undelivered';
       messageId: string | null;
       todoId: string | null;
       words: string;
@@ -2301,6 +2413,84 @@ export interface components {
     suggestReturns: {
       answer: components['schemas']['ReturnSuggestions'];
     };
+    addWatch: {
+      body: {
+        message: string;
+        /** @description Until when; what is relative counts from when the message is released */
+        deadline: components['schemas']['Deadline'];
+        /**
+         * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; me: it comes back in any case
+         * @enum {string}
+         */
+        settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+        /** @description To myself, for when it is back */
+        note?: string;
+      };
+      answer: components['schemas']['Watch'];
+    };
+    changeWatch: {
+      body: {
+        /** @description Until when; what is relative counts from when the message is released */
+        deadline?: components['schemas']['Deadline'];
+        /**
+         * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; me: it comes back in any case
+         * @enum {string}
+         */
+        settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+        /** @description To myself, for when it is back */
+        note?: string;
+      };
+      answer: components['schemas']['Watch'];
+    };
+    endWatch: Record<string, never>;
+    listWatches: {
+      query: {
+        /**
+         * @default waiting
+         * @enum {string}
+         */
+        state: 'waiting' | 'closed';
+        /** @description All there are of one message, whatever their state */
+        message?: string;
+        /** @default 200 */
+        limit: number;
+      };
+      answer: components['schemas']['Watches'];
+    };
+    overruleWatch: {
+      body: {
+        message: string;
+        /** @description Remembered for its writer; null: the rules judge what they send from now on */
+        counts: boolean | null;
+      };
+      answer: components['schemas']['Watch'];
+    };
+    readWatch: {
+      answer: components['schemas']['Watch'];
+    };
+    suggestDeadlines: {
+      body: {
+        /** @description One that is here */
+        message?: string;
+        /** @description Of one that is being written */
+        recipients?: {
+          /** @description An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;` */
+          address:
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              };
+          /** @description IANA time zone */
+          zone?: string;
+        }[];
+      };
+      answer: components['schemas']['DeadlineSuggestions'];
+    };
     addTodo: {
       body: {
         /** @description answer, decide, check, pass on, call, or own words */
@@ -2685,6 +2875,12 @@ export type SearchSuggestionJson = Schemas['SearchSuggestion'];
 export type SearchSuggestionsJson = Schemas['SearchSuggestions'];
 export type SnoozeJson = Schemas['Snooze'];
 export type ReturnSuggestionsJson = Schemas['ReturnSuggestions'];
+export type DeadlineJson = Schemas['Deadline'];
+export type ConsideredJson = Schemas['Considered'];
+export type WatchJson = Schemas['Watch'];
+export type WatchesJson = Schemas['Watches'];
+export type DeadlineSuggestionJson = Schemas['DeadlineSuggestion'];
+export type DeadlineSuggestionsJson = Schemas['DeadlineSuggestions'];
 export type TodoMomentJson = Schemas['TodoMoment'];
 export type TodoJson = Schemas['Todo'];
 export type TodoChangedJson = Schemas['TodoChanged'];
@@ -2765,6 +2961,12 @@ export type ShapeName =
   | 'SearchSuggestions'
   | 'Snooze'
   | 'ReturnSuggestions'
+  | 'Deadline'
+  | 'Considered'
+  | 'Watch'
+  | 'Watches'
+  | 'DeadlineSuggestion'
+  | 'DeadlineSuggestions'
   | 'TodoMoment'
   | 'Todo'
   | 'TodoChanged'
@@ -2860,6 +3062,13 @@ export interface Operations {
   readSnoozePhrase: Schemas['readSnoozePhrase'];
   snooze: Schemas['snooze'];
   suggestReturns: Schemas['suggestReturns'];
+  addWatch: Schemas['addWatch'];
+  changeWatch: Schemas['changeWatch'];
+  endWatch: Schemas['endWatch'];
+  listWatches: Schemas['listWatches'];
+  overruleWatch: Schemas['overruleWatch'];
+  readWatch: Schemas['readWatch'];
+  suggestDeadlines: Schemas['suggestDeadlines'];
   addTodo: Schemas['addTodo'];
   changeTodo: Schemas['changeTodo'];
   deleteTodo: Schemas['deleteTodo'];

@@ -65,6 +65,21 @@ const personAt = built((db) =>
 export const correspondentAt = (db: Reading, address: string): CorrespondentRow | undefined =>
   personAt(db).get({ address: addressKey(address) })?.correspondents;
 
+const allAddressesOf = built((db) =>
+  db
+    .select({ address: correspondentAddresses.address })
+    .from(correspondentAddresses)
+    .where(eq(correspondentAddresses.correspondentId, sql.placeholder('id')))
+    .prepare(),
+);
+
+/** All addresses of who writes from this one, lower case, this one first; of a stranger it alone. */
+export function addressesBeside(db: Reading, address: string): string[] {
+  const person = correspondentAt(db, address);
+  const all = person ? allAddressesOf(db).all({ id: person.id }) : [];
+  return [...new Set([addressKey(address), ...all.map((each) => each.address)])];
+}
+
 /** Who writes from these addresses: by lower-case address; strangers are missing. */
 export function correspondentsAt(db: Reading, addresses: string[]): Map<string, CorrespondentRow> {
   const found = new Map<string, CorrespondentRow>();

@@ -7,3 +7,4 @@ export * from './schema/people';
 export * from './schema/pieces';
 export * from './schema/returns';
 export * from './schema/search';
+export * from './schema/watches';

@@ -1,11 +1,12 @@
 /** What was done with messages, their returns and to-dos: kept, until it is undone or long past. */
 import { and, desc, eq, inArray, isNull, lt } from 'drizzle-orm';
-import { messages, returns, todos, undos } from './schema';
+import { messages, returns, todos, undos, watches } from './schema';
 import { among, built } from './built';
 import type { Placed, Step } from './schema/returns';
 import type { Return } from './returns';
 import type { Reading, Tx } from './store';
 import type { Todo } from './todos';
+import type { Watch } from './watches';
 
 export type { Change, Step } from './schema/returns';
 
@@ -17,6 +18,7 @@ export interface Standing {
   messages: Placed[];
   returns: Return[];
   todos: Todo[];
+  watches: Watch[];
 }
 
 const mates = built((db) => {
@@ -45,17 +47,24 @@ const looks = built((db) => {
       .prepare(),
     returns: db.select().from(returns).where(among(returns.messageId)).prepare(),
     todos: db.select().from(todos).where(among(todos.id)).prepare(),
+    watches: db.select().from(watches).where(among(watches.id)).prepare(),
   };
 });
 
-/** How these messages, what is to come back of them, and these to-dos stand. */
-export function standing(db: Reading, messageIds: readonly string[], todoIds: readonly string[]): Standing {
+/** How these messages, what is to come back of them, these to-dos and these watches stand. */
+export function standing(
+  db: Reading,
+  messageIds: readonly string[],
+  todoIds: readonly string[],
+  watchIds: readonly string[],
+): Standing {
   const look = looks(db);
-  const [ids, todoList] = [JSON.stringify(messageIds), JSON.stringify(todoIds)];
+  const ids = JSON.stringify(messageIds);
   return {
     messages: look.messages.all({ ids }),
     returns: look.returns.all({ ids }),
-    todos: look.todos.all({ ids: todoList }),
+    todos: look.todos.all({ ids: JSON.stringify(todoIds) }),
+    watches: look.watches.all({ ids: JSON.stringify(watchIds) }),
   };
 }
 
@@ -83,4 +92,10 @@ export function putReturn(tx: Tx, id: string, row: Return | null): void {
 export function putTodoRow(tx: Tx, id: string, row: Todo | null): void {
   tx.delete(todos).where(eq(todos.id, id)).run();
   if (row) tx.insert(todos).values(row).run();
+}
+
+/** The same, of a watch; what it has considered goes only with the watch itself. */
+export function putWatchRow(tx: Tx, id: string, row: Watch | null): void {
+  if (row) tx.insert(watches).values(row).onConflictDoUpdate({ target: watches.id, set: row }).run();
+  else tx.delete(watches).where(eq(watches.id, id)).run();
 }

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { RETURN_KINDS } from '#core/returns/why';
 import { all, extended, instant, listOf, mailbox, orNull, text } from '../fields';
 import { snooze } from '../snoozes/snooze';
 import { todo } from '../todos/todo';
@@ -6,15 +7,15 @@ import { todo } from '../todos/todo';
 /** Why a message came back. */
 export const returned = all({
   at: instant,
-  kind: Joi.valid('snooze', 'answer', 'to-do').description(
-    'Its moment came, somebody answered before it, or the reminder of a to-do went off',
+  kind: Joi.valid(...RETURN_KINDS).description(
+    'Its moment came, somebody answered before it, the reminder of a to-do went off, nobody answered, or it was not delivered',
   ),
-  since: instant.description('Since when it had been put off'),
+  since: instant.description('Since when it had been put off, or watched'),
   until: orNull(instant),
   words: text.description('The words its moment was chosen by'),
   note: text.description('My note to myself; of a to-do what is to be done'),
   times: Joi.number().description('How often it has been put off'),
-  from: orNull(text).description('Who answered'),
+  from: orNull(text).description('Who answered, or did not, or was not reached'),
 }).description('Why a message came back');
 
 /** A message as lists show it. */

@@ -47,6 +47,11 @@ const WORDS: Record<string, string> = {
   archived: 'Archived',
   'to-do': 'Made a to-do',
   reminded: 'A reminder went off',
+  watched: 'Watched for an answer',
+  'watch settled': 'The answer waited for has come',
+  'watch ended': 'No longer watched',
+  silence: 'Came back',
+  undelivered: 'Came back',
 };
 
 /** One line of history: what happened, and why where that was kept. */

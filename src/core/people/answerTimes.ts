@@ -11,7 +11,7 @@ export interface AnswerTimes {
 }
 
 /** The value a share of the way through sorted numbers, interpolated. */
-function quantile(sorted: readonly number[], share: number): number {
+export function quantile(sorted: readonly number[], share: number): number {
   const position = (sorted.length - 1) * share;
   const below = Math.floor(position);
   const next = sorted[Math.min(below + 1, sorted.length - 1)]!;

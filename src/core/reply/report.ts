@@ -15,6 +15,9 @@ export interface ReportPart {
 /** RFC 3464 §2.3.3, and the dispositions of RFC 8098 §3.2.6.2. */
 export type ReportedAction = (typeof ACTIONS)[number] | (typeof DISPOSITIONS)[number];
 
+/** Its reader has had it before their eyes, as far as such a receipt can say. */
+export const isSeen = (action: ReportedAction): boolean => action === 'displayed';
+
 /** What is said of a reader by what came back. */
 export const RECEIPT_WORDS: Record<ReportedAction, string> = {
   failed: 'not delivered',

@@ -1,10 +1,16 @@
+/**
+ * What brings a message back: its moment came, somebody answered before it, the reminder of a to-do on it went off, nobody
+ * answered while it was watched, or it was not delivered.
+ */
+export const RETURN_KINDS = ['snooze', 'answer', 'to-do', 'silence', 'undelivered'] as const;
+export type ReturnKind = (typeof RETURN_KINDS)[number];
+
 /** Why a message came back. Moments are epoch ms. */
 export interface ReturnedWhy {
-  /** Its moment came, somebody answered before it, or the reminder of a to-do on it went off. */
-  kind: 'snooze' | 'answer' | 'to-do';
-  /** Since when it had been put off, or there had been the to-do. */
+  kind: ReturnKind;
+  /** Since when it had been put off or watched, or there had been the to-do. */
   since: number;
-  /** Until when it was put off. */
+  /** Until when it was put off, or an answer was waited for. */
   until?: number;
   /** The words its moment was chosen by. */
   words?: string;
@@ -12,6 +18,6 @@ export interface ReturnedWhy {
   note?: string;
   /** How often it has been put off. */
   times?: number;
-  /** Who answered. */
+  /** Who answered, or did not, or was not reached. */
   from?: string;
 }

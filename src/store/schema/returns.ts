@@ -2,8 +2,10 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { Repeat } from '#core/recurrence/repeat';
+import { RETURN_KINDS } from '#core/returns/why';
 import type { TodoMoment } from '#core/todo/todo';
 import { messages } from './messages';
+import type { watches } from './watches';
 
 /** A row before and after; null where there was none. */
 export interface Change<Row> {
@@ -22,6 +24,7 @@ export interface Step {
   messages: Change<Placed>[];
   returns: Change<typeof returns.$inferSelect>[];
   todos: Change<typeof todos.$inferSelect>[];
+  watches: Change<typeof watches.$inferSelect>[];
 }
 
 /** What is to come back into the inbox at a moment. */
@@ -116,7 +119,7 @@ export const reminders = sqliteTable(
   {
     id: integer().primaryKey({ autoIncrement: true }),
     at: integer().notNull(),
-    kind: text({ enum: ['snooze', 'answer', 'to-do'] }).notNull(),
+    kind: text({ enum: [...RETURN_KINDS] }).notNull(),
     messageId: text(),
     todoId: text(),
     words: text().notNull(),

@@ -14,7 +14,13 @@ import { useAnnounce } from '../shell/Announcer';
 import type { TrayRow } from './trayRow';
 import styles from './Tray.module.css';
 
-const HEADINGS = { snooze: 'Came back', answer: 'Came back early', 'to-do': 'To do' };
+const HEADINGS = {
+  snooze: 'Came back',
+  answer: 'Came back early',
+  'to-do': 'To do',
+  silence: 'No answer',
+  undelivered: 'Undelivered',
+};
 /** More at once are gathered. */
 const ONE_BY_ONE = 2;
 const SHOWN = 6;

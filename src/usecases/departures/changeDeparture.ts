@@ -153,7 +153,7 @@ export function retryDeparture(desk: Desk, id: string, revision?: number): Depar
  */
 export function settleDeparture(desk: Desk, id: string, arrived: boolean, revision?: number): Departure {
   return change(desk, id, revision, (tx, seen, now) => {
-    if (arrived) return settleArrived(tx, seen, now, 'by me');
+    if (arrived) return settleArrived(desk, tx, seen, now, 'by me');
     return applyEvent(tx, seen, 'settle-lost', now, { due: now, stage: null, reason: null }, 'by me');
   });
 }

@@ -1,22 +1,14 @@
 /** What follows from a message that came in, by what it is; in this order, in the transaction that keeps it. */
 import { isByPerson, type MailClass } from '#core/reply/classify';
 import { ancestors } from '#core/reply/threading';
-import type { IncomingMessage } from '#mail/parse';
-import type { Message } from '#store/messages';
 import type { Tx } from '#store/store';
 import { keepReceipts, reportedDeparture } from '../departures/keepReceipts';
 import { settleByEvidence } from '../departures/settleByEvidence';
 import { pauseForWriter } from '../departures/theyWroteFirst';
 import { noteWriting } from '../people/zoneGuess';
+import { considerForWatches } from '../watches/consider';
 import { bringBackEarly } from './bringBack';
-
-export interface Incoming {
-  mail: IncomingMessage;
-  /** As it is kept. */
-  message: Message;
-  /** Epoch ms. */
-  now: number;
-}
+import type { Incoming } from './incoming';
 
 interface Reaction {
   to: (is: MailClass) => boolean;
@@ -37,8 +29,9 @@ const REACTIONS: readonly Reaction[] = [
   {
     // What was in doubt has arrived, where it is answered, by a machine too.
     to: byAnybodyElse,
-    react: (tx, { mail, now }) =>
+    react: (tx, { desk, mail, now }) =>
       settleByEvidence(
+        desk,
         tx,
         { from: mail.from.name || mail.from.address, answers: ancestors(mail), report: mail.report },
         now,
@@ -48,6 +41,8 @@ const REACTIONS: readonly Reaction[] = [
   { to: isByPerson, react: (tx, { message, now }) => pauseForWriter(tx, message, now) },
   // What was put off in the thread comes back.
   { to: isByPerson, react: (tx, { message, now }) => bringBackEarly(tx, message, now) },
+  // It may be the answer somebody waits for; whatever it is, it is told why it is or is not.
+  { to: () => true, react: considerForWatches },
   // Where its writer may be.
   { to: () => true, react: (tx, { message }) => noteWriting(tx, message) },
 ];

@@ -25,7 +25,7 @@ function receive(desk: Desk, tx: Tx, read: ReadMail, came: Came, at: number): Me
   const place = receipt ? 'archive' : 'inbox';
   const keeping = { at, now, place, unseen: !receipt, what: 'arrived', classified } as const;
   const message = keepIncoming(tx, read, came, keeping);
-  react(tx, classified.is, { mail, message, now });
+  react(tx, classified.is, { desk, mail, message, now });
   return message;
 }
 

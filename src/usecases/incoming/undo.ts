@@ -8,6 +8,7 @@ import {
   insertUndo,
   putReturn,
   putTodoRow,
+  putWatchRow,
   standing,
   takeUndos,
   threadMates,
@@ -24,6 +25,8 @@ interface About {
   messageIds?: readonly string[];
   /** To-dos, there or about to be. */
   todoIds?: readonly string[];
+  /** Watches, the same. */
+  watchIds?: readonly string[];
 }
 
 const byId = <Row extends { id: string }>(rows: readonly Row[]) => new Map(rows.map((row) => [row.id, row]));
@@ -49,9 +52,9 @@ function changes<Row extends { id: string }>(before: readonly Row[], after: read
 export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => Result): Result {
   const { undoKey } = desk;
   if (undoKey === undefined) return work();
-  const { messageIds = [], todoIds = [] } = about;
+  const { messageIds = [], todoIds = [], watchIds = [] } = about;
   const all = threadMates(tx, messageIds);
-  const look = () => standing(tx, all, todoIds);
+  const look = () => standing(tx, all, todoIds, watchIds);
   const before = look();
   const result = work();
   const after = look();
@@ -59,28 +62,35 @@ export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => R
     messages: changes(before.messages, after.messages),
     returns: changes(before.returns, after.returns),
     todos: changes(before.todos, after.todos),
+    watches: changes(before.watches, after.watches),
   });
   return result;
 }
 
 /** @throws Refused where anything of it is not as it was left */
-function assertUntouched(tx: Tx, { messages, returns, todos }: Step): void {
+function assertUntouched(tx: Tx, { messages, returns, todos, watches = [] }: Step): void {
   const one = <Row>({ before, after }: Change<Row>): Row => (before ?? after)!;
   const now = standing(
     tx,
     [...messages.map((each) => one(each).id), ...returns.map((each) => one(each).messageId)],
     todos.map((each) => one(each).id),
+    watches.map((each) => one(each).id),
   );
   const untouched = <Row extends { id: string }>(list: readonly Change<Row>[], rows: readonly Row[]) => {
     const present = byId(rows);
     return list.every((each) => same(present.get(one(each).id) ?? null, each.after, besides(each)));
   };
-  if (untouched(messages, now.messages) && untouched(returns, now.returns) && untouched(todos, now.todos))
+  if (
+    untouched(messages, now.messages) &&
+    untouched(returns, now.returns) &&
+    untouched(todos, now.todos) &&
+    untouched(watches, now.watches)
+  )
     return;
   throw new Refused('This has changed since, and stays as it is now.');
 }
 
-function putBack(tx: Tx, { messages, returns, todos }: Step, now: number): void {
+function putBack(tx: Tx, { messages, returns, todos, watches = [] }: Step, now: number): void {
   // Those that are there no more go first: a message has one return that waits.
   for (const { before, after } of [...returns].sort((a, b) => Number(!!a.before) - Number(!!b.before))) {
     putReturn(tx, (before ?? after)!.id, before);
@@ -95,6 +105,13 @@ function putBack(tx: Tx, { messages, returns, todos }: Step, now: number): void 
     if (messageId) noteChange(tx, 'message', messageId);
     if (before?.state === 'open' && before.remindAt !== null) noteDue(tx, before.remindAt);
   }
+  for (const { before, after } of watches) {
+    const { id, messageId, revision } = (after ?? before)!;
+    putWatchRow(tx, id, before && { ...before, revision: revision + 1 });
+    noteChange(tx, 'return', id);
+    noteChange(tx, 'message', messageId);
+    if (before?.state === 'waiting' && before.at !== null) noteDue(tx, before.at);
+  }
   for (const each of messages) {
     const { before } = each;
     const message = before && findMessage(tx, before.id);
@@ -107,7 +124,7 @@ function putBack(tx: Tx, { messages, returns, todos }: Step, now: number): void 
 
 /**
  * Puts everything back as it was before what was done under a key: where messages were, what was to come back and how,
- * to-dos. What has arrived since stays.
+ * to-dos, watches. What has arrived since stays.
  * @throws NotFound where nothing was done under it, or it has been undone; Refused where it has changed since
  */
 export function undo(desk: Desk, key: string): void {

@@ -28,7 +28,7 @@ export function recordStage(desk: Desk, departure: Departure, stage: AttemptStag
   });
 }
 
-function giveUp(tx: Tx, seen: Departure, now: number, answer: string): Departure {
+function giveUp(desk: Desk, tx: Tx, seen: Departure, now: number, answer: string): Departure {
   const reason = `Gave up after days: ${answer}`;
   const given = deliveriesOf(tx, [seen.id]);
   const waiting = given.filter((delivery) => delivery.status === 'deferred' || delivery.status === 'waiting');
@@ -41,19 +41,32 @@ function giveUp(tx: Tx, seen: Departure, now: number, answer: string): Departure
     return applyEvent(tx, seen, 'refused', now, { stage: null, reason }, answer);
   const leftAt = seen.leftAt ?? seen.firstAttemptAt ?? now;
   const left = applyEvent(tx, seen, 'accepted', now, { leftAt, stage: null, reason }, answer);
-  noteLeft(tx, left, deliveriesOf(tx, [seen.id]), now);
+  noteLeft(desk, tx, left, deliveriesOf(tx, [seen.id]), now);
   return left;
 }
 
-function postpone(tx: Tx, seen: Departure, now: number, answer: string, next: number | undefined): Departure {
-  if (next === undefined) return giveUp(tx, seen, now, answer);
+function postpone(
+  desk: Desk,
+  tx: Tx,
+  seen: Departure,
+  now: number,
+  answer: string,
+  next: number | undefined,
+): Departure {
+  if (next === undefined) return giveUp(desk, tx, seen, now, answer);
   // Those who have it already have had it since the first attempt that reached them.
   const some = deliveriesOf(tx, [seen.id]).some((delivery) => delivery.status === 'accepted');
   const left = some && seen.leftAt === null ? { leftAt: now } : {};
   return applyEvent(tx, seen, 'deferred', now, { ...left, due: next, stage: null, reason: answer }, answer);
 }
 
-function settle(tx: Tx, seen: Departure, now: number, { outcomes, unanswered, words }: AttemptResult) {
+function settle(
+  desk: Desk,
+  tx: Tx,
+  seen: Departure,
+  now: number,
+  { outcomes, unanswered, words }: AttemptResult,
+) {
   // Where the line broke nothing is known of those the message was for; who was refused before that is refused.
   recordOutcomes(tx, seen.id, outcomes);
   const all = deliveriesOf(tx, [seen.id]).map((delivery) => delivery as RecipientOutcome);
@@ -63,6 +76,7 @@ function settle(tx: Tx, seen: Departure, now: number, { outcomes, unanswered, wo
   switch (event) {
     case 'deferred':
       return postpone(
+        desk,
         tx,
         seen,
         now,
@@ -89,7 +103,7 @@ function settle(tx: Tx, seen: Departure, now: number, { outcomes, unanswered, wo
         { leftAt, stage: null, reason },
         said('accepted') ?? '',
       );
-      noteLeft(tx, left, all, leftAt);
+      noteLeft(desk, tx, left, all, leftAt);
       return left;
     }
   }
@@ -113,14 +127,14 @@ export function finishAttempt(desk: Desk, id: string, result: AttemptResult): Pr
           what: 'no-receipts',
         });
       if (result.maxSize !== undefined) noteMaxSize(tx, result.maxSize);
-      return settle(tx, seen, now, result);
+      return settle(desk, tx, seen, now, result);
     }
     const words = result.unreachable;
     const { nextTry } = reportTrouble(tx, words, now);
     const first = seen.firstAttemptAt ?? now;
     const last = nextAttempt(seen.attempts, first, now) === undefined;
     // It goes on waiting in its place of the queue; the whole queue is tried again together.
-    return postpone(tx, seen, now, words, last ? undefined : Math.min(seen.due, nextTry));
+    return postpone(desk, tx, seen, now, words, last ? undefined : Math.min(seen.due, nextTry));
   });
 }
 

@@ -1,4 +1,4 @@
-/** What a message that has left leaves behind: whom I have written to, what it linked to, and its copy or none. */
+/** What a message that has left leaves behind: whom I have written to, what is waited for, what it linked to, and its copy or none. */
 import { linkedPages } from '#core/message/links';
 import { purgeAttachments } from '#store/attachments';
 import { departuresOf, type Departure } from '#store/departures';
@@ -8,9 +8,12 @@ import { noteLinks } from '#store/links';
 import { findMessage, recipientsOf, swapMessage } from '#store/messages';
 import { noteMet } from '#store/metAddresses';
 import type { Tx } from '#store/store';
+import type { Desk } from '../desk';
+import { beginWatches } from '../watches/beginWatch';
 
 /** @param reached those who have it */
 export function noteLeft(
+  desk: Desk,
   tx: Tx,
   left: Departure,
   reached: readonly { address: string; status: string }[],
@@ -23,6 +26,13 @@ export function noteLeft(
   noteMet(
     tx,
     met.map(({ address }) => ({ address, name: names.get(address) ?? '' })),
+    now,
+  );
+  beginWatches(
+    desk,
+    tx,
+    left,
+    met.map(({ address }) => address),
     now,
   );
   if (message.keptIn === null) forget(tx, left, now);

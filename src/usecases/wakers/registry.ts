@@ -4,8 +4,9 @@ import { queueWaker } from './queue';
 import { remindersWaker } from './reminders';
 import { returnsWaker } from './returns';
 import type { Waker } from './waker';
+import { watchesWaker } from './watches';
 
-const ALL: readonly Waker[] = [leasesWaker, returnsWaker, remindersWaker, queueWaker];
+const ALL: readonly Waker[] = [leasesWaker, returnsWaker, remindersWaker, watchesWaker, queueWaker];
 
 /** @param releasing false where there is no mail server: then departures wait for one, whatever their moment */
 export const allWakers = (releasing: boolean): Waker[] =>

@@ -1,0 +1,53 @@
+import Joi from 'joi';
+import { SETTLED_BY, WATCH_STATES } from '#core/watch/watch';
+import { all, instant, listOf, mailbox, orNull, text } from '../fields';
+import { deadline } from './requests';
+
+const considered = all({
+  message: Joi.string(),
+  from: mailbox,
+  subject: text,
+  at: instant,
+  counts: Joi.boolean(),
+  why: text.description('A whole sentence'),
+  overruled: Joi.boolean().description('I have said so'),
+});
+
+const watch = all({
+  id: Joi.string(),
+  message: Joi.string(),
+  subject: text,
+  copy: orNull(Joi.string()).description('The reader whose copy alone it is about'),
+  readers: listOf(all({ name: text, address: text, answered: Joi.boolean() })),
+  state: Joi.valid(...WATCH_STATES),
+  deadline,
+  words: text.description('What was asked for, to follow “for”; empty where it is a date'),
+  settledBy: Joi.valid(...SETTLED_BY),
+  note: text,
+  since: orNull(instant).description('When its message was released; null until then'),
+  at: orNull(instant).description('When it runs out'),
+  local: orNull(Joi.string()).description('That on my clock'),
+  theirs: orNull(all({ local: Joi.string(), zone: Joi.string(), place: text })).description(
+    'That on the clock of who is to answer',
+  ),
+  habit: orNull(text).description('How long they usually take'),
+  considered: listOf(considered).description('What came in meanwhile, and whether it counts'),
+  back: orNull(all({ at: instant, local: Joi.string(), zone: Joi.string(), words: text })).description(
+    'When an away-message says to expect them back',
+  ),
+  endedBy: orNull(Joi.string()).description('The message that settled it, or said that it was not delivered'),
+  endedAt: orNull(instant),
+  revision: Joi.number(),
+  createdAt: instant,
+});
+
+const suggestion = all({ deadline, at: instant, words: text, why: text });
+
+export const answers = {
+  Deadline: deadline,
+  Considered: considered,
+  Watch: watch,
+  Watches: all({ watches: listOf(watch), waiting: Joi.number().description('How many wait, in all') }),
+  DeadlineSuggestion: suggestion,
+  DeadlineSuggestions: all({ suggestions: listOf(suggestion) }),
+};

@@ -1,0 +1,56 @@
+import Joi from 'joi';
+import { SETTLED_BY } from '#core/watch/watch';
+import { readers } from '../people';
+import { id } from '../fields';
+import { local, zone } from '../plans/clockTime';
+
+const whole = (most: number) => Joi.number().integer().min(1).max(most).required();
+
+export const deadline = Joi.alternatives()
+  .try(
+    Joi.object({ hours: whole(8760) }),
+    Joi.object({ days: whole(3650) }),
+    Joi.object({
+      workingDays: whole(500),
+      of: Joi.valid('reader', 'me').required().description('Whose week, holidays and leave count'),
+    }),
+    Joi.object({ local: local.required(), zone: zone.required() }),
+  )
+  .messages({
+    'alternatives.match':
+      '{{#label}} is so many hours, so many days, so many workingDays of “reader” or “me”, or local with zone',
+  })
+  .description('Until when; what is relative counts from when the message is released');
+
+const settledBy = Joi.valid(...SETTLED_BY).description(
+  'Whose answer ends it; read: a receipt that says it was seen, or an answer; me: it comes back in any case',
+);
+const note = Joi.string().max(2000).allow('').description('To myself, for when it is back');
+
+export const newWatch = Joi.object({
+  message: id.required(),
+  deadline: deadline.required(),
+  settledBy,
+  note,
+});
+
+export const watchPatch = Joi.object({ deadline, settledBy, note }).min(1);
+
+export const watchQuery = Joi.object({
+  state: Joi.valid('waiting', 'closed').default('waiting'),
+  message: id.description('All there are of one message, whatever their state'),
+  limit: Joi.number().integer().min(1).max(500).default(200),
+});
+
+export const overruleRequest = Joi.object({
+  message: id.required(),
+  counts: Joi.boolean()
+    .allow(null)
+    .required()
+    .description('Remembered for its writer; null: the rules judge what they send from now on'),
+});
+
+export const deadlinesRequest = Joi.object({
+  message: id.description('One that is here'),
+  recipients: readers.description('Of one that is being written'),
+}).xor('message', 'recipients');

@@ -1,0 +1,16 @@
+import * as watches from '#api/watches/operations';
+import { watchMessage } from '#usecases/watches/setWatch';
+import { countWaiting, listWatches, watchesOfMessage } from '#usecases/watches/watchView';
+import { route } from '../respond';
+import { presentWatch, watchJson } from './present';
+
+export const GET = route(watches.listWatches, ({ desk, query: { message, state, limit } }) => ({
+  watches: (message === undefined ? listWatches(desk, state, limit) : watchesOfMessage(desk, message)).map(
+    (each) => presentWatch(desk, each),
+  ),
+  waiting: countWaiting(desk),
+}));
+
+export const POST = route(watches.addWatch, ({ desk, body: { message, ...input } }) =>
+  watchJson(desk, watchMessage(desk, message, input).id),
+);

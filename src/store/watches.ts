@@ -1,0 +1,224 @@
+/** What waits for an answer. */
+import { and, asc, desc, eq, inArray, lte, min, notInArray, sql } from 'drizzle-orm';
+import { messages, watchConsidered, watches, watchOverrules, watchReaders } from './schema';
+import { among, built } from './built';
+import type { Reading, Tx } from './store';
+
+export type Watch = typeof watches.$inferSelect;
+export type WatchReader = typeof watchReaders.$inferSelect;
+export type Considered = typeof watchConsidered.$inferSelect;
+
+export const findWatch = (db: Reading, id: string): Watch | undefined =>
+  db.select().from(watches).where(eq(watches.id, id)).get();
+
+export const insertWatch = (tx: Tx, row: typeof watches.$inferInsert): Watch =>
+  tx.insert(watches).values(row).returning().get();
+
+/** Compare-and-swap on the revision; undefined if someone else changed it first. */
+export function swapWatch(tx: Tx, seen: Watch, patch: Partial<Watch>): Watch | undefined {
+  return tx
+    .update(watches)
+    .set({ ...patch, revision: seen.revision + 1 })
+    .where(and(eq(watches.id, seen.id), eq(watches.revision, seen.revision)))
+    .returning()
+    .get();
+}
+
+export const removeWatch = (tx: Tx, id: string): void =>
+  void tx.delete(watches).where(eq(watches.id, id)).run();
+
+const ofMessages = built((db) =>
+  db.select().from(watches).where(among(watches.messageId)).orderBy(asc(watches.createdAt)).prepare(),
+);
+
+/** All there are of these messages, the oldest first. */
+export const watchesOf = (db: Reading, messageIds: readonly string[]): Watch[] =>
+  ofMessages(db).all({ ids: JSON.stringify(messageIds) });
+
+const waitsToBegin = built((db) =>
+  db
+    .select()
+    .from(watches)
+    .where(and(eq(watches.messageId, sql.placeholder('message')), sql`state = 'waiting' AND since IS NULL`))
+    .prepare(),
+);
+
+/** The one that begins when a message is released. */
+export const watchToBegin = (db: Reading, messageId: string): Watch | undefined =>
+  waitsToBegin(db).get({ message: messageId });
+
+const openByThread = built((db) =>
+  db
+    .select({ watch: watches })
+    .from(messages)
+    .innerJoin(watches, eq(watches.messageId, messages.id))
+    .where(
+      and(
+        eq(messages.threadId, sql.placeholder('thread')),
+        sql`${watches.state} = 'waiting' AND since IS NOT NULL`,
+      ),
+    )
+    .prepare(),
+);
+
+const openByReader = built((db) =>
+  db
+    .selectDistinct({ watch: watches })
+    .from(watchReaders)
+    .innerJoin(watches, eq(watches.id, watchReaders.watchId))
+    .where(and(among(watchReaders.address), sql`${watches.state} = 'waiting' AND since IS NOT NULL`))
+    .orderBy(desc(watches.since))
+    .limit(sql.placeholder('limit'))
+    .prepare(),
+);
+
+/** Those that have begun and are about a message of a thread. */
+export const openInThread = (db: Reading, threadId: string): Watch[] =>
+  openByThread(db)
+    .all({ thread: threadId })
+    .map(({ watch }) => watch);
+
+/** Those that have begun and wait for somebody, by any of these addresses, the newest first. */
+export const openFor = (db: Reading, addresses: readonly string[], limit: number): Watch[] =>
+  openByReader(db)
+    .all({ ids: JSON.stringify(addresses), limit })
+    .map(({ watch }) => watch);
+
+export const setWatchReaders = (
+  tx: Tx,
+  watchId: string,
+  readers: readonly { address: string; name: string }[],
+): void => {
+  tx.delete(watchReaders).where(eq(watchReaders.watchId, watchId)).run();
+  if (readers.length > 0)
+    tx.insert(watchReaders)
+      .values(readers.map((reader, position) => ({ ...reader, watchId, position })))
+      .run();
+};
+
+const readersAmong = built((db) =>
+  db
+    .select()
+    .from(watchReaders)
+    .where(among(watchReaders.watchId))
+    .orderBy(watchReaders.watchId, watchReaders.position)
+    .prepare(),
+);
+
+/** In the order they stood in. */
+export const readersOfWatches = (db: Reading, ids: readonly string[]): WatchReader[] =>
+  readersAmong(db).all({ ids: JSON.stringify(ids) });
+
+/** @param answeredBy null where they have not after all */
+export const noteAnswered = (tx: Tx, watchId: string, address: string, answeredBy: string | null): void =>
+  void tx
+    .update(watchReaders)
+    .set({ answeredBy })
+    .where(and(eq(watchReaders.watchId, watchId), eq(watchReaders.address, address)))
+    .run();
+
+export const keepConsidered = (tx: Tx, row: typeof watchConsidered.$inferInsert): void =>
+  void tx
+    .insert(watchConsidered)
+    .values(row)
+    .onConflictDoUpdate({ target: [watchConsidered.watchId, watchConsidered.messageId], set: row })
+    .run();
+
+export const findConsidered = (db: Reading, watchId: string, messageId: string): Considered | undefined =>
+  db
+    .select()
+    .from(watchConsidered)
+    .where(and(eq(watchConsidered.watchId, watchId), eq(watchConsidered.messageId, messageId)))
+    .get();
+
+/** What came in while they waited, in the order it came. */
+export const consideredOf = (db: Reading, watchIds: readonly string[]) =>
+  db
+    .select({
+      watchId: watchConsidered.watchId,
+      messageId: watchConsidered.messageId,
+      counts: watchConsidered.counts,
+      why: watchConsidered.why,
+      overruled: watchConsidered.overruled,
+      reader: watchConsidered.reader,
+      from: { name: messages.fromName, address: messages.fromAddress },
+      subject: messages.subject,
+      text: messages.text,
+      classified: messages.classified,
+      at: messages.at,
+      writtenAt: messages.writtenAt,
+    })
+    .from(watchConsidered)
+    .innerJoin(messages, eq(messages.id, watchConsidered.messageId))
+    .where(inArray(watchConsidered.watchId, [...watchIds]))
+    .orderBy(asc(messages.at))
+    .all();
+
+/** What the person has said of a writer; undefined where nothing. @param address lower case */
+export const overruleOf = (db: Reading, address: string): boolean | undefined =>
+  db.select().from(watchOverrules).where(eq(watchOverrules.address, address)).get()?.counts;
+
+/** @param counts undefined: the rules are to judge them again */
+export function setOverrule(tx: Tx, address: string, counts: boolean | undefined): void {
+  tx.delete(watchOverrules).where(eq(watchOverrules.address, address)).run();
+  if (counts !== undefined) tx.insert(watchOverrules).values({ address, counts }).run();
+}
+
+const RUNNING = sql`state = 'waiting' AND at IS NOT NULL`;
+
+const earliest = built((db) =>
+  db
+    .select({ at: min(watches.at) })
+    .from(watches)
+    .where(RUNNING)
+    .prepare(),
+);
+
+/** When the next one runs out, epoch ms; null where none will. @param without left out */
+export function nextWatchEnd(db: Reading, without: readonly string[]): number | null {
+  if (without.length === 0) return earliest(db).get()?.at ?? null;
+  const rest = db
+    .select({ at: min(watches.at) })
+    .from(watches)
+    .where(and(RUNNING, notInArray(watches.id, [...without])));
+  return rest.get()!.at;
+}
+
+/** Those that run out by `now`, in order, at most `limit`. */
+export const endingWatches = (db: Reading, now: number, limit: number): Watch[] =>
+  db
+    .select()
+    .from(watches)
+    .where(and(RUNNING, lte(watches.at, now)))
+    .orderBy(watches.at)
+    .limit(limit)
+    .all();
+
+/** One that still waits and has run out by `now`. */
+export const findEnding = (db: Reading, id: string, now: number): Watch | undefined =>
+  db
+    .select()
+    .from(watches)
+    .where(and(eq(watches.id, id), RUNNING, lte(watches.at, now)))
+    .get();
+
+/** Those that wait, the soonest first and those not begun last; or those that are over, the last first. */
+export function listWatches(db: Reading, state: 'waiting' | 'closed', limit: number): Watch[] {
+  const query = db.select().from(watches).limit(limit);
+  if (state === 'closed')
+    return query
+      .where(inArray(watches.state, ['settled', 'ran-out', 'undelivered', 'ended']))
+      .orderBy(desc(watches.endedAt))
+      .all();
+  return query
+    .where(eq(watches.state, 'waiting'))
+    .orderBy(sql`${watches.at} IS NULL`, asc(watches.at), asc(watches.createdAt))
+    .all();
+}
+
+export const countWaitingWatches = (db: Reading): number =>
+  db
+    .select({ n: sql<number>`count(*)` })
+    .from(watches)
+    .where(eq(watches.state, 'waiting'))
+    .get()!.n;

@@ -1,0 +1,79 @@
+/** A watch begins: its message has been released, or was long ago. */
+import { addressKey, type Mailbox } from '#core/message/address';
+import { deadlineAt } from '#core/watch/deadline';
+import { PENDING_STATES } from '#core/departure/states';
+import { noteDue } from '#store/clock';
+import { departuresOf, type Departure } from '#store/departures';
+import { noteChange } from '#store/journal';
+import { recipientsOf } from '#store/messages';
+import type { Tx } from '#store/store';
+import {
+  insertWatch,
+  removeWatch,
+  setWatchReaders,
+  swapWatch,
+  watchToBegin,
+  type Watch,
+} from '#store/watches';
+import type { Desk } from '../desk';
+import { newId } from '../newId';
+import { meAsPerson, placedReaders, readersAt } from '../people/readers';
+
+/** The deadline of a watch, epoch ms; undefined where there is no such day. @param readers the one to answer first */
+export function endOf(
+  desk: Desk,
+  tx: Tx,
+  { deadline }: Pick<Watch, 'deadline'>,
+  since: number,
+  readers: readonly Mailbox[],
+): number | undefined {
+  const [reader] = placedReaders(readersAt(desk, tx, readers.slice(0, 1)));
+  return deadlineAt(deadline, { start: since, me: meAsPerson(desk, tx), reader });
+}
+
+/** Somebody who never works is given a week. */
+const A_WEEK = 7 * 86_400_000;
+
+/** @param readers those who have it */
+export function begin(desk: Desk, tx: Tx, watch: Watch, since: number, readers: readonly Mailbox[]): Watch {
+  const at = endOf(desk, tx, watch, since, readers) ?? since + A_WEEK;
+  setWatchReaders(
+    tx,
+    watch.id,
+    readers.map(({ address, name }) => ({ address: addressKey(address), name })),
+  );
+  noteDue(tx, at);
+  noteChange(tx, 'return', watch.id);
+  return swapWatch(tx, watch, { since, at })!;
+}
+
+/**
+ * The watch on a message begins with the departure that has just left; where each reader gets a copy of their own, each copy has a
+ * watch of its own.
+ * @param reached addresses of those who have it
+ * @param at when it left, epoch ms
+ */
+export function beginWatches(
+  desk: Desk,
+  tx: Tx,
+  left: Departure,
+  reached: readonly string[],
+  at: number,
+): void {
+  const watch = watchToBegin(tx, left.messageId);
+  if (!watch || reached.length === 0) return;
+  const names = new Map(
+    recipientsOf(tx, [left.messageId]).map(({ address, name }) => [addressKey(address), name]),
+  );
+  const readers = reached.map((address) => ({ address, name: names.get(addressKey(address)) ?? '' }));
+  if (left.reader === null) {
+    begin(desk, tx, watch, at, readers);
+    return;
+  }
+  const copy = insertWatch(tx, { ...watch, id: newId(), copy: addressKey(left.reader), revision: 1 });
+  begin(desk, tx, copy, at, readers);
+  // Of the others none is left that it could begin with.
+  const others = departuresOf(tx, left.messageId).filter(({ id }) => id !== left.id);
+  if (!others.some(({ state }) => PENDING_STATES.includes(state) || state === 'releasing'))
+    removeWatch(tx, watch.id);
+}

@@ -1,0 +1,133 @@
+/** What came in is held against the watches that wait: is it the answer, and why. */
+import { group } from 'd3-array';
+import { addressKey } from '#core/message/address';
+import { READING } from '#core/limits';
+import { ancestors, baseSubject } from '#core/reply/threading';
+import { isSeen, type ReportedRecipient } from '#core/reply/report';
+import { judge, type Coming, type Tie } from '#core/watch/judge';
+import { quotes } from '#core/watch/quotes';
+import { addressesBeside } from '#store/correspondents';
+import { departuresOf } from '#store/departures';
+import { departureOfHeader } from '#store/left';
+import { findMessage, type Message } from '#store/messages';
+import type { Tx } from '#store/store';
+import { folded } from '#core/text/folded';
+import {
+  keepConsidered,
+  noteAnswered,
+  openFor,
+  openInThread,
+  overruleOf,
+  readersOfWatches,
+  type Watch,
+  type WatchReader,
+} from '#store/watches';
+import type { Incoming } from '../incoming/incoming';
+import { settle, undelivered } from './endWatch';
+
+/** Waits for one person are looked at from the newest on, and not for ever. */
+const MOST_OF_ONE = 20;
+
+const alike = (a: string, b: string) => folded(baseSubject(a)) === folded(baseSubject(b));
+
+/** How it is tied to a watched message. @param named ids it names */
+function tieTo(tx: Tx, watch: Watch, watched: Message, { message }: Incoming, named: readonly string[]): Tie {
+  if (watched.direction === 'in') {
+    if (watched.headerId !== null && named.includes(watched.headerId)) return 'names it';
+  } else if (named.length > 0) {
+    const copies = departuresOf(tx, watched.id).filter(
+      ({ headerId }) => headerId !== null && named.includes(headerId),
+    );
+    const mine = copies.some(
+      ({ reader }) => watch.copy === '' || (reader && addressKey(reader) === watch.copy),
+    );
+    if (mine) return 'names it';
+    if (copies.length > 0) return 'names another copy';
+  }
+  if (message.threadId === watched.threadId) {
+    if (named.length > 0) return 'names the thread';
+    if (alike(message.subject, watched.subject)) return 'subject';
+  }
+  const mineText = watched.text.slice(0, READING.looked);
+  if (quotes(message.text.slice(0, READING.looked), mineText)) return 'quotes it';
+  return alike(message.subject, watched.subject) && baseSubject(message.subject) !== ''
+    ? 'subject'
+    : 'writer';
+}
+
+/** The departure of this watch a report is about, and whom of it. */
+function reported(tx: Tx, watch: Watch, { mail }: Incoming): ReportedRecipient[] {
+  const about = mail.report && departureOfHeader(tx, mail.report.about);
+  if (!about || about.messageId !== watch.messageId) return [];
+  if (watch.copy !== '' && addressKey(about.reader ?? '') !== watch.copy) return [];
+  return mail.report!.recipients;
+}
+
+function considerOne(
+  tx: Tx,
+  watch: Watch,
+  readers: readonly WatchReader[],
+  incoming: Incoming,
+  writers: readonly string[],
+): void {
+  const { mail, message, now } = incoming;
+  const watched = findMessage(tx, watch.messageId)!;
+  // Past mail that is taken in now was here before anybody waited.
+  if (message.id === watched.id || message.at < watch.since!) return;
+  const told = reported(tx, watch, incoming);
+  const failed = told.find(({ action }) => action === 'failed');
+  const reader = readers.find(({ address }) => writers.includes(address));
+  const written = addressKey(message.fromAddress);
+  const { is, evidence } = message.classified!;
+  const coming: Coming = {
+    is,
+    evidence,
+    tie: tieTo(tx, watch, watched, incoming, ancestors(mail)),
+    reader: reader?.address,
+    otherAddress: reader && reader.address !== written ? message.fromAddress : undefined,
+    writer: message.fromName || message.fromAddress,
+    overruled: overruleOf(tx, written),
+    seen: told.some(({ action }) => isSeen(action)),
+  };
+  const inThread = message.threadId === watched.threadId;
+  // What only happens to be from the same writer is told while it waits for them; a stranger's is none of its business.
+  if (!inThread && told.length === 0 && reader === undefined) return;
+  const { counts, why } = judge({ settledBy: watch.settledBy, readers }, coming);
+  keepConsidered(tx, {
+    watchId: watch.id,
+    messageId: message.id,
+    counts,
+    why,
+    reader: reader?.address ?? null,
+  });
+  if (failed) {
+    const name = readers.find(({ address }) => address === addressKey(failed.address))?.name;
+    undelivered(tx, watch, now, message.id, name || failed.address || 'somebody', failed.words);
+    return;
+  }
+  if (counts) answered(tx, watch, message.id, reader?.address, now);
+}
+
+/** Somebody has answered: that settles it, unless others are waited for. @param by a reader, lower case; undefined for anybody else */
+export function answered(tx: Tx, watch: Watch, messageId: string, by: string | undefined, now: number): void {
+  if (by !== undefined) noteAnswered(tx, watch.id, by, messageId);
+  if (watch.settledBy === 'me') return;
+  const missing = readersOfWatches(tx, [watch.id]).some(({ answeredBy }) => answeredBy === null);
+  if (watch.settledBy !== 'everyone' || !missing) settle(tx, watch, now, messageId);
+}
+
+/** Holds a message against the watches of its thread, and those that wait for its writer. */
+export function considerForWatches(tx: Tx, incoming: Incoming): void {
+  const { mail, message } = incoming;
+  const writers = addressesBeside(tx, message.fromAddress);
+  const about = mail.report && departureOfHeader(tx, mail.report.about);
+  const candidates = new Map<string, Watch>();
+  const add = (list: readonly Watch[]) => list.forEach((watch) => candidates.set(watch.id, watch));
+  add(openInThread(tx, message.threadId));
+  if (about) add(openInThread(tx, findMessage(tx, about.messageId)!.threadId));
+  add(openFor(tx, writers, MOST_OF_ONE));
+  if (candidates.size === 0) return;
+  const readers = group(readersOfWatches(tx, [...candidates.keys()]), ({ watchId }) => watchId);
+  for (const watch of candidates.values())
+    considerOne(tx, watch, readers.get(watch.id) ?? [], incoming, writers);
+}

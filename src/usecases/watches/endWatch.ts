@@ -1,0 +1,74 @@
+/** A watch is over: an answer has come, none has, or the message was not delivered. */
+import type { ReturnedWhy } from '#core/returns/why';
+import { noteChange, record } from '#store/journal';
+import { findMessage } from '#store/messages';
+import { waitingReturnOf } from '#store/returns';
+import type { Tx } from '#store/store';
+import { insertReminder } from '#store/todos';
+import { findEnding, readersOfWatches, swapWatch, type Watch } from '#store/watches';
+import { endReturn, placeMessage } from '../incoming/bringBack';
+import { Stale } from '../errors';
+
+/** @throws Stale */
+export function changed(tx: Tx, seen: Watch, patch: Partial<Watch>): Watch {
+  const next = swapWatch(tx, seen, patch);
+  if (!next) throw new Stale('watch');
+  noteChange(tx, 'return', next.id);
+  noteChange(tx, 'message', next.messageId);
+  return next;
+}
+
+const nameOf = ({ name, address }: { name: string; address: string }) => name || address;
+
+/** Those who have not answered, by name. */
+export const missingOf = (tx: Tx, watch: Watch): string[] =>
+  readersOfWatches(tx, [watch.id])
+    .filter(({ answeredBy }) => answeredBy === null)
+    .map(nameOf);
+
+/** Brings the watched message to the top of the inbox, with why. */
+function bringBack(tx: Tx, watch: Watch, now: number, why: ReturnedWhy, said: string): void {
+  const message = findMessage(tx, watch.messageId)!;
+  const patch = { returnedAt: now, returnedWhy: why };
+  // One that was put off besides is here now, and has no other moment to come at.
+  const putOff = waitingReturnOf(tx, message.id);
+  if (putOff) endReturn(tx, putOff, 'ended', 'inbox', patch);
+  else placeMessage(tx, message, { place: 'inbox', ...patch });
+  const subject = message.subject || '(no subject)';
+  const reminder = { at: now, messageId: message.id, todoId: null, sound: false };
+  insertReminder(tx, { ...reminder, kind: why.kind, words: `${subject}: ${said}` });
+  record(tx, { at: now, messageId: message.id, what: why.kind, why: said });
+}
+
+const listed = (names: readonly string[]) => new Intl.ListFormat('en-GB').format(names);
+
+/** Its moment has come, where it still waits: somebody may have been faster. */
+export function runOutOne(tx: Tx, id: string, now: number): void {
+  const watch = findEnding(tx, id, now);
+  if (!watch) return;
+  const missing = missingOf(tx, watch);
+  changed(tx, watch, { state: 'ran-out', endedAt: now });
+  const from = listed(missing);
+  const why: ReturnedWhy = { kind: 'silence', since: watch.since!, until: watch.at!, note: watch.note, from };
+  bringBack(tx, watch, now, why, from ? `no answer from ${from}` : 'you wanted it back now');
+}
+
+/** @param by the message that said so; @param said why, in plain words */
+export function undelivered(tx: Tx, watch: Watch, now: number, by: string, to: string, said: string): void {
+  changed(tx, watch, { state: 'undelivered', endedAt: now, endedBy: by });
+  const why: ReturnedWhy = {
+    kind: 'undelivered',
+    since: watch.since!,
+    note: watch.note,
+    from: to,
+    words: said,
+  };
+  bringBack(tx, watch, now, why, `not delivered to ${to}${said ? `: ${said}` : ''}`);
+}
+
+/** An answer has come. @param by the message that is it */
+export function settle(tx: Tx, watch: Watch, now: number, by: string): Watch {
+  const next = changed(tx, watch, { state: 'settled', endedAt: now, endedBy: by });
+  record(tx, { at: now, messageId: watch.messageId, what: 'watch settled' });
+  return next;
+}

@@ -1,0 +1,123 @@
+/** Waiting for an answer to a message: set, changed, closed. */
+import type { Deadline, SettledBy } from '#core/watch/watch';
+import { addressKey, type Mailbox } from '#core/message/address';
+import { isZone } from '#core/time/zones';
+import { isLocal } from '#core/time/wallClock';
+import { noteChange, record } from '#store/journal';
+import { hasLeft } from '#store/left';
+import { departuresOf } from '#store/departures';
+import { deliveriesOf } from '#store/deliveries';
+import { findMessage, recipientsOf, type Message } from '#store/messages';
+import type { Tx } from '#store/store';
+import { insertWatch, readersOfWatches, watchesOf, type Watch } from '#store/watches';
+import { noteDue } from '#store/clock';
+import type { Desk } from '../desk';
+import { Invalid, NotFound, Refused } from '../errors';
+import { undoable } from '../incoming/undo';
+import { newId } from '../newId';
+import { begin, endOf } from './beginWatch';
+import { changed } from './endWatch';
+import { knownWatch } from './knownWatch';
+
+export interface WatchInput {
+  deadline: Deadline;
+  settledBy?: SettledBy;
+  note?: string;
+}
+
+/** Those who have a message of mine; of one that came in who wrote it. */
+function readersWho(tx: Tx, message: Message): Mailbox[] {
+  if (message.direction === 'in') return [{ address: message.fromAddress, name: message.fromName }];
+  const names = new Map(
+    recipientsOf(tx, [message.id]).map(({ address, name }) => [addressKey(address), name]),
+  );
+  const departures = departuresOf(tx, message.id).map(({ id }) => id);
+  return deliveriesOf(tx, departures)
+    .filter(({ status }) => status === 'accepted')
+    .map(({ address }) => ({ address, name: names.get(addressKey(address)) ?? '' }));
+}
+
+function checkDeadline(deadline: Deadline): void {
+  if (!('local' in deadline)) return;
+  if (!isLocal(deadline.local))
+    throw new Invalid('There is no such day or time. Write it as 2026-12-01T09:00.', 'deadline.local');
+  if (!isZone(deadline.zone)) throw new Invalid(`There is no time zone “${deadline.zone}”.`, 'deadline.zone');
+}
+
+/** The moment of a deadline that counts from now. @throws Invalid where there is none ahead */
+function endAhead(desk: Desk, tx: Tx, deadline: Deadline, now: number, readers: readonly Mailbox[]): number {
+  const at = endOf(desk, tx, { deadline }, now, readers);
+  if (at === undefined)
+    throw new Invalid('They have no working days ahead. Choose hours, days or a date.', 'deadline');
+  if (at <= now) throw new Invalid('This moment is past. Choose a later one.', 'deadline');
+  return at;
+}
+
+const waitingOf = (tx: Tx, messageId: string): Watch | undefined =>
+  watchesOf(tx, [messageId]).find(({ state }) => state === 'waiting');
+
+/**
+ * Waits for an answer to a message. Of what has not been released the time begins to run when it is; of everything else now.
+ * A message that is watched already is watched by this from now on.
+ * @throws NotFound, Invalid
+ */
+export function watchMessage(desk: Desk, messageId: string, input: WatchInput): Watch {
+  return desk.store.write((tx) => {
+    const now = desk.now(tx);
+    const message = findMessage(tx, messageId);
+    if (!message || message.deletedAt !== null) throw new NotFound('There is no such message.');
+    const { deadline, settledBy = 'anyone', note = '' } = input;
+    checkDeadline(deadline);
+    const seen = waitingOf(tx, messageId);
+    if (seen) return change(desk, tx, seen, { deadline, settledBy, note });
+    const begins = message.direction === 'in' || hasLeft(message);
+    const readers = readersWho(tx, message);
+    if (begins) endAhead(desk, tx, deadline, now, readers);
+    const id = newId();
+    const row = { id, messageId, deadline, settledBy, note, state: 'waiting' as const, createdAt: now };
+    const watch = undoable(desk, tx, { watchIds: [id] }, () => {
+      const made = insertWatch(tx, row);
+      return begins ? begin(desk, tx, made, now, readers) : made;
+    });
+    record(tx, { at: now, messageId, what: 'watched' });
+    noteChange(tx, 'return', id);
+    noteChange(tx, 'message', messageId);
+    return watch;
+  });
+}
+
+function change(desk: Desk, tx: Tx, seen: Watch, input: Partial<WatchInput>): Watch {
+  const now = desk.now(tx);
+  const { deadline = seen.deadline, settledBy = seen.settledBy, note = seen.note } = input;
+  const patch: Partial<Watch> = { deadline, settledBy, note };
+  if (input.deadline) {
+    checkDeadline(input.deadline);
+    if (seen.since !== null) {
+      // Given more time, it waits again, whatever had become of it.
+      patch.at = endAhead(desk, tx, input.deadline, now, readersOfWatches(tx, [seen.id]));
+      Object.assign(patch, { state: 'waiting', endedAt: null, endedBy: null });
+    }
+  }
+  if (patch.state && seen.state !== 'waiting' && waitingOf(tx, seen.messageId))
+    throw new Refused('This message is watched already.');
+  const next = undoable(desk, tx, { watchIds: [seen.id] }, () => changed(tx, seen, patch));
+  if (next.state === 'waiting' && next.at !== null) noteDue(tx, next.at);
+  return next;
+}
+
+/**
+ * Changes what is given. Another deadline counts from now, and one that is over waits again.
+ * @throws NotFound, Invalid, Stale; Refused where another watches its message by now
+ */
+export const changeWatch = (desk: Desk, id: string, input: Partial<WatchInput>, revision?: number): Watch =>
+  desk.store.write((tx) => change(desk, tx, knownWatch(tx, id, revision), input));
+
+/** Waits no longer. @throws NotFound; Refused where it is over */
+export const endWatch = (desk: Desk, id: string): Watch =>
+  desk.store.write((tx) => {
+    const seen = knownWatch(tx, id);
+    if (seen.state !== 'waiting') throw new Refused('Nothing is waited for any more.');
+    const now = desk.now(tx);
+    record(tx, { at: now, messageId: seen.messageId, what: 'watch ended' });
+    return undoable(desk, tx, { watchIds: [id] }, () => changed(tx, seen, { state: 'ended', endedAt: now }));
+  });

@@ -1,0 +1,195 @@
+/** Watches as they are shown, and what is worth proposing for one. */
+import { group } from 'd3-array';
+import { READING } from '#core/limits';
+import type { Mailbox } from '#core/message/address';
+import { backByAnswer } from '#core/snooze/suggest';
+import { toInstant, toLocal } from '#core/time/wallClock';
+import { momentWords } from '#core/time/words';
+import { deadlineAt, deadlineWords } from '#core/watch/deadline';
+import { habitOf, habitWords, type Habit } from '#core/watch/habit';
+import type { Deadline } from '#core/watch/watch';
+import { addressesBeside } from '#store/correspondents';
+import { answerDelays, findMessage, findSummaryRows, recipientsOf } from '#store/messages';
+import {
+  consideredOf,
+  countWaitingWatches,
+  listWatches as listed,
+  readersOfWatches,
+  watchesOf,
+  type Watch,
+} from '#store/watches';
+import type { Desk } from '../desk';
+import { NotFound } from '../errors';
+import { meAsPerson, placedReaders, readersAt } from '../people/readers';
+import { askedReaders, type AskedRecipient } from '../moments/previewPlan';
+import { knownWatch } from './knownWatch';
+
+/** A message that was held against a watch. */
+export interface ConsideredView {
+  message: string;
+  from: Mailbox;
+  subject: string;
+  /** Epoch ms. */
+  at: number;
+  counts: boolean;
+  why: string;
+  overruled: boolean;
+}
+
+/** Moments are epoch ms. */
+export interface WatchView extends Watch {
+  subject: string;
+  /** Those it went to, or is to go to; who has answered among them. */
+  readers: { name: string; address: string; answered: boolean }[];
+  /** What was asked for, to follow “for”; empty where it is a date. */
+  words: string;
+  /** The deadline on the clock of who is to answer; null where that is not known. */
+  theirs: { local: string; zone: string; place: string } | null;
+  /** How long the first reader usually takes; null where too few answers are known. */
+  habit: string | null;
+  considered: ConsideredView[];
+  /** When an away-message says to expect them back; null where none says. */
+  back: { at: number; local: string; zone: string; words: string } | null;
+}
+
+const habitAt = (desk: Desk, address: string): Habit | undefined =>
+  habitOf(answerDelays(desk.store.db, addressesBeside(desk.store.db, address)).map(({ delay }) => delay));
+
+/** What an away-message among them says of when its writer is at work again. */
+function backOf(desk: Desk, rows: ReturnType<typeof consideredOf>): WatchView['back'] {
+  const now = desk.now();
+  for (const row of [...rows].reverse()) {
+    if (row.classified?.is !== 'away') continue;
+    const [writer] = placedReaders(readersAt(desk, desk.store.db, [row.from]));
+    const who = writer ?? meAsPerson(desk);
+    const date = backByAnswer(row.text.slice(0, READING.looked), row.writtenAt ?? row.at, who.zone);
+    if (date === undefined) continue;
+    // They find what waits on their first day, and may answer on it.
+    const deadline: Deadline = { workingDays: 1, of: 'reader' };
+    const start = toInstant(`${date}T00:00`, who.zone).at;
+    const at = deadlineAt(deadline, { start, me: who, reader: who });
+    if (at === undefined || at <= now) continue;
+    const name = row.from.name || row.from.address;
+    return {
+      at,
+      local: toLocal(at, who.zone).slice(0, 16),
+      zone: who.zone,
+      words: `${name} is back on ${date}`,
+    };
+  }
+  return null;
+}
+
+function viewsOf(desk: Desk, watches: readonly Watch[]): WatchView[] {
+  const { db } = desk.store;
+  const ids = watches.map(({ id }) => id);
+  const readers = group(readersOfWatches(db, ids), ({ watchId }) => watchId);
+  const considered = group(consideredOf(db, ids), ({ watchId }) => watchId);
+  const subjects = new Map(
+    findSummaryRows(db, [...new Set(watches.map(({ messageId }) => messageId))]).map(({ id, subject }) => [
+      id,
+      subject,
+    ]),
+  );
+  return watches.map((watch) => {
+    const begun = readers
+      .get(watch.id)
+      ?.map(({ address, name, answeredBy }) => ({ address, name, answered: answeredBy !== null }));
+    const planned = () =>
+      recipientsOf(db, [watch.messageId])
+        .filter(({ field, address }) => field !== 'replyTo' && address !== '')
+        .map(({ address, name }) => ({ address, name, answered: false }));
+    const all = begun ?? planned();
+    const [person] = placedReaders(readersAt(desk, db, all.slice(0, 1)));
+    const rows = considered.get(watch.id) ?? [];
+    const habit = all[0] && habitAt(desk, all[0].address);
+    return {
+      ...watch,
+      subject: subjects.get(watch.messageId) ?? '',
+      readers: all,
+      words: deadlineWords(watch.deadline, person?.name),
+      theirs:
+        watch.at !== null && person
+          ? { local: toLocal(watch.at, person.zone), zone: person.zone, place: person.place }
+          : null,
+      habit: habit ? habitWords(habit) : null,
+      considered: rows.map(({ messageId, from, subject, at, counts, why, overruled }) => ({
+        message: messageId,
+        from,
+        subject,
+        at,
+        counts,
+        why,
+        overruled,
+      })),
+      back: watch.state === 'waiting' || watch.state === 'ran-out' ? backOf(desk, rows) : null,
+    };
+  });
+}
+
+/** Those that wait, the soonest first; or those that are over, the last first. */
+export const listWatches = (desk: Desk, state: 'waiting' | 'closed', limit: number): WatchView[] =>
+  viewsOf(desk, listed(desk.store.db, state, limit));
+
+export const countWaiting = (desk: Desk): number => countWaitingWatches(desk.store.db);
+
+/** All there are of a message, the oldest first. */
+export const watchesOfMessage = (desk: Desk, messageId: string): WatchView[] =>
+  viewsOf(desk, watchesOf(desk.store.db, [messageId]));
+
+/** @throws NotFound */
+export const readWatch = (desk: Desk, id: string): WatchView =>
+  viewsOf(desk, [knownWatch(desk.store.db, id)])[0]!;
+
+/** A deadline worth proposing. */
+export interface WatchSuggestion {
+  deadline: Deadline;
+  /** Epoch ms, were it released now. */
+  at: number;
+  /** “26 hours”, “2 working days of Ana”. */
+  words: string;
+  /** Why, and what it comes to: “nine in ten of 12 answers came within 26 h: Thu 11:00”. */
+  why: string;
+}
+
+/** @param to addresses it goes to; the first is who is to answer @param start when it is released, epoch ms */
+function suggestDeadlines(desk: Desk, to: readonly Mailbox[], start: number): WatchSuggestion[] {
+  const me = meAsPerson(desk);
+  const { hourCycle } = desk.settings();
+  const [reader] = placedReaders(readersAt(desk, desk.store.db, to.slice(0, 1)));
+  const habit = to[0] && habitAt(desk, to[0].address);
+  const deadlines: { deadline: Deadline; why?: string }[] = [
+    ...(habit ? [{ deadline: { hours: habit.hours }, why: habitWords(habit) }] : []),
+    { deadline: { workingDays: 1, of: reader ? 'reader' : 'me' } },
+    { deadline: { workingDays: 3, of: reader ? 'reader' : 'me' } },
+    { deadline: { days: 7 } },
+  ];
+  return deadlines.flatMap(({ deadline, why }) => {
+    const at = deadlineAt(deadline, { start, me, reader });
+    if (at === undefined) return [];
+    const here = momentWords(at, start, me.zone, hourCycle);
+    return [
+      { deadline, at, words: deadlineWords(deadline, reader?.name), why: why ? `${why}: ${here}` : here },
+    ];
+  });
+}
+
+/** Of one that is being written, as if it were released now. @throws Invalid */
+export const suggestForRecipients = (desk: Desk, recipients: readonly AskedRecipient[]): WatchSuggestion[] =>
+  suggestDeadlines(
+    desk,
+    askedReaders(desk, recipients).map(({ address, name = '' }) => ({ address, name })),
+    desk.now(),
+  );
+
+/** Of a message that is here. @throws NotFound */
+export function suggestForMessage(desk: Desk, messageId: string): WatchSuggestion[] {
+  const { db } = desk.store;
+  const message = findMessage(db, messageId);
+  if (!message || message.deletedAt !== null) throw new NotFound('There is no such message.');
+  const to =
+    message.direction === 'in'
+      ? [{ address: message.fromAddress, name: message.fromName }]
+      : recipientsOf(db, [messageId]).filter(({ field, address }) => field === 'to' && address !== '');
+  return suggestDeadlines(desk, to, desk.now());
+}
