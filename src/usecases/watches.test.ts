@@ -1,0 +1,403 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { inboxOf, NOW, tempDesk } from '#test/support/desk';
+import { mailOf, type MailParts } from '#test/support/mail';
+import type { Deadline, SettledBy } from '#core/watch/watch';
+import { readWeek } from '#core/time/weekText';
+import { toLocal } from '#core/time/wallClock';
+import { historyOf } from '#store/journal';
+import { insertArrival } from '#store/arrivals';
+import { moveClock } from './clock/sandbox';
+import { takeBack } from './departures/takeBack';
+import type { Desk } from './desk';
+import { Invalid, NotFound, Refused } from './errors';
+import { receiveMail } from './incoming/receiveMail';
+import { listReminders } from './incoming/reminders';
+import { snooze } from './incoming/snooze';
+import { undo } from './incoming/undo';
+import { createDraft } from './messages/createDraft';
+import { readMessage } from './messages/readMessage';
+import { scheduleMessage } from './messages/scheduleMessage';
+import { addCorrespondent } from './people/correspondents';
+import { claimDeparture } from './release/claimDeparture';
+import { finishAttempt } from './release/finishAttempt';
+import { runWaker } from './wakers/wakers';
+import { watchesWaker } from './wakers/watches';
+import { overrule } from './watches/overrule';
+import { changeWatch, endWatch, watchMessage } from './watches/setWatch';
+import { listWatches, readWatch, suggestForMessage } from './watches/watchView';
+
+const HOUR = 3_600_000;
+const TEXT = 'Could you confirm by Thursday that the two crates have cleared customs?';
+let desk: Desk;
+beforeEach(() => {
+  ({ desk } = tempDesk());
+});
+
+const receive = async (parts: MailParts) => (await receiveMail(desk, mailOf(parts))).id;
+const goTo = (at: number) => {
+  moveClock(desk, { set: at });
+  return runWaker(desk, watchesWaker);
+};
+
+interface Sent {
+  id: string;
+  /** Message-IDs without what {@link mailOf} puts behind them, by reader. */
+  ids: string[];
+}
+
+/** Releases a draft as the engine does, to a server that takes it for everyone but those named. */
+async function release(id: string, refused: readonly string[] = []): Promise<string[]> {
+  const ids: string[] = [];
+  for (const { id: departure } of readMessage(desk, id).departures) {
+    const claim = (await claimDeparture(desk, departure))!;
+    const outcomes = claim.envelope.addresses.map((address) =>
+      refused.includes(address)
+        ? { address, status: 'refused' as const, answer: '550 no' }
+        : { address, status: 'accepted' as const, answer: '250 ok' },
+    );
+    const left = await finishAttempt(desk, departure, { outcomes, unanswered: false });
+    ids.push(left.headerId!);
+  }
+  return ids;
+}
+
+interface Writing {
+  to?: string[];
+  individual?: boolean;
+  deadline?: Deadline;
+  settledBy?: SettledBy;
+}
+
+const draftOf = (to: string[]) => createDraft(desk, { to, subject: 'Crates', text: TEXT }).id;
+/** It leaves in a minute; the clock goes there. */
+function plan(id: string, individual = false) {
+  const at = desk.now() + 60_000;
+  const local = toLocal(at, 'Etc/UTC');
+  const copies = individual ? 'individual' : 'together';
+  const planned = scheduleMessage(desk, id, { kind: 'at', local, zone: 'Etc/UTC' }, undefined, { copies });
+  moveClock(desk, { set: at });
+  return planned;
+}
+
+/** A message that was watched while it was written, and has left. */
+async function sent(writing: Writing = {}): Promise<Sent & { watch: string }> {
+  const { to = ['Ana <ana@x.example>'], individual, deadline = { hours: 24 }, settledBy } = writing;
+  const id = draftOf(to);
+  const { id: watch } = watchMessage(desk, id, { deadline, settledBy });
+  plan(id, individual);
+  return { id, ids: await release(id), watch };
+}
+
+const answer = (id: string, more: MailParts = {}) =>
+  receive({
+    from: 'Ana <ana@x.example>',
+    subject: 'Re: Crates',
+    headers: [`In-Reply-To: ${id}`, `References: ${id}`],
+    ...more,
+  });
+const stateOf = (id: string) => readWatch(desk, id).state;
+const endOf = (id: string) => readWatch(desk, id).at!;
+
+describe('a watch', () => {
+  it('begins when its message is released, and comes back when nobody answers, on the second', async () => {
+    const id = draftOf(['Ana <ana@x.example>']);
+    const { id: watch } = watchMessage(desk, id, { deadline: { hours: 24 }, note: 'call her' });
+    expect(readWatch(desk, watch)).toMatchObject({ state: 'waiting', since: null, at: null });
+    plan(id);
+    moveClock(desk, { set: NOW + HOUR });
+    await release(id);
+    expect(readWatch(desk, watch)).toMatchObject({
+      since: NOW + HOUR,
+      at: NOW + 25 * HOUR,
+      words: '24 hours',
+    });
+    expect(goTo(NOW + 25 * HOUR - 1000)).toBe(0);
+    expect(goTo(NOW + 25 * HOUR)).toBe(1);
+    expect(stateOf(watch)).toBe('ran-out');
+    const [first] = inboxOf(desk).messages;
+    expect(first).toMatchObject({
+      id,
+      returnedAt: NOW + 25 * HOUR,
+      returnedWhy: { kind: 'silence', since: NOW + HOUR, from: 'Ana', note: 'call her' },
+    });
+    expect(listReminders(desk)).toMatchObject([{ kind: 'silence', words: 'Crates: no answer from Ana' }]);
+    // Once.
+    expect(goTo(NOW + 50 * HOUR)).toBe(0);
+    expect(historyOf(desk.store.db, id).filter(({ what }) => what === 'silence')).toHaveLength(1);
+  });
+
+  it('of what never leaves never fires, and goes on where it is sent again', async () => {
+    const id = draftOf(['Ana <ana@x.example>']);
+    const { id: watch } = watchMessage(desk, id, { deadline: { hours: 1 } });
+    const [departure] = plan(id);
+    takeBack(desk, departure!.id);
+    expect(goTo(NOW + 100 * HOUR)).toBe(0);
+    expect(readWatch(desk, watch)).toMatchObject({ state: 'waiting', at: null });
+    plan(id);
+    await release(id);
+    expect(readWatch(desk, watch).at).toBe(desk.now() + HOUR);
+  });
+
+  it('counts the reader’s working days, over their feast and their days off', async () => {
+    addCorrespondent(desk, {
+      name: 'Ana',
+      addresses: ['ana@x.example'],
+      zone: 'Asia/Kathmandu',
+      week: readWeek('Su-Th 09:00-16:00'),
+      leave: [{ from: '2026-11-30', to: '2026-11-30', note: '' }],
+    });
+    const { watch } = await sent({ deadline: { workingDays: 4, of: 'reader' } });
+    const { at, words, theirs } = readWatch(desk, watch);
+    expect(toLocal(at!, 'Asia/Kathmandu')).toBe('2026-12-01T16:00:00');
+    expect(words).toBe('4 working days of Ana');
+    expect(theirs).toMatchObject({ zone: 'Asia/Kathmandu', local: '2026-12-01T16:00:00' });
+    expect([goTo(at! - 1000), goTo(at!)]).toEqual([0, 1]);
+  });
+
+  it('on what has left, or came in, counts from now', async () => {
+    const { id, watch } = await sent();
+    endWatch(desk, watch);
+    moveClock(desk, { set: NOW + 5 * HOUR });
+    expect(watchMessage(desk, id, { deadline: { hours: 2 } }).at).toBe(NOW + 7 * HOUR);
+    const incoming = await receive({ id: 'in' });
+    const more = watchMessage(desk, incoming, { deadline: { days: 1 } });
+    expect(more.at).toBe(NOW + 29 * HOUR);
+    await receive({ id: 'next', re: 'in' });
+    expect(stateOf(more.id)).toBe('settled');
+  });
+
+  it('is one for each message', async () => {
+    const { id, watch } = await sent();
+    expect(watchMessage(desk, id, { deadline: { hours: 2 }, settledBy: 'everyone' }).id).toBe(watch);
+    expect(listWatches(desk, 'waiting', 10)).toHaveLength(1);
+  });
+
+  it('brings back what was put off besides, once', async () => {
+    const { id, watch } = await sent();
+    snooze(desk, id, { until: NOW + 100 * HOUR });
+    goTo(endOf(watch));
+    expect(readMessage(desk, id).place).toBe('inbox');
+    expect(readMessage(desk, id).snooze).toBeNull();
+  });
+
+  it('refuses what cannot be waited for', async () => {
+    expect(() => watchMessage(desk, 'nothing', { deadline: { hours: 1 } })).toThrow(NotFound);
+    const { id, watch } = await sent();
+    const past = { local: '2026-11-24T10:00', zone: 'Etc/UTC' };
+    expect(() => watchMessage(desk, id, { deadline: past })).toThrow(Invalid);
+    expect(() =>
+      watchMessage(desk, id, { deadline: { local: '2026-02-30T10:00', zone: 'Etc/UTC' } }),
+    ).toThrow(Invalid);
+    endWatch(desk, watch);
+    expect(() => endWatch(desk, watch)).toThrow(Refused);
+  });
+});
+
+describe('what comes in', () => {
+  it('settles it, and is told with why', async () => {
+    const { ids, watch } = await sent();
+    const by = await answer(ids[0]!);
+    expect(readWatch(desk, watch)).toMatchObject({
+      state: 'settled',
+      endedBy: by,
+      readers: [{ name: 'Ana', answered: true }],
+      considered: [{ message: by, counts: true, why: 'Ana wrote it; it names this message.' }],
+    });
+    expect(goTo(NOW + 100 * HOUR)).toBe(0);
+  });
+
+  it('from another address of theirs counts', async () => {
+    addCorrespondent(desk, { name: 'Ana', addresses: ['ana@x.example', 'ana@phone.example'] });
+    const { ids, watch } = await sent({ settledBy: 'this-person' });
+    await answer(ids[0]!, { from: 'ana@phone.example' });
+    expect(readWatch(desk, watch)).toMatchObject({
+      state: 'settled',
+      considered: [{ why: 'ana@phone.example wrote it from ana@phone.example; it names this message.' }],
+    });
+  });
+
+  it.each<[string, MailParts, string]>([
+    ['a machine', { headers: ['Auto-Submitted: auto-generated'] }, 'waiting'],
+    [
+      'an away-message',
+      { subject: 'Automatic reply: Crates', headers: ['Auto-Submitted: auto-replied'] },
+      'waiting',
+    ],
+    ['a subject alone', { headers: [] }, 'settled'],
+    ['a quote alone', { subject: 'Customs', headers: [], text: `Yes!\n\n> ${TEXT}` }, 'settled'],
+    ['another matter', { subject: 'Lunch', headers: [], text: 'Shall we?' }, 'waiting'],
+    ['me, as a copy', { from: 'registrar@wrenfield.example' }, 'waiting'],
+  ])('by %s', async (_what, parts, state) => {
+    const { ids, watch } = await sent();
+    const mine = desk.settings().me.address;
+    const from = parts.from ? { from: mine } : {};
+    await answer(ids[0]!, { ...parts, ...from });
+    expect(stateOf(watch)).toBe(state);
+    expect(readWatch(desk, watch).considered).toHaveLength(1);
+  });
+
+  it('from everyone is waited for, and who is missing is named', async () => {
+    const to = ['Ana <ana@x.example>', 'Ben <ben@x.example>', 'Cleo <cleo@x.example>'];
+    const { ids, watch } = await sent({ to, settledBy: 'everyone' });
+    await answer(ids[0]!);
+    await answer(ids[0]!, { from: 'Cleo <cleo@x.example>' });
+    expect(stateOf(watch)).toBe('waiting');
+    goTo(endOf(watch));
+    expect(listReminders(desk)[0]!.words).toBe('Crates: no answer from Ben');
+    expect(readWatch(desk, watch).readers.map(({ answered }) => answered)).toEqual([true, false, true]);
+  });
+
+  it('to one of several copies closes that reader’s alone', async () => {
+    const to = ['Ana <ana@x.example>', 'Ben <ben@x.example>'];
+    const { id, ids } = await sent({ to, individual: true });
+    const [ana] = listWatches(desk, 'waiting', 10).filter(({ copy }) => copy === 'ana@x.example');
+    expect(
+      listWatches(desk, 'waiting', 10)
+        .map(({ copy }) => copy)
+        .sort(),
+    ).toEqual(['ana@x.example', 'ben@x.example']);
+    await answer(ids[1]!, { from: 'Ben <ben@x.example>' });
+    expect(listWatches(desk, 'waiting', 10).map(({ copy }) => copy)).toEqual(['ana@x.example']);
+    goTo(endOf(ana!.id));
+    expect(listReminders(desk)[0]!.words).toBe('Crates: no answer from Ana');
+    expect(readMessage(desk, id).place).toBe('inbox');
+  });
+
+  it('in the same second is the answer: nothing runs out while mail waits to be read', async () => {
+    const { ids, watch } = await sent();
+    const end = endOf(watch);
+    moveClock(desk, { set: end });
+    desk.store.write((tx) => insertArrival(tx, { id: 'x', at: end, size: 1, tries: 0 }, Buffer.from('x')));
+    expect(watchesWaker.next(desk, desk.store.db, [])).toBeNull();
+    expect(runWaker(desk, watchesWaker)).toBe(0);
+    desk.store.write((tx) => tx.run(`DELETE FROM arrivals`));
+    await answer(ids[0]!);
+    expect(runWaker(desk, watchesWaker)).toBe(0);
+    expect(stateOf(watch)).toBe('settled');
+  });
+
+  it('undelivered comes back at once, with the reason', async () => {
+    const { id, ids, watch } = await sent();
+    const report = [
+      'From: MAILER-DAEMON@x.example',
+      'Subject: Undelivered',
+      'MIME-Version: 1.0',
+      'Content-Type: multipart/report; report-type=delivery-status; boundary=b',
+      '',
+      '--b',
+      'Content-Type: message/delivery-status',
+      '',
+      'Reporting-MTA: dns; x.example',
+      '',
+      'Final-Recipient: rfc822; ana@x.example',
+      'Action: failed',
+      'Status: 5.1.1',
+      'Diagnostic-Code: smtp; 550 5.1.1 no such mailbox',
+      '',
+      '--b',
+      'Content-Type: text/rfc822-headers',
+      '',
+      `Message-ID: ${ids[0]!}`,
+      '',
+      '--b--',
+    ];
+    await receiveMail(desk, Buffer.from(report.join('\r\n')));
+    expect(stateOf(watch)).toBe('undelivered');
+    expect(readMessage(desk, id)).toMatchObject({
+      place: 'inbox',
+      returnedWhy: {
+        kind: 'undelivered',
+        from: 'Ana',
+        words: expect.stringContaining('no such mailbox') as string,
+      },
+    });
+  });
+
+  it('while away offers their first day back as the deadline', async () => {
+    addCorrespondent(desk, { name: 'Ana', addresses: ['ana@x.example'], zone: 'Asia/Kathmandu' });
+    const { ids, watch } = await sent();
+    await answer(ids[0]!, {
+      subject: 'Automatic reply: Crates',
+      headers: ['Auto-Submitted: auto-replied', `In-Reply-To: ${ids[0]!}`],
+      text: 'I am travelling and back on 2 December.',
+    });
+    const { back } = readWatch(desk, watch);
+    expect(back).toMatchObject({
+      words: 'Ana is back on 2026-12-02',
+      local: '2026-12-02T17:00',
+      zone: 'Asia/Kathmandu',
+    });
+    changeWatch(desk, watch, { deadline: { local: back!.local, zone: back!.zone } });
+    expect(readWatch(desk, watch).at).toBe(back!.at);
+  });
+});
+
+describe('the person', () => {
+  it('may say that it counts, and that is remembered for its writer', async () => {
+    const first = await sent();
+    const auto = await answer(first.ids[0]!, {
+      headers: ['Auto-Submitted: auto-generated', `In-Reply-To: ${first.ids[0]!}`],
+    });
+    expect(stateOf(first.watch)).toBe('waiting');
+    overrule(desk, first.watch, auto, true);
+    expect(readWatch(desk, first.watch)).toMatchObject({
+      state: 'settled',
+      considered: [{ counts: true, overruled: true }],
+    });
+    const second = await sent();
+    await answer(second.ids[0]!, {
+      headers: ['Auto-Submitted: auto-generated', `In-Reply-To: ${second.ids[0]!}`],
+    });
+    expect(stateOf(second.watch)).toBe('settled');
+    overrule(desk, first.watch, auto, null);
+    const third = await sent();
+    await answer(third.ids[0]!, {
+      headers: ['Auto-Submitted: auto-generated', `In-Reply-To: ${third.ids[0]!}`],
+    });
+    expect(stateOf(third.watch)).toBe('waiting');
+  });
+
+  it('may say that it does not: it is waited for again, and comes back at once where that is over', async () => {
+    const { ids, watch } = await sent();
+    const by = await answer(ids[0]!);
+    overrule(desk, watch, by, false);
+    expect(readWatch(desk, watch)).toMatchObject({ state: 'waiting', readers: [{ answered: false }] });
+    overrule(desk, watch, by, true);
+    expect(stateOf(watch)).toBe('settled');
+    moveClock(desk, { set: NOW + 30 * HOUR });
+    overrule(desk, watch, by, false);
+    expect(stateOf(watch)).toBe('ran-out');
+  });
+
+  it('may wait on, close it, and undo each', async () => {
+    const { watch } = await sent();
+    const end = endOf(watch);
+    const keyed = (undoKey: string): Desk => ({ ...desk, undoKey });
+    endWatch(keyed('close-it-1'), watch);
+    expect(stateOf(watch)).toBe('ended');
+    undo(desk, 'close-it-1');
+    expect(readWatch(desk, watch)).toMatchObject({ state: 'waiting', at: end });
+    goTo(end);
+    changeWatch(keyed('wait-on-1'), watch, { deadline: { hours: 3 } });
+    expect(readWatch(desk, watch)).toMatchObject({ state: 'waiting', at: end + 3 * HOUR });
+    undo(desk, 'wait-on-1');
+    expect(stateOf(watch)).toBe('ran-out');
+    const id = await receive({ id: 'q' });
+    const made = watchMessage(keyed('set-it-001'), id, { deadline: { days: 1 } });
+    undo(desk, 'set-it-001');
+    expect(() => readWatch(desk, made.id)).toThrow(NotFound);
+  });
+});
+
+it('proposes how long to wait, from how long they have taken', async () => {
+  for (let n = 0; n < 5; n++) {
+    const { ids } = await sent();
+    moveClock(desk, { set: desk.now() + (n + 1) * HOUR });
+    await answer(ids[0]!);
+  }
+  const { id } = await sent();
+  const [first, second] = suggestForMessage(desk, id);
+  expect(first).toMatchObject({ deadline: { hours: 5 }, words: '5 hours' });
+  expect(first!.why).toMatch(/^nine in ten of 5 answers came within 5 h: /);
+  expect(second).toMatchObject({ deadline: { workingDays: 1, of: 'me' } });
+});
