@@ -852,6 +852,18 @@ export interface components {
       /** @description Quiet hours hold it */
       quiet: boolean;
       /**
+       * Format: date-time
+       * @description When the first answer by a person came
+       */
+      answeredAt: string | null;
+      /** @description The newest watch on it, and when that runs out */
+      watch: {
+        /** @enum {string} */
+        state: 'waiting' | 'settled' | 'ran-out' | 'undelivered' | 'ended';
+        /** Format: date-time */
+        at: string | null;
+      } | null;
+      /**
        * @description What stops it: a message from a recipient in its thread, any from them, nothing
        * @enum {string}
        */
@@ -2231,6 +2243,8 @@ export interface components {
         order: 'soonest' | 'latest';
         /** @description The folder that keeps the copy; empty: none is kept */
         folder?: string;
+        /** @description true: only what has left and nobody has answered */
+        unanswered?: boolean;
         /** @description Words of the subject, or a name or address of a recipient */
         q?: string;
         cursor?: string;
@@ -2450,7 +2464,7 @@ export interface components {
          * @enum {string}
          */
         state: 'waiting' | 'closed';
-        /** @description All there are of one message, whatever their state */
+        /** @description All there are in the thread of one message, whatever their state */
         message?: string;
         /** @default 200 */
         limit: number;

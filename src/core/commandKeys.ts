@@ -9,6 +9,7 @@ export const COMMANDS = [
   { key: 'c', words: 'write a correction of what has left' },
   { key: 's', words: 'snooze' },
   { key: 'd', words: 'to-do' },
+  { key: 'w', words: 'watch: back if nobody answers' },
   { key: 'a', words: 'archive' },
   { key: 'v', words: 'mark as seen, or as new again' },
   { key: '/', words: 'find' },

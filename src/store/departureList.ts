@@ -1,10 +1,11 @@
 /** Departures as lists show them, a page at a time. */
-import { and, asc, count, desc, gte, inArray, lt, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, gte, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm';
 import { UNSETTLED_STATES, type DepartureState } from '#core/departure/states';
 import { departures } from './schema';
 import { built } from './built';
 import type { Reading } from './store';
 import type { SearchQuery } from '#core/search/query';
+import { UNANSWERED } from './outcomes';
 import { messageFits } from './search';
 import type { Departure } from './departures';
 
@@ -29,6 +30,8 @@ export interface DepartureFilter {
   about?: Pick<SearchQuery, 'groups' | 'withFile'>;
   /** The folder its copy is kept in; empty where none is kept. */
   folder?: string;
+  /** Only what has left and nobody has answered. */
+  unanswered?: boolean;
   limit: number;
 }
 
@@ -50,6 +53,7 @@ export function listDepartures(db: Reading, filter: DepartureFilter): Departure[
     conditions.push(
       sql`${departures.messageId} IN (SELECT id FROM messages WHERE coalesce(kept_in, '') = ${filter.folder})`,
     );
+  if (filter.unanswered) conditions.push(isNotNull(departures.headerId), UNANSWERED);
   const order = filter.newestFirst
     ? [desc(departures.due), desc(departures.id)]
     : [asc(departures.due), asc(departures.id)];

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '#core/departure/states';
+import { WATCH_STATES } from '#core/watch/watch';
 import { REPORTED_ACTIONS } from '#core/reply/report';
 import { all, extended, instant, listOf, orNull, problems, text } from '../fields';
 import { landing } from '../plans/answers';
@@ -59,6 +60,10 @@ export const departure = all({
     'The rule or the quiet hours that hold it, in words; null where it is held as usual, or not at all',
   ),
   quiet: Joi.boolean().description('Quiet hours hold it'),
+  answeredAt: orNull(instant).description('When the first answer by a person came'),
+  watch: orNull(all({ state: Joi.valid(...WATCH_STATES), at: orNull(instant) })).description(
+    'The newest watch on it, and when that runs out',
+  ),
   ifTheyWriteFirst,
   ifOff: lateness,
   recipients: listOf(reader),

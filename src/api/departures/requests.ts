@@ -17,6 +17,7 @@ export const departureQuery = Joi.object({
   until: instant,
   order: Joi.valid('soonest', 'latest').default('soonest'),
   folder: Joi.string().max(100).allow('').description('The folder that keeps the copy; empty: none is kept'),
+  unanswered: Joi.boolean().description('true: only what has left and nobody has answered'),
   q: Joi.string().max(200).allow('').description('Words of the subject, or a name or address of a recipient'),
   ...pageFields,
 });

@@ -38,7 +38,7 @@ export const watchPatch = Joi.object({ deadline, settledBy, note }).min(1);
 
 export const watchQuery = Joi.object({
   state: Joi.valid('waiting', 'closed').default('waiting'),
-  message: id.description('All there are of one message, whatever their state'),
+  message: id.description('All there are in the thread of one message, whatever their state'),
   limit: Joi.number().integer().min(1).max(500).default(200),
 });
 

@@ -13,6 +13,7 @@ import { GET as reminders } from '../api/v1/reminders/route';
 import { theDesk } from '../api/v1/respond';
 import { GET as snoozed } from '../api/v1/snoozed/route';
 import { GET as todos } from '../api/v1/todos/route';
+import { GET as watches } from '../api/v1/watches/route';
 
 type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
 
@@ -27,6 +28,7 @@ const HANDLERS: Record<string, Handler> = {
   reminders,
   snoozed,
   todos,
+  watches,
 };
 
 async function answer(path: string): Promise<unknown> {

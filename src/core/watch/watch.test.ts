@@ -4,6 +4,7 @@ import type { Person } from '../people/person';
 import { defaultWeek, workOn } from '../time/dayParts';
 import { readWeek } from '../time/weekText';
 import { toInstant, toLocal } from '../time/wallClock';
+import { cameOfIt } from './cameOfIt';
 import { deadlineAt, deadlineWords } from './deadline';
 import { habitOf, habitWords } from './habit';
 import { judge, type Awaited, type Coming } from './judge';
@@ -198,5 +199,25 @@ describe('an answer', () => {
     expect(verdict({ reader: 'ben@x.example', writer: 'Ben' }, 'this-person').why).toBe(
       'Ben wrote it; it names this message. The wait is for Ana.',
     );
+  });
+});
+
+describe('what came of it', () => {
+  const now = Date.parse('2026-11-24T12:00:00Z');
+  const left = { leftAt: now - 75 * HOUR, answeredAt: null, watch: null, recipients: [{ receipts: [] }] };
+  const said = (more: Partial<Parameters<typeof cameOfIt>[0]>) =>
+    cameOfIt({ ...left, ...more }, now, () => 'Thu 11:00');
+
+  it.each([
+    [{}, 'no answer for 3 days'],
+    [{ leftAt: now - 5 * HOUR }, 'no answer for 5 h'],
+    [{ leftAt: now - 90_000 }, 'no answer for 60 s'],
+    [{ leftAt: now - 400_000 }, 'no answer for 6 min'],
+    [{ answeredAt: now - 70 * HOUR }, 'answered after 5 h'],
+    [{ watch: { state: 'waiting', at: now + HOUR } }, 'no answer for 3 days, watched until Thu 11:00'],
+    [{ watch: { state: 'ran-out', at: now - HOUR } }, 'no answer for 3 days'],
+    [{ recipients: [{ receipts: [{ action: 'failed' }] }], answeredAt: now }, 'undelivered'],
+  ] as const)('%j: %s', (more, words) => {
+    expect(said(more as Partial<Parameters<typeof cameOfIt>[0]>)).toBe(words);
   });
 });

@@ -11,6 +11,7 @@ export const UNSEEN = '/inbox?order=time&limit=1';
 export const CORRESPONDENTS = '/correspondents';
 export const GROUPS = '/groups';
 export const REMINDERS = '/reminders';
+export const WATCHES = '/watches';
 export const DRAFTS = '/messages?limit=500';
 
 export const todosPath = (state: 'open' | 'closed'): string => `/todos?state=${state}`;
@@ -45,6 +46,7 @@ export function firstPaths(path: string): string[] {
       inbox: [threadsPath('inbox', 'answer', ''), ...(id ? [] : [threadsPath('inbox', 'time', '')])],
       archive: [threadsPath('archive', 'answer', '')],
       departures: [DRAFTS],
+      returns: [WATCHES],
       correspondents: [CORRESPONDENTS, GROUPS],
       write: [CORRESPONDENTS, GROUPS],
     }),

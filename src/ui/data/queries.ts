@@ -64,14 +64,15 @@ export const usePendingPages = ({ states, search }: PendingFilter) =>
     placeholderData: keepPreviousData,
   });
 
-/** What has left. @param folder only what is kept there; empty: of what no copy is kept; undefined: all */
-export const useLeft = (folder: string | undefined, search: string) =>
+/** What has left. @param folder only what is kept there; empty: of what no copy is kept; undefined: all @param unanswered only what nobody has answered */
+export const useLeft = (folder: string | undefined, search: string, unanswered: boolean) =>
   useInfiniteQuery({
-    queryKey: ['departures', 'left', folder ?? null, search],
+    queryKey: ['departures', 'left', folder ?? null, search, unanswered],
     queryFn: ({ pageParam }) => {
       const query = new URLSearchParams({ state: 'sent', order: 'latest', limit: '100' });
       if (folder !== undefined) query.set('folder', folder);
       if (search) query.set('q', search);
+      if (unanswered) query.set('unanswered', 'true');
       if (pageParam) query.set('cursor', pageParam);
       return ask<DeparturePageJson>('GET', `/departures?${query.toString()}`);
     },
@@ -265,9 +266,20 @@ const STALE: Record<string, string[]> = {
   departure: ['departures', 'message', 'mailboxes', 'health', 'drafts'],
   message: [
     ...['inbox', 'archive', 'search', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
-    ...['todos', 'imports'],
+    ...['todos', 'imports', 'watches'],
   ],
-  return: ['inbox', 'archive', 'search', 'snoozed', 'message', 'todos', 'reminders', 'return-suggestions'],
+  return: [
+    'inbox',
+    'archive',
+    'search',
+    'snoozed',
+    'message',
+    'todos',
+    'reminders',
+    'return-suggestions',
+    'watches',
+    'departures',
+  ],
   settings: ['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],
   clock: ['clock'],
   session: ['sessions'],

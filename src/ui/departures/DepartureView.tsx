@@ -19,6 +19,8 @@ import { SnoozeButton } from '../inbox/SnoozeButton';
 import { useMessageActions } from '../inbox/useMessageActions';
 import { TodoButton } from '../returns/TodoButton';
 import { useCommand, useKeyName } from '../shell/commands';
+import { WatchButton } from '../watches/WatchButton';
+import { WatchNotes } from '../watches/WatchNotes';
 import { correctionPath } from '../shell/views';
 import { SettleButtons } from './SettleButtons';
 import { useDepartureActions } from './useDepartureActions';
@@ -46,12 +48,13 @@ export function DepartureView({ id }: { id: string }) {
   const actions = useDepartureActions();
   const keyName = useKeyName();
   const returning = useMessageActions();
-  const [panel, setPanel] = useState<'snooze' | 'todo' | null>(null);
+  const [panel, setPanel] = useState<'snooze' | 'todo' | 'watch' | null>(null);
   const correct = () => router.push(correctionPath(departure!.messageId));
   const forward = () => router.push(`/write?forwards=${departure!.messageId}`);
   const left = departure?.state === 'sent';
   useCommand('s', left ? () => setPanel('snooze') : undefined);
   useCommand('d', left ? () => setPanel('todo') : undefined);
+  useCommand('w', left ? () => setPanel('watch') : undefined);
   useCommand('c', departure && correct);
   useCommand('p', departure && forward);
   const lost = undeliveredTo(departure?.recipients ?? []);
@@ -113,10 +116,17 @@ export function DepartureView({ id }: { id: string }) {
               actions={returning}
               onDone={() => {}}
             />
+            <WatchButton
+              messages={[message]}
+              open={panel === 'watch'}
+              onOpenChange={(on) => setPanel(on ? 'watch' : null)}
+              actions={returning}
+            />
           </>
         )}
         {departure.state === 'unconfirmed' && <SettleButtons departure={departure} actions={actions} />}
       </div>
+      <WatchNotes messageId={message.id} actions={returning} />
       <section className={`pane ${styles.block}`} aria-labelledby="readers">
         <h2 id="readers">Readers</h2>
         <ul>

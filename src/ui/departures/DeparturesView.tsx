@@ -43,6 +43,7 @@ export function DeparturesView() {
   const drafts = useDrafts().data?.total;
   const [folder, setFolder] = useState(ALL);
   const { sentFolders } = useSettings();
+  const [unanswered, setUnanswered] = useState(false);
   const [search, setSearch] = useState(asked.get('q') ?? '');
   const wanted = useSettled(search.trim(), TYPING_MS);
   const counted = (words: string, count: number | undefined) =>
@@ -75,6 +76,18 @@ export function DeparturesView() {
             className={styles.filter}
           />
         )}
+        {part === 'left' && (
+          <Select
+            aria-label="What came of it"
+            value={unanswered}
+            onChange={setUnanswered}
+            options={[
+              { value: false, label: 'whatever came of it' },
+              { value: true, label: 'unanswered' },
+            ]}
+            className={styles.filter}
+          />
+        )}
         {part === 'pending' && (
           <Select
             aria-label="Show"
@@ -99,7 +112,7 @@ export function DeparturesView() {
       {part === 'drafts' ? (
         <DraftList />
       ) : part === 'left' ? (
-        <LeftTable folder={folder === ALL ? undefined : folder} search={wanted} />
+        <LeftTable folder={folder === ALL ? undefined : folder} search={wanted} unanswered={unanswered} />
       ) : (
         <PendingTable needs={needs} coming={coming} search={wanted} />
       )}

@@ -4,8 +4,10 @@ import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import type { DepartureJson } from '#api/types';
 import { landsWords, recipientsWords, useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
+import { cameOfIt } from '#core/watch/cameOfIt';
 import { undeliveredWords } from '../common/undeliveredWords';
 import { StatePill } from '../common/StatePill';
 import { useLeft } from '../data/queries';
@@ -15,9 +17,25 @@ import styles from './DeparturesView.module.css';
 import { SearchProblems } from '../common/SearchProblems';
 import { EmptyTable } from './EmptyTable';
 
-/** @param folder only what is kept there; empty: of what no copy is kept; undefined: all */
-export function LeftTable({ folder, search }: { folder: string | undefined; search: string }) {
-  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useLeft(folder, search);
+const epoch = (at: string | null) => (at === null ? null : Date.parse(at));
+
+const asLeft = ({ leftAt, answeredAt, watch, recipients }: DepartureJson) => ({
+  leftAt: Date.parse(leftAt!),
+  answeredAt: epoch(answeredAt),
+  watch: watch && { ...watch, at: epoch(watch.at) },
+  recipients,
+});
+
+interface Props {
+  /** Only what is kept there; empty: of what no copy is kept; undefined: all. */
+  folder: string | undefined;
+  search: string;
+  /** Only what nobody has answered. */
+  unanswered: boolean;
+}
+
+export function LeftTable({ folder, search, unanswered }: Props) {
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useLeft(folder, search, unanswered);
   const words = useWords();
   const router = useRouter();
   const [focused, setFocused] = useState<string | null>(null);
@@ -29,7 +47,9 @@ export function LeftTable({ folder, search }: { folder: string | undefined; sear
     return (
       <>
         <SearchProblems problems={data.pages[0]!.problems} />
-        <EmptyTable words={search || folder !== undefined ? 'Nothing is here.' : 'Nothing has left yet.'} />
+        <EmptyTable
+          words={search || folder !== undefined || unanswered ? 'Nothing is here.' : 'Nothing has left yet.'}
+        />
       </>
     );
   return (
@@ -43,6 +63,7 @@ export function LeftTable({ folder, search }: { folder: string | undefined; sear
             <th scope="col">Landed (them)</th>
             <th scope="col">To</th>
             <th scope="col">Subject</th>
+            <th scope="col">Came of it</th>
             <th scope="col">State</th>
           </tr>
         </thead>
@@ -74,6 +95,9 @@ export function LeftTable({ folder, search }: { folder: string | undefined; sear
                   <span className={styles.reason}> · {undeliveredWords(departure)}</span>
                 )}
                 {departure.reason && <span className={styles.reason}> · {departure.reason}</span>}
+              </td>
+              <td className={styles.came} data-label="Came of it">
+                {departure.leftAt && cameOfIt(asLeft(departure), words.now, words.moment)}
               </td>
               <td className={styles.state}>
                 <StatePill departure={departure} />

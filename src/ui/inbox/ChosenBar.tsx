@@ -9,6 +9,7 @@ import { useCommand, useKeyName } from '../shell/commands';
 import styles from './Inbox.module.css';
 import { isFresh } from './rows';
 import { SnoozeButton } from './SnoozeButton';
+import { WatchButton } from '../watches/WatchButton';
 import type { MessageActions } from './useMessageActions';
 
 interface Props {
@@ -22,6 +23,7 @@ interface Props {
 export function ChosenBar({ messages, place, actions, done }: Props) {
   const [snoozing, setSnoozing] = useState(false);
   const [planning, setPlanning] = useState(false);
+  const [watching, setWatching] = useState(false);
   const keyName = useKeyName();
   const put = async () => {
     if (await (place === 'archive' ? actions.backToInbox : actions.archive)(messages)) done(true);
@@ -29,6 +31,7 @@ export function ChosenBar({ messages, place, actions, done }: Props) {
   useCommand('a', () => void put(), true);
   useCommand('s', () => setSnoozing(true), true);
   useCommand('d', () => setPlanning(true), true);
+  useCommand('w', () => setWatching(true), true);
   const unseen = messages.some(isFresh);
   const mark = () => void actions.mark(messages, unseen ? 'seen' : 'new');
   useCommand('v', mark, true);
@@ -51,6 +54,14 @@ export function ChosenBar({ messages, place, actions, done }: Props) {
         size="small"
         open={planning}
         onOpenChange={setPlanning}
+        actions={actions}
+        onDone={() => done(false)}
+      />
+      <WatchButton
+        messages={messages}
+        size="small"
+        open={watching}
+        onOpenChange={setWatching}
         actions={actions}
         onDone={() => done(false)}
       />

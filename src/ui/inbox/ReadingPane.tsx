@@ -17,19 +17,21 @@ import { SnoozeButton } from './SnoozeButton';
 import { ThreadMessages } from './ThreadMessages';
 import { useMessageActions } from './useMessageActions';
 import { WriterClock } from './WriterClock';
+import { WatchButton } from '../watches/WatchButton';
+import { WatchNotes } from '../watches/WatchNotes';
 
-/** What one asked for on the way here: to put it off, or to make a to-do of it. */
+/** What one asked for on the way here: to put it off, to make a to-do of it, or to wait for an answer. */
 function usePanels(id: string) {
   const wanted = useSearchParams().get('do');
-  const [open, setOpen] = useState<'snooze' | 'todo' | null>(null);
+  const [open, setOpen] = useState<'snooze' | 'todo' | 'watch' | null>(null);
   const [seen, setSeen] = useState<string | null>(null);
-  const asked = wanted === 'snooze' || wanted === 'todo' ? wanted : null;
+  const asked = wanted === 'snooze' || wanted === 'todo' || wanted === 'watch' ? wanted : null;
   if (asked !== null && seen !== `${id} ${asked}`) {
     setSeen(`${id} ${asked}`);
     setOpen(asked);
   }
   if (asked === null && seen !== null) setSeen(null);
-  const of = (panel: 'snooze' | 'todo') => ({
+  const of = (panel: 'snooze' | 'todo' | 'watch') => ({
     open: open === panel,
     onOpenChange: (on: boolean) => {
       setOpen(on ? panel : null);
@@ -37,7 +39,7 @@ function usePanels(id: string) {
       if (asked) window.history.replaceState(null, '', window.location.pathname);
     },
   });
-  return { snooze: of('snooze'), todo: of('todo') };
+  return { snooze: of('snooze'), todo: of('todo'), watch: of('watch') };
 }
 
 export function ReadingPane({ id }: { id: string }) {
@@ -87,6 +89,7 @@ export function ReadingPane({ id }: { id: string }) {
   useCommand('a', message && seen(put));
   useCommand('s', message && seen(() => panels.snooze.onOpenChange(true)));
   useCommand('d', message && seen(() => panels.todo.onOpenChange(true)));
+  useCommand('w', message && seen(() => panels.watch.onOpenChange(true)));
   const mark = () => void actions.mark([message!], message!.unseen ? 'seen' : 'new');
   useCommand('v', message?.direction === 'in' ? seen(mark) : undefined);
   if (error) return <p role="alert">{error.message}</p>;
@@ -120,6 +123,7 @@ export function ReadingPane({ id }: { id: string }) {
           }}
         />
         <TodoButton messages={[message]} {...panels.todo} actions={actions} onDone={() => {}} />
+        <WatchButton messages={[message]} {...panels.watch} actions={actions} />
         <Button title={keyName('a')} onClick={put}>
           {archived ? 'Back to the inbox' : 'Archive'}
         </Button>
@@ -128,6 +132,7 @@ export function ReadingPane({ id }: { id: string }) {
         </Button>
       </div>
       <Notes message={message} actions={actions} />
+      <WatchNotes messageId={message.id} actions={actions} />
       <ThreadMessages message={message} onRead={(each) => router.push(`/${place}/${each}`)} />
     </article>
   );

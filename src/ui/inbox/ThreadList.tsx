@@ -175,7 +175,8 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
     [actions],
   );
   const panel = useCallback(
-    ({ message }: MessageRow, which: 'snooze' | 'todo') => router.push(`/${place}/${message.id}?do=${which}`),
+    ({ message }: MessageRow, which: 'snooze' | 'todo' | 'watch') =>
+      router.push(`/${place}/${message.id}?do=${which}`),
     [router, place],
   );
   const onAct = useCallback(
@@ -267,6 +268,7 @@ export function ThreadList({ order, setOrder, search, setSearch }: Props) {
   useCommand('a', none ? act(onPlace) : undefined, true);
   useCommand('s', none ? act((row) => panel(row, 'snooze')) : undefined, true);
   useCommand('d', none ? act((row) => panel(row, 'todo')) : undefined, true);
+  useCommand('w', none ? act((row) => panel(row, 'watch')) : undefined, true);
   useCommand('v', none ? act(mark) : undefined, true);
   useCommand(
     'r',

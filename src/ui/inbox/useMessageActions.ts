@@ -3,13 +3,23 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
-import type { MessageJson, MessageSummaryJson, MovedJson, TodoChangedJson, TodoJson } from '#api/types';
+import type {
+  ConsideredJson,
+  DeadlineJson,
+  MessageJson,
+  MessageSummaryJson,
+  MovedJson,
+  TodoChangedJson,
+  TodoJson,
+  WatchJson,
+} from '#api/types';
 import { useWords } from '../common/format';
 import { useTodoWords } from '../common/useTodoWords';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 import { eachInTurn, whyNot } from '../departures/eachInTurn';
 import { useNotices } from '../shell/Notices';
+import { untilWords } from '../watches/watchWords';
 
 export type Subject = Pick<MessageSummaryJson, 'id' | 'subject'> & {
   /** Of a thread the last that came, and what of it was new when it was opened: known, and dealt with together. */
@@ -29,6 +39,13 @@ export interface SnoozeBody {
 }
 
 export type TodoBody = Partial<Pick<TodoJson, 'what' | 'note' | 'start' | 'due' | 'remindAt' | 'sound'>>;
+
+/** How an answer is to be waited for. */
+export interface WatchBody {
+  deadline: DeadlineJson;
+  settledBy: WatchJson['settledBy'];
+  note: string;
+}
 
 /** The API takes so many in one request. */
 const MOST_AT_ONCE = 200;
@@ -182,7 +199,67 @@ export function useMessageActions() {
         return { words: `${said}: ${todo.what}.`, done: `${said.toLowerCase()}, ${todo.what}` };
       });
 
+    const untilOf = (watch: WatchJson) => untilWords(watch, words);
+
+    /** Waits for an answer; of what is watched already it is another deadline. */
+    const watch = (messages: readonly Subject[], body: WatchBody) =>
+      act(async (asking) => {
+        const put = ({ id }: Subject) => ask<WatchJson>('POST', '/watches', { message: id, ...body }, asking);
+        const [head, ...others] = messages;
+        const first = await put(head!);
+        const [also, failed] = await eachInTurn(others, put);
+        const on = [head!, ...also];
+        return {
+          words: `Watched: ${named(on)}, ${untilOf(first)}. ${whyNot(failed)}`.trim(),
+          done: `watching ${named(on)}`,
+        };
+      });
+
+    const changeWatch = (seen: WatchJson, change: Partial<WatchBody>) =>
+      act(async (asking) => {
+        const changed = await ask<WatchJson>('PATCH', `/watches/${seen.id}`, change, asking);
+        const about = named([{ id: seen.message, subject: seen.subject }]);
+        return {
+          words: `Waiting for an answer to ${about} ${untilOf(changed)}.`,
+          done: `the change of how ${about} is watched`,
+        };
+      });
+
+    const endWatches = (list: readonly WatchJson[]) =>
+      act(async (asking) => {
+        for (const { id } of list) await ask('DELETE', `/watches/${id}`, undefined, asking);
+        const about = named(list.map(({ message, subject }) => ({ id: message, subject })));
+        return { words: `Not watched any more: ${about}.`, done: `watching ${about} no more` };
+      });
+    const endWatch = (seen: WatchJson) => endWatches([seen]);
+
+    /** Against the rules, or by them again. */
+    const overrule = (
+      seen: WatchJson,
+      { message, from, counts: before }: ConsideredJson,
+      counts: boolean | null,
+    ) =>
+      during(
+        attempt(async () => {
+          const say = (said: boolean | null) =>
+            ask('POST', `/watches/${seen.id}/overrule`, { message, counts: said });
+          await say(counts);
+          const who = from.name || from.address;
+          const what =
+            counts === null
+              ? `What ${who} sends is judged by the rules again.`
+              : `What ${who} sends ${counts ? 'counts as an answer' : 'does not count'} from now on.`;
+          const undo = () => attempt(async () => void (await say(before).then(() => say(null))));
+          show({ words: what, undo });
+        }),
+      );
+
     return {
+      watch,
+      changeWatch,
+      endWatch,
+      endWatches,
+      overrule,
       archive,
       backToInbox,
       mark,

@@ -24,6 +24,8 @@ interface Props {
   /** The plan proposed when a time is to be chosen. */
   /** How it is held where it leaves now. */
   hold: ReactNode;
+  /** What happens if nobody answers. */
+  watch: ReactNode;
   proposal: AtPlan;
   near: NearZone[];
   recipients: string[];
@@ -33,7 +35,7 @@ interface Props {
 }
 
 export function MomentPanel(props: Props) {
-  const { plan, hold, onChange, choices, onChoices, phrase, recipients, lands, pending } = props;
+  const { plan, hold, watch, onChange, choices, onChoices, phrase, recipients, lands, pending } = props;
   // A pending message is opened to be looked at as it is; a new one begins with one line.
   const [open, setOpen] = useState(pending !== undefined && !leavesOnceHeld(plan));
   return (
@@ -71,6 +73,7 @@ export function MomentPanel(props: Props) {
       />
       <DayStrips recipients={recipients} lands={lands} />
       <UnknownZones lands={lands} />
+      {watch}
       {(!leavesOnceHeld(plan) || recipients.length > 1) && (
         <ChoiceFields
           plan={plan}

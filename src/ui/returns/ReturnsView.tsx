@@ -4,8 +4,10 @@ import { Button, Segmented, Spin } from 'antd';
 import { useState } from 'react';
 import type { TodoJson } from '#api/types';
 import { useSnoozed, useTodos } from '../data/incoming';
+import { useWatches } from '../data/watches';
 import { useMessageActions, type MessageActions } from '../inbox/useMessageActions';
 import { useCommand } from '../shell/commands';
+import { WaitingTable } from '../watches/WaitingTable';
 import { ComingTable } from './ComingTable';
 import styles from './Returns.module.css';
 import { TodoFile } from './TodoFile';
@@ -17,6 +19,7 @@ export function ReturnsView() {
   const [state, setState] = useState<'open' | 'closed'>('open');
   const [edited, setEdited] = useState<TodoJson | 'new' | null>(null);
   const snoozed = useSnoozed().data?.messages;
+  const watches = useWatches().data?.watches;
   const open = useTodos('open').data?.todos;
   const listed = useTodos(state).data?.todos;
   useCommand('d', () => setEdited('new'));
@@ -40,6 +43,18 @@ export function ReturnsView() {
             </p>
           ) : (
             <ComingTable snoozed={snoozed} todos={open} actions={actions} edit={setEdited} />
+          )}
+        </section>
+        <section className={`pane ${styles.half}`} aria-labelledby="waiting">
+          <h2 id="waiting">Waiting for answers</h2>
+          {!watches ? (
+            <Spin />
+          ) : watches.length === 0 ? (
+            <p className="quiet">
+              No answer is waited for. Press W on a message, and it comes back if nobody answers.
+            </p>
+          ) : (
+            <WaitingTable watches={watches} actions={actions} />
           )}
         </section>
         <section className={`pane ${styles.half}`} aria-labelledby="todos">

@@ -38,6 +38,7 @@ import { usePrimaryKey } from './usePrimaryKey';
 import { useLease } from './useLease';
 import { useReaders } from './useReaders';
 import { useSending } from './useSending';
+import { WatchLine } from '../watches/WatchLine';
 import styles from './Composer.module.css';
 
 interface Props {
@@ -247,6 +248,13 @@ export function Composer({ beginning, message, departure, begin }: Props) {
         <MomentPanel
           plan={plan}
           hold={departure ? undefined : <HoldLine hold={hold} inSpite={inSpite} onInSpite={setInSpite} />}
+          watch={
+            <WatchLine
+              messageId={draft.kept?.id}
+              subject={fields.subject}
+              keep={async () => (await draft.save()).id}
+            />
+          }
           onChange={(next) => {
             sending.clearProblem();
             moment.setPlan(next);

@@ -6,11 +6,13 @@ import type { Working } from '#core/time/dayParts';
 import { whyThen } from '#core/plan/preview';
 import { stageWords } from '#core/departure/outcome';
 import { PENDING_STATES, type DepartureState, type PauseCause } from '#core/departure/states';
+import type { WatchState } from '#core/watch/watch';
 import type { ReportedAction } from '#core/reply/report';
 import { addressKey } from '#core/message/address';
 import { departuresOf, findDeparture, type Departure } from '#store/departures';
 import { deliveriesOf } from '#store/deliveries';
 import { countUnsettled, listDepartures as page, type DepartureFilter } from '#store/departureList';
+import { outcomesOf } from '#store/outcomes';
 import { receiptsOf } from '#store/receipts';
 import { findMessages } from '#store/messages';
 import { loadTrouble } from '#store/mailServer';
@@ -80,6 +82,10 @@ export interface DepartureView {
   heldBy: HeldBy | null;
   ifTheyWriteFirst: IfTheyWriteFirst;
   ifOff: Lateness;
+  /** When the first answer by a person came; null where none has. */
+  answeredAt: number | null;
+  /** The newest watch on it, and when that runs out; null where there is none. */
+  watch: { state: WatchState; at: number | null } | null;
   /** What an undo gives back; null where there is no coming back to it. */
   snapshot: Snapshot | null;
 }
@@ -138,11 +144,16 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
         },
       ];
     });
+  const outcomes = outcomesOf(
+    db,
+    departures.map(({ id }) => id),
+  );
   const down = loadTrouble(db) !== undefined;
   const disk = diskTroubleNow(desk);
   const now = desk.now();
   return departures.map((departure) => {
     const readers = readersOf(departure);
+    const { answeredAt, watch, watchAt } = outcomes.get(departure.id)!;
     const overdue = PENDING_STATES.includes(departure.state) && departure.due <= now;
     return {
       id: departure.id,
@@ -167,6 +178,8 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       heldBy: departure.heldBy,
       ifTheyWriteFirst: departure.ifTheyWriteFirst,
       ifOff: departure.ifOff ?? usualChoices.ifOff,
+      answeredAt,
+      watch: watch && { state: watch, at: watchAt },
       snapshot: snapshotOf(departure) ?? null,
       readers,
     };

@@ -18,6 +18,7 @@ import {
   watchesOf,
   type Watch,
 } from '#store/watches';
+import { threadMates } from '#store/undos';
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
 import { meAsPerson, placedReaders, readersAt } from '../people/readers';
@@ -133,9 +134,9 @@ export const listWatches = (desk: Desk, state: 'waiting' | 'closed', limit: numb
 
 export const countWaiting = (desk: Desk): number => countWaitingWatches(desk.store.db);
 
-/** All there are of a message, the oldest first. */
-export const watchesOfMessage = (desk: Desk, messageId: string): WatchView[] =>
-  viewsOf(desk, watchesOf(desk.store.db, [messageId]));
+/** All there are in the thread of a message, the oldest first. */
+export const watchesInThread = (desk: Desk, messageId: string): WatchView[] =>
+  viewsOf(desk, watchesOf(desk.store.db, threadMates(desk.store.db, [messageId])));
 
 /** @throws NotFound */
 export const readWatch = (desk: Desk, id: string): WatchView =>

@@ -91,6 +91,8 @@ export function presentDeparture(desk: Desk, view: DepartureView): DepartureJson
     holdLeft: view.holdLeft === null ? null : Math.ceil(view.holdLeft / 1000),
     leftAt: isoOrNull(leftAt),
     heldBy: (heldBy && heldByWords(heldBy)) ?? null,
+    answeredAt: isoOrNull(view.answeredAt),
+    watch: view.watch && { ...view.watch, at: isoOrNull(view.watch.at) },
     quiet: heldBy !== null && heldBy.quiet !== null,
     recipients: readers.map(({ working, ...reader }) => {
       const local = reader.zone ? toLocal(at, reader.zone) : null;

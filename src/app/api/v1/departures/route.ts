@@ -15,6 +15,7 @@ export const GET = route(departures.listDepartures, ({ desk, query }) => {
     newestFirst: query.order === 'latest',
     search: query.q?.trim() || undefined,
     folder: query.folder,
+    unanswered: query.unanswered,
     cursor: query.cursor,
     limit: query.limit,
   });

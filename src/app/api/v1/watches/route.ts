@@ -1,11 +1,11 @@
 import * as watches from '#api/watches/operations';
 import { watchMessage } from '#usecases/watches/setWatch';
-import { countWaiting, listWatches, watchesOfMessage } from '#usecases/watches/watchView';
+import { countWaiting, listWatches, watchesInThread } from '#usecases/watches/watchView';
 import { route } from '../respond';
 import { presentWatch, watchJson } from './present';
 
 export const GET = route(watches.listWatches, ({ desk, query: { message, state, limit } }) => ({
-  watches: (message === undefined ? listWatches(desk, state, limit) : watchesOfMessage(desk, message)).map(
+  watches: (message === undefined ? listWatches(desk, state, limit) : watchesInThread(desk, message)).map(
     (each) => presentWatch(desk, each),
   ),
   waiting: countWaiting(desk),

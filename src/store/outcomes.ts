@@ -1,0 +1,44 @@
+/** What came of departures: whether a person has answered, and whether an answer is waited for. */
+import { sql, type SQL } from 'drizzle-orm';
+import type { WatchState } from '#core/watch/watch';
+import { built } from './built';
+import type { Reading } from './store';
+
+export interface Outcome {
+  departureId: string;
+  /** When the first answer by a person came, epoch ms; null where none has. */
+  answeredAt: number | null;
+  /** The newest watch on it; null where there is none. */
+  watch: WatchState | null;
+  /** When that runs out, or ran out, epoch ms. */
+  watchAt: number | null;
+}
+
+/** Answers by persons to a departure. @param id of its Message-ID */
+const answersTo = (id: SQL): SQL =>
+  sql`FROM messages a WHERE a.in_reply_to = ${id} AND a.direction = 'in' AND a.automatic = 0 AND a.deleted_at IS NULL`;
+
+/** True for a departure nobody has answered. */
+export const UNANSWERED: SQL = sql`NOT EXISTS (SELECT 1 ${answersTo(sql`departures.header_id`)})`;
+
+const outcomes = built((db) => {
+  const watched = (column: string) =>
+    sql`(SELECT ${sql.raw(column)} FROM watches w WHERE w.message_id = d.message_id
+      AND (w.copy = '' OR w.copy = lower(d.reader)) ORDER BY w.created_at DESC, w.id LIMIT 1)`;
+  return db
+    .select({
+      departureId: sql<string>`d.id`,
+      answeredAt: sql<number | null>`(SELECT min(a.at) ${answersTo(sql`d.header_id`)})`,
+      watch: sql<WatchState | null>`${watched('w.state')}`,
+      watchAt: sql<number | null>`${watched('w.at')}`,
+    })
+    .from(sql`json_each(${sql.placeholder('ids')}) JOIN departures d ON d.id = value`)
+    .prepare();
+});
+
+export const outcomesOf = (db: Reading, departureIds: readonly string[]): Map<string, Outcome> =>
+  new Map(
+    outcomes(db)
+      .all({ ids: JSON.stringify(departureIds) })
+      .map((outcome) => [outcome.departureId, outcome]),
+  );

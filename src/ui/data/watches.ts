@@ -1,0 +1,28 @@
+'use client';
+/** What waits for an answer, as views read it. */
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import type { DeadlineSuggestionsJson, WatchesJson } from '#api/types';
+import { ask } from './client';
+import { WATCHES } from './paths';
+import { useRead } from './useRead';
+
+export const useWatches = () => useRead<WatchesJson>(['watches', 'waiting'], WATCHES);
+
+/** All there are in the thread of a message. */
+export const useWatchesNear = (messageId: string | undefined) =>
+  useQuery({
+    queryKey: ['watches', 'near', messageId],
+    queryFn: async () =>
+      (await ask<WatchesJson>('GET', `/watches?message=${encodeURIComponent(messageId!)}`)).watches,
+    enabled: messageId !== undefined,
+  });
+
+/** How long to wait, from how long they have taken; new with the minute. */
+export const useDeadlineSuggestions = (message: string, minute: number) =>
+  useQuery({
+    queryKey: ['watches', 'suggestions', message, minute],
+    queryFn: async () =>
+      (await ask<DeadlineSuggestionsJson>('POST', '/watches/suggestions', { message })).suggestions,
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+  });

@@ -1,0 +1,68 @@
+'use client';
+/** One line beside the moment: what happens if nobody answers. */
+import { Button } from 'antd';
+import { useState } from 'react';
+import { useWords } from '../common/format';
+import { useWatchesNear } from '../data/watches';
+import { useMessageActions } from '../inbox/useMessageActions';
+import { useNotices } from '../shell/Notices';
+import { WatchButton } from './WatchButton';
+import styles from './Watches.module.css';
+import { untilWords } from './watchWords';
+
+interface Props {
+  /** On the server; undefined where it is not kept yet. */
+  messageId: string | undefined;
+  subject: string;
+  /** Keeps it. @throws (rejects) with words for the person */
+  keep: () => Promise<string>;
+}
+
+export function WatchLine({ messageId, subject, keep }: Props) {
+  const words = useWords();
+  const actions = useMessageActions();
+  const { showProblem } = useNotices();
+  const [open, setOpen] = useState(false);
+  const watch = useWatchesNear(messageId).data?.find(
+    (each) => each.message === messageId && each.state === 'waiting',
+  );
+  // What a deadline is suggested from is who it goes to, as it is kept.
+  const show = (on: boolean) =>
+    void (on ? keep() : Promise.resolve()).then(() => setOpen(on)).catch(showProblem);
+  return (
+    <div className={styles.line}>
+      <span>
+        If nobody answers:{' '}
+        {watch ? (
+          <>
+            <strong>back</strong>, waiting {untilWords(watch, words)}
+          </>
+        ) : (
+          'nothing'
+        )}
+      </span>
+      <span>
+        {messageId === undefined ? (
+          <Button size="small" onClick={() => show(true)}>
+            Watch…
+          </Button>
+        ) : (
+          <WatchButton
+            messages={[{ id: messageId, subject }]}
+            watch={watch}
+            size="small"
+            label={watch ? 'Change…' : 'Watch…'}
+            open={open}
+            onOpenChange={show}
+            actions={actions}
+          />
+        )}
+        {watch && (
+          <Button size="small" type="text" onClick={() => void actions.endWatch(watch)}>
+            No watch
+          </Button>
+        )}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,114 @@
+'use client';
+/** What is waited for in the thread that is read: until when, what came in meanwhile, and why it did or did not count. */
+import { Button } from 'antd';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { ConsideredJson, WatchJson } from '#api/types';
+import { SETTLED_BY_WORDS, WATCH_STATE_WORDS } from '#core/watch/watch';
+import { useWords } from '../common/format';
+import { useWatchesNear } from '../data/watches';
+import type { MessageActions } from '../inbox/useMessageActions';
+import { WatchButton } from './WatchButton';
+import styles from './Watches.module.css';
+import { untilWords, waitedFor } from './watchWords';
+
+function Considered({
+  watch,
+  each,
+  actions,
+}: {
+  watch: WatchJson;
+  each: ConsideredJson;
+  actions: MessageActions;
+}) {
+  const words = useWords();
+  const who = each.from.name || each.from.address;
+  return (
+    <li>
+      <span>
+        <Link href={`/inbox/${each.message}`} prefetch={false}>
+          {who}, {words.moment(each.at)}
+        </Link>{' '}
+        <strong>{each.counts ? 'counts' : 'does not count'}</strong>: {each.why}
+      </span>
+      {each.overruled ? (
+        <Button size="small" onClick={() => void actions.overrule(watch, each, null)}>
+          Judge {who} by the rules again
+        </Button>
+      ) : (
+        <Button size="small" onClick={() => void actions.overrule(watch, each, !each.counts)}>
+          {each.counts ? 'It does not count' : 'It counts'}
+        </Button>
+      )}
+    </li>
+  );
+}
+
+function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActions }) {
+  const words = useWords();
+  const [open, setOpen] = useState(false);
+  const waiting = watch.state === 'waiting';
+  const back = watch.back;
+  return (
+    <section className={styles.note} data-state={watch.state} aria-label="Waiting for an answer">
+      <p className={styles.what}>
+        <span>
+          {waiting ? (
+            <>
+              <strong>Waiting</strong> for an answer from {waitedFor(watch)} {untilWords(watch, words)}
+              {watch.settledBy !== 'anyone' && `; over when ${SETTLED_BY_WORDS[watch.settledBy]}`}.
+            </>
+          ) : (
+            <>
+              <strong>{WATCH_STATE_WORDS[watch.state]}</strong>
+              {watch.endedAt && ` ${words.moment(watch.endedAt)}`}
+              {watch.state === 'ran-out' && `: nothing from ${waitedFor(watch)}`}.
+            </>
+          )}
+          {watch.note && <em className={styles.own}> {watch.note}</em>}
+        </span>
+        {back && (
+          <Button
+            size="small"
+            onClick={() =>
+              void actions.changeWatch(watch, { deadline: { local: back.local, zone: back.zone } })
+            }
+          >
+            {back.words}: wait until {words.moment(back.at)}
+          </Button>
+        )}
+        {watch.state !== 'ended' && (
+          <WatchButton
+            messages={[{ id: watch.message, subject: watch.subject }]}
+            watch={watch}
+            size="small"
+            label={waiting ? 'Change…' : 'Wait on…'}
+            open={open}
+            onOpenChange={setOpen}
+            actions={actions}
+          />
+        )}
+        {waiting && (
+          <Button size="small" type="text" onClick={() => void actions.endWatch(watch)}>
+            No more
+          </Button>
+        )}
+      </p>
+      {watch.considered.length > 0 && (
+        <ul className={styles.considered} aria-label="What came in meanwhile">
+          {watch.considered.map((each) => (
+            <Considered key={each.message} watch={watch} each={each} actions={actions} />
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+export function WatchNotes({ messageId, actions }: { messageId: string; actions: MessageActions }) {
+  const watches = useWatchesNear(messageId).data ?? [];
+  // What was closed by hand long ago is of no use beside what is read.
+  return watches
+    .filter(({ state }) => state !== 'ended')
+    .map((watch) => <WatchNote key={watch.id} watch={watch} actions={actions} />);
+}

@@ -1,0 +1,32 @@
+/** Watches in words. */
+import type { WatchJson } from '#api/types';
+import type { Words } from '../common/format';
+
+const listed = new Intl.ListFormat('en-GB');
+
+const nameOf = ({ name, address }: WatchJson['readers'][number]) => name || address;
+
+/** Those who are waited for: of several who have not answered all of them. */
+export function waitedFor({ readers, settledBy }: WatchJson): string {
+  const missing = readers.filter(({ answered }) => !answered);
+  const [first] = missing;
+  if (!first) return 'nobody in particular';
+  if (settledBy === 'everyone') return listed.format(missing.map(nameOf));
+  if (settledBy === 'this-person') return nameOf(readers[0]!);
+  return missing.length > 1 ? `${nameOf(first)} and ${missing.length - 1} more` : nameOf(first);
+}
+
+/** “Thu 11:00”, “Thu 11:00 (16:45 in Kathmandu)”. */
+export function deadlineMoment({ at, theirs }: WatchJson, words: Words): string {
+  if (at === null) return '';
+  const beside = theirs && words.besideMine(at, theirs.zone);
+  return beside ? `${words.moment(at)} (${beside} in ${theirs.place})` : words.moment(at);
+}
+
+/** Until when it is waited; before it is released, how long from then. */
+export function untilWords(watch: WatchJson, words: Words): string {
+  if (watch.at !== null) return `until ${deadlineMoment(watch, words)}`;
+  if (watch.words) return `for ${watch.words} once it has left`;
+  const { deadline } = watch;
+  return 'local' in deadline ? `until ${deadline.local.replace('T', ' ')} ${deadline.zone}` : '';
+}
