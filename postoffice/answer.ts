@@ -38,11 +38,17 @@ export async function composeAnswer(
     .map((line) => `> ${line}`)
     .join('\r\n');
   const subject = (mail.subject ?? '').replace(/^(re:\s*)+/i, '');
+  const away = person.habit === 'away';
   const text = `${words.replaceAll('{name}', firstName)}\r\n\r\n${person.name}\r\n\r\n${mail.from?.name || to} wrote:\r\n${quoted}\r\n`;
   const bytes = await new MailComposer({
-    from: { name: person.name, address: person.address },
+    from: {
+      name: person.name,
+      address: typeof person.habit === 'object' ? person.habit.from : person.address,
+    },
     to: { name: mail.from?.name ?? '', address: to },
-    subject: `Re: ${subject}`,
+    subject: away ? `Automatic reply: ${subject}` : `Re: ${subject}`,
+    // RFC 3834 §5
+    headers: away ? { 'Auto-Submitted': 'auto-replied' } : {},
     text,
     messageId: `<${digest.slice(0, 32)}@${person.address.split('@')[1]}>`,
     inReplyTo: mail.messageId,

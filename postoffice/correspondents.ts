@@ -12,6 +12,8 @@ export interface ScriptedCorrespondent {
   hours: { from: number; to: number };
   /** Minutes between reading and answering, within working hours; null for someone who never answers. */
   latency: number | null;
+  /** Answers at once that they are away; mail to them comes back; they answer from this address. */
+  habit?: 'away' | 'bounces' | { from: string };
   /** False for someone who never lets their program say that a message was seen. */
   confirms?: boolean;
   /** Answers in turn; `{subject}` and `{name}` are filled in. */
@@ -58,7 +60,8 @@ export const correspondents: ScriptedCorrespondent[] = [
     zone: 'America/Sao_Paulo',
     hours: office,
     latency: 50,
-    words: ['Obrigada! The valuation is with the underwriter; I expect it on Friday.'],
+    habit: 'away',
+    words: ['I am travelling with the couriers until 30 November and read mail in the evenings only.'],
   },
   {
     name: 'Marisol Quintero',
@@ -74,6 +77,7 @@ export const correspondents: ScriptedCorrespondent[] = [
     zone: 'Australia/Adelaide',
     hours: office,
     latency: 40,
+    habit: { from: 'ewan.tregear@harbour-phone.example' },
     words: ['Thanks Tamsin, noted. 50 lux it is; I will send the readings after we hang.'],
   },
   {
@@ -107,6 +111,15 @@ export const correspondents: ScriptedCorrespondent[] = [
     hours: office,
     latency: 8,
     words: ['Done, filed under loans.'],
+  },
+  {
+    name: 'Quay office',
+    address: 'office@old-quay.example',
+    zone: 'Atlantic/Reykjavik',
+    hours: office,
+    latency: 0,
+    habit: 'bounces',
+    words: [],
   },
   {
     name: 'Night desk',

@@ -7,7 +7,7 @@ import { composeAnswer } from './answer';
 import type { PostOfficeClock } from './clock';
 import { correspondents, type ScriptedCorrespondent } from './correspondents';
 import type { FaultBox } from './faults';
-import { composeDelivered, composeSeen } from './report';
+import { composeDelivered, composeFailed, composeSeen } from './report';
 import type { PendingAnswer, PostOfficeStore } from './store';
 import { afterWork } from './workingTime';
 
@@ -32,8 +32,11 @@ type Planned = Omit<PendingAnswer, 'id' | 'source'>;
 
 /** People open a message some time before they have answered it; their program then asks whether to say so. */
 function answersTo(people: ScriptedCorrespondent[], at: number): Planned[] {
-  return people.flatMap(({ address, latency, zone, hours, confirms = true }): Planned[] => {
+  return people.flatMap(({ address, latency, zone, hours, habit, confirms = true }): Planned[] => {
     if (latency === null) return [];
+    const atOnce = { address, due: at + BY_MACHINE_MS, asked: null };
+    if (habit === 'bounces') return [{ ...atOnce, kind: 'failed' }];
+    if (habit === 'away') return [{ ...atOnce, kind: 'answer' }];
     const after = (minutes: number) => afterWork(at, minutes, zone, hours);
     const answer: Planned = { kind: 'answer', address, due: after(latency), asked: null };
     const seen: Planned = { kind: 'seen', address, due: after(Math.floor(latency / 2)), asked: null };
@@ -41,6 +44,8 @@ function answersTo(people: ScriptedCorrespondent[], at: number): Planned[] {
   });
 }
 
+/** What no person does takes seconds. */
+const BY_MACHINE_MS = 4000;
 /** A mailbox is reached within seconds. */
 const DELIVERED_MS = 2000;
 
@@ -188,6 +193,7 @@ async function compose(answer: PendingAnswer): Promise<{ to: string; bytes: Buff
   if (kind === 'delivered')
     return { to: asked!.sender, bytes: await composeDelivered(address, source, asked!, due) };
   const person = known.get(address)!;
+  if (kind === 'failed') return composeFailed(person, source, due);
   return kind === 'seen' ? composeSeen(person, source, due) : composeAnswer(person, source, due);
 }
 

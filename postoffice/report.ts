@@ -79,6 +79,43 @@ export function composeDelivered(
 }
 
 /**
+ * A server gives a message up that it had taken: its reader's mailbox is gone (RFC 3464).
+ * @returns undefined where the message has no sender
+ */
+export async function composeFailed(
+  { address }: { address: string },
+  source: Buffer,
+  at: number,
+): Promise<{ to: string; bytes: Buffer } | undefined> {
+  const to = (await PostalMime.parse(source)).from?.address;
+  if (!to) return undefined;
+  const domain = address.split('@')[1];
+  const bytes = await report(
+    'delivery-status',
+    `Mail delivery <postmaster@${domain}>`,
+    to,
+    'Not delivered',
+    at,
+    {
+      words: `Your message to ${address} could not be delivered.\r\n`,
+      type: 'message/delivery-status',
+      fields: [
+        `Reporting-MTA: dns; mail.${domain}`,
+        '',
+        `Final-Recipient: rfc822; ${address}`,
+        'Action: failed',
+        'Status: 5.2.1',
+        'Diagnostic-Code: smtp; 550 5.2.1 This mailbox is closed',
+        '',
+      ],
+      original: headersOf(source),
+      full: false,
+    },
+  );
+  return { to, bytes };
+}
+
+/**
  * A reader's program says that it has shown the message (RFC 8098).
  * @returns undefined where the message does not ask for it
  */

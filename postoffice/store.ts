@@ -14,7 +14,7 @@ export interface StoredMessage {
 /** Something still to be sent: an answer, or a report that it was delivered or seen. */
 export interface PendingAnswer {
   id: number;
-  kind: 'answer' | 'delivered' | 'seen';
+  kind: 'answer' | 'delivered' | 'failed' | 'seen';
   /** Who answers, or whom the report is about. */
   address: string;
   due: number;

@@ -9,6 +9,7 @@ import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { addCorrespondent } from '#usecases/people/correspondents';
 import { saveGroup } from '#usecases/people/groups';
 import { placeInTime } from '#usecases/placeInTime';
+import { watchMessage } from '#usecases/watches/setWatch';
 import { addTodo } from '#usecases/todos/todos';
 import { readWeek } from '#core/time/weekText';
 import {
@@ -52,11 +53,11 @@ export async function seedDemo(desk: Desk): Promise<void> {
     sentFolders: mySentFolders,
   });
   const ids = new Map<string, string>();
-  for (const { key, name, address, week, ...person } of demoPeople.values()) {
+  for (const { key, name, address, alsoFrom, week, ...person } of demoPeople.values()) {
     const { id } = addCorrespondent(desk, {
       ...person,
       name,
-      addresses: [address],
+      addresses: alsoFrom ? [address, alsoFrom] : [address],
       week: week ? readWeek(week) : null,
     });
     ids.set(key, id);
@@ -100,13 +101,17 @@ export async function seedDemo(desk: Desk): Promise<void> {
       addTodo(desk, id, { what, due: moment, remindAt: Date.parse(remind), sound });
     }
   }
-  for (const { to, subject, text, at, answers } of outgoing) {
+  for (const { to, subject, text, at, answers, watch } of outgoing) {
     const draft = createDraft(desk, {
-      to: to.map((key) => demoPeople.get(key)!).map(({ name, address }) => ({ name, address })),
+      to: to.map((key) => {
+        const person = demoPeople.get(key);
+        return person ? { name: person.name, address: person.address } : key;
+      }),
       subject: answers ? `Re: ${answers}` : subject,
       text,
       answers: answers && received.get(answers),
     });
+    if (watch) watchMessage(desk, draft.id, watch);
     if (at) scheduleMessage(desk, draft.id, { kind: 'at', ...at });
   }
 }

@@ -2,6 +2,7 @@
 import type { HoldRule } from '#core/hold/rule';
 import type { PersonalDate } from '#core/people/personalDate';
 import type { Leave } from '#core/time/leave';
+import type { Deadline, SettledBy } from '#core/watch/watch';
 
 /** Where the sandbox clock of a new demo begins: the morning of Tuesday 24 November 2026. */
 export const DEMO_MORNING = Date.parse('2026-11-24T07:00:00Z');
@@ -26,6 +27,8 @@ export interface DemoPerson {
   key: string;
   name: string;
   address: string;
+  /** They write from it as well. */
+  alsoFrom?: string;
   /** Missing where the person has not confirmed one: then their mail has to speak for it. */
   zone?: string;
   place?: string;
@@ -78,6 +81,7 @@ const people: DemoPerson[] = [
     key: 'ewan',
     name: 'Ewan Tregear',
     address: 'ewan@gallery-three.example',
+    alsoFrom: 'ewan.tregear@harbour-phone.example',
     zone: 'Australia/Adelaide',
     place: 'Adelaide',
     week: 'Tu-Sa 10:00-18:00',
@@ -281,6 +285,7 @@ export const incoming: DemoMail[] = [
 ];
 
 export interface DemoDeparture {
+  /** Keys of people, or whole addresses. */
   to: string[];
   subject: string;
   text: string;
@@ -288,6 +293,8 @@ export interface DemoDeparture {
   at?: { local: string; zone: string };
   /** The subject of the incoming message it answers. */
   answers?: string;
+  /** How long an answer is waited for. */
+  watch?: { deadline: Deadline; settledBy?: SettledBy; note?: string };
 }
 
 export const outgoing: DemoDeparture[] = [
@@ -297,6 +304,7 @@ export const outgoing: DemoDeparture[] = [
     text: 'Hi Sunna,\n\nthe lens crate must stand. Please ask for the bigger aircraft on Thursday, and tell me what it costs.\n\nTamsin',
     at: { local: '2026-11-24T08:30', zone: 'Atlantic/Reykjavik' },
     answers: 'Pallet heights, Tuesday flight',
+    watch: { deadline: { hours: 8 } },
   },
   {
     to: ['bela'],
@@ -305,11 +313,40 @@ export const outgoing: DemoDeparture[] = [
     at: { local: '2026-11-24T09:05', zone: 'Europe/Lisbon' },
   },
   {
+    to: ['Night desk <night-desk@lamp-courier.example>'],
+    subject: 'Who signs for the logger tonight?',
+    text: 'Good evening,\n\nPrakriti hands a humidity logger over at the cargo desk tomorrow at nine. Please tell me the name of whoever signs for it.\n\nTamsin Oyelaran\nRegistrar, Wrenfield Museum of Light',
+    at: { local: '2026-11-24T09:40', zone: 'Europe/Lisbon' },
+    watch: {
+      deadline: { local: '2026-11-24T14:26', zone: 'Europe/Lisbon' },
+      note: 'then ask Prakriti for a name',
+    },
+  },
+  {
+    to: ['luisa'],
+    subject: 'Courier names on the certificate',
+    text: 'Cara Luísa,\n\nthe certificate names one courier, and there are two. Could you have the second added before the panels fly?\n\nTamsin',
+    at: { local: '2026-11-24T09:50', zone: 'Europe/Lisbon' },
+    watch: { deadline: { workingDays: 2, of: 'reader' } },
+  },
+  {
+    to: ['Quay office <office@old-quay.example>'],
+    subject: 'Dock for 12 December',
+    text: 'Good morning,\n\ntwo crates arrive by sea on 12 December. Which dock, and who signs?\n\nTamsin Oyelaran\nRegistrar, Wrenfield Museum of Light',
+    at: { local: '2026-11-24T10:30', zone: 'Europe/Lisbon' },
+    watch: { deadline: { days: 3 } },
+  },
+  {
     to: ['wekesa'],
     subject: 'Bond number',
     text: 'Dear Mr Wekesa,\n\nour bank promises the bond number for tomorrow morning, your time.\n\nRegards,\nTamsin Oyelaran',
     at: { local: '2026-11-24T14:00', zone: 'Africa/Nairobi' },
     answers: 'Bond number for the lorry',
+    watch: {
+      deadline: { workingDays: 1, of: 'reader' },
+      settledBy: 'me',
+      note: 'has the bank kept its word?',
+    },
   },
   {
     to: ['haruki'],
@@ -328,6 +365,7 @@ export const outgoing: DemoDeparture[] = [
     subject: 'Customs packet',
     text: 'Dear Mr Wekesa,\n\nthe packet is complete now: invoice, crate list with twelve lines, and the bond number from our bank.\n\nRegards,\nTamsin Oyelaran',
     at: { local: '2026-11-25T13:00', zone: 'Africa/Nairobi' },
+    watch: { deadline: { workingDays: 1, of: 'reader' }, settledBy: 'everyone' },
   },
   {
     to: ['luisa'],

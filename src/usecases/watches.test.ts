@@ -120,7 +120,7 @@ describe('a watch', () => {
       returnedAt: NOW + 25 * HOUR,
       returnedWhy: { kind: 'silence', since: NOW + HOUR, from: 'Ana', note: 'call her' },
     });
-    expect(listReminders(desk)).toMatchObject([{ kind: 'silence', words: 'Crates: no answer from Ana' }]);
+    expect(listReminders(desk)).toMatchObject([{ kind: 'silence', words: 'Ana: Crates' }]);
     // Once.
     expect(goTo(NOW + 50 * HOUR)).toBe(0);
     expect(historyOf(desk.store.db, id).filter(({ what }) => what === 'silence')).toHaveLength(1);
@@ -243,7 +243,7 @@ describe('what comes in', () => {
     await answer(ids[0]!, { from: 'Cleo <cleo@x.example>' });
     expect(stateOf(watch)).toBe('waiting');
     goTo(endOf(watch));
-    expect(listReminders(desk)[0]!.words).toBe('Crates: no answer from Ben');
+    expect(listReminders(desk)[0]!.words).toBe('Ben: Crates');
     expect(readWatch(desk, watch).readers.map(({ answered }) => answered)).toEqual([true, false, true]);
   });
 
@@ -259,7 +259,7 @@ describe('what comes in', () => {
     await answer(ids[1]!, { from: 'Ben <ben@x.example>' });
     expect(listWatches(desk, 'waiting', 10).map(({ copy }) => copy)).toEqual(['ana@x.example']);
     goTo(endOf(ana!.id));
-    expect(listReminders(desk)[0]!.words).toBe('Crates: no answer from Ana');
+    expect(listReminders(desk)[0]!.words).toBe('Ana: Crates');
     expect(readMessage(desk, id).place).toBe('inbox');
   });
 
@@ -323,7 +323,7 @@ describe('what comes in', () => {
     });
     const { back } = readWatch(desk, watch);
     expect(back).toMatchObject({
-      words: 'Ana is back on 2026-12-02',
+      words: 'Ana is back on Wed 2 Dec',
       local: '2026-12-02T17:00',
       zone: 'Asia/Kathmandu',
     });

@@ -86,7 +86,7 @@ export function judge({ settledBy, readers }: Awaited, coming: Coming): Verdict 
       ? yes('You have said that what this writer sends counts.')
       : no('You have said that what this writer sends does not count.');
   const instead = NO_ANSWER[is];
-  if (instead) return no(`${instead} (${evidence}).`);
+  if (instead) return no(`${instead}; what tells it: ${evidence}.`);
   if (tie === 'writer' || tie === 'names another copy') return no(tied(coming));
   const [first] = readers;
   if (settledBy === 'this-person' && reader !== first?.address)

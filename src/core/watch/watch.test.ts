@@ -194,7 +194,7 @@ describe('an answer', () => {
       'Ana wrote it from ana@phone.example; it names this message.',
     );
     expect(verdict({ is: 'away', evidence: 'Auto-Submitted: auto-replied (RFC 3834)' }).why).toBe(
-      'It is an away-message: it says when to expect an answer (Auto-Submitted: auto-replied (RFC 3834)).',
+      'It is an away-message: it says when to expect an answer; what tells it: Auto-Submitted: auto-replied (RFC 3834).',
     );
     expect(verdict({ reader: 'ben@x.example', writer: 'Ben' }, 'this-person').why).toBe(
       'Ben wrote it; it names this message. The wait is for Ana.',

@@ -76,6 +76,8 @@ export function ChoiceField(props: Props) {
       event.preventDefault();
       choose(options[Math.max(0, active)]!);
     } else if (event.key === 'Enter' && !event.ctrlKey && typed) {
+      // Not read yet: the form around it does it once it has been.
+      if (onOnly && meaning === undefined) return;
       event.preventDefault();
       if (onOnly && readings.length === 1) onOnly(only!);
     } else if (event.key === 'Escape' && typed) {

@@ -27,7 +27,16 @@ export function PanelPopover({ title, button, open, onOpenChange, children }: Pr
       destroyOnHidden
       placement="bottomLeft"
       content={
-        <div role="dialog" aria-labelledby={titleId} onKeyDown={(event) => event.key === 'Escape' && close()}>
+        <div
+          role="dialog"
+          aria-labelledby={titleId}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') close();
+            // What happens in it is nothing to the form its button stands in.
+            event.stopPropagation();
+          }}
+          onSubmit={(event) => event.stopPropagation()}
+        >
           <div id={titleId} className="ant-popover-title">
             {title}
           </div>

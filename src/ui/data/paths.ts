@@ -11,7 +11,7 @@ export const UNSEEN = '/inbox?order=time&limit=1';
 export const CORRESPONDENTS = '/correspondents';
 export const GROUPS = '/groups';
 export const REMINDERS = '/reminders';
-export const WATCHES = '/watches';
+export const WATCHES = '/watches?limit=100';
 export const DRAFTS = '/messages?limit=500';
 
 export const todosPath = (state: 'open' | 'closed'): string => `/todos?state=${state}`;
@@ -33,7 +33,7 @@ export function pendingPath(states: readonly string[], q: string, cursor: string
 }
 
 /** On every view: top bar, rail, tray and banners. */
-const EVERYWHERE = [HEALTH, PENDING, SNOOZED, todosPath('open'), UNSEEN, REMINDERS];
+const EVERYWHERE = [HEALTH, PENDING, SNOOZED, todosPath('open'), UNSEEN, REMINDERS, WATCHES];
 
 /** What the page comes with in place of an answer that is long: its beginning. The rest is read once it is drawn. */
 export const BEGINNINGS: Readonly<Record<string, string>> = { [PENDING]: FEW_PENDING };
@@ -46,7 +46,6 @@ export function firstPaths(path: string): string[] {
       inbox: [threadsPath('inbox', 'answer', ''), ...(id ? [] : [threadsPath('inbox', 'time', '')])],
       archive: [threadsPath('archive', 'answer', '')],
       departures: [DRAFTS],
-      returns: [WATCHES],
       correspondents: [CORRESPONDENTS, GROUPS],
       write: [CORRESPONDENTS, GROUPS],
     }),

@@ -1,7 +1,7 @@
 'use client';
 /** What waits for an answer, as views read it. */
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { DeadlineSuggestionsJson, WatchesJson } from '#api/types';
+import type { DeadlineSuggestionsJson, WatchesJson, WatchJson } from '#api/types';
 import { ask } from './client';
 import { WATCHES } from './paths';
 import { useRead } from './useRead';
@@ -16,6 +16,10 @@ export const useWatchesNear = (messageId: string | undefined) =>
       (await ask<WatchesJson>('GET', `/watches?message=${encodeURIComponent(messageId!)}`)).watches,
     enabled: messageId !== undefined,
   });
+
+/** The one that waits for an answer to a message. */
+export const useWatchOn = (messageId: string | undefined): WatchJson | undefined =>
+  useWatchesNear(messageId).data?.find(({ message, state }) => message === messageId && state === 'waiting');
 
 /** How long to wait, from how long they have taken; new with the minute. */
 export const useDeadlineSuggestions = (message: string, minute: number) =>

@@ -2,7 +2,7 @@
 /** One departure that has left or is leaving: what went, to whom, and its history. */
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
+import { useRouter, useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import type { MessageJson } from '#api/types';
 import { adviceFor } from '#core/departure/advice';
@@ -19,6 +19,7 @@ import { SnoozeButton } from '../inbox/SnoozeButton';
 import { useMessageActions } from '../inbox/useMessageActions';
 import { TodoButton } from '../returns/TodoButton';
 import { useCommand, useKeyName } from '../shell/commands';
+import { useWatchOn } from '../data/watches';
 import { WatchButton } from '../watches/WatchButton';
 import { WatchNotes } from '../watches/WatchNotes';
 import { correctionPath } from '../shell/views';
@@ -45,10 +46,13 @@ export function DepartureView({ id }: { id: string }) {
   const words = useWords();
   const { data: departure, error } = useDeparture(id);
   const message = useMessage(departure?.messageId).data;
+  const watch = useWatchOn(departure?.messageId);
   const actions = useDepartureActions();
   const keyName = useKeyName();
   const returning = useMessageActions();
-  const [panel, setPanel] = useState<'snooze' | 'todo' | 'watch' | null>(null);
+  // Asked for on the way here.
+  const wanted = useSearchParams().get('do');
+  const [panel, setPanel] = useState<'snooze' | 'todo' | 'watch' | null>(wanted === 'watch' ? 'watch' : null);
   const correct = () => router.push(correctionPath(departure!.messageId));
   const forward = () => router.push(`/write?forwards=${departure!.messageId}`);
   const left = departure?.state === 'sent';
@@ -121,6 +125,8 @@ export function DepartureView({ id }: { id: string }) {
               open={panel === 'watch'}
               onOpenChange={(on) => setPanel(on ? 'watch' : null)}
               actions={returning}
+              watch={watch}
+              label={watch ? 'Change watch…' : 'Watch…'}
             />
           </>
         )}

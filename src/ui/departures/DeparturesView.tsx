@@ -82,7 +82,7 @@ export function DeparturesView() {
             value={unanswered}
             onChange={setUnanswered}
             options={[
-              { value: false, label: 'whatever came of it' },
+              { value: false, label: 'answered or not' },
               { value: true, label: 'unanswered' },
             ]}
             className={styles.filter}

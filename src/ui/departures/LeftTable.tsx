@@ -38,8 +38,9 @@ export function LeftTable({ folder, search, unanswered }: Props) {
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useLeft(folder, search, unanswered);
   const words = useWords();
   const router = useRouter();
-  const [focused, setFocused] = useState<string | null>(null);
-  useCommand('c', focused === null ? undefined : () => router.push(correctionPath(focused)));
+  const [focused, setFocused] = useState<DepartureJson | null>(null);
+  useCommand('c', focused === null ? undefined : () => router.push(correctionPath(focused.messageId)));
+  useCommand('w', focused === null ? undefined : () => router.push(`/departures/${focused.id}?do=watch`));
   if (error && !data) return <p role="alert">{error.message}</p>;
   if (!data) return <Spin />;
   const departures = data.pages.flatMap((page) => page.departures);
@@ -72,7 +73,7 @@ export function LeftTable({ folder, search, unanswered }: Props) {
             <tr
               key={departure.id}
               className={styles.row}
-              onFocus={() => setFocused(departure.messageId)}
+              onFocus={() => setFocused(departure)}
               onBlur={() => setFocused(null)}
             >
               <td className={styles.leaves} data-label="Left">

@@ -2,12 +2,14 @@
 /** Nothing is open: what the day holds. What needs a decision, what leaves and comes back next, what is new. */
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import type { DepartureJson, MessageSummaryJson, TodoListedJson } from '#api/types';
+import type { DepartureJson, MessageSummaryJson, TodoListedJson, WatchJson } from '#api/types';
 import { toLocal } from '#core/time/wallClock';
 import { longDayWords } from '#core/time/words';
 import { landsWords, recipientsWords, useWords } from '../common/format';
 import { StatePill } from '../common/StatePill';
 import { useSnoozed, useThreads, useTodos } from '../data/incoming';
+import { useWatches } from '../data/watches';
+import { waitedFor } from '../watches/watchWords';
 import { usePending, useSettings } from '../data/queries';
 import styles from './Inbox.module.css';
 import { isElsewhere } from './rows';
@@ -62,7 +64,11 @@ const subjectOf = ({ subject }: { subject: string }) => subject || '(no subject)
 const needsMe = ({ state }: DepartureJson) => ['paused', 'failed', 'unconfirmed'].includes(state);
 
 /** What comes back by itself, or is due, the soonest first. */
-function comingBack(snoozed: readonly MessageSummaryJson[], todos: readonly TodoListedJson[]) {
+function comingBack(
+  snoozed: readonly MessageSummaryJson[],
+  todos: readonly TodoListedJson[],
+  watches: readonly WatchJson[],
+) {
   return [
     ...snoozed.flatMap((message) =>
       message.snooze
@@ -82,6 +88,18 @@ function comingBack(snoozed: readonly MessageSummaryJson[], todos: readonly Todo
         ? [{ at, message, href: message ? `/inbox/${message.id}` : '/returns', note: todo.what }]
         : [];
     }),
+    ...watches.flatMap((watch) =>
+      watch.at
+        ? [
+            {
+              at: watch.at,
+              message: { subject: watch.subject },
+              href: `/inbox/${watch.message}`,
+              note: watch.settledBy === 'me' ? watch.note : `unless ${waitedFor(watch)} answers`,
+            },
+          ]
+        : [],
+    ),
   ].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
 }
 
@@ -91,6 +109,7 @@ export function DayPane() {
   const pending = usePending().data;
   const snoozed = useSnoozed().data;
   const todos = useTodos().data;
+  const watches = useWatches().data;
   const threads = useThreads('inbox', 'time').data?.pages[0];
   const all = pending?.departures ?? [];
   // Of very many only the first are known.
@@ -110,7 +129,7 @@ export function DayPane() {
     }));
   const deciding = all.filter(needsMe);
   const leaving = all.filter((each) => each.state === 'held' || each.state === 'scheduled');
-  const back = comingBack(snoozed?.messages ?? [], todos?.todos ?? []);
+  const back = comingBack(snoozed?.messages ?? [], todos?.todos ?? [], watches?.watches ?? []);
   const fresh = threads?.messages.filter((each) => each.fresh) ?? [];
   return (
     <article className={styles.day} aria-labelledby="day">

@@ -17,6 +17,7 @@ import { SnoozeButton } from './SnoozeButton';
 import { ThreadMessages } from './ThreadMessages';
 import { useMessageActions } from './useMessageActions';
 import { WriterClock } from './WriterClock';
+import { useWatchOn } from '../data/watches';
 import { WatchButton } from '../watches/WatchButton';
 import { WatchNotes } from '../watches/WatchNotes';
 
@@ -49,6 +50,7 @@ export function ReadingPane({ id }: { id: string }) {
   const { data: message, error } = useMessage(id);
   const { me, identities } = useSettings();
   const actions = useMessageActions();
+  const watch = useWatchOn(message?.id);
   const known = useLooked(message);
   /** With what was new of its thread when it was opened; what has come since is not meant. */
   const withKnown = () => ({ ...message!, known: known.current });
@@ -123,7 +125,13 @@ export function ReadingPane({ id }: { id: string }) {
           }}
         />
         <TodoButton messages={[message]} {...panels.todo} actions={actions} onDone={() => {}} />
-        <WatchButton messages={[message]} {...panels.watch} actions={actions} />
+        <WatchButton
+          messages={[message]}
+          watch={watch}
+          {...panels.watch}
+          actions={actions}
+          label={watch ? 'Change watch…' : 'Watch…'}
+        />
         <Button title={keyName('a')} onClick={put}>
           {archived ? 'Back to the inbox' : 'Archive'}
         </Button>

@@ -13,6 +13,7 @@ import { zoneCity } from '#core/time/zones';
 import { recipientsWords, useWords } from '../common/format';
 import { useSnoozed, useTodos } from '../data/incoming';
 import { usePending, useSettings } from '../data/queries';
+import { useWatches } from '../data/watches';
 import { useNow } from '../data/useNow';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useWorkingAt } from '../common/useWorkingAt';
@@ -130,6 +131,7 @@ export function TimeRail() {
   const pending = usePending().data?.departures;
   const snoozed = useSnoozed().data?.messages;
   const todos = useTodos().data?.todos;
+  const watches = useWatches().data?.watches;
 
   const until = now + span * HOUR;
   const scale = useMemo(() => scaleLinear([now, until], [LEFT, width - 12]), [now, until, width]);
@@ -180,6 +182,14 @@ export function TimeRail() {
         at: Math.max(now, Date.parse(todo.remindAt!)),
         label: message ? `${todo.what}: ${message.subject}` : todo.what,
         href: message ? `/inbox/${message.id}` : '/returns',
+      })),
+    ...(watches ?? [])
+      .filter(({ at }) => at !== null)
+      .map((watch): RailMark => ({
+        id: watch.id,
+        at: Math.max(now, Date.parse(watch.at!)),
+        label: `no answer: ${watch.subject}`,
+        href: `/inbox/${watch.message}`,
       })),
   ];
   const gap = scale.invert(LEFT + CROWD) - now;

@@ -9,6 +9,7 @@ import { countWords } from '../common/format';
 import { ask } from '../data/client';
 import { useClockReading, usePending, useSettings } from '../data/queries';
 import { useUnseen, useSnoozed, useTodos } from '../data/incoming';
+import { useWatches } from '../data/watches';
 import { useNow } from '../data/useNow';
 import { Mark } from './Mark';
 import { MoreViews } from './MoreViews';
@@ -47,10 +48,14 @@ export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolea
   const path = usePathname();
   const router = useRouter();
   const [snoozed, todos] = [useSnoozed().data?.total, useTodos().data?.open];
+  const waiting = useWatches().data?.waiting;
   const counts: Record<string, number | undefined> = {
     Inbox: useUnseen(),
     Departures: usePending().data?.unsettled,
-    Returns: snoozed === undefined || todos === undefined ? undefined : snoozed + todos,
+    Returns:
+      snoozed === undefined || todos === undefined || waiting === undefined
+        ? undefined
+        : snoozed + todos + waiting,
   };
   const others = [...(demo ? [{ name: 'Post office', path: '/postoffice' }] : []), SETTINGS];
   const here = (target: string) => (path.startsWith(target) ? 'page' : undefined);

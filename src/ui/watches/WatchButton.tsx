@@ -1,7 +1,7 @@
 'use client';
 /** How long an answer is waited for: suggestions, words, or so many days, each done with one press. */
 import { Button, Input, InputNumber, Select } from 'antd';
-import { useId, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import type { DeadlineJson, MessageSummaryJson, WatchJson } from '#api/types';
 import { wallOf } from '#core/plan/kinds/registry';
 import { SETTLED_BY, SETTLED_BY_WORDS, type SettledBy } from '#core/watch/watch';
@@ -76,6 +76,14 @@ function WatchForm({ messageId, watch, put, change }: FormProps) {
         ? { problem: result.why }
         : undefined;
   const [only, second] = meaning && 'readings' in meaning ? meaning.readings : [];
+  // Confirmed before it has been read, it is done once it has.
+  const reading = text.trim() !== '' && result === undefined && !read.error;
+  const due = useRef(false);
+  useEffect(() => {
+    if (!due.current || reading) return;
+    due.current = false;
+    if (only && !second) only.choose();
+  });
   const changed = watch !== undefined && (note !== watch.note || settledBy !== watch.settledBy);
   return (
     <form
@@ -83,7 +91,8 @@ function WatchForm({ messageId, watch, put, change }: FormProps) {
       onKeyDown={submitOnCtrlEnter}
       onSubmit={(event) => {
         event.preventDefault();
-        if (text.trim() !== '') {
+        if (reading) due.current = true;
+        else if (text.trim() !== '') {
           if (!second) only?.choose();
         } else if (changed) change({ note, settledBy });
         else wait(deadlineOf(count, unit));
@@ -147,7 +156,7 @@ function WatchForm({ messageId, watch, put, change }: FormProps) {
         type="primary"
         htmlType="submit"
         className={styles.confirm}
-        disabled={text.trim() !== '' && (!only || Boolean(second))}
+        disabled={text.trim() !== '' && !reading && (!only || Boolean(second))}
       >
         {text.trim() !== ''
           ? 'Wait until then'

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useWords } from '../common/format';
-import { useWatchesNear } from '../data/watches';
+import { useWatchOn } from '../data/watches';
 import { useMessageActions } from '../inbox/useMessageActions';
 import { useNotices } from '../shell/Notices';
 import { WatchButton } from './WatchButton';
@@ -23,9 +23,7 @@ export function WatchLine({ messageId, subject, keep }: Props) {
   const actions = useMessageActions();
   const { showProblem } = useNotices();
   const [open, setOpen] = useState(false);
-  const watch = useWatchesNear(messageId).data?.find(
-    (each) => each.message === messageId && each.state === 'waiting',
-  );
+  const watch = useWatchOn(messageId);
   // What a deadline is suggested from is who it goes to, as it is kept.
   const show = (on: boolean) =>
     void (on ? keep() : Promise.resolve()).then(() => setOpen(on)).catch(showProblem);

@@ -10,7 +10,7 @@ import { useWatchesNear } from '../data/watches';
 import type { MessageActions } from '../inbox/useMessageActions';
 import { WatchButton } from './WatchButton';
 import styles from './Watches.module.css';
-import { untilWords, waitedFor } from './watchWords';
+import { deadlineMoment, untilWords, waitedFor } from './watchWords';
 
 function Considered({
   watch,
@@ -31,7 +31,7 @@ function Considered({
         </Link>{' '}
         <strong>{each.counts ? 'counts' : 'does not count'}</strong>: {each.why}
       </span>
-      {each.overruled ? (
+      {watch.settledBy === 'me' ? null : each.overruled ? (
         <Button size="small" onClick={() => void actions.overrule(watch, each, null)}>
           Judge {who} by the rules again
         </Button>
@@ -53,7 +53,11 @@ function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActio
     <section className={styles.note} data-state={watch.state} aria-label="Waiting for an answer">
       <p className={styles.what}>
         <span>
-          {waiting ? (
+          {waiting && watch.settledBy === 'me' ? (
+            <>
+              <strong>Comes back</strong> {deadlineMoment(watch, words)}, whoever answers.
+            </>
+          ) : waiting ? (
             <>
               <strong>Waiting</strong> for an answer from {waitedFor(watch)} {untilWords(watch, words)}
               {watch.settledBy !== 'anyone' && `; over when ${SETTLED_BY_WORDS[watch.settledBy]}`}.
@@ -77,12 +81,12 @@ function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActio
             {back.words}: wait until {words.moment(back.at)}
           </Button>
         )}
-        {watch.state !== 'ended' && (
+        {!waiting && watch.state !== 'settled' && (
           <WatchButton
             messages={[{ id: watch.message, subject: watch.subject }]}
             watch={watch}
             size="small"
-            label={waiting ? 'Change…' : 'Wait on…'}
+            label="Wait on…"
             open={open}
             onOpenChange={setOpen}
             actions={actions}

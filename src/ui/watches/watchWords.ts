@@ -1,5 +1,6 @@
 /** Watches in words. */
 import type { WatchJson } from '#api/types';
+import { toInstant } from '#core/time/wallClock';
 import type { Words } from '../common/format';
 
 const listed = new Intl.ListFormat('en-GB');
@@ -28,5 +29,5 @@ export function untilWords(watch: WatchJson, words: Words): string {
   if (watch.at !== null) return `until ${deadlineMoment(watch, words)}`;
   if (watch.words) return `for ${watch.words} once it has left`;
   const { deadline } = watch;
-  return 'local' in deadline ? `until ${deadline.local.replace('T', ' ')} ${deadline.zone}` : '';
+  return 'local' in deadline ? `until ${words.moment(toInstant(deadline.local, deadline.zone).at)}` : '';
 }

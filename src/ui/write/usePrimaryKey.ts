@@ -11,7 +11,7 @@ export function usePrimaryKey(act: () => void): void {
     const pressed = (event: KeyboardEvent) => {
       if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
       // In a dialog it is the dialog's.
-      if (event.target instanceof Element && event.target.closest('dialog')) return;
+      if (event.target instanceof Element && event.target.closest('dialog, [role="dialog"]')) return;
       event.preventDefault();
       latest.current();
     };

@@ -5,7 +5,6 @@ import { PENDING_STATES } from '#core/departure/states';
 import { noteDue } from '#store/clock';
 import { departuresOf, type Departure } from '#store/departures';
 import { noteChange } from '#store/journal';
-import { recipientsOf } from '#store/messages';
 import type { Tx } from '#store/store';
 import {
   insertWatch,
@@ -16,6 +15,7 @@ import {
   type Watch,
 } from '#store/watches';
 import type { Desk } from '../desk';
+import { receivers } from '../messages/envelope';
 import { newId } from '../newId';
 import { meAsPerson, placedReaders, readersAt } from '../people/readers';
 
@@ -29,6 +29,12 @@ export function endOf(
 ): number | undefined {
   const [reader] = placedReaders(readersAt(desk, tx, readers.slice(0, 1)));
   return deadlineAt(deadline, { start: since, me: meAsPerson(desk, tx), reader });
+}
+
+/** Of those a message goes to, in their order, those at these addresses. */
+export function readersAmong(tx: Tx, messageId: string, reached: readonly string[]): Mailbox[] {
+  const keys = new Set(reached.map(addressKey));
+  return receivers(tx, messageId).filter(({ address }) => keys.has(addressKey(address)));
 }
 
 /** Somebody who never works is given a week. */
@@ -62,10 +68,7 @@ export function beginWatches(
 ): void {
   const watch = watchToBegin(tx, left.messageId);
   if (!watch || reached.length === 0) return;
-  const names = new Map(
-    recipientsOf(tx, [left.messageId]).map(({ address, name }) => [addressKey(address), name]),
-  );
-  const readers = reached.map((address) => ({ address, name: names.get(addressKey(address)) ?? '' }));
+  const readers = readersAmong(tx, left.messageId, reached);
   if (left.reader === null) {
     begin(desk, tx, watch, at, readers);
     return;

@@ -4,7 +4,7 @@ import { noteChange, record } from '#store/journal';
 import { findMessage } from '#store/messages';
 import { waitingReturnOf } from '#store/returns';
 import type { Tx } from '#store/store';
-import { insertReminder } from '#store/todos';
+import { insertReminder, type Reminder } from '#store/todos';
 import { findEnding, readersOfWatches, swapWatch, type Watch } from '#store/watches';
 import { endReturn, placeMessage } from '../incoming/bringBack';
 import { Stale } from '../errors';
@@ -26,20 +26,26 @@ export const missingOf = (tx: Tx, watch: Watch): string[] =>
     .filter(({ answeredBy }) => answeredBy === null)
     .map(nameOf);
 
-/** Brings the watched message to the top of the inbox, with why. */
-function bringBack(tx: Tx, watch: Watch, now: number, why: ReturnedWhy, said: string): void {
+/** Brings the watched message to the top of the inbox, with why. @param said for the history, and who asks to be told */
+function bringBack(
+  tx: Tx,
+  watch: Watch,
+  now: number,
+  why: ReturnedWhy,
+  said: string,
+  reminder: Pick<Reminder, 'kind' | 'words'>,
+): void {
   const message = findMessage(tx, watch.messageId)!;
   const patch = { returnedAt: now, returnedWhy: why };
   // One that was put off besides is here now, and has no other moment to come at.
   const putOff = waitingReturnOf(tx, message.id);
   if (putOff) endReturn(tx, putOff, 'ended', 'inbox', patch);
   else placeMessage(tx, message, { place: 'inbox', ...patch });
-  const subject = message.subject || '(no subject)';
-  const reminder = { at: now, messageId: message.id, todoId: null, sound: false };
-  insertReminder(tx, { ...reminder, kind: why.kind, words: `${subject}: ${said}` });
+  insertReminder(tx, { ...reminder, at: now, messageId: message.id, todoId: null, sound: false });
   record(tx, { at: now, messageId: message.id, what: why.kind, why: said });
 }
 
+const subjectOf = (tx: Tx, { messageId }: Watch) => findMessage(tx, messageId)!.subject || '(no subject)';
 const listed = (names: readonly string[]) => new Intl.ListFormat('en-GB').format(names);
 
 /** Its moment has come, where it still waits: somebody may have been faster. */
@@ -50,7 +56,19 @@ export function runOutOne(tx: Tx, id: string, now: number): void {
   changed(tx, watch, { state: 'ran-out', endedAt: now });
   const from = listed(missing);
   const why: ReturnedWhy = { kind: 'silence', since: watch.since!, until: watch.at!, note: watch.note, from };
-  bringBack(tx, watch, now, why, from ? `no answer from ${from}` : 'you wanted it back now');
+  const subject = subjectOf(tx, watch);
+  // Where I decide, that somebody has answered or not is not what it comes back for.
+  const wanted = watch.settledBy === 'me' || !from;
+  bringBack(
+    tx,
+    watch,
+    now,
+    wanted ? { ...why, from: '' } : why,
+    wanted ? 'you wanted it back now' : `no answer from ${from}`,
+    wanted
+      ? { kind: 'snooze', words: watch.note ? `${subject}: ${watch.note}` : subject }
+      : { kind: 'silence', words: `${from}: ${subject}` },
+  );
 }
 
 /** @param by the message that said so; @param said why, in plain words */
@@ -63,7 +81,8 @@ export function undelivered(tx: Tx, watch: Watch, now: number, by: string, to: s
     from: to,
     words: said,
   };
-  bringBack(tx, watch, now, why, `not delivered to ${to}${said ? `: ${said}` : ''}`);
+  const reminder = { kind: 'undelivered' as const, words: `${to}: ${subjectOf(tx, watch)}` };
+  bringBack(tx, watch, now, why, `not delivered to ${to}${said ? `: ${said}` : ''}`, reminder);
 }
 
 /** An answer has come. @param by the message that is it */

@@ -1,13 +1,13 @@
 /** Waiting for an answer to a message: set, changed, closed. */
 import type { Deadline, SettledBy } from '#core/watch/watch';
-import { addressKey, type Mailbox } from '#core/message/address';
+import type { Mailbox } from '#core/message/address';
 import { isZone } from '#core/time/zones';
 import { isLocal } from '#core/time/wallClock';
 import { noteChange, record } from '#store/journal';
 import { hasLeft } from '#store/left';
 import { departuresOf } from '#store/departures';
 import { deliveriesOf } from '#store/deliveries';
-import { findMessage, recipientsOf, type Message } from '#store/messages';
+import { findMessage, type Message } from '#store/messages';
 import type { Tx } from '#store/store';
 import { insertWatch, readersOfWatches, watchesOf, type Watch } from '#store/watches';
 import { noteDue } from '#store/clock';
@@ -15,7 +15,7 @@ import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
 import { undoable } from '../incoming/undo';
 import { newId } from '../newId';
-import { begin, endOf } from './beginWatch';
+import { begin, endOf, readersAmong } from './beginWatch';
 import { changed } from './endWatch';
 import { knownWatch } from './knownWatch';
 
@@ -28,13 +28,13 @@ export interface WatchInput {
 /** Those who have a message of mine; of one that came in who wrote it. */
 function readersWho(tx: Tx, message: Message): Mailbox[] {
   if (message.direction === 'in') return [{ address: message.fromAddress, name: message.fromName }];
-  const names = new Map(
-    recipientsOf(tx, [message.id]).map(({ address, name }) => [addressKey(address), name]),
-  );
   const departures = departuresOf(tx, message.id).map(({ id }) => id);
-  return deliveriesOf(tx, departures)
-    .filter(({ status }) => status === 'accepted')
-    .map(({ address }) => ({ address, name: names.get(addressKey(address)) ?? '' }));
+  const reached = deliveriesOf(tx, departures).filter(({ status }) => status === 'accepted');
+  return readersAmong(
+    tx,
+    message.id,
+    reached.map(({ address }) => address),
+  );
 }
 
 function checkDeadline(deadline: Deadline): void {

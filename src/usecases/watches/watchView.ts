@@ -1,10 +1,10 @@
 /** Watches as they are shown, and what is worth proposing for one. */
 import { group } from 'd3-array';
 import { READING } from '#core/limits';
-import type { Mailbox } from '#core/message/address';
+import { addressKey, type Mailbox } from '#core/message/address';
 import { backByAnswer } from '#core/snooze/suggest';
 import { toInstant, toLocal } from '#core/time/wallClock';
-import { momentWords } from '#core/time/words';
+import { dayWords, momentThere, momentWords } from '#core/time/words';
 import { deadlineAt, deadlineWords } from '#core/watch/deadline';
 import { habitOf, habitWords, type Habit } from '#core/watch/habit';
 import type { Deadline } from '#core/watch/watch';
@@ -21,6 +21,7 @@ import {
 import { threadMates } from '#store/undos';
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
+import { receivers } from '../messages/envelope';
 import { meAsPerson, placedReaders, readersAt } from '../people/readers';
 import { askedReaders, type AskedRecipient } from '../moments/previewPlan';
 import { knownWatch } from './knownWatch';
@@ -53,8 +54,18 @@ export interface WatchView extends Watch {
   back: { at: number; local: string; zone: string; words: string } | null;
 }
 
-const habitAt = (desk: Desk, address: string): Habit | undefined =>
-  habitOf(answerDelays(desk.store.db, addressesBeside(desk.store.db, address)).map(({ delay }) => delay));
+/** How long they take, whichever of their addresses they answer from. @returns by the address asked for */
+function habitsAt(desk: Desk, addresses: readonly string[]): Map<string, Habit> {
+  const { db } = desk.store;
+  const beside = new Map(addresses.map((address) => [address, addressesBeside(db, address)]));
+  const delays = group(answerDelays(db, [...beside.values()].flat()), ({ address }) => addressKey(address));
+  const found = new Map<string, Habit>();
+  for (const [address, all] of beside) {
+    const habit = habitOf(all.flatMap((each) => (delays.get(each) ?? []).map(({ delay }) => delay)));
+    if (habit) found.set(address, habit);
+  }
+  return found;
+}
 
 /** What an away-message among them says of when its writer is at work again. */
 function backOf(desk: Desk, rows: ReturnType<typeof consideredOf>): WatchView['back'] {
@@ -75,7 +86,7 @@ function backOf(desk: Desk, rows: ReturnType<typeof consideredOf>): WatchView['b
       at,
       local: toLocal(at, who.zone).slice(0, 16),
       zone: who.zone,
-      words: `${name} is back on ${date}`,
+      words: `${name} is back on ${dayWords(`${date}T00:00`, toLocal(now, who.zone))}`,
     };
   }
   return null;
@@ -92,18 +103,20 @@ function viewsOf(desk: Desk, watches: readonly Watch[]): WatchView[] {
       subject,
     ]),
   );
-  return watches.map((watch) => {
-    const begun = readers
+  const readersFor = (watch: Watch): WatchView['readers'] =>
+    readers
       .get(watch.id)
-      ?.map(({ address, name, answeredBy }) => ({ address, name, answered: answeredBy !== null }));
-    const planned = () =>
-      recipientsOf(db, [watch.messageId])
-        .filter(({ field, address }) => field !== 'replyTo' && address !== '')
-        .map(({ address, name }) => ({ address, name, answered: false }));
-    const all = begun ?? planned();
+      ?.map(({ address, name, answeredBy }) => ({ address, name, answered: answeredBy !== null })) ??
+    receivers(db, watch.messageId).map(({ address, name }) => ({ address, name, answered: false }));
+  const withReaders = watches.map((watch) => ({ watch, all: readersFor(watch) }));
+  const habits = habitsAt(
+    desk,
+    withReaders.flatMap(({ all }) => all[0]?.address ?? []),
+  );
+  return withReaders.map(({ watch, all }) => {
     const [person] = placedReaders(readersAt(desk, db, all.slice(0, 1)));
     const rows = considered.get(watch.id) ?? [];
-    const habit = all[0] && habitAt(desk, all[0].address);
+    const habit = all[0] && habits.get(all[0].address);
     return {
       ...watch,
       subject: subjects.get(watch.messageId) ?? '',
@@ -158,7 +171,7 @@ function suggestDeadlines(desk: Desk, to: readonly Mailbox[], start: number): Wa
   const me = meAsPerson(desk);
   const { hourCycle } = desk.settings();
   const [reader] = placedReaders(readersAt(desk, desk.store.db, to.slice(0, 1)));
-  const habit = to[0] && habitAt(desk, to[0].address);
+  const habit = to[0] && habitsAt(desk, [to[0].address]).get(to[0].address);
   const deadlines: { deadline: Deadline; why?: string }[] = [
     ...(habit ? [{ deadline: { hours: habit.hours }, why: habitWords(habit) }] : []),
     { deadline: { workingDays: 1, of: reader ? 'reader' : 'me' } },
@@ -168,7 +181,9 @@ function suggestDeadlines(desk: Desk, to: readonly Mailbox[], start: number): Wa
   return deadlines.flatMap(({ deadline, why }) => {
     const at = deadlineAt(deadline, { start, me, reader });
     if (at === undefined) return [];
-    const here = momentWords(at, start, me.zone, hourCycle);
+    const mine = momentWords(at, start, me.zone, hourCycle);
+    const there = reader && momentThere(at, start, reader.zone, me.zone, hourCycle);
+    const here = !reader || there === mine ? mine : `${mine}, ${there} in ${reader.place}`;
     return [
       { deadline, at, words: deadlineWords(deadline, reader?.name), why: why ? `${why}: ${here}` : here },
     ];
