@@ -14,6 +14,7 @@ import { pages } from './pages';
 import { phrases } from './phrases';
 import { preview } from './preview';
 import { lateness, startToFirstRelease, throughput } from './release';
+import { replies } from './replies';
 import { size } from './size';
 import type { Row } from './support';
 
@@ -32,6 +33,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   preview,
   moment,
   phrases,
+  replies,
   checks,
   ingest,
   large,

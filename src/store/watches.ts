@@ -55,22 +55,28 @@ const openByThread = built((db) =>
     .where(
       and(
         eq(messages.threadId, sql.placeholder('thread')),
-        sql`${watches.state} = 'waiting' AND since IS NOT NULL`,
+        sql`+${watches.state} = 'waiting' AND since IS NOT NULL`,
       ),
     )
     .prepare(),
 );
 
-const openByReader = built((db) =>
-  db
-    .selectDistinct({ watch: watches })
+const openByReader = built((db) => {
+  const theirs = db
+    .select({ id: watchReaders.watchId })
     .from(watchReaders)
-    .innerJoin(watches, eq(watches.id, watchReaders.watchId))
-    .where(and(among(watchReaders.address), sql`${watches.state} = 'waiting' AND since IS NOT NULL`))
-    .orderBy(desc(watches.since))
-    .limit(sql.placeholder('limit'))
-    .prepare(),
-);
+    .where(among(watchReaders.address));
+  return (
+    db
+      .select()
+      .from(watches)
+      // With a sign before it: there are few of one person, and many that wait.
+      .where(and(inArray(watches.id, theirs), sql`+${watches.state} = 'waiting' AND since IS NOT NULL`))
+      .orderBy(desc(watches.since))
+      .limit(sql.placeholder('limit'))
+      .prepare()
+  );
+});
 
 /** Those that have begun and are about a message of a thread. */
 export const openInThread = (db: Reading, threadId: string): Watch[] =>
@@ -80,9 +86,7 @@ export const openInThread = (db: Reading, threadId: string): Watch[] =>
 
 /** Those that have begun and wait for somebody, by any of these addresses, the newest first. */
 export const openFor = (db: Reading, addresses: readonly string[], limit: number): Watch[] =>
-  openByReader(db)
-    .all({ ids: JSON.stringify(addresses), limit })
-    .map(({ watch }) => watch);
+  openByReader(db).all({ ids: JSON.stringify(addresses), limit });
 
 export const setWatchReaders = (
   tx: Tx,

@@ -10,6 +10,7 @@ import type {
   MessagePageJson,
   PreviewJson,
   ProblemJson,
+  WatchesJson,
 } from '#api/types';
 import { startProduct, type Product } from '../support/product';
 import { until } from '../support/until';
@@ -62,11 +63,13 @@ it('publishes an OpenAPI document whose references all resolve', async () => {
 it('answers in the shapes it describes', async () => {
   const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
   const { body: page } = await product.api<DeparturePageJson>('GET', '/departures?state=pending');
+  const { body: waiting } = await product.api<WatchesJson>('GET', '/watches');
   const { body: people } = await product.api<{ correspondents: { id: string }[] }>('GET', '/correspondents');
   const ids: Record<string, string> = {
     '/messages/{id}': inbox.messages[0]!.id,
     '/messages/{id}/suggestions': inbox.messages[0]!.id,
     '/departures/{id}': page.departures[0]!.id,
+    '/watches/{id}': waiting.watches[0]!.id,
     '/correspondents/{id}': people.correspondents[0]!.id,
     '/postoffice/mailboxes/{address}': 'bela@wrenfield.example',
   };

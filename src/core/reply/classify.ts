@@ -1,5 +1,7 @@
 /** What an incoming message is, told once from what it says of itself, with what tells it. */
 import type { MailingList } from '../message/mailingList';
+import { READING } from '../limits';
+import { awaySubject, saysAutomatic } from './automaticWords';
 import type { MessageReport } from './report';
 import { isAnswerSubject } from './threading';
 
@@ -77,9 +79,6 @@ export function signsOf(header: (name: string) => string | undefined, method?: s
   };
 }
 
-/** What stands in subjects of away-messages: whole beginnings, so that a person may write about being away. */
-const AWAY =
-  /^(?:auto(?:matic|matische|m[aá]tica|matique)?[- ]?(?:reply|response|antwort|resposta|respuesta|r[eé]ponse)|(?:resposta|respuesta|r[eé]ponse) autom[aá]ti(?:ca|que)|out of (?:the )?office|away from (?:the )?office|abwesenheit(?:snotiz)?|au[sß]+er haus|absence du bureau|absent|ausente|aus[eê]ncia|fora do escrit[oó]rio|fuera de (?:la )?oficina)\b/i;
 const DAEMON = /^(mailer-daemon|postmaster)@/i;
 
 export interface Classifying {
@@ -88,6 +87,8 @@ export interface Classifying {
   list: MailingList | null;
   from: { address: string };
   subject: string;
+  /** What it says, as plain text. */
+  text: string;
   /** Message-IDs it names. */
   names: readonly string[];
   /** It is from one of my own addresses. */
@@ -115,11 +116,11 @@ function machine({ signs, from }: Classifying): string | undefined {
 
 /** What a message is. My own is never an answer of anybody's, whatever it says. */
 export function classify(mail: Classifying): Classified {
-  const { signs, report, list, subject, names, mine } = mail;
+  const { signs, report, list, subject, text, names, mine } = mail;
   if (mine) return { is: 'own', evidence: 'it is from one of your addresses' };
   if (report) return byReport(report);
-  const away = AWAY.exec(subject.trim())?.[0];
   const why = machine(mail);
+  const away = awaySubject(subject, why === undefined && !signs.nullPath);
   // An answer by a machine to a message, and not to a fault: somebody is away, or it says so.
   const answered =
     /^auto-replied/i.test(signs.autoSubmitted ?? '') || /^auto_reply$/i.test(signs.precedence ?? '');
@@ -128,6 +129,11 @@ export function classify(mail: Classifying): Classified {
   if (away && signs.nullPath)
     return { is: 'away', evidence: `its subject begins “${away}”, and nobody is to be told where it fails` };
   if (why) return { is: 'automatic', evidence: why };
+  // Wording tells it where no field does: as the last resort.
+  if (away) return { is: 'away', evidence: `its subject begins “${away}:”` };
+  const automatic = saysAutomatic(text.slice(0, READING.looked));
+  if (automatic !== undefined)
+    return { is: 'automatic', evidence: `it says “${automatic.slice(0, LONGEST)}”` };
   if (signs.calendarMethod === 'REPLY')
     return { is: 'calendar', evidence: 'a calendar part with METHOD:REPLY (RFC 5546)' };
   if (names.length > 0) return { is: 'answer', evidence: 'it names the message it answers' };

@@ -35,8 +35,38 @@ export function answerHeaders(parent: ThreadKeys): { inReplyTo?: string; referen
   return { inReplyTo: parent.messageId, references };
 }
 
-/** Prefixes that mark an answer or a forward, in the languages whose mail programs write them. */
-const PREFIX = /^\s*(?:(?:re|aw|sv|vs|res|rif|ref|antw|fw|fwd|wg|enc|tr)\s*(?:\[\d+\]\s*)?:\s*)+/i;
+/** What marks an answer, and what a forward, in the languages whose mail programs write it. */
+const ANSWERS = [
+  ...[
+    're',
+    'aw',
+    'antw',
+    'sv',
+    'vs',
+    'res',
+    'ref',
+    'rif',
+    'r',
+    'odp',
+    'odg',
+    'ynt',
+    'vá',
+    'atb',
+    'bls',
+    'ats',
+    'răsp',
+    'rasp',
+  ],
+  ...['απ', 'σχετ', 'отв', 'ответ', '回复', '回覆', '答复', '答覆', '返信', '답장', '회신'],
+];
+const FORWARDS = [
+  ...['fw', 'fwd', 'wg', 'enc', 'tr', 'rv', 'pd', 'ilt', 'vl', 'vb', 'doorst', 'továbbítás', 'πρθ'],
+  ...['转发', '轉寄', '転送', '전달'],
+];
+const PREFIX = new RegExp(
+  `^\\s*(?:(?:${[...ANSWERS, ...FORWARDS].join('|')})\\s*(?:\\[\\d+\\]\\s*)?[:：]\\s*)+`,
+  'iu',
+);
 
 /** The subject without “Re:” and its like; what a thread is called. */
 export function baseSubject(subject: string): string {

@@ -11,12 +11,20 @@ const asWords = (text: string) =>
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();
 
-/** @param text that may quote; @param mine what it may quote, short texts of which are found whole */
-export function quotes(text: string, mine: string): boolean {
-  const [here, words] = [asWords(text), asWords(mine)];
-  if (words.length < STEP) return false;
-  if (words.length <= STRETCH) return here.includes(words);
-  for (let from = 0; from + STRETCH <= words.length; from += STEP)
-    if (here.includes(words.slice(from, from + STRETCH))) return true;
-  return false;
+/**
+ * Reads a text once, to be held against many.
+ * @param text that may quote
+ * @returns tells whether it quotes another; short ones are found whole
+ */
+export function quotesIn(text: string): (mine: string) => boolean {
+  const here = asWords(text);
+  return (mine) => {
+    const words = asWords(mine);
+    // What it could quote is no longer than itself.
+    if (words.length < STEP || here.length < STEP) return false;
+    if (words.length <= STRETCH) return here.includes(words);
+    for (let from = 0; from + STRETCH <= words.length; from += STEP)
+      if (here.includes(words.slice(from, from + STRETCH))) return true;
+    return false;
+  };
 }

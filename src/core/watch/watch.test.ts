@@ -8,7 +8,7 @@ import { cameOfIt } from './cameOfIt';
 import { deadlineAt, deadlineWords } from './deadline';
 import { habitOf, habitWords } from './habit';
 import { judge, type Awaited, type Coming } from './judge';
-import { quotes } from './quotes';
+import { quotesIn } from './quotes';
 import type { Deadline } from './watch';
 
 const HOUR = 3_600_000;
@@ -131,12 +131,12 @@ describe('quoting', () => {
     ['The two crates are here. Could you confirm?', false],
     ['', false],
   ])('is seen in %j: %s', (text, expected) => {
-    expect(quotes(text, mine)).toBe(expected);
+    expect(quotesIn(text)(mine)).toBe(expected);
   });
 
   it('of a few words says nothing', () => {
-    expect(quotes('Thanks!', 'Thanks!')).toBe(false);
-    expect(quotes('see: can you send the lamp list? yes', 'Can you send the lamp list?')).toBe(true);
+    expect(quotesIn('Thanks!')('Thanks!')).toBe(false);
+    expect(quotesIn('see: can you send the lamp list? yes')('Can you send the lamp list?')).toBe(true);
   });
 });
 

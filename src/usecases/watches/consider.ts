@@ -5,7 +5,7 @@ import { READING } from '#core/limits';
 import { ancestors, baseSubject } from '#core/reply/threading';
 import { isSeen, type ReportedRecipient } from '#core/reply/report';
 import { judge, type Coming, type Tie } from '#core/watch/judge';
-import { quotes } from '#core/watch/quotes';
+import { quotesIn } from '#core/watch/quotes';
 import { addressesBeside } from '#store/correspondents';
 import { departuresOf } from '#store/departures';
 import { departureOfHeader } from '#store/left';
@@ -26,12 +26,21 @@ import type { Incoming } from '../incoming/incoming';
 import { settle, undelivered } from './endWatch';
 
 /** Waits for one person are looked at from the newest on, and not for ever. */
-const MOST_OF_ONE = 20;
+const MOST_OF_ONE = 8;
+
+/** What came in, read once for all that it is held against. */
+interface Held extends Incoming {
+  /** All addresses of who wrote it, lower case. */
+  writers: readonly string[];
+  /** Message-IDs it names. */
+  named: readonly string[];
+  quotes: (mine: string) => boolean;
+}
 
 const alike = (a: string, b: string) => folded(baseSubject(a)) === folded(baseSubject(b));
 
-/** How it is tied to a watched message. @param named ids it names */
-function tieTo(tx: Tx, watch: Watch, watched: Message, { message }: Incoming, named: readonly string[]): Tie {
+/** How it is tied to a watched message. */
+function tieTo(tx: Tx, watch: Watch, watched: Message, { message, named, quotes }: Held): Tie {
   if (watched.direction === 'in') {
     if (watched.headerId !== null && named.includes(watched.headerId)) return 'names it';
   } else if (named.length > 0) {
@@ -48,8 +57,7 @@ function tieTo(tx: Tx, watch: Watch, watched: Message, { message }: Incoming, na
     if (named.length > 0) return 'names the thread';
     if (alike(message.subject, watched.subject)) return 'subject';
   }
-  const mineText = watched.text.slice(0, READING.looked);
-  if (quotes(message.text.slice(0, READING.looked), mineText)) return 'quotes it';
+  if (quotes(watched.text.slice(0, READING.looked))) return 'quotes it';
   return alike(message.subject, watched.subject) && baseSubject(message.subject) !== ''
     ? 'subject'
     : 'writer';
@@ -63,18 +71,12 @@ function reported(tx: Tx, watch: Watch, { mail }: Incoming): ReportedRecipient[]
   return mail.report!.recipients;
 }
 
-function considerOne(
-  tx: Tx,
-  watch: Watch,
-  readers: readonly WatchReader[],
-  incoming: Incoming,
-  writers: readonly string[],
-): void {
-  const { mail, message, now } = incoming;
+function considerOne(tx: Tx, watch: Watch, readers: readonly WatchReader[], held: Held): void {
+  const { message, now, writers } = held;
   const watched = findMessage(tx, watch.messageId)!;
   // Past mail that is taken in now was here before anybody waited.
   if (message.id === watched.id || message.at < watch.since!) return;
-  const told = reported(tx, watch, incoming);
+  const told = reported(tx, watch, held);
   const failed = told.find(({ action }) => action === 'failed');
   const reader = readers.find(({ address }) => writers.includes(address));
   const written = addressKey(message.fromAddress);
@@ -82,7 +84,7 @@ function considerOne(
   const coming: Coming = {
     is,
     evidence,
-    tie: tieTo(tx, watch, watched, incoming, ancestors(mail)),
+    tie: tieTo(tx, watch, watched, held),
     reader: reader?.address,
     otherAddress: reader && reader.address !== written ? message.fromAddress : undefined,
     writer: message.fromName || message.fromAddress,
@@ -127,7 +129,8 @@ export function considerForWatches(tx: Tx, incoming: Incoming): void {
   if (about) add(openInThread(tx, findMessage(tx, about.messageId)!.threadId));
   add(openFor(tx, writers, MOST_OF_ONE));
   if (candidates.size === 0) return;
+  const quotes = quotesIn(message.text.slice(0, READING.looked));
+  const held: Held = { ...incoming, writers, named: ancestors(mail), quotes };
   const readers = group(readersOfWatches(tx, [...candidates.keys()]), ({ watchId }) => watchId);
-  for (const watch of candidates.values())
-    considerOne(tx, watch, readers.get(watch.id) ?? [], incoming, writers);
+  for (const watch of candidates.values()) considerOne(tx, watch, readers.get(watch.id) ?? [], held);
 }

@@ -257,7 +257,7 @@ function Trials({ rule }: { rule: HoldRule | null }) {
           : `Of the last ${data.length} messages you sent it fits ${fits.length || 'none'}.`}
       </p>
       {fits.length > 0 && (
-        <ul aria-label="What it would have done">
+        <ul aria-label="What it would have done" tabIndex={0}>
           {fits.map(({ departureId, at, to, subject, why, earlier, words: done }) => (
             <li key={departureId}>
               <span>
