@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { inboxOf, NOW, tempDesk } from '#test/support/desk';
 import { mailOf, type MailParts } from '#test/support/mail';
@@ -401,3 +402,75 @@ it('proposes how long to wait, from how long they have taken', async () => {
   expect(first!.why).toMatch(/^nine in ten of 5 answers came within 5 h: /);
   expect(second).toMatchObject({ deadline: { workingDays: 1, of: 'me' } });
 });
+
+it('whatever happens in whatever order, it is in one state that its facts bear out, and fires once for each deadline', async () => {
+  const op = fc.oneof(
+    fc.record({ kind: fc.constant('advance' as const), hours: fc.integer({ min: 1, max: 9000 }) }),
+    fc.record({ kind: fc.constant('extend' as const), hours: fc.integer({ min: 1, max: 300 }) }),
+    fc.record({
+      kind: fc.constantFrom(
+        'answer' as const,
+        'auto' as const,
+        'close' as const,
+        'undo' as const,
+        'snooze' as const,
+      ),
+    }),
+    fc.record({
+      kind: fc.constant('overrule' as const),
+      counts: fc.constantFrom(true, false, null),
+      which: fc.nat(5),
+    }),
+  );
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(op, { maxLength: 14 }),
+      fc.constantFrom('anyone' as const, 'everyone' as const),
+      async (ops, settledBy) => {
+        ({ desk } = tempDesk());
+        const { id, ids, watch } = await sent({ settledBy });
+        let fired = 0;
+        let key = 0;
+        const may = (work: () => unknown) => {
+          try {
+            work();
+          } catch (error) {
+            if (!(error instanceof Refused || error instanceof Invalid || error instanceof NotFound))
+              throw error;
+          }
+        };
+        const keyed = (): Desk => ({ ...desk, undoKey: `the-key-${++key}` });
+        for (const each of ops) {
+          const before = readWatch(desk, watch);
+          if (each.kind === 'advance') fired += goTo(desk.now() + each.hours * HOUR);
+          else if (each.kind === 'extend')
+            may(() => changeWatch(keyed(), watch, { deadline: { hours: each.hours } }));
+          else if (each.kind === 'close') may(() => endWatch(keyed(), watch));
+          else if (each.kind === 'undo') may(() => undo(desk, `the-key-${key}`));
+          else if (each.kind === 'snooze') may(() => snooze(keyed(), id, { until: desk.now() + HOUR }));
+          else if (each.kind === 'overrule') {
+            const considered = before.considered[each.which];
+            if (considered) may(() => overrule(desk, watch, considered.message, each.counts));
+            if (readWatch(desk, watch).state === 'ran-out' && before.state !== 'ran-out') fired++;
+          } else
+            await answer(ids[0]!, {
+              headers: [
+                `In-Reply-To: ${ids[0]!}`,
+                ...(each.kind === 'auto' ? ['Auto-Submitted: auto-replied'] : []),
+              ],
+            });
+          // What an undo brought back may be long past; the engine looks after every commit.
+          fired += runWaker(desk, watchesWaker);
+          const { state, at, endedBy, endedAt, considered } = readWatch(desk, watch);
+          if (state === 'waiting') expect(at).toBeGreaterThan(desk.now());
+          if (state === 'settled')
+            expect(considered.find(({ message }) => message === endedBy)).toMatchObject({ counts: true });
+          if (state === 'ran-out') expect(endedAt).toBeGreaterThanOrEqual(at!);
+          expect(historyOf(desk.store.db, id).filter(({ what }) => what === 'silence')).toHaveLength(fired);
+        }
+        desk.store.close();
+      },
+    ),
+    { numRuns: 25 },
+  );
+}, 60_000);
