@@ -2456,6 +2456,13 @@ export interface components {
       };
       answer: components['schemas']['Watch'];
     };
+    chaseWatch: {
+      body: {
+        /** @default  */
+        text: string;
+      };
+      answer: components['schemas']['Message'];
+    };
     endWatch: Record<string, never>;
     listWatches: {
       query: {
@@ -3078,6 +3085,7 @@ export interface Operations {
   suggestReturns: Schemas['suggestReturns'];
   addWatch: Schemas['addWatch'];
   changeWatch: Schemas['changeWatch'];
+  chaseWatch: Schemas['chaseWatch'];
   endWatch: Schemas['endWatch'];
   listWatches: Schemas['listWatches'];
   overruleWatch: Schemas['overruleWatch'];

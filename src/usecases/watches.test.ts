@@ -23,6 +23,7 @@ import { claimDeparture } from './release/claimDeparture';
 import { finishAttempt } from './release/finishAttempt';
 import { runWaker } from './wakers/wakers';
 import { watchesWaker } from './wakers/watches';
+import { chase } from './watches/chase';
 import { overrule } from './watches/overrule';
 import { changeWatch, endWatch, watchMessage } from './watches/setWatch';
 import { listWatches, readWatch, suggestForMessage } from './watches/watchView';
@@ -368,6 +369,22 @@ describe('the person', () => {
     moveClock(desk, { set: NOW + 30 * HOUR });
     overrule(desk, watch, by, false);
     expect(stateOf(watch)).toBe('ran-out');
+  });
+
+  it('may chase those who have not answered, in the thread', async () => {
+    const to = ['Ana <ana@x.example>', 'Ben <ben@x.example>'];
+    const { id, ids, watch } = await sent({ to, settledBy: 'everyone' });
+    await answer(ids[0]!);
+    const draft = readMessage(desk, chase(desk, watch, 'A word, please.').id);
+    expect(draft).toMatchObject({
+      to: [{ name: 'Ben', address: 'ben@x.example' }],
+      subject: 'Re: Crates',
+      text: 'A word, please.',
+      threadId: readMessage(desk, id).threadId,
+      answering: true,
+    });
+    const { id: other } = watchMessage(desk, draftOf(to), { deadline: { hours: 1 } });
+    expect(() => chase(desk, other, '')).toThrow(Refused);
   });
 
   it('may wait on, close it, and undo each', async () => {

@@ -1,5 +1,12 @@
 import { operation } from '../operation';
-import { deadlinesRequest, newWatch, overruleRequest, watchPatch, watchQuery } from './requests';
+import {
+  chaseRequest,
+  deadlinesRequest,
+  newWatch,
+  overruleRequest,
+  watchPatch,
+  watchQuery,
+} from './requests';
 
 export const listWatches = operation('listWatches', {
   method: 'get',
@@ -58,4 +65,13 @@ export const overruleWatch = operation('overruleWatch', {
   summary: 'Say whether a message counts as an answer, against what the rules say',
   body: overruleRequest,
   answer: 'Watch',
+});
+
+export const chaseWatch = operation('chaseWatch', {
+  method: 'post',
+  path: '/watches/{id}/chase',
+  summary: 'A second message to those who have not answered, as a draft in the same thread',
+  body: chaseRequest,
+  answer: 'Message',
+  status: 201,
 });

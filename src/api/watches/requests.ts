@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { MAX_BODY } from '#core/limits';
 import { SETTLED_BY } from '#core/watch/watch';
 import { readers } from '../people';
 import { id } from '../fields';
@@ -49,6 +50,8 @@ export const overruleRequest = Joi.object({
     .required()
     .description('Remembered for its writer; null: the rules judge what they send from now on'),
 });
+
+export const chaseRequest = Joi.object({ text: Joi.string().max(MAX_BODY).allow('').default('') });
 
 export const deadlinesRequest = Joi.object({
   message: id.description('One that is here'),

@@ -12,7 +12,7 @@ import { ActionsHead, RowButton, RowCheck } from '../common/RowParts';
 import type { MessageActions } from '../inbox/useMessageActions';
 import styles from '../returns/Returns.module.css';
 import { WatchButton } from './WatchButton';
-import { deadlineMoment, waitedFor } from './watchWords';
+import { chasePath, deadlineMoment, waitedFor } from './watchWords';
 
 function whyWords(watch: WatchJson): string {
   return [
@@ -70,10 +70,7 @@ function WaitingRow({ watch, chosen, choose, actions }: RowProps) {
           actions={actions}
         />
         {watch.since !== null && (
-          <RowButton
-            onClick={() => router.push(`/write?answers=${watch.message}`)}
-            aria-label={`Chase now: “${subject}”`}
-          >
+          <RowButton onClick={() => router.push(chasePath(watch))} aria-label={`Chase now: “${subject}”`}>
             Chase now
           </RowButton>
         )}

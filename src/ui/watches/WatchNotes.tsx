@@ -2,6 +2,7 @@
 /** What is waited for in the thread that is read: until when, what came in meanwhile, and why it did or did not count. */
 import { Button } from 'antd';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ConsideredJson, WatchJson } from '#api/types';
 import { SETTLED_BY_WORDS, WATCH_STATE_WORDS } from '#core/watch/watch';
@@ -10,7 +11,7 @@ import { useWatchesNear } from '../data/watches';
 import type { MessageActions } from '../inbox/useMessageActions';
 import { WatchButton } from './WatchButton';
 import styles from './Watches.module.css';
-import { deadlineMoment, untilWords, waitedFor } from './watchWords';
+import { chasePath, deadlineMoment, untilWords, waitedFor } from './watchWords';
 
 function Considered({
   watch,
@@ -46,6 +47,7 @@ function Considered({
 
 function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActions }) {
   const words = useWords();
+  const router = useRouter();
   const [open, setOpen] = useState(false);
   const waiting = watch.state === 'waiting';
   const back = watch.back;
@@ -91,6 +93,11 @@ function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActio
             onOpenChange={setOpen}
             actions={actions}
           />
+        )}
+        {(waiting || watch.state === 'ran-out') && watch.since !== null && (
+          <Button size="small" onClick={() => router.push(chasePath(watch))}>
+            Chase now
+          </Button>
         )}
         {waiting && (
           <Button size="small" type="text" onClick={() => void actions.endWatch(watch)}>

@@ -17,6 +17,14 @@ export function waitedFor({ readers, settledBy }: WatchJson): string {
   return missing.length > 1 ? `${nameOf(first)} and ${missing.length - 1} more` : nameOf(first);
 }
 
+/** Where a second message to those who have not answered is written. */
+export const chasePath = ({ message, readers }: WatchJson): string => {
+  const missing = readers
+    .filter(({ answered }) => !answered)
+    .map(({ address }) => encodeURIComponent(address));
+  return `/write?answers=${message}${missing.length > 0 ? `&only=${missing.join(',')}` : ''}`;
+};
+
 /** “Thu 11:00”, “Thu 11:00 (16:45 in Kathmandu)”. */
 export function deadlineMoment({ at, theirs }: WatchJson, words: Words): string {
   if (at === null) return '';

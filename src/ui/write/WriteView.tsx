@@ -119,7 +119,7 @@ export function NewMessage({ answers, all = false, forwards, corrects, unsubscri
     );
   }
   const initial = answers
-    ? answerFields(about.data!, settings, all)
+    ? answerFields(about.data!, settings, all, only)
     : forwards
       ? forwardFields(about.data!, settings)
       : corrects

@@ -1,6 +1,6 @@
 /** How a message begins: empty, as an answer, or passing something on. */
 import type { MessageJson, SettingsJson } from '#api/types';
-import { formatMailbox, type Mailbox } from '#core/message/address';
+import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
 import { identityOf } from '#core/message/details';
 import { withPlainSignature, withSignature } from '#core/message/signature';
 import { plainAlternative, richFromPlain, signatureNode, type RichNode } from '#core/message/richText';
@@ -54,9 +54,19 @@ function wroteWords(message: MessageJson, { zone, hourCycle }: SettingsJson, mor
 
 const mine = ({ me, identities }: SettingsJson) => [me, ...identities].map(({ address }) => address);
 
-export function answerFields(message: MessageJson, settings: SettingsJson, all: boolean): DraftFields {
+/** @param only of those it went to, who is asked again; without it who is answered usually */
+export function answerFields(
+  message: MessageJson,
+  settings: SettingsJson,
+  all: boolean,
+  only?: readonly string[],
+): DraftFields {
   const identity = answerAs(message, settings.identities);
-  const { to, cc } = all ? answerAll(message, mine(settings)) : { to: answerTo(message), cc: [] };
+  const again = [...message.to, ...message.cc, ...message.bcc].filter(({ address }) =>
+    only?.includes(addressKey(address)),
+  );
+  const usual = all ? answerAll(message, mine(settings)) : { to: answerTo(message), cc: [] };
+  const { to, cc } = again.length > 0 ? { to: again, cc: [] } : usual;
   const content = [
     EMPTY,
     ...signed(settings, identity),

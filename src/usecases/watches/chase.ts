@@ -1,0 +1,28 @@
+/** A second message in the thread, to those who have not answered. */
+import { answerSubject } from '#core/reply/threading';
+import { findMessage, type Message } from '#store/messages';
+import { readersOfWatches } from '#store/watches';
+import type { Desk } from '../desk';
+import { Refused } from '../errors';
+import { createDraft } from '../messages/createDraft';
+import { knownWatch } from './knownWatch';
+
+/**
+ * Keeps it as a draft: when it leaves is decided there.
+ * @throws NotFound; Refused where the message has not left, so that nobody can have answered
+ */
+export function chase(desk: Desk, watchId: string, text: string): Message {
+  const { db } = desk.store;
+  const watch = knownWatch(db, watchId);
+  if (watch.since === null) throw new Refused('This message has not left. There is nobody to chase yet.');
+  const watched = findMessage(db, watch.messageId)!;
+  const readers = readersOfWatches(db, [watchId]);
+  const missing = readers.filter(({ answeredBy }) => answeredBy === null);
+  return createDraft(desk, {
+    to: (missing.length > 0 ? missing : readers).map(({ name, address }) => ({ name, address })),
+    subject: answerSubject(watched.subject),
+    text,
+    answers: watched.id,
+    identity: watched.identity,
+  });
+}
