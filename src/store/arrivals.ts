@@ -1,5 +1,5 @@
 /** What has come in and has not been read. */
-import { and, asc, eq, notInArray, sql } from 'drizzle-orm';
+import { and, asc, eq, min, notInArray, sql } from 'drizzle-orm';
 import { arrivals } from './schema';
 import { built, placeholders } from './built';
 import { withRest } from './sources';
@@ -68,6 +68,16 @@ const waiting = built((db) =>
     .from(arrivals)
     .prepare(),
 );
+
+const earliest = built((db) =>
+  db
+    .select({ at: min(arrivals.at) })
+    .from(arrivals)
+    .prepare(),
+);
+
+/** When the first of what waits came, epoch ms; null where nothing waits. */
+export const firstArrivalAt = (db: Reading): number | null => earliest(db).get()?.at ?? null;
 
 /** How many have not been read. */
 export const arrivalsWaiting = (db: Reading): number => waiting(db).get()!.count;

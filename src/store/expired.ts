@@ -1,6 +1,6 @@
 /** What is kept for a while only: copies of what has left, and what was deleted. */
 import { inArray, sql } from 'drizzle-orm';
-import { departures, messages, threads } from './schema';
+import { departures, messages, threads, watches } from './schema';
 import type { Reading, Tx } from './store';
 
 /** What has left and has its copy still, in the order in which it left. @param from @param until epoch ms */
@@ -35,6 +35,8 @@ export function forgetDeleted(tx: Tx, messageIds: readonly string[]): void {
     .where(inArray(messages.id, ids))
     .all()
     .map(({ id }) => id);
+  // One that was never sent may have been watched all the same.
+  tx.delete(watches).where(inArray(watches.messageId, ids)).run();
   tx.delete(departures).where(inArray(departures.messageId, ids)).run();
   tx.delete(messages).where(inArray(messages.id, ids)).run();
   tx.delete(threads)

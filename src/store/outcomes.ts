@@ -19,7 +19,9 @@ const answersTo = (id: SQL): SQL =>
   sql`FROM messages a WHERE a.in_reply_to = ${id} AND a.direction = 'in' AND a.automatic = 0 AND a.deleted_at IS NULL`;
 
 /** True for a departure nobody has answered. */
-export const UNANSWERED: SQL = sql`NOT EXISTS (SELECT 1 ${answersTo(sql`departures.header_id`)})`;
+export const UNANSWERED: SQL = sql`NOT EXISTS (SELECT 1 ${answersTo(sql`departures.header_id`)})
+  AND NOT EXISTS (SELECT 1 FROM watches w WHERE w.message_id = departures.message_id AND w.state = 'settled'
+    AND (w.copy = '' OR w.copy = lower(departures.reader)))`;
 
 const outcomes = built((db) => {
   const watched = (column: string) =>

@@ -206,16 +206,19 @@ export const findEnding = (db: Reading, id: string, now: number): Watch | undefi
     .where(and(eq(watches.id, id), RUNNING, lte(watches.at, now)))
     .get();
 
+/** What was deleted is waited for no more, until it is brought back. */
+const STANDS = sql`${watches.messageId} NOT IN (SELECT id FROM messages WHERE deleted_at IS NOT NULL)`;
+
 /** Those that wait, the soonest first and those not begun last; or those that are over, the last first. */
 export function listWatches(db: Reading, state: 'waiting' | 'closed', limit: number): Watch[] {
   const query = db.select().from(watches).limit(limit);
   if (state === 'closed')
     return query
-      .where(inArray(watches.state, ['settled', 'ran-out', 'undelivered', 'ended']))
+      .where(and(inArray(watches.state, ['settled', 'ran-out', 'undelivered', 'ended']), STANDS))
       .orderBy(desc(watches.endedAt))
       .all();
   return query
-    .where(eq(watches.state, 'waiting'))
+    .where(and(eq(watches.state, 'waiting'), STANDS))
     .orderBy(sql`${watches.at} IS NULL`, asc(watches.at), asc(watches.createdAt))
     .all();
 }
@@ -224,5 +227,5 @@ export const countWaitingWatches = (db: Reading): number =>
   db
     .select({ n: sql<number>`count(*)` })
     .from(watches)
-    .where(eq(watches.state, 'waiting'))
+    .where(and(eq(watches.state, 'waiting'), STANDS))
     .get()!.n;

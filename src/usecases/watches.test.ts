@@ -7,6 +7,7 @@ import { readWeek } from '#core/time/weekText';
 import { toLocal } from '#core/time/wallClock';
 import { historyOf } from '#store/journal';
 import { insertArrival } from '#store/arrivals';
+import { forgetDeleted } from '#store/expired';
 import { moveClock } from './clock/sandbox';
 import { takeBack } from './departures/takeBack';
 import type { Desk } from './desk';
@@ -16,6 +17,7 @@ import { listReminders } from './incoming/reminders';
 import { snooze } from './incoming/snooze';
 import { undo } from './incoming/undo';
 import { createDraft } from './messages/createDraft';
+import { deleteMessage, restoreMessage } from './messages/deleteMessage';
 import { readMessage } from './messages/readMessage';
 import { scheduleMessage } from './messages/scheduleMessage';
 import { addCorrespondent } from './people/correspondents';
@@ -26,7 +28,7 @@ import { watchesWaker } from './wakers/watches';
 import { chase } from './watches/chase';
 import { overrule } from './watches/overrule';
 import { changeWatch, endWatch, watchMessage } from './watches/setWatch';
-import { listWatches, readWatch, suggestForMessage } from './watches/watchView';
+import { countWaiting, listWatches, readWatch, suggestForMessage } from './watches/watchView';
 
 const HOUR = 3_600_000;
 const TEXT = 'Could you confirm by Thursday that the two crates have cleared customs?';
@@ -182,6 +184,18 @@ describe('a watch', () => {
     expect(readMessage(desk, id).snooze).toBeNull();
   });
 
+  it('of a deleted draft waits with it, and is gone with it', () => {
+    const id = draftOf(['Ana <ana@x.example>']);
+    const { id: watch } = watchMessage(desk, id, { deadline: { hours: 24 } });
+    deleteMessage(desk, id);
+    expect([listWatches(desk, 'waiting', 10), countWaiting(desk)]).toEqual([[], 0]);
+    restoreMessage(desk, id);
+    expect(listWatches(desk, 'waiting', 10).map((each) => each.id)).toEqual([watch]);
+    deleteMessage(desk, id);
+    desk.store.write((tx) => forgetDeleted(tx, [id]));
+    expect(() => readWatch(desk, watch)).toThrow(NotFound);
+  });
+
   it('refuses what cannot be waited for', async () => {
     expect(() => watchMessage(desk, 'nothing', { deadline: { hours: 1 } })).toThrow(NotFound);
     const { id, watch } = await sent();
@@ -272,6 +286,9 @@ describe('what comes in', () => {
     desk.store.write((tx) => insertArrival(tx, { id: 'x', at: end, size: 1, tries: 0 }, Buffer.from('x')));
     expect(watchesWaker.next(desk, desk.store.db, [])).toBeNull();
     expect(runWaker(desk, watchesWaker)).toBe(0);
+    // What came after the deadline is no answer in time.
+    desk.store.write((tx) => tx.run(`UPDATE arrivals SET at = at + 1`));
+    expect(watchesWaker.next(desk, desk.store.db, [])).toBe(end);
     desk.store.write((tx) => tx.run(`DELETE FROM arrivals`));
     await answer(ids[0]!);
     expect(runWaker(desk, watchesWaker)).toBe(0);

@@ -1,6 +1,5 @@
 /** What came of something that has left, in few words. */
 import { undeliveredTo } from '../departure/undelivered';
-import { durationWords } from '../time/words';
 import type { WatchState } from './watch';
 
 export interface Left {
@@ -18,7 +17,7 @@ const DAY_MS = 24 * HOUR_MS;
 const about = (ms: number) => {
   if (ms >= 2 * DAY_MS) return `${Math.floor(ms / DAY_MS)} days`;
   if (ms >= HOUR_MS) return `${Math.floor(ms / HOUR_MS)} h`;
-  return durationWords(Math.max(60_000, Math.floor(ms / 60_000) * 60_000));
+  return `${Math.max(1, Math.floor(ms / 60_000))} min`;
 };
 
 /**
@@ -29,6 +28,8 @@ export function cameOfIt(left: Left, now: number, moment: (at: number) => string
   const { leftAt, answeredAt, watch, recipients } = left;
   if (undeliveredTo(recipients).length > 0 || watch?.state === 'undelivered') return 'undelivered';
   if (answeredAt !== null) return `answered after ${about(answeredAt - leftAt)}`;
+  // It was told by its subject, or by what it quotes.
+  if (watch?.state === 'settled') return 'answered';
   const silent = `no answer for ${about(now - leftAt)}`;
   return watch?.state === 'waiting' && watch.at !== null
     ? `${silent}, watched until ${moment(watch.at)}`

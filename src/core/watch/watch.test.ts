@@ -211,11 +211,12 @@ describe('what came of it', () => {
   it.each([
     [{}, 'no answer for 3 days'],
     [{ leftAt: now - 5 * HOUR }, 'no answer for 5 h'],
-    [{ leftAt: now - 90_000 }, 'no answer for 60 s'],
+    [{ leftAt: now - 90_000 }, 'no answer for 1 min'],
     [{ leftAt: now - 400_000 }, 'no answer for 6 min'],
     [{ answeredAt: now - 70 * HOUR }, 'answered after 5 h'],
     [{ watch: { state: 'waiting', at: now + HOUR } }, 'no answer for 3 days, watched until Thu 11:00'],
     [{ watch: { state: 'ran-out', at: now - HOUR } }, 'no answer for 3 days'],
+    [{ watch: { state: 'settled', at: now } }, 'answered'],
     [{ recipients: [{ receipts: [{ action: 'failed' }] }], answeredAt: now }, 'undelivered'],
   ] as const)('%j: %s', (more, words) => {
     expect(said(more as Partial<Parameters<typeof cameOfIt>[0]>)).toBe(words);
