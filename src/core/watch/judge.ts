@@ -15,6 +15,8 @@ export type Tie =
   | 'names it'
   /** It names another reader's copy of it. */
   | 'names another copy'
+  /** It is by somebody who got another copy, or none, and does not name this reader's. */
+  | 'not this copy'
   /** It names some other message of the thread. */
   | 'names the thread'
   /** It is in the thread by its subject alone. */
@@ -60,9 +62,13 @@ const NO_ANSWER: Partial<Record<MailClass, string>> = {
   calendar: 'It answers an invitation, and not this message',
 };
 
+/** Nothing ties it to what is watched, whoever wrote it. */
+const LOOSE: readonly Tie[] = ['writer', 'names another copy', 'not this copy'];
+
 const TIES: Record<Tie, string> = {
   'names it': 'it names this message',
   'names another copy': 'it answers another reader’s copy',
+  'not this copy': 'it does not name this reader’s copy',
   'names the thread': 'it answers in this thread',
   subject: 'its subject is that of an answer to this, though it names no message: likely',
   'quotes it': 'it quotes this message, though it names none: likely',
@@ -81,13 +87,14 @@ export function judge({ settledBy, readers }: Awaited, coming: Coming): Verdict 
   if (seen && settledBy === 'read') return yes('A receipt says that it was seen.');
   if (seen) return no('It was seen, says a receipt, and is not answered by that.');
   // What a person has said of this writer goes before the rules, but for what is mine or was never delivered.
-  if (overruled !== undefined && !['own', 'bounce', 'delay'].includes(is))
-    return overruled
-      ? yes('You have said that what this writer sends counts.')
-      : no('You have said that what this writer sends does not count.');
+  const loose = LOOSE.includes(tie);
+  const sayable = !['own', 'bounce', 'delay'].includes(is);
+  if (overruled === false && sayable) return no('You have said that what this writer sends does not count.');
+  if (overruled === true && sayable && !loose)
+    return yes('You have said that what this writer sends counts.');
   const instead = NO_ANSWER[is];
   if (instead) return no(`${instead}; what tells it: ${evidence}.`);
-  if (tie === 'writer' || tie === 'names another copy') return no(tied(coming));
+  if (loose) return no(tied(coming));
   const [first] = readers;
   if (settledBy === 'this-person' && reader !== first?.address)
     return no(`${tied(coming)} The wait is for ${first?.name || first?.address || 'somebody else'}.`);

@@ -166,6 +166,8 @@ describe('an answer', () => {
     ['by what it quotes', { tie: 'quotes it' }, 'anyone', true],
     ['about something else', { tie: 'writer' }, 'anyone', false],
     ['to another copy', { tie: 'names another copy' }, 'anyone', false],
+    ['to no copy of this reader’s', { tie: 'not this copy', reader: undefined }, 'anyone', false],
+    ['about something else, by whom I have said counts', { tie: 'writer', overruled: true }, 'anyone', false],
     ['by a machine', { is: 'automatic' }, 'anyone', false],
     ['while away', { is: 'away' }, 'anyone', false],
     ['of mine', { is: 'own' }, 'anyone', false],

@@ -63,6 +63,12 @@ function tieTo(tx: Tx, watch: Watch, watched: Message, { message, named, quotes 
     : 'writer';
 }
 
+/** Of a watch on one reader's copy what others write counts only where it names that copy. */
+const forCopy = (watch: Watch, reader: WatchReader | undefined, tie: Tie): Tie =>
+  watch.copy === '' || reader !== undefined || tie === 'names it' || tie === 'names another copy'
+    ? tie
+    : 'not this copy';
+
 /** The departure of this watch a report is about, and whom of it. */
 function reported(tx: Tx, watch: Watch, { mail }: Incoming): ReportedRecipient[] {
   const about = mail.report && departureOfHeader(tx, mail.report.about);
@@ -84,7 +90,7 @@ function considerOne(tx: Tx, watch: Watch, readers: readonly WatchReader[], held
   const coming: Coming = {
     is,
     evidence,
-    tie: tieTo(tx, watch, watched, held),
+    tie: forCopy(watch, reader, tieTo(tx, watch, watched, held)),
     reader: reader?.address,
     otherAddress: reader && reader.address !== written ? message.fromAddress : undefined,
     writer: message.fromName || message.fromAddress,
