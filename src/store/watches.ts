@@ -1,5 +1,6 @@
 /** What waits for an answer. */
 import { and, asc, desc, eq, inArray, lte, min, notInArray, sql } from 'drizzle-orm';
+import { READING } from '#core/limits';
 import { messages, watchConsidered, watches, watchOverrules, watchReaders } from './schema';
 import { among, built } from './built';
 import type { Reading, Tx } from './store';
@@ -147,8 +148,10 @@ export const consideredOf = (db: Reading, watchIds: readonly string[]) =>
       reader: watchConsidered.reader,
       from: { name: messages.fromName, address: messages.fromAddress },
       subject: messages.subject,
-      text: messages.text,
-      classified: messages.classified,
+      // When they are back is read of away-messages alone, and every page asks for these.
+      away: sql<
+        string | null
+      >`CASE ${messages.classified} ->> '$.is' WHEN 'away' THEN substr(${messages.text}, 1, ${READING.looked}) END`,
       at: messages.at,
       writtenAt: messages.writtenAt,
     })

@@ -1,6 +1,5 @@
 /** Watches as they are shown, and what is worth proposing for one. */
 import { group } from 'd3-array';
-import { READING } from '#core/limits';
 import { addressKey, type Mailbox } from '#core/message/address';
 import { backByAnswer } from '#core/snooze/suggest';
 import { toInstant, toLocal } from '#core/time/wallClock';
@@ -71,10 +70,10 @@ function habitsAt(desk: Desk, addresses: readonly string[]): Map<string, Habit> 
 function backOf(desk: Desk, rows: ReturnType<typeof consideredOf>): WatchView['back'] {
   const now = desk.now();
   for (const row of [...rows].reverse()) {
-    if (row.classified?.is !== 'away') continue;
+    if (row.away === null) continue;
     const [writer] = placedReaders(readersAt(desk, desk.store.db, [row.from]));
     const who = writer ?? meAsPerson(desk);
-    const date = backByAnswer(row.text.slice(0, READING.looked), row.writtenAt ?? row.at, who.zone);
+    const date = backByAnswer(row.away, row.writtenAt ?? row.at, who.zone);
     if (date === undefined) continue;
     // They find what waits on their first day, and may answer on it.
     const deadline: Deadline = { workingDays: 1, of: 'reader' };
