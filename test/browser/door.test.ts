@@ -426,7 +426,8 @@ describe('the data folder', () => {
       const demo = await startProduct('demo');
       onTestFinished(async () => void (await demo.stop()));
       await demo.api('POST', '/clock', { rate: 0 });
-      await demo.api('POST', '/clock', { advance: 'PT2H' });
+      // Something is due on the way.
+      await demo.api('POST', '/clock', { advance: 'PT2H' }, { prefer: 'wait=30' });
       const { body: before } = await demo.api<{ now: string }>('GET', '/clock');
       await expect(startProduct('demo', { OAK_DATA: demo.dataDir })).rejects.toThrow(
         /running on .* already; nothing was changed/,
