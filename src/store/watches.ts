@@ -2,7 +2,7 @@
 import { and, asc, desc, eq, inArray, lte, min, notInArray, sql } from 'drizzle-orm';
 import { READING } from '#core/limits';
 import { messages, watchConsidered, watches, watchOverrules, watchReaders } from './schema';
-import { among, built } from './built';
+import { among, built, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
 export type Watch = typeof watches.$inferSelect;
@@ -62,22 +62,23 @@ const openByThread = built((db) =>
     .prepare(),
 );
 
-const openByReader = built((db) => {
-  const theirs = db
-    .select({ id: watchReaders.watchId })
+const openByReader = built((db) =>
+  db
+    .select({ watch: watches })
     .from(watchReaders)
-    .where(among(watchReaders.address));
-  return (
-    db
-      .select()
-      .from(watches)
-      // With a sign before it: there are few of one person, and many that wait.
-      .where(and(inArray(watches.id, theirs), sql`+${watches.state} = 'waiting' AND since IS NOT NULL`))
-      .orderBy(desc(watches.since))
-      .limit(sql.placeholder('limit'))
-      .prepare()
-  );
-});
+    .innerJoin(watches, eq(watches.id, watchReaders.watchId))
+    // With a sign before it: there are few of one person, and many that wait.
+    .where(
+      and(
+        eq(watchReaders.address, sql.placeholder('address')),
+        sql`+${watches.state} = 'waiting' AND since IS NOT NULL`,
+      ),
+    )
+    // As they began: the index has them in this order.
+    .orderBy(sql`${watchReaders}.rowid DESC`)
+    .limit(sql.placeholder('limit'))
+    .prepare(),
+);
 
 /** Those that have begun and are about a message of a thread. */
 export const openInThread = (db: Reading, threadId: string): Watch[] =>
@@ -85,9 +86,13 @@ export const openInThread = (db: Reading, threadId: string): Watch[] =>
     .all({ thread: threadId })
     .map(({ watch }) => watch);
 
-/** Those that have begun and wait for somebody, by any of these addresses, the newest first. */
+/** Those that have begun and wait for somebody, by any of these addresses: of each the newest. */
 export const openFor = (db: Reading, addresses: readonly string[], limit: number): Watch[] =>
-  openByReader(db).all({ ids: JSON.stringify(addresses), limit });
+  addresses.flatMap((address) =>
+    openByReader(db)
+      .all({ address, limit })
+      .map(({ watch }) => watch),
+  );
 
 export const setWatchReaders = (
   tx: Tx,
@@ -122,12 +127,24 @@ export const noteAnswered = (tx: Tx, watchId: string, address: string, answeredB
     .where(and(eq(watchReaders.watchId, watchId), eq(watchReaders.address, address)))
     .run();
 
-export const keepConsidered = (tx: Tx, row: typeof watchConsidered.$inferInsert): void =>
-  void tx
+const keep = built((db) =>
+  db
     .insert(watchConsidered)
-    .values(row)
-    .onConflictDoUpdate({ target: [watchConsidered.watchId, watchConsidered.messageId], set: row })
-    .run();
+    .values(placeholders<Considered>('watchId messageId counts why reader overruled'))
+    .onConflictDoUpdate({
+      target: [watchConsidered.watchId, watchConsidered.messageId],
+      set: {
+        counts: sql`excluded.counts`,
+        why: sql`excluded.why`,
+        reader: sql`excluded.reader`,
+        overruled: sql`excluded.overruled`,
+      },
+    })
+    .prepare(),
+);
+
+/** Anew, where it was considered before. */
+export const keepConsidered = (tx: Tx, row: Considered): void => void keep(tx).run(row);
 
 export const findConsidered = (db: Reading, watchId: string, messageId: string): Considered | undefined =>
   db
@@ -161,9 +178,17 @@ export const consideredOf = (db: Reading, watchIds: readonly string[]) =>
     .orderBy(asc(messages.at))
     .all();
 
+const said = built((db) =>
+  db
+    .select({ counts: watchOverrules.counts })
+    .from(watchOverrules)
+    .where(eq(watchOverrules.address, sql.placeholder('address')))
+    .prepare(),
+);
+
 /** What the person has said of a writer; undefined where nothing. @param address lower case */
 export const overruleOf = (db: Reading, address: string): boolean | undefined =>
-  db.select().from(watchOverrules).where(eq(watchOverrules.address, address)).get()?.counts;
+  said(db).get({ address })?.counts;
 
 /** @param counts undefined: the rules are to judge them again */
 export function setOverrule(tx: Tx, address: string, counts: boolean | undefined): void {

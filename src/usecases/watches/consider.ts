@@ -107,6 +107,7 @@ function considerOne(tx: Tx, watch: Watch, readers: readonly WatchReader[], held
     counts,
     why,
     reader: reader?.address ?? null,
+    overruled: false,
   });
   if (failed) {
     const name = readers.find(({ address }) => address === addressKey(failed.address))?.name;
