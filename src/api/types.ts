@@ -2473,6 +2473,11 @@ export interface components {
         state: 'waiting' | 'closed';
         /** @description All there are in the thread of one message, whatever their state */
         message?: string;
+        /**
+         * @description true: without what was considered, and their habits
+         * @default false
+         */
+        brief: boolean;
         /** @default 200 */
         limit: number;
       };

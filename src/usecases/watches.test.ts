@@ -275,6 +275,9 @@ describe('what comes in', () => {
     // Ben’s, naming nothing, is not Ana’s answer; it is his.
     await answer('', { from: 'Ben <ben@x.example>', headers: [] });
     expect(listWatches(desk, 'waiting', 10).map(({ copy }) => copy)).toEqual(['ana@x.example']);
+    // Watched anew it is each copy that waits still, with what was noted.
+    const again = watchMessage(desk, id, { deadline: { hours: 50 } });
+    expect([again.id, again.at]).toEqual([ana!.id, desk.now() + 50 * HOUR]);
     goTo(endOf(ana!.id));
     expect(listReminders(desk)[0]!.words).toBe('Ana: Crates');
     expect(readMessage(desk, id).place).toBe('inbox');

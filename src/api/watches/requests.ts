@@ -40,6 +40,7 @@ export const watchPatch = Joi.object({ deadline, settledBy, note }).min(1);
 export const watchQuery = Joi.object({
   state: Joi.valid('waiting', 'closed').default('waiting'),
   message: id.description('All there are in the thread of one message, whatever their state'),
+  brief: Joi.boolean().default(false).description('true: without what was considered, and their habits'),
   limit: Joi.number().integer().min(1).max(500).default(200),
 });
 

@@ -12,6 +12,8 @@ export const CORRESPONDENTS = '/correspondents';
 export const GROUPS = '/groups';
 export const REMINDERS = '/reminders';
 export const WATCHES = '/watches?limit=100';
+/** What every page shows of them. */
+export const WATCHES_BRIEF = '/watches?limit=100&brief=true';
 export const DRAFTS = '/messages?limit=500';
 
 export const todosPath = (state: 'open' | 'closed'): string => `/todos?state=${state}`;
@@ -33,7 +35,7 @@ export function pendingPath(states: readonly string[], q: string, cursor: string
 }
 
 /** On every view: top bar, rail, tray and banners. */
-const EVERYWHERE = [HEALTH, PENDING, SNOOZED, todosPath('open'), UNSEEN, REMINDERS, WATCHES];
+const EVERYWHERE = [HEALTH, PENDING, SNOOZED, todosPath('open'), UNSEEN, REMINDERS, WATCHES_BRIEF];
 
 /** What the page comes with in place of an answer that is long: its beginning. The rest is read once it is drawn. */
 export const BEGINNINGS: Readonly<Record<string, string>> = { [PENDING]: FEW_PENDING };
@@ -46,6 +48,7 @@ export function firstPaths(path: string): string[] {
       inbox: [threadsPath('inbox', 'answer', ''), ...(id ? [] : [threadsPath('inbox', 'time', '')])],
       archive: [threadsPath('archive', 'answer', '')],
       departures: [DRAFTS],
+      returns: [WATCHES],
       correspondents: [CORRESPONDENTS, GROUPS],
       write: [CORRESPONDENTS, GROUPS],
     }),

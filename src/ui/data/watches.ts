@@ -3,10 +3,13 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { DeadlineSuggestionsJson, WatchesJson, WatchJson } from '#api/types';
 import { ask } from './client';
-import { WATCHES } from './paths';
+import { WATCHES, WATCHES_BRIEF } from './paths';
 import { useRead } from './useRead';
 
 export const useWatches = () => useRead<WatchesJson>(['watches', 'waiting'], WATCHES);
+
+/** Without what came in meanwhile, for the rail, the day and the count. */
+export const useWatchesBrief = () => useRead<WatchesJson>(['watches', 'brief'], WATCHES_BRIEF);
 
 /** All there are in the thread of a message. */
 export const useWatchesNear = (messageId: string | undefined) =>

@@ -8,7 +8,7 @@ import { longDayWords } from '#core/time/words';
 import { landsWords, recipientsWords, useWords } from '../common/format';
 import { StatePill } from '../common/StatePill';
 import { useSnoozed, useThreads, useTodos } from '../data/incoming';
-import { useWatches } from '../data/watches';
+import { useWatchesBrief } from '../data/watches';
 import { waitedFor } from '../watches/watchWords';
 import { usePending, useSettings } from '../data/queries';
 import styles from './Inbox.module.css';
@@ -109,7 +109,7 @@ export function DayPane() {
   const pending = usePending().data;
   const snoozed = useSnoozed().data;
   const todos = useTodos().data;
-  const watches = useWatches().data;
+  const watches = useWatchesBrief().data;
   const threads = useThreads('inbox', 'time').data?.pages[0];
   const all = pending?.departures ?? [];
   // Of very many only the first are known.

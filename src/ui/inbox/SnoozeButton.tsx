@@ -1,25 +1,24 @@
 'use client';
 /** Until when a message is put off: suggestions, words, or an exact moment, each done with one press. */
 import { Button, Checkbox, Input, Select } from 'antd';
-import { Suspense, useEffect, useId, useRef, useState } from 'react';
+import { Suspense, useId, useState } from 'react';
 import type { MessageSummaryJson, SnoozeJson } from '#api/types';
-import { wallOf } from '#core/plan/kinds/registry';
 import { proposeTime } from '#core/plan/proposal';
 import { isLocal, toLocal } from '#core/time/wallClock';
 import { USUAL_REPEATS, usualRepeat, type UsualRepeat } from '#core/recurrence/usual';
 import { defaultWeek } from '#core/time/dayParts';
-import { ChoiceField, type Choice, type TypedMeaning } from '../common/ChoiceField';
+import { ChoiceField, type Choice } from '../common/ChoiceField';
 import { useWords } from '../common/format';
 import { later } from '../common/later';
 import { PanelPopover } from '../common/PanelPopover';
 import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
-import { useSettled } from '../common/useSettled';
-import { useReturnSuggestions, useSnoozePhrase } from '../data/incoming';
+import { useReturnSuggestions } from '../data/incoming';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useKeyName } from '../shell/commands';
 import styles from './Inbox.module.css';
 import type { MessageActions, SnoozeBody } from './useMessageActions';
+import { useTypedMoment } from './useTypedMoment';
 
 interface Props {
   /** At least one; moments are suggested for the first. */
@@ -38,7 +37,6 @@ const MomentFields = later(() =>
   })),
 );
 
-const READ_AFTER_MS = 120;
 const MINUTE_MS = 60_000;
 
 /** As it is, once, or one of the usual ways. */
@@ -95,10 +93,7 @@ function SnoozeForm({ messages, put, change }: FormProps) {
   const [exact, setExact] = useState(false);
   const [moment, setMoment] = useState(() => proposeTime(words.now, zone));
   const noteId = useId();
-  const typed = useSettled(text.trim(), READ_AFTER_MS);
   const suggestions = useReturnSuggestions(message!.id, minute).data?.snoozes ?? [];
-  const read = useSnoozePhrase(message!.id, typed, minute);
-  const result = typed !== '' && typed === text.trim() ? read.data : undefined;
 
   /** What goes along with a moment; a rule counts from it. @param local on the clock it repeats on */
   const options = (local: string): SnoozeBody => ({
@@ -119,31 +114,14 @@ function SnoozeForm({ messages, put, change }: FormProps) {
         ...(messages.length === 1 ? { suggestion: each.words } : { until: each.at }),
       }),
   }));
-  const meaning: TypedMeaning | undefined =
-    result?.kind === 'understood'
-      ? {
-          readings: result.readings.flatMap(({ plan, words: said }): Choice[] => {
-            const wall = wallOf(plan);
-            if (!wall?.zone) return [];
-            const { local, zone } = wall;
-            const until = { local, zone };
-            return [{ words: said, detail: '', choose: () => put({ ...options(local), until }) }];
-          }),
-        }
-      : result?.kind === 'not-understood'
-        ? { problem: result.why }
-        : undefined;
+  const {
+    meaning,
+    only,
+    reading,
+    confirm: confirmTyped,
+  } = useTypedMoment(message!.id, text, minute, (until) => put({ ...options(until.local), until }));
   const theirs = message!.from.zone;
   // What the button does: put off until the moment typed or exact, else keep what was changed of how it is put off.
-  const [only, second] = meaning && 'readings' in meaning ? meaning.readings : [];
-  // Confirmed before it has been read, it is done once it has.
-  const reading = text.trim() !== '' && result === undefined && !read.error;
-  const due = useRef(false);
-  useEffect(() => {
-    if (!due.current || reading) return;
-    due.current = false;
-    if (only && !second) only.choose();
-  });
   const before = messages.length === 1 ? message!.snooze : null;
   const changed =
     before !== null &&
@@ -156,7 +134,7 @@ function SnoozeForm({ messages, put, change }: FormProps) {
     if (more) put({ ...options(toLocal(Date.parse(snooze.until), zone)), until: snooze.until });
     else change({ note, early });
   }
-  const confirm: { words: string; waits?: boolean; act?: () => void } = exact
+  const confirm: { words: string; act?: () => void } = exact
     ? {
         words: 'Put off until then',
         act: isLocal(moment.local)
@@ -166,8 +144,7 @@ function SnoozeForm({ messages, put, change }: FormProps) {
     : text.trim() !== ''
       ? {
           words: 'Put off until then',
-          waits: reading,
-          act: second ? undefined : only?.choose,
+          act: reading ? confirmTyped : only?.choose,
         }
       : before
         ? { words: 'Keep the changes', act: changed ? () => keepChanges(before) : undefined }
@@ -184,8 +161,7 @@ function SnoozeForm({ messages, put, change }: FormProps) {
       onKeyDown={submitOnCtrlEnter}
       onSubmit={(event) => {
         event.preventDefault();
-        if (confirm.waits) due.current = true;
-        else confirm.act?.();
+        confirm.act?.();
       }}
     >
       <ChoiceField
@@ -237,12 +213,7 @@ function SnoozeForm({ messages, put, change }: FormProps) {
           </Checkbox>
         )}
       </div>
-      <Button
-        type="primary"
-        htmlType="submit"
-        className={styles.confirm}
-        disabled={!confirm.act && !confirm.waits}
-      >
+      <Button type="primary" htmlType="submit" className={styles.confirm} disabled={!confirm.act}>
         {confirm.words}
       </Button>
     </form>

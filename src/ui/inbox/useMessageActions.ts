@@ -225,6 +225,19 @@ export function useMessageActions() {
         };
       });
 
+    /** What else was chosen of each stays. */
+    const extendWatches = (list: readonly WatchJson[], deadline: DeadlineJson) =>
+      act(async (asking) => {
+        const put = ({ id }: { id: string }) =>
+          ask<WatchJson>('PATCH', `/watches/${id}`, { deadline }, asking);
+        const [done, failed] = await eachInTurn(list, put);
+        const about = named(done.map(({ message, subject }) => ({ id: message, subject })));
+        return {
+          words: `Waiting on: ${about}. ${whyNot(failed)}`.trim(),
+          done: `the longer wait for ${about}`,
+        };
+      });
+
     const endWatches = (list: readonly WatchJson[]) =>
       act(async (asking) => {
         for (const { id } of list) await ask('DELETE', `/watches/${id}`, undefined, asking);
@@ -259,6 +272,7 @@ export function useMessageActions() {
       changeWatch,
       endWatch,
       endWatches,
+      extendWatches,
       overrule,
       archive,
       backToInbox,

@@ -13,7 +13,7 @@ import { zoneCity } from '#core/time/zones';
 import { recipientsWords, useWords } from '../common/format';
 import { useSnoozed, useTodos } from '../data/incoming';
 import { usePending, useSettings } from '../data/queries';
-import { useWatches } from '../data/watches';
+import { useWatchesBrief } from '../data/watches';
 import { useNow } from '../data/useNow';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useWorkingAt } from '../common/useWorkingAt';
@@ -131,7 +131,7 @@ export function TimeRail() {
   const pending = usePending().data?.departures;
   const snoozed = useSnoozed().data?.messages;
   const todos = useTodos().data?.todos;
-  const watches = useWatches().data?.watches;
+  const watches = useWatchesBrief().data?.watches;
 
   const until = now + span * HOUR;
   const scale = useMemo(() => scaleLinear([now, until], [LEFT, width - 12]), [now, until, width]);

@@ -9,7 +9,7 @@ import { countWords } from '../common/format';
 import { ask } from '../data/client';
 import { useClockReading, usePending, useSettings } from '../data/queries';
 import { useUnseen, useSnoozed, useTodos } from '../data/incoming';
-import { useWatches } from '../data/watches';
+import { useWatchesBrief } from '../data/watches';
 import { useNow } from '../data/useNow';
 import { Mark } from './Mark';
 import { MoreViews } from './MoreViews';
@@ -48,7 +48,7 @@ export function TopBar({ demo, canSignOut }: { demo: boolean; canSignOut: boolea
   const path = usePathname();
   const router = useRouter();
   const [snoozed, todos] = [useSnoozed().data?.total, useTodos().data?.open];
-  const waiting = useWatches().data?.waiting;
+  const waiting = useWatchesBrief().data?.waiting;
   const counts: Record<string, number | undefined> = {
     Inbox: useUnseen(),
     Departures: usePending().data?.unsettled,

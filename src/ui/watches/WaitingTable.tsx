@@ -105,6 +105,7 @@ export function WaitingTable({
             open={extending}
             onOpenChange={setExtending}
             actions={actions}
+            extend={(deadline) => actions.extendWatches(picked, deadline)}
             onDone={clear}
           />
           <Button

@@ -1,22 +1,19 @@
 'use client';
 /** How long an answer is waited for: suggestions, words, or so many days, each done with one press. */
 import { Button, Input, InputNumber, Select } from 'antd';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useId, useState } from 'react';
 import type { DeadlineJson, MessageSummaryJson, WatchJson } from '#api/types';
-import { wallOf } from '#core/plan/kinds/registry';
 import { SETTLED_BY, SETTLED_BY_WORDS, type SettledBy } from '#core/watch/watch';
-import { ChoiceField, type Choice, type TypedMeaning } from '../common/ChoiceField';
+import { ChoiceField, type Choice } from '../common/ChoiceField';
 import { PanelPopover } from '../common/PanelPopover';
 import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
-import { useSettled } from '../common/useSettled';
-import { useSnoozePhrase } from '../data/incoming';
 import { useNow } from '../data/useNow';
 import { useDeadlineSuggestions } from '../data/watches';
 import type { MessageActions, WatchBody } from '../inbox/useMessageActions';
+import { useTypedMoment } from '../inbox/useTypedMoment';
 import { useKeyName } from '../shell/commands';
 import styles from './Watches.module.css';
 
-const READ_AFTER_MS = 120;
 const MINUTE_MS = 60_000;
 
 const UNITS = {
@@ -39,11 +36,13 @@ interface FormProps {
   /** The one there is. */
   watch: WatchJson | undefined;
   put: (body: WatchBody) => void;
+  /** Of several that are watched: what else was chosen of each stays. */
+  deadlineOnly: boolean;
   /** Without another deadline. */
   change: (change: Pick<WatchBody, 'note' | 'settledBy'>) => void;
 }
 
-function WatchForm({ messageId, watch, put, change }: FormProps) {
+function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
   const minute = Math.floor(useNow(MINUTE_MS) / MINUTE_MS);
   const [text, setText] = useState('');
   const [count, setCount] = useState(2);
@@ -51,10 +50,7 @@ function WatchForm({ messageId, watch, put, change }: FormProps) {
   const [settledBy, setSettledBy] = useState<SettledBy>(watch?.settledBy ?? 'anyone');
   const [note, setNote] = useState(watch?.note ?? '');
   const id = useId();
-  const typed = useSettled(text.trim(), READ_AFTER_MS);
   const suggestions = useDeadlineSuggestions(messageId, minute).data ?? [];
-  const read = useSnoozePhrase(messageId, typed, minute);
-  const result = typed !== '' && typed === text.trim() ? read.data : undefined;
   const wait = (deadline: DeadlineJson) => put({ deadline, settledBy, note });
 
   const choices = suggestions.map((each): Choice => ({
@@ -62,28 +58,7 @@ function WatchForm({ messageId, watch, put, change }: FormProps) {
     detail: each.why,
     choose: () => wait(each.deadline),
   }));
-  const meaning: TypedMeaning | undefined =
-    result?.kind === 'understood'
-      ? {
-          readings: result.readings.flatMap(({ plan, words: said }): Choice[] => {
-            const wall = wallOf(plan);
-            if (!wall?.zone) return [];
-            const { local, zone } = wall;
-            return [{ words: said, detail: '', choose: () => wait({ local, zone }) }];
-          }),
-        }
-      : result?.kind === 'not-understood'
-        ? { problem: result.why }
-        : undefined;
-  const [only, second] = meaning && 'readings' in meaning ? meaning.readings : [];
-  // Confirmed before it has been read, it is done once it has.
-  const reading = text.trim() !== '' && result === undefined && !read.error;
-  const due = useRef(false);
-  useEffect(() => {
-    if (!due.current || reading) return;
-    due.current = false;
-    if (only && !second) only.choose();
-  });
+  const { meaning, only, reading, confirm } = useTypedMoment(messageId, text, minute, wait);
   const changed = watch !== undefined && (note !== watch.note || settledBy !== watch.settledBy);
   return (
     <form
@@ -91,10 +66,8 @@ function WatchForm({ messageId, watch, put, change }: FormProps) {
       onKeyDown={submitOnCtrlEnter}
       onSubmit={(event) => {
         event.preventDefault();
-        if (reading) due.current = true;
-        else if (text.trim() !== '') {
-          if (!second) only?.choose();
-        } else if (changed) change({ note, settledBy });
+        if (text.trim() !== '') confirm();
+        else if (changed) change({ note, settledBy });
         else wait(deadlineOf(count, unit));
       }}
     >
@@ -130,33 +103,37 @@ function WatchForm({ messageId, watch, put, change }: FormProps) {
             />
           </span>
         </div>
-        <div className={styles.option}>
-          <label htmlFor={`${id}-by`}>It is over when</label>
-          <Select
-            id={`${id}-by`}
-            size="small"
-            value={settledBy}
-            onChange={setSettledBy}
-            options={SETTLED_BY.map((value) => ({ value, label: SETTLED_BY_WORDS[value] }))}
-          />
-        </div>
-        <div className={styles.option}>
-          <label htmlFor={`${id}-note`}>Note to myself</label>
-          <Input
-            id={`${id}-note`}
-            size="small"
-            maxLength={2000}
-            value={note}
-            placeholder="then call the forwarder"
-            onChange={(event) => setNote(event.target.value)}
-          />
-        </div>
+        {!deadlineOnly && (
+          <>
+            <div className={styles.option}>
+              <label htmlFor={`${id}-by`}>It is over when</label>
+              <Select
+                id={`${id}-by`}
+                size="small"
+                value={settledBy}
+                onChange={setSettledBy}
+                options={SETTLED_BY.map((value) => ({ value, label: SETTLED_BY_WORDS[value] }))}
+              />
+            </div>
+            <div className={styles.option}>
+              <label htmlFor={`${id}-note`}>Note to myself</label>
+              <Input
+                id={`${id}-note`}
+                size="small"
+                maxLength={2000}
+                value={note}
+                placeholder="then call the forwarder"
+                onChange={(event) => setNote(event.target.value)}
+              />
+            </div>
+          </>
+        )}
       </div>
       <Button
         type="primary"
         htmlType="submit"
         className={styles.confirm}
-        disabled={text.trim() !== '' && !reading && (!only || Boolean(second))}
+        disabled={text.trim() !== '' && !reading && !only}
       >
         {text.trim() !== ''
           ? 'Wait until then'
@@ -176,13 +153,15 @@ interface Props {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   actions: MessageActions;
+  /** Gives all of them another deadline, in place of watching them. */
+  extend?: (deadline: DeadlineJson) => Promise<boolean>;
   onDone?: () => void;
   label?: string;
   size?: 'small';
 }
 
 export function WatchButton(props: Props) {
-  const { messages, watch, open, onOpenChange, actions, onDone, label, size } = props;
+  const { messages, watch, open, onOpenChange, actions, extend, onDone, label, size } = props;
   const keyName = useKeyName();
   return (
     <PanelPopover
@@ -205,11 +184,14 @@ export function WatchButton(props: Props) {
           <WatchForm
             messageId={messages[0]!.id}
             watch={watch}
+            deadlineOnly={extend !== undefined}
             put={(body) =>
               void (
-                watch && messages.length === 1
-                  ? actions.changeWatch(watch, body)
-                  : actions.watch(messages, body)
+                extend
+                  ? extend(body.deadline)
+                  : watch && messages.length === 1
+                    ? actions.changeWatch(watch, body)
+                    : actions.watch(messages, body)
               ).then(after)
             }
             change={(change) => void actions.changeWatch(watch!, change).then(after)}

@@ -24,9 +24,11 @@ export function WatchLine({ messageId, subject, keep }: Props) {
   const { showProblem } = useNotices();
   const [open, setOpen] = useState(false);
   const watch = useWatchOn(messageId);
-  // What a deadline is suggested from is who it goes to, as it is kept.
+  // What is kept already is kept as it is typed; another save would change what waits to leave.
   const show = (on: boolean) =>
-    void (on ? keep() : Promise.resolve()).then(() => setOpen(on)).catch(showProblem);
+    void (on && messageId === undefined ? keep() : Promise.resolve())
+      .then(() => setOpen(on))
+      .catch(showProblem);
   return (
     <div className={styles.line}>
       <span>
@@ -40,21 +42,16 @@ export function WatchLine({ messageId, subject, keep }: Props) {
         )}
       </span>
       <span>
-        {messageId === undefined ? (
-          <Button size="small" onClick={() => show(true)}>
-            Watch…
-          </Button>
-        ) : (
-          <WatchButton
-            messages={[{ id: messageId, subject }]}
-            watch={watch}
-            size="small"
-            label={watch ? 'Change…' : 'Watch…'}
-            open={open}
-            onOpenChange={show}
-            actions={actions}
-          />
-        )}
+        {/* One button, kept or not: who is on it stays on it. */}
+        <WatchButton
+          messages={[{ id: messageId ?? '', subject }]}
+          watch={watch}
+          size="small"
+          label={watch ? 'Change…' : 'Watch…'}
+          open={open && messageId !== undefined}
+          onOpenChange={show}
+          actions={actions}
+        />
         {watch && (
           <Button size="small" type="text" onClick={() => void actions.endWatch(watch)}>
             No watch

@@ -53,8 +53,8 @@ function endAhead(desk: Desk, tx: Tx, deadline: Deadline, now: number, readers: 
   return at;
 }
 
-const waitingOf = (tx: Tx, messageId: string): Watch | undefined =>
-  watchesOf(tx, [messageId]).find(({ state }) => state === 'waiting');
+const waitingOf = (tx: Tx, messageId: string): Watch[] =>
+  watchesOf(tx, [messageId]).filter(({ state }) => state === 'waiting');
 
 /**
  * Waits for an answer to a message. Of what has not been released the time begins to run when it is; of everything else now.
@@ -68,8 +68,12 @@ export function watchMessage(desk: Desk, messageId: string, input: WatchInput): 
     if (!message || message.deletedAt !== null) throw new NotFound('There is no such message.');
     const { deadline, settledBy = 'anyone', note = '' } = input;
     checkDeadline(deadline);
-    const seen = waitingOf(tx, messageId);
-    if (seen) return change(desk, tx, seen, { deadline, settledBy, note });
+    // Where each reader has a copy of their own, each is waited for.
+    const [first, ...others] = waitingOf(tx, messageId);
+    if (first) {
+      for (const each of others) change(desk, tx, each, input);
+      return change(desk, tx, first, input);
+    }
     const begins = message.direction === 'in' || hasLeft(message);
     const readers = readersWho(tx, message);
     if (begins) endAhead(desk, tx, deadline, now, readers);
@@ -98,7 +102,8 @@ function change(desk: Desk, tx: Tx, seen: Watch, input: Partial<WatchInput>): Wa
       Object.assign(patch, { state: 'waiting', endedAt: null, endedBy: null });
     }
   }
-  if (patch.state && seen.state !== 'waiting' && waitingOf(tx, seen.messageId))
+  const waiting = () => waitingOf(tx, seen.messageId).some(({ copy }) => copy === seen.copy);
+  if (patch.state && seen.state !== 'waiting' && waiting())
     throw new Refused('This message is watched already.');
   const next = undoable(desk, tx, { watchIds: [seen.id] }, () => changed(tx, seen, patch));
   if (next.state === 'waiting' && next.at !== null) noteDue(tx, next.at);

@@ -91,11 +91,12 @@ function backOf(desk: Desk, rows: ReturnType<typeof consideredOf>): WatchView['b
   return null;
 }
 
-function viewsOf(desk: Desk, watches: readonly Watch[]): WatchView[] {
+/** @param brief leaves out what came in meanwhile and how long they usually take: every page asks for the rest */
+function viewsOf(desk: Desk, watches: readonly Watch[], brief = false): WatchView[] {
   const { db } = desk.store;
   const ids = watches.map(({ id }) => id);
   const readers = group(readersOfWatches(db, ids), ({ watchId }) => watchId);
-  const considered = group(consideredOf(db, ids), ({ watchId }) => watchId);
+  const considered = group(brief ? [] : consideredOf(db, ids), ({ watchId }) => watchId);
   const subjects = new Map(
     findSummaryRows(db, [...new Set(watches.map(({ messageId }) => messageId))]).map(({ id, subject }) => [
       id,
@@ -108,10 +109,7 @@ function viewsOf(desk: Desk, watches: readonly Watch[]): WatchView[] {
       ?.map(({ address, name, answeredBy }) => ({ address, name, answered: answeredBy !== null })) ??
     receivers(db, watch.messageId).map(({ address, name }) => ({ address, name, answered: false }));
   const withReaders = watches.map((watch) => ({ watch, all: readersFor(watch) }));
-  const habits = habitsAt(
-    desk,
-    withReaders.flatMap(({ all }) => all[0]?.address ?? []),
-  );
+  const habits = habitsAt(desk, brief ? [] : withReaders.flatMap(({ all }) => all[0]?.address ?? []));
   return withReaders.map(({ watch, all }) => {
     const [person] = placedReaders(readersAt(desk, db, all.slice(0, 1)));
     const rows = considered.get(watch.id) ?? [];
@@ -141,8 +139,12 @@ function viewsOf(desk: Desk, watches: readonly Watch[]): WatchView[] {
 }
 
 /** Those that wait, the soonest first; or those that are over, the last first. */
-export const listWatches = (desk: Desk, state: 'waiting' | 'closed', limit: number): WatchView[] =>
-  viewsOf(desk, listed(desk.store.db, state, limit));
+export const listWatches = (
+  desk: Desk,
+  state: 'waiting' | 'closed',
+  limit: number,
+  brief = false,
+): WatchView[] => viewsOf(desk, listed(desk.store.db, state, limit), brief);
 
 export const countWaiting = (desk: Desk): number => countWaitingWatches(desk.store.db);
 

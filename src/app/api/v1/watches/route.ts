@@ -4,10 +4,11 @@ import { countWaiting, listWatches, watchesInThread } from '#usecases/watches/wa
 import { route } from '../respond';
 import { presentWatch, watchJson } from './present';
 
-export const GET = route(watches.listWatches, ({ desk, query: { message, state, limit } }) => ({
-  watches: (message === undefined ? listWatches(desk, state, limit) : watchesInThread(desk, message)).map(
-    (each) => presentWatch(desk, each),
-  ),
+export const GET = route(watches.listWatches, ({ desk, query: { message, state, limit, brief } }) => ({
+  watches: (message === undefined
+    ? listWatches(desk, state, limit, brief)
+    : watchesInThread(desk, message)
+  ).map((each) => presentWatch(desk, each)),
   waiting: countWaiting(desk),
 }));
 
