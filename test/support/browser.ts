@@ -97,11 +97,21 @@ export async function has(page: Page, role: string, name: string): Promise<boole
 export const textOf = (page: Page, css = 'body') =>
   page.$eval(css, (element) => (element as HTMLElement).innerText);
 
-export const sees = (page: Page, words: string | RegExp, css = 'body') =>
-  until(`to see ${String(words)}`, async () => {
-    const text = await textOf(page, css).catch(() => '');
-    return typeof words === 'string' ? text.includes(words) : words.test(text);
-  });
+/** What of the page a failure tells. */
+const MOST_TOLD = 2000;
+
+export function sees(page: Page, words: string | RegExp, css = 'body', patience?: number) {
+  let text = '';
+  const told = () => `to see ${String(words)} at ${page.url()} in ${css}: ${text.slice(0, MOST_TOLD)}`;
+  return until(
+    told,
+    async () => {
+      text = await textOf(page, css).catch((error: unknown) => String(error));
+      return typeof words === 'string' ? text.includes(words) : words.test(text);
+    },
+    patience,
+  );
+}
 
 /** The text of the message that is being written, however it is written. */
 export const bodyText = (page: Page): Promise<string> =>

@@ -11,9 +11,12 @@ const SLOWNESS = Number(process.env.OAK_TEST_SLOWNESS ?? 1);
 /** A time limit, ms, as this machine needs it. */
 export const patient = (ms: number) => ms * SLOWNESS;
 
-/** Resolves with the first value of `look` that is neither false nor undefined nor null; rejects when it takes too long. */
+/**
+ * Resolves with the first value of `look` that is neither false nor undefined nor null; rejects when it takes too long.
+ * @param what said where it was in vain: words, or what makes them then
+ */
 export async function until<T>(
-  what: string,
+  what: string | (() => string),
   look: () => T | Promise<T>,
   patience = PATIENCE_MS,
 ): Promise<Exclude<NonNullable<T>, false>> {
@@ -22,7 +25,7 @@ export async function until<T>(
     const value = await look();
     if (value !== false && value !== undefined && value !== null)
       return value as Exclude<NonNullable<T>, false>;
-    if (Date.now() > end) throw new Error(`Waited in vain: ${what}`);
+    if (Date.now() > end) throw new Error(`Waited in vain: ${typeof what === 'string' ? what : what()}`);
     await new Promise((resolve) => setTimeout(resolve, pause));
   }
 }
