@@ -187,6 +187,8 @@ export interface components {
       };
       /** @description What a pull on a row of the inbox uncovers */
       rowActions: ('snooze' | 'archive' | 'to-do' | 'seen')[];
+      /** @description What a chaser says where nothing else was written */
+      chaserText: string;
       /** @description Days the exact bytes of what has left are kept; null: for good */
       keepCopiesDays: number | null;
       /** @description Days what was deleted can be brought back; null: for good */
@@ -430,6 +432,8 @@ export interface components {
       times: number;
       /** @description Who answered, or did not, or was not reached */
       from: string | null;
+      /** @description What there is to say of a chaser, a whole sentence */
+      chaser: string;
     };
     MessageSummary: {
       id: string;
@@ -1102,6 +1106,27 @@ export interface components {
       /** @enum {string} */
       settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
       note: string;
+      chasers: {
+        /** @description Empty: the usual words */
+        text: string;
+        /** @enum {string} */
+        then: 'review' | 'leave';
+        /** @description How many at most */
+        times: number;
+        /** @description Those there have been, in order */
+        made: {
+          message: string;
+          /** @enum {string} */
+          state: 'left' | 'leaves' | 'stands-still' | 'withdrawn';
+          /**
+           * Format: date-time
+           * @description When it left, or leaves
+           */
+          at: string | null;
+        }[];
+      } | null;
+      /** @description What happens next if nobody answers, to follow “then”; empty where it is over */
+      next: string;
       /**
        * Format: date-time
        * @description When its message was released; null until then
@@ -1701,6 +1726,8 @@ export interface components {
         };
         /** @description What a pull on a row of the inbox uncovers */
         rowActions?: ('snooze' | 'archive' | 'to-do' | 'seen')[];
+        /** @description What a chaser says where nothing else was written */
+        chaserText?: string;
         /** @description Days the exact bytes of what has left are kept; null: for good */
         keepCopiesDays?: number | null;
         /** @description Days what was deleted can be brought back; null: for good */
@@ -2439,6 +2466,25 @@ export interface components {
         settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
         /** @description To myself, for when it is back */
         note?: string;
+        /** @description What follows where nobody answers, before it comes back; null: nothing */
+        chasers?: {
+          /**
+           * @description Empty: the usual words, of the settings
+           * @default
+           */
+          text: string;
+          /**
+           * @description leave: by itself, at a good moment of theirs; review: it stands still until somebody has looked
+           * @default review
+           * @enum {string}
+           */
+          then: 'review' | 'leave';
+          /**
+           * @description How many at most; each is given longer than the one before
+           * @default 1
+           */
+          times: number;
+        } | null;
       };
       answer: components['schemas']['Watch'];
     };
@@ -2453,6 +2499,25 @@ export interface components {
         settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
         /** @description To myself, for when it is back */
         note?: string;
+        /** @description What follows where nobody answers, before it comes back; null: nothing */
+        chasers?: {
+          /**
+           * @description Empty: the usual words, of the settings
+           * @default
+           */
+          text: string;
+          /**
+           * @description leave: by itself, at a good moment of theirs; review: it stands still until somebody has looked
+           * @default review
+           * @enum {string}
+           */
+          then: 'review' | 'leave';
+          /**
+           * @description How many at most; each is given longer than the one before
+           * @default 1
+           */
+          times: number;
+        } | null;
       };
       answer: components['schemas']['Watch'];
     };

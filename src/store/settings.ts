@@ -58,6 +58,8 @@ export interface Settings {
   keys: OwnKeys;
   /** What a pull on a row of the inbox uncovers. */
   rowActions: RowAction[];
+  /** What a chaser says where nothing else was written. */
+  chaserText: string;
   /** Days the exact bytes of what has left are kept; null: for good. */
   keepCopiesDays: number | null;
   /** Days what was deleted can be brought back; null: for good. */

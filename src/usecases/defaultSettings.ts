@@ -35,6 +35,7 @@ export function defaultSettings(): Settings {
     singleKeys: true,
     keys: {},
     rowActions: ['snooze', 'archive'],
+    chaserText: 'Hello,\n\nhave you been able to look at this? A short word is enough.',
     keepCopiesDays: null,
     keepDeletedDays: 30,
   };

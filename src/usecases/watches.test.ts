@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { inboxOf, NOW, tempDesk } from '#test/support/desk';
 import { mailOf, type MailParts } from '#test/support/mail';
-import type { Deadline, SettledBy } from '#core/watch/watch';
+import * as watching from '#test/support/watching';
 import { readWeek } from '#core/time/weekText';
 import { toLocal } from '#core/time/wallClock';
 import { historyOf } from '#store/journal';
@@ -16,13 +16,9 @@ import { receiveMail } from './incoming/receiveMail';
 import { listReminders } from './incoming/reminders';
 import { snooze } from './incoming/snooze';
 import { undo } from './incoming/undo';
-import { createDraft } from './messages/createDraft';
 import { deleteMessage, restoreMessage } from './messages/deleteMessage';
 import { readMessage } from './messages/readMessage';
-import { scheduleMessage } from './messages/scheduleMessage';
 import { addCorrespondent } from './people/correspondents';
-import { claimDeparture } from './release/claimDeparture';
-import { finishAttempt } from './release/finishAttempt';
 import { runWaker } from './wakers/wakers';
 import { watchesWaker } from './wakers/watches';
 import { chase } from './watches/chase';
@@ -43,54 +39,10 @@ const goTo = (at: number) => {
   return runWaker(desk, watchesWaker);
 };
 
-interface Sent {
-  id: string;
-  /** Message-IDs without what {@link mailOf} puts behind them, by reader. */
-  ids: string[];
-}
-
-/** Releases a draft as the engine does, to a server that takes it for everyone but those named. */
-async function release(id: string, refused: readonly string[] = []): Promise<string[]> {
-  const ids: string[] = [];
-  for (const { id: departure } of readMessage(desk, id).departures) {
-    const claim = (await claimDeparture(desk, departure))!;
-    const outcomes = claim.envelope.addresses.map((address) =>
-      refused.includes(address)
-        ? { address, status: 'refused' as const, answer: '550 no' }
-        : { address, status: 'accepted' as const, answer: '250 ok' },
-    );
-    const left = await finishAttempt(desk, departure, { outcomes, unanswered: false });
-    ids.push(left.headerId!);
-  }
-  return ids;
-}
-
-interface Writing {
-  to?: string[];
-  individual?: boolean;
-  deadline?: Deadline;
-  settledBy?: SettledBy;
-}
-
-const draftOf = (to: string[]) => createDraft(desk, { to, subject: 'Crates', text: TEXT }).id;
-/** It leaves in a minute; the clock goes there. */
-function plan(id: string, individual = false) {
-  const at = desk.now() + 60_000;
-  const local = toLocal(at, 'Etc/UTC');
-  const copies = individual ? 'individual' : 'together';
-  const planned = scheduleMessage(desk, id, { kind: 'at', local, zone: 'Etc/UTC' }, undefined, { copies });
-  moveClock(desk, { set: at });
-  return planned;
-}
-
-/** A message that was watched while it was written, and has left. */
-async function sent(writing: Writing = {}): Promise<Sent & { watch: string }> {
-  const { to = ['Ana <ana@x.example>'], individual, deadline = { hours: 24 }, settledBy } = writing;
-  const id = draftOf(to);
-  const { id: watch } = watchMessage(desk, id, { deadline, settledBy });
-  plan(id, individual);
-  return { id, ids: await release(id), watch };
-}
+const release = (id: string, refused?: readonly string[]) => watching.release(desk, id, refused);
+const draftOf = (to: string[]) => watching.draftOf(desk, to);
+const plan = (id: string) => watching.plan(desk, id);
+const sent = (writing?: Parameters<typeof watching.sent>[1]) => watching.sent(desk, writing);
 
 const answer = (id: string, more: MailParts = {}) =>
   receive({

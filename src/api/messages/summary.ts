@@ -16,6 +16,7 @@ export const returned = all({
   note: text.description('My note to myself; of a to-do what is to be done'),
   times: Joi.number().description('How often it has been put off'),
   from: orNull(text).description('Who answered, or did not, or was not reached'),
+  chaser: text.description('What there is to say of a chaser, a whole sentence'),
 }).description('Why a message came back');
 
 /** A message as lists show it. */

@@ -39,6 +39,7 @@ export const answers = {
     singleKeys: Joi.boolean().description('Single keys act outside fields; else only with Alt Shift'),
     keys: ownKeys.description('Commands, by their usual keys, that have another one'),
     rowActions: rowActions.description('What a pull on a row of the inbox uncovers'),
+    chaserText: text.description('What a chaser says where nothing else was written'),
     keepCopiesDays: orNull(Joi.number()).description(
       'Days the exact bytes of what has left are kept; null: for good',
     ),

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { CHASER_ENDS, CHASER_STATES } from '#core/watch/chasers';
 import { SETTLED_BY, WATCH_STATES } from '#core/watch/watch';
 import { all, instant, listOf, mailbox, orNull, text } from '../fields';
 import { deadline } from './requests';
@@ -13,6 +14,19 @@ const considered = all({
   overruled: Joi.boolean().description('I have said so'),
 });
 
+const madeChaser = all({
+  message: Joi.string(),
+  state: Joi.valid(...CHASER_STATES),
+  at: orNull(instant).description('When it left, or leaves'),
+});
+
+const chasers = all({
+  text: text.description('Empty: the usual words'),
+  then: Joi.valid(...CHASER_ENDS),
+  times: Joi.number().description('How many at most'),
+  made: listOf(madeChaser).description('Those there have been, in order'),
+});
+
 const watch = all({
   id: Joi.string(),
   message: Joi.string(),
@@ -24,6 +38,8 @@ const watch = all({
   words: text.description('What was asked for, to follow “for”; empty where it is a date'),
   settledBy: Joi.valid(...SETTLED_BY),
   note: text,
+  chasers: orNull(chasers),
+  next: text.description('What happens next if nobody answers, to follow “then”; empty where it is over'),
   since: orNull(instant).description('When its message was released; null until then'),
   at: orNull(instant).description('When it runs out'),
   local: orNull(Joi.string()).description('That on my clock'),

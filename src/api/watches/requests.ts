@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { MAX_BODY } from '#core/limits';
+import { CHASER_ENDS, MOST_CHASERS } from '#core/watch/chasers';
 import { SETTLED_BY } from '#core/watch/watch';
 import { readers } from '../people';
 import { id } from '../fields';
@@ -28,14 +29,28 @@ const settledBy = Joi.valid(...SETTLED_BY).description(
 );
 const note = Joi.string().max(2000).allow('').description('To myself, for when it is back');
 
+const chasers = Joi.object({
+  text: Joi.string().max(MAX_BODY).allow('').default('').description('Empty: the usual words, of the settings'),
+  then: Joi.valid(...CHASER_ENDS)
+    .default('review')
+    .description('leave: by itself, at a good moment of theirs; review: it stands still until somebody has looked'),
+  times: whole(MOST_CHASERS)
+    .optional()
+    .default(1)
+    .description('How many at most; each is given longer than the one before'),
+})
+  .allow(null)
+  .description('What follows where nobody answers, before it comes back; null: nothing');
+
 export const newWatch = Joi.object({
   message: id.required(),
   deadline: deadline.required(),
   settledBy,
   note,
+  chasers,
 });
 
-export const watchPatch = Joi.object({ deadline, settledBy, note }).min(1);
+export const watchPatch = Joi.object({ deadline, settledBy, note, chasers }).min(1);
 
 export const watchQuery = Joi.object({
   state: Joi.valid('waiting', 'closed').default('waiting'),

@@ -50,6 +50,8 @@ const WORDS: Record<string, string> = {
   watched: 'Watched for an answer',
   'watch settled': 'The answer waited for has come',
   'watch ended': 'No longer watched',
+  chased: 'Nobody answered in time, so a chaser was made',
+  'chaser stopped': 'Its chaser was stopped',
   silence: 'Came back',
   undelivered: 'Came back',
 };

@@ -20,4 +20,6 @@ export interface ReturnedWhy {
   times?: number;
   /** Who answered, or did not, or was not reached. */
   from?: string;
+  /** What there is to say of a chaser, a whole sentence. */
+  chaser?: string;
 }

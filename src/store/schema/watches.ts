@@ -1,6 +1,7 @@
 /** The tables of what waits for an answer. */
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { Chasers } from '#core/watch/chasers';
 import type { Deadline, SettledBy, WatchState } from '#core/watch/watch';
 import { messages } from './messages';
 
@@ -17,6 +18,8 @@ export const watches = sqliteTable(
     deadline: text({ mode: 'json' }).$type<Deadline>().notNull(),
     settledBy: text().$type<SettledBy>().notNull(),
     note: text().notNull().default(''),
+    /** What follows where nobody answers, before it comes back; null: nothing. */
+    chasers: text({ mode: 'json' }).$type<Chasers>(),
     state: text().$type<WatchState>().notNull(),
     /** Since when, epoch ms: when it was released; null until then. */
     since: integer(),
@@ -58,6 +61,24 @@ export const watchReaders = sqliteTable(
     primaryKey({ columns: [table.watchId, table.position] }),
     index('watch_readers_address').on(table.address),
   ],
+);
+
+/** The chasers of a watch, one row each, in the order they were made. */
+export const watchChasers = sqliteTable(
+  'watch_chasers',
+  {
+    messageId: text()
+      .primaryKey()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+    watchId: text()
+      .notNull()
+      .references(() => watches.id, { onDelete: 'cascade' }),
+    /** Epoch ms. */
+    madeAt: integer().notNull(),
+    /** The revision of its message as it was made: with another one somebody has worked on it. */
+    revision: integer().notNull(),
+  },
+  (table) => [index('watch_chasers_watch').on(table.watchId, table.madeAt)],
 );
 
 /** What came in while a watch waited, and whether it counts. */

@@ -14,12 +14,14 @@ import { ordinal } from './useMessageActions';
 
 /** Why a thread came back, in few words; my note to myself is told beside it. */
 export function returnedWords(
-  { kind, since, until, note, times, from, words: said }: ReturnedJson,
+  { kind, since, until, note, times, from, words: said, chaser }: ReturnedJson,
   words: Words,
 ): string {
   if (kind === 'to-do') return `to do: ${note}`;
   if (kind === 'silence')
-    return from ? `no answer from ${from}, asked ${words.moment(since)}` : 'you wanted it back now';
+    return from
+      ? [`no answer from ${from}, asked ${words.moment(since)}`, chaser].filter(Boolean).join('. ')
+      : 'you wanted it back now';
   if (kind === 'undelivered') return `not delivered to ${from}${said ? `: ${said}` : ''}`;
   const often = times > 1 ? `, the ${ordinal(times)} time` : '';
   if (kind === 'answer') return `${from} has answered, before ${until ? words.moment(until) : 'its moment'}`;

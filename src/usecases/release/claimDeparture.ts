@@ -13,6 +13,7 @@ import { findMessage } from '#store/messages';
 import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
+import { mayBeAnswered, mayLeave } from '../watches/unreadAnswer';
 import { Refused, Stale } from '../errors';
 import { noteTrial } from './serverTrouble';
 import { check } from './steps/check';
@@ -41,10 +42,13 @@ async function pauseStopped(desk: Desk, seen: Departure, now: number, reason: st
 /**
  * Claims one due departure: compare-and-swap on both revisions, Message-ID and bytes frozen in the same
  * transaction. A further attempt takes the bytes frozen before.
- * @returns undefined where it is no longer due, someone changed it meanwhile, or a check stops it: then it is paused
+ * @returns undefined where it is no longer due, someone changed it meanwhile, it is a chaser and mail waits to be read, or a
+ * check stops it: then it is paused
  */
 export async function claimDeparture(desk: Desk, id: string): Promise<Claim | undefined> {
   const { db } = desk.store;
+  // What has come in by its moment may be the answer it asks for.
+  if (!(await mayLeave(desk, id))) return undefined;
   const seen = findDeparture(db, id);
   const message = seen && findMessage(db, seen.messageId);
   if (!seen || !message) return undefined;
@@ -60,6 +64,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   }
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
   const claim = (tx: Tx): Omit<Claim, 'bytes'> => {
+    if (mayBeAnswered(tx, message.id, released)) throw new Refused('What came in may be the answer to it.');
     // Compare-and-swap on what was seen: whoever changed it first has the say.
     const departure = applyEvent(tx, seen, 'claim', released, {
       stage: 'claimed',

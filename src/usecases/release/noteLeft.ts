@@ -10,6 +10,7 @@ import { noteMet } from '#store/metAddresses';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { beginWatches } from '../watches/beginWatch';
+import { noteChaserLeft } from '../watches/chasers';
 
 /** @param reached those who have it */
 export function noteLeft(
@@ -35,6 +36,7 @@ export function noteLeft(
     met.map(({ address }) => address),
     now,
   );
+  noteChaserLeft(desk, tx, left, now);
   if (message.keptIn === null) forget(tx, left, now);
   else noteLinks(tx, message.id, linkedPages(message.text, message.html));
 }

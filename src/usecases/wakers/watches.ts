@@ -24,5 +24,5 @@ export const watchesWaker: Waker = {
     const open = mayBeAnswered(db);
     return endingWatches(db, now, limit).flatMap(({ id, at }) => (open(at!) ? [] : [{ id, at: at! }]));
   },
-  act: (_desk, tx, id, now) => runOutOne(tx, id, now),
+  act: runOutOne,
 };

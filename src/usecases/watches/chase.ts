@@ -1,11 +1,35 @@
 /** A second message in the thread, to those who have not answered. */
+import { identityOf } from '#core/message/details';
+import { withPlainSignature } from '#core/message/signature';
 import { answerSubject } from '#core/reply/threading';
 import { findMessage, type Message } from '#store/messages';
-import { readersOfWatches } from '#store/watches';
+import type { Reading } from '#store/store';
+import { readersOfWatches, type Watch } from '#store/watches';
 import type { Desk } from '../desk';
 import { Refused } from '../errors';
 import { createDraft } from '../messages/createDraft';
 import { knownWatch } from './knownWatch';
+
+/** Keeps it as a draft. @param text without signature */
+export function draftChaser(desk: Desk, db: Reading, watch: Watch, text: string): Message {
+  const watched = findMessage(db, watch.messageId)!;
+  const readers = readersOfWatches(db, [watch.id]);
+  const missing = readers.filter(({ answeredBy }) => answeredBy === null);
+  return createDraft(desk, {
+    to: (missing.length > 0 ? missing : readers).map(({ name, address }) => ({ name, address })),
+    subject: answerSubject(watched.subject),
+    text,
+    answers: watched.id,
+    identity: watched.identity,
+  });
+}
+
+/** What a chaser says: the words given, else the usual ones; with the signature of who wrote the message. */
+export function chaserText(desk: Desk, db: Reading, watch: Watch, text: string): string {
+  const settings = desk.settings(db);
+  const { signature } = identityOf(settings, findMessage(db, watch.messageId)!.identity);
+  return withPlainSignature(text.trim() || settings.chaserText, signature);
+}
 
 /**
  * Keeps it as a draft: when it leaves is decided there.
@@ -15,14 +39,5 @@ export function chase(desk: Desk, watchId: string, text: string): Message {
   const { db } = desk.store;
   const watch = knownWatch(db, watchId);
   if (watch.since === null) throw new Refused('This message has not left. There is nobody to chase yet.');
-  const watched = findMessage(db, watch.messageId)!;
-  const readers = readersOfWatches(db, [watchId]);
-  const missing = readers.filter(({ answeredBy }) => answeredBy === null);
-  return createDraft(desk, {
-    to: (missing.length > 0 ? missing : readers).map(({ name, address }) => ({ name, address })),
-    subject: answerSubject(watched.subject),
-    text,
-    answers: watched.id,
-    identity: watched.identity,
-  });
+  return draftChaser(desk, db, watch, text);
 }

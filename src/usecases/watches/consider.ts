@@ -23,6 +23,8 @@ import {
   type WatchReader,
 } from '#store/watches';
 import type { Incoming } from '../incoming/incoming';
+import type { Desk } from '../desk';
+import { leaveOutOfChasers } from './chasers';
 import { settle, undelivered } from './endWatch';
 
 /** Waits for one person are looked at from the newest on, and not for ever. */
@@ -78,7 +80,7 @@ function reported(tx: Tx, watch: Watch, { mail }: Incoming): ReportedRecipient[]
 }
 
 function considerOne(tx: Tx, watch: Watch, readers: readonly WatchReader[], held: Held): void {
-  const { message, now, writers } = held;
+  const { desk, message, now, writers } = held;
   const watched = findMessage(tx, watch.messageId)!;
   // Past mail that is taken in now was here before anybody waited.
   if (message.id === watched.id || message.at < watch.since!) return;
@@ -111,18 +113,26 @@ function considerOne(tx: Tx, watch: Watch, readers: readonly WatchReader[], held
   });
   if (failed) {
     const name = readers.find(({ address }) => address === addressKey(failed.address))?.name;
-    undelivered(tx, watch, now, message.id, name || failed.address || 'somebody', failed.words);
+    undelivered(desk, tx, watch, now, message.id, name || failed.address || 'somebody', failed.words);
     return;
   }
-  if (counts) answered(tx, watch, message.id, reader?.address, now);
+  if (counts) answered(desk, tx, watch, message.id, reader?.address, now);
 }
 
 /** Somebody has answered: that settles it, unless others are waited for. @param by a reader, lower case; undefined for anybody else */
-export function answered(tx: Tx, watch: Watch, messageId: string, by: string | undefined, now: number): void {
+export function answered(
+  desk: Desk,
+  tx: Tx,
+  watch: Watch,
+  messageId: string,
+  by: string | undefined,
+  now: number,
+): void {
   if (by !== undefined) noteAnswered(tx, watch.id, by, messageId);
   if (watch.settledBy === 'me') return;
   const missing = readersOfWatches(tx, [watch.id]).some(({ answeredBy }) => answeredBy === null);
-  if (watch.settledBy !== 'everyone' || !missing) settle(tx, watch, now, messageId);
+  if (watch.settledBy !== 'everyone' || !missing) settle(desk, tx, watch, now, messageId);
+  else if (by !== undefined) leaveOutOfChasers(desk, tx, watch.id, by);
 }
 
 /** Holds a message against the watches of its thread, and those that wait for its writer. */

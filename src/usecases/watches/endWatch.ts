@@ -4,10 +4,12 @@ import { noteChange, record } from '#store/journal';
 import { findMessage } from '#store/messages';
 import { waitingReturnOf } from '#store/returns';
 import type { Tx } from '#store/store';
+import type { Desk } from '../desk';
 import { insertReminder, type Reminder } from '#store/todos';
 import { findEnding, readersOfWatches, swapWatch, type Watch } from '#store/watches';
 import { endReturn, placeMessage } from '../incoming/bringBack';
 import { Stale } from '../errors';
+import { chaseNext, stopChasers, type MadeChaser } from './chasers';
 
 /** @throws Stale */
 export function changed(tx: Tx, seen: Watch, patch: Partial<Watch>): Watch {
@@ -48,14 +50,40 @@ function bringBack(
 const subjectOf = (tx: Tx, { messageId }: Watch) => findMessage(tx, messageId)!.subject || '(no subject)';
 const listed = (names: readonly string[]) => new Intl.ListFormat('en-GB').format(names);
 
-/** Its moment has come, where it still waits: somebody may have been faster. */
-export function runOutOne(tx: Tx, id: string, now: number): void {
+/** What is said of a chaser where the message comes back. */
+function chaserWords({ chasers }: Watch, made: MadeChaser | string | undefined): string | undefined {
+  if (made === undefined) return undefined;
+  return typeof made === 'string'
+    ? `No chaser could be made: ${made}`
+    : `Chaser ${made.count} of ${chasers!.times} waits for your look.`;
+}
+
+/** Its moment has come, where it still waits: somebody may have been faster. What is chased waits on. */
+export function runOutOne(desk: Desk, tx: Tx, id: string, now: number): void {
   const watch = findEnding(tx, id, now);
   if (!watch) return;
   const missing = missingOf(tx, watch);
-  changed(tx, watch, { state: 'ran-out', endedAt: now });
+  const made = chaseNext(desk, tx, watch, now);
+  const waitsOn = made !== undefined && typeof made !== 'string';
+  if (waitsOn) {
+    noteChange(tx, 'return', id);
+    record(tx, {
+      at: now,
+      messageId: watch.messageId,
+      what: 'chased',
+      why: `no answer from ${listed(missing)}`,
+    });
+    if (made.leaves !== null) return;
+  } else changed(tx, watch, { state: 'ran-out', endedAt: now });
   const from = listed(missing);
-  const why: ReturnedWhy = { kind: 'silence', since: watch.since!, until: watch.at!, note: watch.note, from };
+  const why: ReturnedWhy = {
+    kind: 'silence',
+    since: watch.since!,
+    until: watch.at!,
+    note: watch.note,
+    from,
+    chaser: chaserWords(watch, made),
+  };
   const subject = subjectOf(tx, watch);
   // Where I decide, that somebody has answered or not is not what it comes back for.
   const wanted = watch.settledBy === 'me' || !from;
@@ -72,8 +100,17 @@ export function runOutOne(tx: Tx, id: string, now: number): void {
 }
 
 /** @param by the message that said so; @param said why, in plain words */
-export function undelivered(tx: Tx, watch: Watch, now: number, by: string, to: string, said: string): void {
+export function undelivered(
+  desk: Desk,
+  tx: Tx,
+  watch: Watch,
+  now: number,
+  by: string,
+  to: string,
+  said: string,
+): void {
   changed(tx, watch, { state: 'undelivered', endedAt: now, endedBy: by });
+  stopChasers(desk, tx, watch.id, now, `The message was not delivered to ${to}.`);
   const why: ReturnedWhy = {
     kind: 'undelivered',
     since: watch.since!,
@@ -86,8 +123,9 @@ export function undelivered(tx: Tx, watch: Watch, now: number, by: string, to: s
 }
 
 /** An answer has come. @param by the message that is it */
-export function settle(tx: Tx, watch: Watch, now: number, by: string): Watch {
+export function settle(desk: Desk, tx: Tx, watch: Watch, now: number, by: string): Watch {
   const next = changed(tx, watch, { state: 'settled', endedAt: now, endedBy: by });
+  stopChasers(desk, tx, watch.id, now, 'The answer has come.');
   record(tx, { at: now, messageId: watch.messageId, what: 'watch settled' });
   return next;
 }

@@ -29,7 +29,7 @@ export function overrule(desk: Desk, watchId: string, messageId: string, counts:
     keepConsidered(tx, { ...was, counts, why, overruled: true });
     if (counts) {
       if (seen.state === 'waiting' || seen.state === 'ran-out')
-        answered(tx, seen, messageId, was.reader ?? undefined, now);
+        answered(desk, tx, seen, messageId, was.reader ?? undefined, now);
       return knownWatch(tx, watchId);
     }
     if (was.reader !== null) noteAnswered(tx, watchId, was.reader, null);
@@ -37,7 +37,7 @@ export function overrule(desk: Desk, watchId: string, messageId: string, counts:
     // It is waited for again; where that is over meanwhile, it comes back at once.
     const next = changed(tx, seen, { state: 'waiting', endedAt: null, endedBy: null });
     if (next.at !== null) noteDue(tx, next.at);
-    runOutOne(tx, watchId, now);
+    runOutOne(desk, tx, watchId, now);
     return knownWatch(tx, watchId);
   });
 }

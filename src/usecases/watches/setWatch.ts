@@ -1,4 +1,5 @@
 /** Waiting for an answer to a message: set, changed, closed. */
+import type { Chasers } from '#core/watch/chasers';
 import type { Deadline, SettledBy } from '#core/watch/watch';
 import type { Mailbox } from '#core/message/address';
 import { isZone } from '#core/time/zones';
@@ -16,6 +17,7 @@ import { Invalid, NotFound, Refused } from '../errors';
 import { undoable } from '../incoming/undo';
 import { newId } from '../newId';
 import { begin, endOf, readersAmong } from './beginWatch';
+import { stopChasers } from './chasers';
 import { changed } from './endWatch';
 import { knownWatch } from './knownWatch';
 
@@ -23,6 +25,17 @@ export interface WatchInput {
   deadline: Deadline;
   settledBy?: SettledBy;
   note?: string;
+  /** What follows where nobody answers; null: nothing. */
+  chasers?: Chasers | null;
+}
+
+/** @throws Invalid where it would chase those who may have answered */
+function checkChasers(settledBy: SettledBy, chasers: Chasers | null): void {
+  if (chasers && settledBy === 'me')
+    throw new Invalid(
+      'A wait that no answer ends has no chasers: they would go to who has answered.',
+      'chasers',
+    );
 }
 
 /** Those who have a message of mine; of one that came in who wrote it. */
@@ -66,8 +79,9 @@ export function watchMessage(desk: Desk, messageId: string, input: WatchInput): 
     const now = desk.now(tx);
     const message = findMessage(tx, messageId);
     if (!message || message.deletedAt !== null) throw new NotFound('There is no such message.');
-    const { deadline, settledBy = 'anyone', note = '' } = input;
+    const { deadline, settledBy = 'anyone', note = '', chasers = null } = input;
     checkDeadline(deadline);
+    checkChasers(settledBy, chasers);
     // Where each reader has a copy of their own, each is waited for.
     const [first, ...others] = waitingOf(tx, messageId);
     if (first) {
@@ -78,7 +92,16 @@ export function watchMessage(desk: Desk, messageId: string, input: WatchInput): 
     const readers = readersWho(tx, message);
     if (begins) endAhead(desk, tx, deadline, now, readers);
     const id = newId();
-    const row = { id, messageId, deadline, settledBy, note, state: 'waiting' as const, createdAt: now };
+    const row = {
+      id,
+      messageId,
+      deadline,
+      settledBy,
+      note,
+      chasers,
+      state: 'waiting' as const,
+      createdAt: now,
+    };
     const watch = undoable(desk, tx, { watchIds: [id] }, () => {
       const made = insertWatch(tx, row);
       return begins ? begin(desk, tx, made, now, readers) : made;
@@ -92,8 +115,14 @@ export function watchMessage(desk: Desk, messageId: string, input: WatchInput): 
 
 function change(desk: Desk, tx: Tx, seen: Watch, input: Partial<WatchInput>): Watch {
   const now = desk.now(tx);
-  const { deadline = seen.deadline, settledBy = seen.settledBy, note = seen.note } = input;
-  const patch: Partial<Watch> = { deadline, settledBy, note };
+  const {
+    deadline = seen.deadline,
+    settledBy = seen.settledBy,
+    note = seen.note,
+    chasers = seen.chasers,
+  } = input;
+  checkChasers(settledBy, chasers);
+  const patch: Partial<Watch> = { deadline, settledBy, note, chasers };
   if (input.deadline) {
     checkDeadline(input.deadline);
     if (seen.since !== null) {
@@ -105,6 +134,9 @@ function change(desk: Desk, tx: Tx, seen: Watch, input: Partial<WatchInput>): Wa
   const waiting = () => waitingOf(tx, seen.messageId).some(({ copy }) => copy === seen.copy);
   if (patch.state && seen.state !== 'waiting' && waiting())
     throw new Refused('This message is watched already.');
+  // Who is given more time, or is not to be chased after all, is not chased meanwhile.
+  if (input.deadline || (seen.chasers && !chasers))
+    stopChasers(desk, tx, seen.id, now, 'They were given more time.');
   const next = undoable(desk, tx, { watchIds: [seen.id] }, () => changed(tx, seen, patch));
   if (next.state === 'waiting' && next.at !== null) noteDue(tx, next.at);
   return next;
@@ -124,5 +156,6 @@ export const endWatch = (desk: Desk, id: string): Watch =>
     if (seen.state !== 'waiting') throw new Refused('Nothing is waited for any more.');
     const now = desk.now(tx);
     record(tx, { at: now, messageId: seen.messageId, what: 'watch ended' });
+    stopChasers(desk, tx, id, now, 'Nothing is waited for any more.');
     return undoable(desk, tx, { watchIds: [id] }, () => changed(tx, seen, { state: 'ended', endedAt: now }));
   });

@@ -5,8 +5,13 @@ import { backByAnswer } from '#core/snooze/suggest';
 import { toInstant, toLocal } from '#core/time/wallClock';
 import { dayWords, momentThere, momentWords } from '#core/time/words';
 import { deadlineAt, deadlineWords } from '#core/watch/deadline';
+import { nextStep, type ChaserState, type Chasers } from '#core/watch/chasers';
 import { habitOf, habitWords, type Habit } from '#core/watch/habit';
 import type { Deadline } from '#core/watch/watch';
+import { PENDING_STATES } from '#core/departure/states';
+import { departuresOf } from '#store/departures';
+import type { Reading } from '#store/store';
+import { chasersOf, type Chaser } from '#store/watchChasers';
 import { addressesBeside } from '#store/correspondents';
 import { answerDelays, findMessage, findSummaryRows, recipientsOf } from '#store/messages';
 import {
@@ -37,8 +42,19 @@ export interface ConsideredView {
   overruled: boolean;
 }
 
+/** A chaser there has been. */
+export interface ChaserView {
+  message: string;
+  state: ChaserState;
+  /** When it left, or leaves, epoch ms; else null. */
+  at: number | null;
+}
+
 /** Moments are epoch ms. */
-export interface WatchView extends Watch {
+export interface WatchView extends Omit<Watch, 'chasers'> {
+  chasers: (Chasers & { made: ChaserView[] }) | null;
+  /** What happens next if nobody answers, to follow “then”; empty where it is over. */
+  next: string;
   subject: string;
   /** Those it went to, or is to go to; who has answered among them. */
   readers: { name: string; address: string; answered: boolean }[];
@@ -91,6 +107,38 @@ function backOf(desk: Desk, rows: ReturnType<typeof consideredOf>): WatchView['b
   return null;
 }
 
+/** What became of a chaser. */
+function chaserView(db: Reading, { messageId }: Chaser): ChaserView {
+  const all = departuresOf(db, messageId);
+  const left = all.find(({ leftAt }) => leftAt !== null);
+  if (left) return { message: messageId, state: 'left', at: left.leftAt };
+  const goes = all.find(({ state }) => PENDING_STATES.includes(state) || state === 'releasing');
+  if (goes) return { message: messageId, state: 'leaves', at: goes.due };
+  const withdrawn = all.every(({ state }) => state === 'draft' || state === 'ended');
+  return { message: messageId, state: withdrawn ? 'withdrawn' : 'stands-still', at: null };
+}
+
+/** The chasers of watches, by watch. */
+function chasersIn(desk: Desk, ids: readonly string[]): Map<string, ChaserView[]> {
+  const { db } = desk.store;
+  const made = group(chasersOf(db, ids), ({ watchId }) => watchId);
+  return new Map([...made].map(([id, rows]) => [id, rows.map((each) => chaserView(db, each))]));
+}
+
+/** What happens next if nobody answers. @param name of the reader, where their clock is known */
+function nextOf(desk: Desk, watch: Watch, made: readonly ChaserView[], name: string | undefined): string {
+  if (watch.state !== 'waiting') return '';
+  const { zone, hourCycle } = desk.settings();
+  const last = made.at(-1);
+  const waits =
+    last?.state === 'stands-still'
+      ? ''
+      : last?.state === 'leaves'
+        ? momentWords(last.at!, desk.now(), zone, hourCycle)
+        : undefined;
+  return nextStep({ deadline: watch.deadline, chasers: watch.chasers, made: made.length, waits }, name);
+}
+
 /** @param brief leaves out what came in meanwhile and how long they usually take: every page asks for the rest */
 function viewsOf(desk: Desk, watches: readonly Watch[], brief = false): WatchView[] {
   const { db } = desk.store;
@@ -103,6 +151,7 @@ function viewsOf(desk: Desk, watches: readonly Watch[], brief = false): WatchVie
       subject,
     ]),
   );
+  const chased = chasersIn(desk, ids);
   const readersFor = (watch: Watch): WatchView['readers'] =>
     readers
       .get(watch.id)
@@ -114,8 +163,11 @@ function viewsOf(desk: Desk, watches: readonly Watch[], brief = false): WatchVie
     const [person] = placedReaders(readersAt(desk, db, all.slice(0, 1)));
     const rows = considered.get(watch.id) ?? [];
     const habit = all[0] && habits.get(all[0].address);
+    const made = chased.get(watch.id) ?? [];
     return {
       ...watch,
+      chasers: watch.chasers && { ...watch.chasers, made },
+      next: nextOf(desk, watch, made, person?.name),
       subject: subjects.get(watch.messageId) ?? '',
       readers: all,
       words: deadlineWords(watch.deadline, person?.name),

@@ -120,6 +120,7 @@ const presentReturned = (at: number, why: ReturnedWhy): ReturnedJson => ({
   note: why.note ?? '',
   times: why.times ?? 1,
   from: why.from ?? null,
+  chaser: why.chaser ?? '',
 });
 
 export function presentTodo(todo: Todo): TodoJson {

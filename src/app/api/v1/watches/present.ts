@@ -5,11 +5,12 @@ import { readWatch, type WatchView } from '#usecases/watches/watchView';
 import { iso, isoOrNull } from '../present';
 
 export function presentWatch(desk: Desk, watch: WatchView): WatchJson {
-  const { messageId, since, at, endedAt, createdAt, copy, considered, back, ...rest } = watch;
+  const { messageId, since, at, endedAt, createdAt, copy, considered, back, chasers, ...rest } = watch;
   return {
     ...rest,
     message: messageId,
     copy: copy || null,
+    chasers: chasers && { ...chasers, made: chasers.made.map((each) => ({ ...each, at: isoOrNull(each.at) })) },
     since: isoOrNull(since),
     at: isoOrNull(at),
     local: at === null ? null : toLocal(at, desk.settings().zone),
