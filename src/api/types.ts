@@ -583,6 +583,8 @@ export interface components {
       deliveryReceipt: boolean;
       /** @description The reader is asked to say that it was seen (RFC 8098) */
       readReceipt: boolean;
+      /** @description An answer is waited for as is usual for its readers, where it has no watch */
+      usualWatch: boolean;
       /** @description The folder that keeps the sent copy; null: none */
       keptIn: string | null;
       /** @description What its checks found and is meant so */
@@ -1180,6 +1182,123 @@ export interface components {
     };
     DeadlineSuggestions: {
       suggestions: components['schemas']['DeadlineSuggestion'][];
+      /** @description What is waited for where nothing else is said */
+      usual: {
+        deadline:
+          | {
+              hours: number;
+            }
+          | {
+              days: number;
+            }
+          | {
+              workingDays: number;
+              /**
+               * @description Whose week, holidays and leave count
+               * @enum {string}
+               */
+              of: 'reader' | 'me';
+            };
+        /** @enum {string} */
+        settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+        chasers: {
+          /** @description Empty: the usual words */
+          text: string;
+          /** @enum {string} */
+          then: 'review' | 'leave';
+          /** @description How many at most */
+          times: number;
+        } | null;
+        words: string;
+        /** @description “as usual for couriers” */
+        because: string;
+      } | null;
+    };
+    UsualWatch: {
+      whom:
+        | {
+            /** @enum {string} */
+            for: 'correspondent' | 'group';
+            id: string;
+          }
+        | {
+            /** @enum {string} */
+            for: 'everyone';
+          };
+      /** @description Empty: everyone */
+      name: string;
+      /** @description What is waited, to follow “for” */
+      words: string;
+      watch: {
+        deadline:
+          | {
+              hours: number;
+            }
+          | {
+              days: number;
+            }
+          | {
+              workingDays: number;
+              /**
+               * @description Whose week, holidays and leave count
+               * @enum {string}
+               */
+              of: 'reader' | 'me';
+            };
+        /** @enum {string} */
+        settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+        chasers: {
+          /** @description Empty: the usual words */
+          text: string;
+          /** @enum {string} */
+          then: 'review' | 'leave';
+          /** @description How many at most */
+          times: number;
+        } | null;
+      };
+    };
+    UsualWatches: {
+      usual: {
+        whom:
+          | {
+              /** @enum {string} */
+              for: 'correspondent' | 'group';
+              id: string;
+            }
+          | {
+              /** @enum {string} */
+              for: 'everyone';
+            };
+        name: string;
+        words: string;
+        watch: {
+          deadline:
+            | {
+                hours: number;
+              }
+            | {
+                days: number;
+              }
+            | {
+                workingDays: number;
+                /**
+                 * @description Whose week, holidays and leave count
+                 * @enum {string}
+                 */
+                of: 'reader' | 'me';
+              };
+          /** @enum {string} */
+          settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+          chasers: {
+            /** @description Empty: the usual words */
+            text: string;
+            /** @enum {string} */
+            then: 'review' | 'leave';
+            /** @description How many at most */
+            times: number;
+          } | null;
+        };
+      }[];
     };
     TodoMoment: {
       date: string;
@@ -1898,6 +2017,8 @@ export interface components {
         deliveryReceipt?: boolean;
         /** @description The reader is asked to say that it was seen (RFC 8098) */
         readReceipt?: boolean;
+        /** @description An answer is waited for as is usual for its readers, where it has no watch */
+        usualWatch?: boolean;
         /** @description The folder that keeps the sent copy; null: none */
         keptIn?: string | null;
         /** @description What its checks found and is meant so */
@@ -2015,6 +2136,8 @@ export interface components {
         deliveryReceipt?: boolean;
         /** @description The reader is asked to say that it was seen (RFC 8098) */
         readReceipt?: boolean;
+        /** @description An answer is waited for as is usual for its readers, where it has no watch */
+        usualWatch?: boolean;
         /** @description The folder that keeps the sent copy; null: none */
         keptIn?: string | null;
         /** @description What its checks found and is meant so */
@@ -2529,6 +2652,9 @@ export interface components {
       answer: components['schemas']['Message'];
     };
     endWatch: Record<string, never>;
+    listUsualWatches: {
+      answer: components['schemas']['UsualWatches'];
+    };
     listWatches: {
       query: {
         /**
@@ -2558,6 +2684,67 @@ export interface components {
     };
     readWatch: {
       answer: components['schemas']['Watch'];
+    };
+    setUsualWatch: {
+      body: {
+        whom:
+          | {
+              /** @enum {string} */
+              for: 'correspondent' | 'group';
+              id: string;
+            }
+          | {
+              /** @enum {string} */
+              for: 'everyone';
+            };
+        /** @description null: none is usual for them */
+        watch: {
+          deadline:
+            | {
+                hours: number;
+              }
+            | {
+                days: number;
+              }
+            | {
+                workingDays: number;
+                /**
+                 * @description Whose week, holidays and leave count
+                 * @enum {string}
+                 */
+                of: 'reader' | 'me';
+              };
+          /**
+           * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; me: it comes back in any case
+           * @default anyone
+           * @enum {string}
+           */
+          settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+          /**
+           * @description What follows where nobody answers, before it comes back; null: nothing
+           * @default null
+           */
+          chasers: {
+            /**
+             * @description Empty: the usual words, of the settings
+             * @default
+             */
+            text: string;
+            /**
+             * @description leave: by itself, at a good moment of theirs; review: it stands still until somebody has looked
+             * @default review
+             * @enum {string}
+             */
+            then: 'review' | 'leave';
+            /**
+             * @description How many at most; each is given longer than the one before
+             * @default 1
+             */
+            times: number;
+          } | null;
+        } | null;
+      };
+      answer: components['schemas']['UsualWatches'];
     };
     suggestDeadlines: {
       body: {
@@ -2972,6 +3159,8 @@ export type WatchJson = Schemas['Watch'];
 export type WatchesJson = Schemas['Watches'];
 export type DeadlineSuggestionJson = Schemas['DeadlineSuggestion'];
 export type DeadlineSuggestionsJson = Schemas['DeadlineSuggestions'];
+export type UsualWatchJson = Schemas['UsualWatch'];
+export type UsualWatchesJson = Schemas['UsualWatches'];
 export type TodoMomentJson = Schemas['TodoMoment'];
 export type TodoJson = Schemas['Todo'];
 export type TodoChangedJson = Schemas['TodoChanged'];
@@ -3058,6 +3247,8 @@ export type ShapeName =
   | 'Watches'
   | 'DeadlineSuggestion'
   | 'DeadlineSuggestions'
+  | 'UsualWatch'
+  | 'UsualWatches'
   | 'TodoMoment'
   | 'Todo'
   | 'TodoChanged'
@@ -3157,9 +3348,11 @@ export interface Operations {
   changeWatch: Schemas['changeWatch'];
   chaseWatch: Schemas['chaseWatch'];
   endWatch: Schemas['endWatch'];
+  listUsualWatches: Schemas['listUsualWatches'];
   listWatches: Schemas['listWatches'];
   overruleWatch: Schemas['overruleWatch'];
   readWatch: Schemas['readWatch'];
+  setUsualWatch: Schemas['setUsualWatch'];
   suggestDeadlines: Schemas['suggestDeadlines'];
   addTodo: Schemas['addTodo'];
   changeTodo: Schemas['changeTodo'];

@@ -21,7 +21,12 @@ export const findChaser = (db: Reading, messageId: string): Chaser | undefined =
   ofMessage(db).get({ message: messageId });
 
 const ofWatches = built((db) =>
-  db.select().from(watchChasers).where(among(watchChasers.watchId)).orderBy(asc(watchChasers.madeAt)).prepare(),
+  db
+    .select()
+    .from(watchChasers)
+    .where(among(watchChasers.watchId))
+    .orderBy(asc(watchChasers.madeAt))
+    .prepare(),
 );
 
 /** In the order they were made. */

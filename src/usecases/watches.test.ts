@@ -24,7 +24,8 @@ import { watchesWaker } from './wakers/watches';
 import { chase } from './watches/chase';
 import { overrule } from './watches/overrule';
 import { changeWatch, endWatch, watchMessage } from './watches/setWatch';
-import { countWaiting, listWatches, readWatch, suggestForMessage } from './watches/watchView';
+import { suggestForMessage } from './watches/suggestDeadlines';
+import { countWaiting, listWatches, readWatch } from './watches/watchView';
 
 const HOUR = 3_600_000;
 const TEXT = 'Could you confirm by Thursday that the two crates have cleared customs?';
@@ -387,7 +388,13 @@ it('proposes how long to wait, from how long they have taken', async () => {
     await answer(ids[0]!);
   }
   const { id } = await sent();
-  const [first, second] = suggestForMessage(desk, id);
+  const [named, first, second] = suggestForMessage(desk, id).suggestions;
+  // “…confirm by Thursday…”
+  expect(named).toMatchObject({
+    deadline: { local: '2026-11-26T17:00', zone: 'Europe/Lisbon' },
+    words: 'that day',
+  });
+  expect(named!.why).toMatch(/^the text says “by Thursday”: /);
   expect(first).toMatchObject({ deadline: { hours: 5 }, words: '5 hours' });
   expect(first!.why).toMatch(/^nine in ten of 5 answers came within 5 h: /);
   expect(second).toMatchObject({ deadline: { workingDays: 1, of: 'me' } });

@@ -12,6 +12,9 @@ export const details = {
   sensitivity: Joi.valid(...SENSITIVITIES).description('RFC 4021 Sensitivity'),
   deliveryReceipt: Joi.boolean().description('Mail servers are asked to report delivery (RFC 3461)'),
   readReceipt: Joi.boolean().description('The reader is asked to say that it was seen (RFC 8098)'),
+  usualWatch: Joi.boolean().description(
+    'An answer is waited for as is usual for its readers, where it has no watch',
+  ),
   keptIn: Joi.string().max(100).allow(null).description('The folder that keeps the sent copy; null: none'),
   setAside: setAside.description('What its checks found and is meant so'),
 };

@@ -70,7 +70,10 @@ export const settingsPatch = Joi.object({
   singleKeys: Joi.boolean().description('Single keys act outside fields; else only with Alt Shift'),
   keys: ownKeys.description('Commands, by their usual keys, that have another one'),
   rowActions: rowActions.description('What a pull on a row of the inbox uncovers'),
-  chaserText: Joi.string().trim().max(10_000).description('What a chaser says where nothing else was written'),
+  chaserText: Joi.string()
+    .trim()
+    .max(10_000)
+    .description('What a chaser says where nothing else was written'),
   keepCopiesDays: keptDays.description('Days the exact bytes of what has left are kept; null: for good'),
   keepDeletedDays: keptDays.description('Days what was deleted can be brought back; null: for good'),
 }).min(1);

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { CHASER_ENDS, CHASER_STATES } from '#core/watch/chasers';
 import { SETTLED_BY, WATCH_STATES } from '#core/watch/watch';
 import { all, instant, listOf, mailbox, orNull, text } from '../fields';
-import { deadline } from './requests';
+import { deadline, usualDeadline, usualFor } from './requests';
 
 const considered = all({
   message: Joi.string(),
@@ -20,10 +20,14 @@ const madeChaser = all({
   at: orNull(instant).description('When it left, or leaves'),
 });
 
-const chasers = all({
+const wanted = {
   text: text.description('Empty: the usual words'),
   then: Joi.valid(...CHASER_ENDS),
   times: Joi.number().description('How many at most'),
+};
+
+const chasers = all({
+  ...wanted,
   made: listOf(madeChaser).description('Those there have been, in order'),
 });
 
@@ -59,11 +63,29 @@ const watch = all({
 
 const suggestion = all({ deadline, at: instant, words: text, why: text });
 
+const usual = {
+  deadline: usualDeadline,
+  settledBy: Joi.valid(...SETTLED_BY),
+  chasers: orNull(all(wanted)),
+};
+
 export const answers = {
   Deadline: deadline,
   Considered: considered,
   Watch: watch,
   Watches: all({ watches: listOf(watch), waiting: Joi.number().description('How many wait, in all') }),
   DeadlineSuggestion: suggestion,
-  DeadlineSuggestions: all({ suggestions: listOf(suggestion) }),
+  DeadlineSuggestions: all({
+    suggestions: listOf(suggestion),
+    usual: orNull(
+      all({ ...usual, words: text, because: text.description('“as usual for couriers”') }),
+    ).description('What is waited for where nothing else is said'),
+  }),
+  UsualWatch: all({
+    whom: usualFor,
+    name: text.description('Empty: everyone'),
+    words: text.description('What is waited, to follow “for”'),
+    watch: all(usual),
+  }),
+  UsualWatches: all({ usual: listOf(all({ whom: usualFor, name: text, words: text, watch: all(usual) })) }),
 };

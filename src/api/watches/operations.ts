@@ -4,6 +4,7 @@ import {
   deadlinesRequest,
   newWatch,
   overruleRequest,
+  usualRequest,
   watchPatch,
   watchQuery,
 } from './requests';
@@ -32,6 +33,21 @@ export const suggestDeadlines = operation('suggestDeadlines', {
   summary: 'How long to wait, from how long they have taken before',
   body: deadlinesRequest,
   answer: 'DeadlineSuggestions',
+});
+
+export const listUsualWatches = operation('listUsualWatches', {
+  method: 'get',
+  path: '/watches/usual',
+  summary: 'What is waited for after any message to somebody, a group, or everyone',
+  answer: 'UsualWatches',
+});
+
+export const setUsualWatch = operation('setUsualWatch', {
+  method: 'put',
+  path: '/watches/usual',
+  summary: 'Say what is waited for after any message to them',
+  body: usualRequest,
+  answer: 'UsualWatches',
 });
 
 export const readWatch = operation('readWatch', {

@@ -8,16 +8,17 @@ import { local, zone } from '../plans/clockTime';
 
 const whole = (most: number) => Joi.number().integer().min(1).max(most).required();
 
+const relative = [
+  Joi.object({ hours: whole(8760) }),
+  Joi.object({ days: whole(3650) }),
+  Joi.object({
+    workingDays: whole(500),
+    of: Joi.valid('reader', 'me').required().description('Whose week, holidays and leave count'),
+  }),
+];
+
 export const deadline = Joi.alternatives()
-  .try(
-    Joi.object({ hours: whole(8760) }),
-    Joi.object({ days: whole(3650) }),
-    Joi.object({
-      workingDays: whole(500),
-      of: Joi.valid('reader', 'me').required().description('Whose week, holidays and leave count'),
-    }),
-    Joi.object({ local: local.required(), zone: zone.required() }),
-  )
+  .try(...relative, Joi.object({ local: local.required(), zone: zone.required() }))
   .messages({
     'alternatives.match':
       '{{#label}} is so many hours, so many days, so many workingDays of “reader” or “me”, or local with zone',
@@ -30,10 +31,16 @@ const settledBy = Joi.valid(...SETTLED_BY).description(
 const note = Joi.string().max(2000).allow('').description('To myself, for when it is back');
 
 const chasers = Joi.object({
-  text: Joi.string().max(MAX_BODY).allow('').default('').description('Empty: the usual words, of the settings'),
+  text: Joi.string()
+    .max(MAX_BODY)
+    .allow('')
+    .default('')
+    .description('Empty: the usual words, of the settings'),
   then: Joi.valid(...CHASER_ENDS)
     .default('review')
-    .description('leave: by itself, at a good moment of theirs; review: it stands still until somebody has looked'),
+    .description(
+      'leave: by itself, at a good moment of theirs; review: it stands still until somebody has looked',
+    ),
   times: whole(MOST_CHASERS)
     .optional()
     .default(1)
@@ -73,3 +80,26 @@ export const deadlinesRequest = Joi.object({
   message: id.description('One that is here'),
   recipients: readers.description('Of one that is being written'),
 }).xor('message', 'recipients');
+
+export const usualDeadline = Joi.alternatives()
+  .try(...relative)
+  .messages({
+    'alternatives.match': '{{#label}} is so many hours, days, or workingDays of “reader” or “me”',
+  });
+
+export const usualFor = Joi.alternatives().try(
+  Joi.object({ for: Joi.valid('correspondent', 'group').required(), id: id.required() }),
+  Joi.object({ for: Joi.valid('everyone').required() }),
+);
+
+export const usualRequest = Joi.object({
+  whom: usualFor.required(),
+  watch: Joi.object({
+    deadline: usualDeadline.required(),
+    settledBy: settledBy.default('anyone'),
+    chasers: chasers.default(null),
+  })
+    .allow(null)
+    .required()
+    .description('null: none is usual for them'),
+});

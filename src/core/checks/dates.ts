@@ -1,5 +1,6 @@
 /** Dates in the text: weekdays that do not agree with them, and days that are past when the message lands. */
 import { englishWeekday } from '../text/calendarNames';
+import { DEADLINE } from '../text/dueDates';
 import { datesIn, dayNumberOf, placeOf, weekdayOf } from '../text/namedDates';
 import { toLocal } from '../time/wallClock';
 import { inText, type CheckContext, type Finding } from './finding';
@@ -11,10 +12,6 @@ function weekdayLike(wrong: string, right: string[]): string {
   const name = short && wrong.length <= short.length ? short : right[0]!;
   return wrong[0] === wrong[0]!.toLowerCase() ? name.toLowerCase() : name[0]!.toUpperCase() + name.slice(1);
 }
-
-/** What is said right before a day by which something is to happen. */
-const DEADLINE =
-  /(?<!\p{L})(?:by|until|till|before|no later than|not later than|deadline(?: is|:)?|due(?: on| by)?|bis(?: zum)?|spätestens(?: am)?|até(?: ao?)?(?: dia)?|antes de|avant|d['’]ici|au plus tard|antes del?|hasta)\s+(?:(?:the|o|a|le|el|dia)\s+)?$/iu;
 
 export function dateFindings(text: string, { now, zone, landings }: CheckContext): Finding[] {
   const written = dayNumberOf(toLocal(now, zone));

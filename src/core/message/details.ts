@@ -43,6 +43,8 @@ export interface MessageDetails {
   deliveryReceipt: boolean;
   /** The reader is asked to say that it was seen (RFC 8098). */
   readReceipt: boolean;
+  /** An answer is waited for as is usual for its readers, where nothing else was said about it. */
+  usualWatch: boolean;
   /** The folder that keeps the sent copy; null: none is kept. */
   keptIn: string | null;
   /** What its checks found and is meant so. */
@@ -58,6 +60,7 @@ export const usualDetails: MessageDetails = {
   sensitivity: 'none',
   deliveryReceipt: false,
   readReceipt: false,
+  usualWatch: true,
   keptIn: SENT_FOLDER,
   setAside: [],
 };

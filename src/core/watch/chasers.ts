@@ -21,6 +21,14 @@ export interface Chasers {
 export const CHASER_STATES = ['left', 'leaves', 'stands-still', 'withdrawn'] as const;
 export type ChaserState = (typeof CHASER_STATES)[number];
 
+/** To follow which it is, and to be followed by when. */
+export const CHASER_STATE_WORDS: Record<ChaserState, string> = {
+  left: 'left',
+  leaves: 'leaves',
+  'stands-still': 'waits for your look',
+  withdrawn: 'was taken back or deleted',
+};
+
 /** Whoever has not answered after so many is not reached by another one. */
 export const MOST_CHASERS = 5;
 

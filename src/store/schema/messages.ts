@@ -76,6 +76,8 @@ export const messages = sqliteTable(
     deliveryReceipt: integer({ mode: 'boolean' }).notNull().default(false),
     /** Asks the reader to say that it was seen (RFC 8098). */
     readReceipt: integer({ mode: 'boolean' }).notNull().default(false),
+    /** What is usual is waited for, where nothing else was said about it. */
+    usualWatch: integer({ mode: 'boolean' }).notNull().default(true),
     /** The folder that keeps the sent copy; null where none is kept. */
     keptIn: text().default('Sent'),
     /** What its checks found and is meant so. */

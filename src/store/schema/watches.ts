@@ -2,8 +2,10 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { Chasers } from '#core/watch/chasers';
+import type { UsualWatch } from '#core/watch/usual';
 import type { Deadline, SettledBy, WatchState } from '#core/watch/watch';
 import { messages } from './messages';
+import { correspondents, groups } from './people';
 
 /** The wait for an answer to one message, or to one reader's copy of it. */
 export const watches = sqliteTable(
@@ -80,6 +82,18 @@ export const watchChasers = sqliteTable(
   },
   (table) => [index('watch_chasers_watch').on(table.watchId, table.madeAt)],
 );
+
+/** What is waited for after any message to somebody; of everyone both ids are null. */
+export const usualWatches = sqliteTable('usual_watches', {
+  id: text().primaryKey(),
+  correspondentId: text()
+    .unique()
+    .references(() => correspondents.id, { onDelete: 'cascade' }),
+  groupId: text()
+    .unique()
+    .references(() => groups.id, { onDelete: 'cascade' }),
+  watch: text({ mode: 'json' }).$type<UsualWatch>().notNull(),
+});
 
 /** What came in while a watch waited, and whether it counts. */
 export const watchConsidered = sqliteTable(

@@ -3,6 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
+import type { Chasers } from '#core/watch/chasers';
 import type {
   ConsideredJson,
   DeadlineJson,
@@ -45,6 +46,7 @@ export interface WatchBody {
   deadline: DeadlineJson;
   settledBy: WatchJson['settledBy'];
   note: string;
+  chasers: Chasers | null;
 }
 
 /** The API takes so many in one request. */

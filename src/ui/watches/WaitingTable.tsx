@@ -21,6 +21,8 @@ function whyWords(watch: WatchJson): string {
     watch.settledBy !== 'anyone' && `over when ${SETTLED_BY_WORDS[watch.settledBy]}`,
     watch.habit && `usually ${watch.habit}`,
     watch.back?.words,
+    // That it comes back is what a watch is for.
+    watch.chasers && `then ${watch.next}`,
   ]
     .filter(Boolean)
     .join(' · ');

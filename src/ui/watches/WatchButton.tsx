@@ -3,6 +3,7 @@
 import { Button, Input, InputNumber, Select } from 'antd';
 import { useId, useState } from 'react';
 import type { DeadlineJson, MessageSummaryJson, WatchJson } from '#api/types';
+import type { Chasers } from '#core/watch/chasers';
 import { SETTLED_BY, SETTLED_BY_WORDS, type SettledBy } from '#core/watch/watch';
 import { ChoiceField, type Choice } from '../common/ChoiceField';
 import { PanelPopover } from '../common/PanelPopover';
@@ -12,6 +13,7 @@ import { useDeadlineSuggestions } from '../data/watches';
 import type { MessageActions, WatchBody } from '../inbox/useMessageActions';
 import { useTypedMoment } from '../inbox/useTypedMoment';
 import { useKeyName } from '../shell/commands';
+import { ChaserFields } from './ChaserFields';
 import styles from './Watches.module.css';
 
 const MINUTE_MS = 60_000;
@@ -30,6 +32,15 @@ function deadlineOf(count: number, unit: Unit): DeadlineJson {
   return { workingDays: count, of: unit };
 }
 
+/** Those wanted of a watch, without those there have been. */
+function chasersOf(watch: WatchJson | undefined): Chasers | null {
+  if (!watch?.chasers) return null;
+  const { text, then, times } = watch.chasers;
+  return { text, then, times };
+}
+
+const same = (a: Chasers | null, b: Chasers | null) => JSON.stringify(a) === JSON.stringify(b);
+
 interface FormProps {
   /** The first of them is what suggestions are for. */
   messageId: string;
@@ -39,7 +50,7 @@ interface FormProps {
   /** Of several that are watched: what else was chosen of each stays. */
   deadlineOnly: boolean;
   /** Without another deadline. */
-  change: (change: Pick<WatchBody, 'note' | 'settledBy'>) => void;
+  change: (change: Pick<WatchBody, 'note' | 'settledBy' | 'chasers'>) => void;
 }
 
 function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
@@ -49,9 +60,12 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
   const [unit, setUnit] = useState<Unit>('reader');
   const [settledBy, setSettledBy] = useState<SettledBy>(watch?.settledBy ?? 'anyone');
   const [note, setNote] = useState(watch?.note ?? '');
+  const [wanted, setWanted] = useState<Chasers | null>(() => chasersOf(watch));
+  // What comes back in any case is not chased: they may have answered.
+  const chasers = settledBy === 'me' ? null : wanted;
   const id = useId();
   const suggestions = useDeadlineSuggestions(messageId, minute).data ?? [];
-  const wait = (deadline: DeadlineJson) => put({ deadline, settledBy, note });
+  const wait = (deadline: DeadlineJson) => put({ deadline, settledBy, note, chasers });
 
   const choices = suggestions.map((each): Choice => ({
     words: each.words,
@@ -59,7 +73,9 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
     choose: () => wait(each.deadline),
   }));
   const { meaning, only, reading, confirm } = useTypedMoment(messageId, text, minute, wait);
-  const changed = watch !== undefined && (note !== watch.note || settledBy !== watch.settledBy);
+  const changed =
+    watch !== undefined &&
+    (note !== watch.note || settledBy !== watch.settledBy || !same(chasers, chasersOf(watch)));
   return (
     <form
       className={styles.panel}
@@ -67,7 +83,7 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
       onSubmit={(event) => {
         event.preventDefault();
         if (text.trim() !== '') confirm();
-        else if (changed) change({ note, settledBy });
+        else if (changed) change({ note, settledBy, chasers });
         else wait(deadlineOf(count, unit));
       }}
     >
@@ -115,6 +131,7 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
                 options={SETTLED_BY.map((value) => ({ value, label: SETTLED_BY_WORDS[value] }))}
               />
             </div>
+            {settledBy !== 'me' && <ChaserFields value={wanted} onChange={setWanted} />}
             <div className={styles.option}>
               <label htmlFor={`${id}-note`}>Note to myself</label>
               <Input

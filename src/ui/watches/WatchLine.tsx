@@ -35,7 +35,7 @@ export function WatchLine({ messageId, subject, keep }: Props) {
         If nobody answers:{' '}
         {watch ? (
           <>
-            <strong>back</strong>, waiting {untilWords(watch, words)}
+            <strong>{watch.chasers ? 'a chaser' : 'back'}</strong>, waiting {untilWords(watch, words)}
           </>
         ) : (
           'nothing'

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ConsideredJson, WatchJson } from '#api/types';
 import { SETTLED_BY_WORDS, WATCH_STATE_WORDS } from '#core/watch/watch';
+import { CHASER_STATE_WORDS } from '#core/watch/chasers';
 import { useWords } from '../common/format';
 import { useWatchesNear } from '../data/watches';
 import type { MessageActions } from '../inbox/useMessageActions';
@@ -71,6 +72,7 @@ function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActio
               {watch.state === 'ran-out' && `: nothing from ${waitedFor(watch)}`}.
             </>
           )}
+          {waiting && watch.chasers && <> Then {watch.next}.</>}
           {watch.note && <em className={styles.own}> {watch.note}</em>}
         </span>
         {back && (
@@ -105,6 +107,21 @@ function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActio
           </Button>
         )}
       </p>
+      {watch.chasers && watch.chasers.made.length > 0 && (
+        <ul className={styles.considered} aria-label="Chasers">
+          {watch.chasers.made.map((each, index) => (
+            <li key={each.message}>
+              <span>
+                <Link href={`/write/${each.message}`} prefetch={false}>
+                  Chaser {index + 1}
+                </Link>{' '}
+                {CHASER_STATE_WORDS[each.state]}
+                {each.at && ` ${words.moment(each.at)}`}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
       {watch.considered.length > 0 && (
         <ul className={styles.considered} aria-label="What came in meanwhile">
           {watch.considered.map((each) => (

@@ -21,6 +21,7 @@ const LABELS: Record<Exclude<keyof DraftFields, 'html' | 'setAside'>, string> = 
   choices: 'Chosen beside',
   deliveryReceipt: 'Receipt of delivery',
   readReceipt: 'Receipt of being seen',
+  usualWatch: 'Watched as usual',
   keptIn: 'Sent copy',
 };
 

@@ -121,6 +121,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
     sensitivity: message.sensitivity,
     deliveryReceipt: message.deliveryReceipt,
     readReceipt: message.readReceipt,
+    usualWatch: message.usualWatch,
     keptIn: message.keptIn,
     setAside: [...message.setAside],
     attachments: attachmentsOf(db, id),

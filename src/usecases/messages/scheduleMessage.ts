@@ -13,6 +13,7 @@ import { Invalid, Stale } from '../errors';
 import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
 import { planDepartures } from '../departures/planDepartures';
+import { watchAsUsual } from '../watches/usualWatch';
 import { whyStopped } from './whyStopped';
 
 /** Base64 with its line ends (RFC 2045 §6.8). */
@@ -74,6 +75,7 @@ export function scheduleMessage(
     const { name, address } = identityOf(settings, message.identity);
     if (!swapMessage(tx, message, { fromName: name, fromAddress: address, at: now }))
       throw new Stale('message');
+    watchAsUsual(desk, tx, message);
     noteChange(tx, 'message', messageId);
     return departures;
   });

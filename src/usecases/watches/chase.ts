@@ -21,6 +21,8 @@ export function draftChaser(desk: Desk, db: Reading, watch: Watch, text: string)
     text,
     answers: watched.id,
     identity: watched.identity,
+    // The wait for the message it chases goes on.
+    usualWatch: false,
   });
 }
 

@@ -17,6 +17,7 @@ import { Invalid, NotFound, Refused } from '../errors';
 import { undoable } from '../incoming/undo';
 import { newId } from '../newId';
 import { begin, endOf, readersAmong } from './beginWatch';
+import { checkChasers } from './checkChasers';
 import { stopChasers } from './chasers';
 import { changed } from './endWatch';
 import { knownWatch } from './knownWatch';
@@ -27,15 +28,6 @@ export interface WatchInput {
   note?: string;
   /** What follows where nobody answers; null: nothing. */
   chasers?: Chasers | null;
-}
-
-/** @throws Invalid where it would chase those who may have answered */
-function checkChasers(settledBy: SettledBy, chasers: Chasers | null): void {
-  if (chasers && settledBy === 'me')
-    throw new Invalid(
-      'A wait that no answer ends has no chasers: they would go to who has answered.',
-      'chasers',
-    );
 }
 
 /** Those who have a message of mine; of one that came in who wrote it. */

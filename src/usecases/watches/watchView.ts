@@ -1,19 +1,18 @@
 /** Watches as they are shown, and what is worth proposing for one. */
 import { group } from 'd3-array';
-import { addressKey, type Mailbox } from '#core/message/address';
+import type { Mailbox } from '#core/message/address';
 import { backByAnswer } from '#core/snooze/suggest';
 import { toInstant, toLocal } from '#core/time/wallClock';
-import { dayWords, momentThere, momentWords } from '#core/time/words';
+import { dayWords, momentWords } from '#core/time/words';
 import { deadlineAt, deadlineWords } from '#core/watch/deadline';
 import { nextStep, type ChaserState, type Chasers } from '#core/watch/chasers';
-import { habitOf, habitWords, type Habit } from '#core/watch/habit';
+import { habitWords } from '#core/watch/habit';
 import type { Deadline } from '#core/watch/watch';
 import { PENDING_STATES } from '#core/departure/states';
 import { departuresOf } from '#store/departures';
 import type { Reading } from '#store/store';
 import { chasersOf, type Chaser } from '#store/watchChasers';
-import { addressesBeside } from '#store/correspondents';
-import { answerDelays, findMessage, findSummaryRows, recipientsOf } from '#store/messages';
+import { findSummaryRows } from '#store/messages';
 import {
   consideredOf,
   countWaitingWatches,
@@ -24,10 +23,9 @@ import {
 } from '#store/watches';
 import { threadMates } from '#store/undos';
 import type { Desk } from '../desk';
-import { NotFound } from '../errors';
 import { receivers } from '../messages/envelope';
 import { meAsPerson, placedReaders, readersAt } from '../people/readers';
-import { askedReaders, type AskedRecipient } from '../moments/previewPlan';
+import { habitsAt } from './habits';
 import { knownWatch } from './knownWatch';
 
 /** A message that was held against a watch. */
@@ -67,19 +65,6 @@ export interface WatchView extends Omit<Watch, 'chasers'> {
   considered: ConsideredView[];
   /** When an away-message says to expect them back; null where none says. */
   back: { at: number; local: string; zone: string; words: string } | null;
-}
-
-/** How long they take, whichever of their addresses they answer from. @returns by the address asked for */
-function habitsAt(desk: Desk, addresses: readonly string[]): Map<string, Habit> {
-  const { db } = desk.store;
-  const beside = new Map(addresses.map((address) => [address, addressesBeside(db, address)]));
-  const delays = group(answerDelays(db, [...beside.values()].flat()), ({ address }) => addressKey(address));
-  const found = new Map<string, Habit>();
-  for (const [address, all] of beside) {
-    const habit = habitOf(all.flatMap((each) => (delays.get(each) ?? []).map(({ delay }) => delay)));
-    if (habit) found.set(address, habit);
-  }
-  return found;
 }
 
 /** What an away-message among them says of when its writer is at work again. */
@@ -207,58 +192,3 @@ export const watchesInThread = (desk: Desk, messageId: string): WatchView[] =>
 /** @throws NotFound */
 export const readWatch = (desk: Desk, id: string): WatchView =>
   viewsOf(desk, [knownWatch(desk.store.db, id)])[0]!;
-
-/** A deadline worth proposing. */
-export interface WatchSuggestion {
-  deadline: Deadline;
-  /** Epoch ms, were it released now. */
-  at: number;
-  /** “26 hours”, “2 working days of Ana”. */
-  words: string;
-  /** Why, and what it comes to: “nine in ten of 12 answers came within 26 h: Thu 11:00”. */
-  why: string;
-}
-
-/** @param to addresses it goes to; the first is who is to answer @param start when it is released, epoch ms */
-function suggestDeadlines(desk: Desk, to: readonly Mailbox[], start: number): WatchSuggestion[] {
-  const me = meAsPerson(desk);
-  const { hourCycle } = desk.settings();
-  const [reader] = placedReaders(readersAt(desk, desk.store.db, to.slice(0, 1)));
-  const habit = to[0] && habitsAt(desk, [to[0].address]).get(to[0].address);
-  const deadlines: { deadline: Deadline; why?: string }[] = [
-    ...(habit ? [{ deadline: { hours: habit.hours }, why: habitWords(habit) }] : []),
-    { deadline: { workingDays: 1, of: reader ? 'reader' : 'me' } },
-    { deadline: { workingDays: 3, of: reader ? 'reader' : 'me' } },
-    { deadline: { days: 7 } },
-  ];
-  return deadlines.flatMap(({ deadline, why }) => {
-    const at = deadlineAt(deadline, { start, me, reader });
-    if (at === undefined) return [];
-    const mine = momentWords(at, start, me.zone, hourCycle);
-    const there = reader && momentThere(at, start, reader.zone, me.zone, hourCycle);
-    const here = !reader || there === mine ? mine : `${mine}, ${there} in ${reader.place}`;
-    return [
-      { deadline, at, words: deadlineWords(deadline, reader?.name), why: why ? `${why}: ${here}` : here },
-    ];
-  });
-}
-
-/** Of one that is being written, as if it were released now. @throws Invalid */
-export const suggestForRecipients = (desk: Desk, recipients: readonly AskedRecipient[]): WatchSuggestion[] =>
-  suggestDeadlines(
-    desk,
-    askedReaders(desk, recipients).map(({ address, name = '' }) => ({ address, name })),
-    desk.now(),
-  );
-
-/** Of a message that is here. @throws NotFound */
-export function suggestForMessage(desk: Desk, messageId: string): WatchSuggestion[] {
-  const { db } = desk.store;
-  const message = findMessage(db, messageId);
-  if (!message || message.deletedAt !== null) throw new NotFound('There is no such message.');
-  const to =
-    message.direction === 'in'
-      ? [{ address: message.fromAddress, name: message.fromName }]
-      : recipientsOf(db, [messageId]).filter(({ field, address }) => field === 'to' && address !== '');
-  return suggestDeadlines(desk, to, desk.now());
-}

@@ -36,7 +36,7 @@ export const emptyFields: DraftFields = {
 export function fieldsOf(message: MessageJson): DraftFields {
   const { subject, text, html, identity, importance, sensitivity, deliveryReceipt, readReceipt, keptIn } =
     message;
-  const { plan, choices, setAside } = message;
+  const { plan, choices, setAside, usualWatch } = message;
   return {
     to: message.to.map(formatMailbox),
     cc: message.cc.map(formatMailbox),
@@ -54,6 +54,7 @@ export function fieldsOf(message: MessageJson): DraftFields {
     plan,
     choices,
     setAside,
+    usualWatch,
   };
 }
 

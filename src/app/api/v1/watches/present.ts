@@ -10,7 +10,10 @@ export function presentWatch(desk: Desk, watch: WatchView): WatchJson {
     ...rest,
     message: messageId,
     copy: copy || null,
-    chasers: chasers && { ...chasers, made: chasers.made.map((each) => ({ ...each, at: isoOrNull(each.at) })) },
+    chasers: chasers && {
+      ...chasers,
+      made: chasers.made.map((each) => ({ ...each, at: isoOrNull(each.at) })),
+    },
     since: isoOrNull(since),
     at: isoOrNull(at),
     local: at === null ? null : toLocal(at, desk.settings().zone),

@@ -1,0 +1,43 @@
+/** What is waited for after any message to somebody, to a group, or to anybody. */
+import { and, eq, isNull } from 'drizzle-orm';
+import type { UsualFor, UsualWatch } from '#core/watch/usual';
+import { usualWatches } from './schema';
+import type { Reading, Tx } from './store';
+
+export interface UsualRow {
+  whom: UsualFor;
+  watch: UsualWatch;
+}
+
+const columnsOf = (whom: UsualFor) => ({
+  correspondentId: whom.for === 'correspondent' ? whom.id : null,
+  groupId: whom.for === 'group' ? whom.id : null,
+});
+
+/** There are few: one of everyone, and of whom it is otherwise. */
+export const allUsual = (db: Reading): UsualRow[] =>
+  db
+    .select()
+    .from(usualWatches)
+    .all()
+    .map(({ correspondentId, groupId, watch }) => ({
+      whom:
+        correspondentId !== null
+          ? { for: 'correspondent', id: correspondentId }
+          : groupId !== null
+            ? { for: 'group', id: groupId }
+            : { for: 'everyone' },
+      watch,
+    }));
+
+/** @param watch null: none is usual for them */
+export function putUsual(tx: Tx, id: string, whom: UsualFor, watch: UsualWatch | null): void {
+  const { correspondentId, groupId } = columnsOf(whom);
+  const column = ({ correspondentId: person, groupId: group }: typeof usualWatches) =>
+    and(
+      correspondentId === null ? isNull(person) : eq(person, correspondentId),
+      groupId === null ? isNull(group) : eq(group, groupId),
+    );
+  tx.delete(usualWatches).where(column(usualWatches)).run();
+  if (watch) tx.insert(usualWatches).values({ id, correspondentId, groupId, watch }).run();
+}
