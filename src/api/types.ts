@@ -1158,6 +1158,13 @@ export interface components {
         local: string;
         zone: string;
         words: string;
+        /** @description Their leave as it tells it, where it is not known yet */
+        leave: {
+          correspondent: string;
+          from: string;
+          to: string;
+          words: string;
+        } | null;
       } | null;
       /** @description The message that settled it, or said that it was not delivered */
       endedBy: string | null;
@@ -1258,47 +1265,7 @@ export interface components {
       };
     };
     UsualWatches: {
-      usual: {
-        whom:
-          | {
-              /** @enum {string} */
-              for: 'correspondent' | 'group';
-              id: string;
-            }
-          | {
-              /** @enum {string} */
-              for: 'everyone';
-            };
-        name: string;
-        words: string;
-        watch: {
-          deadline:
-            | {
-                hours: number;
-              }
-            | {
-                days: number;
-              }
-            | {
-                workingDays: number;
-                /**
-                 * @description Whose week, holidays and leave count
-                 * @enum {string}
-                 */
-                of: 'reader' | 'me';
-              };
-          /** @enum {string} */
-          settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
-          chasers: {
-            /** @description Empty: the usual words */
-            text: string;
-            /** @enum {string} */
-            then: 'review' | 'leave';
-            /** @description How many at most */
-            times: number;
-          } | null;
-        };
-      }[];
+      usual: components['schemas']['UsualWatch'][];
     };
     TodoMoment: {
       date: string;
@@ -2941,6 +2908,15 @@ export interface components {
       };
       answer: components['schemas']['Correspondent'];
     };
+    addLeave: {
+      body: {
+        from: string;
+        to: string;
+        /** @default  */
+        note: string;
+      };
+      answer: components['schemas']['Correspondent'];
+    };
     changeCorrespondent: {
       body: {
         name?: string;
@@ -3370,6 +3346,7 @@ export interface Operations {
   putImport: Schemas['putImport'];
   readSetAside: Schemas['readSetAside'];
   addCorrespondent: Schemas['addCorrespondent'];
+  addLeave: Schemas['addLeave'];
   changeCorrespondent: Schemas['changeCorrespondent'];
   drawBoard: Schemas['drawBoard'];
   exportCorrespondents: Schemas['exportCorrespondents'];

@@ -18,7 +18,7 @@ import { snooze } from './incoming/snooze';
 import { undo } from './incoming/undo';
 import { deleteMessage, restoreMessage } from './messages/deleteMessage';
 import { readMessage } from './messages/readMessage';
-import { addCorrespondent } from './people/correspondents';
+import { addCorrespondent, addLeave, readCorrespondent } from './people/correspondents';
 import { runWaker } from './wakers/wakers';
 import { watchesWaker } from './wakers/watches';
 import { chase } from './watches/chase';
@@ -305,6 +305,19 @@ describe('what comes in', () => {
     });
     changeWatch(desk, watch, { deadline: { local: back!.local, zone: back!.zone } });
     expect(readWatch(desk, watch).at).toBe(back!.at);
+    // It is their leave, and is noted as that once.
+    const { correspondent, from, to, words } = back!.leave!;
+    expect([from, to, words]).toEqual(['2026-11-24', '2026-12-01', 'Ana is away until Tue 1 Dec']);
+    for (const _ of [1, 2]) addLeave(desk, correspondent, { from, to, note: '' });
+    expect(readCorrespondent(desk, correspondent).leave).toEqual([{ from, to, note: '' }]);
+    expect(readWatch(desk, watch).back!.leave).toBeNull();
+  });
+
+  it('by a stranger who is away offers no leave to note', async () => {
+    const { ids, watch } = await sent();
+    const headers = ['Auto-Submitted: auto-replied', `In-Reply-To: ${ids[0]!}`];
+    await answer(ids[0]!, { subject: 'Automatic reply: Crates', headers, text: 'Back on 2 December.' });
+    expect(readWatch(desk, watch).back).toMatchObject({ leave: null });
   });
 });
 

@@ -5,6 +5,7 @@ import {
   correspondentInput,
   exportQuery,
   importRequest,
+  oneLeave,
   zonesRequest,
 } from './requests';
 
@@ -36,6 +37,14 @@ export const changeCorrespondent = operation('changeCorrespondent', {
   path: '/correspondents/{id}',
   summary: 'Change what is given; a zone given is confirmed by that',
   body: correspondentInput,
+  answer: 'Correspondent',
+});
+
+export const addLeave = operation('addLeave', {
+  method: 'post',
+  path: '/correspondents/{id}/leave',
+  summary: 'Note that somebody is away, beside what is known already',
+  body: oneLeave,
   answer: 'Correspondent',
 });
 

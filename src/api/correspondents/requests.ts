@@ -21,15 +21,13 @@ export const workingWeek = Joi.object({
   waking: span.required(),
 });
 
-export const leave = Joi.array()
-  .items(
-    Joi.object({
-      from: date.required(),
-      to: date.required(),
-      note: Joi.string().max(200).allow('').default(''),
-    }),
-  )
-  .max(100);
+export const oneLeave = Joi.object({
+  from: date.required(),
+  to: date.required(),
+  note: Joi.string().max(200).allow('').default(''),
+});
+
+export const leave = Joi.array().items(oneLeave).max(100);
 
 export const personalDates = Joi.array()
   .items(

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { CHASER_ENDS, CHASER_STATES } from '#core/watch/chasers';
 import { SETTLED_BY, WATCH_STATES } from '#core/watch/watch';
-import { all, instant, listOf, mailbox, orNull, text } from '../fields';
+import { all, date, instant, listOf, mailbox, orNull, text } from '../fields';
 import { deadline, usualDeadline, usualFor } from './requests';
 
 const considered = all({
@@ -31,6 +31,10 @@ const chasers = all({
   made: listOf(madeChaser).description('Those there have been, in order'),
 });
 
+const awayFor = all({ correspondent: Joi.string(), from: date, to: date, words: text }).description(
+  'Their leave as it tells it, where it is not known yet',
+);
+
 const watch = all({
   id: Joi.string(),
   message: Joi.string(),
@@ -52,9 +56,9 @@ const watch = all({
   ),
   habit: orNull(text).description('How long they usually take'),
   considered: listOf(considered).description('What came in meanwhile, and whether it counts'),
-  back: orNull(all({ at: instant, local: Joi.string(), zone: Joi.string(), words: text })).description(
-    'When an away-message says to expect them back',
-  ),
+  back: orNull(
+    all({ at: instant, local: Joi.string(), zone: Joi.string(), words: text, leave: orNull(awayFor) }),
+  ).description('When an away-message says to expect them back'),
   endedBy: orNull(Joi.string()).description('The message that settled it, or said that it was not delivered'),
   endedAt: orNull(instant),
   revision: Joi.number(),
@@ -69,6 +73,13 @@ const usual = {
   chasers: orNull(all(wanted)),
 };
 
+const usualOfSomebody = all({
+  whom: usualFor,
+  name: text.description('Empty: everyone'),
+  words: text.description('What is waited, to follow “for”'),
+  watch: all(usual),
+});
+
 export const answers = {
   Deadline: deadline,
   Considered: considered,
@@ -81,11 +92,6 @@ export const answers = {
       all({ ...usual, words: text, because: text.description('“as usual for couriers”') }),
     ).description('What is waited for where nothing else is said'),
   }),
-  UsualWatch: all({
-    whom: usualFor,
-    name: text.description('Empty: everyone'),
-    words: text.description('What is waited, to follow “for”'),
-    watch: all(usual),
-  }),
-  UsualWatches: all({ usual: listOf(all({ whom: usualFor, name: text, words: text, watch: all(usual) })) }),
+  UsualWatch: usualOfSomebody,
+  UsualWatches: all({ usual: listOf(usualOfSomebody) }),
 };

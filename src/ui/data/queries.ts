@@ -285,7 +285,7 @@ const STALE: Record<string, string[]> = {
   session: ['sessions'],
   health: ['health', 'departures', 'faults', 'clock'],
   correspondent: [
-    ...['correspondents', 'groups', 'departures', 'inbox', 'message'],
+    ...['correspondents', 'groups', 'departures', 'inbox', 'message', 'watches'],
     ...['preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'strips', 'holidays'],
   ],
 };

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { Fragment, useEffect, useState, type ReactNode } from 'react';
 import { TestMessage } from '../welcome/TestMessage';
 import { moveBetweenRows } from '../common/moveBetweenRows';
+import { Answers } from './Answers';
 import { Checks } from './Checks';
 import { Hold } from './Hold';
 import { HoldRules } from './holds/HoldRules';
@@ -36,6 +37,7 @@ function Server() {
 const PARTS: Record<(typeof SECTIONS)[number]['parts'][number]['id'], ReactNode> = {
   writing: <Writing />,
   checks: <Checks />,
+  answers: <Answers />,
   hold: <Hold />,
   quiet: <QuietHours />,
   rules: <HoldRules />,

@@ -23,6 +23,11 @@ export const SECTIONS = [
         name: 'Checks',
         words: 'findings spelling attachment dates placeholder greeting links',
       },
+      {
+        id: 'answers',
+        name: 'Waiting for answers',
+        words: 'watch usual reply reminder follow-up chaser silence',
+      },
     ],
   },
   {

@@ -1,6 +1,6 @@
 'use client';
 /** How long an answer is waited for: suggestions, words, or so many days, each done with one press. */
-import { Button, Input, InputNumber, Select } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { useId, useState } from 'react';
 import type { DeadlineJson, MessageSummaryJson, WatchJson } from '#api/types';
 import type { Chasers } from '#core/watch/chasers';
@@ -14,23 +14,10 @@ import type { MessageActions, WatchBody } from '../inbox/useMessageActions';
 import { useTypedMoment } from '../inbox/useTypedMoment';
 import { useKeyName } from '../shell/commands';
 import { ChaserFields } from './ChaserFields';
+import { deadlineOf, DurationFields, durationWords, type Duration } from './DurationFields';
 import styles from './Watches.module.css';
 
 const MINUTE_MS = 60_000;
-
-const UNITS = {
-  reader: 'working days of theirs',
-  me: 'working days of mine',
-  days: 'days',
-  hours: 'hours',
-} as const;
-type Unit = keyof typeof UNITS;
-
-function deadlineOf(count: number, unit: Unit): DeadlineJson {
-  if (unit === 'hours') return { hours: count };
-  if (unit === 'days') return { days: count };
-  return { workingDays: count, of: unit };
-}
 
 /** Those wanted of a watch, without those there have been. */
 function chasersOf(watch: WatchJson | undefined): Chasers | null {
@@ -56,8 +43,7 @@ interface FormProps {
 function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
   const minute = Math.floor(useNow(MINUTE_MS) / MINUTE_MS);
   const [text, setText] = useState('');
-  const [count, setCount] = useState(2);
-  const [unit, setUnit] = useState<Unit>('reader');
+  const [duration, setDuration] = useState<Duration>({ count: 2, unit: 'reader' });
   const [settledBy, setSettledBy] = useState<SettledBy>(watch?.settledBy ?? 'anyone');
   const [note, setNote] = useState(watch?.note ?? '');
   const [wanted, setWanted] = useState<Chasers | null>(() => chasersOf(watch));
@@ -84,7 +70,7 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
         event.preventDefault();
         if (text.trim() !== '') confirm();
         else if (changed) change({ note, settledBy, chasers });
-        else wait(deadlineOf(count, unit));
+        else wait(deadlineOf(duration));
       }}
     >
       <ChoiceField
@@ -100,24 +86,7 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
       <div className={styles.options}>
         <div className={styles.option}>
           <label htmlFor={`${id}-count`}>Or for</label>
-          <span className={styles.long}>
-            <InputNumber
-              id={`${id}-count`}
-              size="small"
-              min={1}
-              max={500}
-              precision={0}
-              value={count}
-              onChange={(value) => setCount(value ?? 1)}
-            />
-            <Select
-              size="small"
-              aria-label="Hours or days"
-              value={unit}
-              onChange={setUnit}
-              options={Object.entries(UNITS).map(([value, label]) => ({ value: value as Unit, label }))}
-            />
-          </span>
+          <DurationFields id={`${id}-count`} value={duration} onChange={setDuration} />
         </div>
         {!deadlineOnly && (
           <>
@@ -156,7 +125,7 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
           ? 'Wait until then'
           : changed
             ? 'Keep the changes'
-            : `Wait ${count} ${unit === 'hours' ? 'h' : UNITS[unit]}`}
+            : `Wait ${durationWords(duration)}`}
       </Button>
     </form>
   );

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useWords } from '../common/format';
-import { useWatchOn } from '../data/watches';
+import { useUsualFor, useWatchOn } from '../data/watches';
 import { useMessageActions } from '../inbox/useMessageActions';
 import { useNotices } from '../shell/Notices';
 import { WatchButton } from './WatchButton';
@@ -14,16 +14,23 @@ interface Props {
   /** On the server; undefined where it is not kept yet. */
   messageId: string | undefined;
   subject: string;
+  /** Those it goes to. */
+  recipients: readonly string[];
+  /** Whether it is watched as is usual; undefined of what is under way, which is watched already or is not. */
+  asUsual: boolean | undefined;
+  onAsUsual: (wanted: boolean) => void;
   /** Keeps it. @throws (rejects) with words for the person */
   keep: () => Promise<string>;
 }
 
-export function WatchLine({ messageId, subject, keep }: Props) {
+export function WatchLine({ messageId, subject, recipients, asUsual, onAsUsual, keep }: Props) {
   const words = useWords();
   const actions = useMessageActions();
   const { showProblem } = useNotices();
   const [open, setOpen] = useState(false);
   const watch = useWatchOn(messageId);
+  const found = useUsualFor(recipients, asUsual !== undefined);
+  const usual = asUsual === undefined || watch ? undefined : found;
   // What is kept already is kept as it is typed; another save would change what waits to leave.
   const show = (on: boolean) =>
     void (on && messageId === undefined ? keep() : Promise.resolve())
@@ -36,6 +43,10 @@ export function WatchLine({ messageId, subject, keep }: Props) {
         {watch ? (
           <>
             <strong>{watch.chasers ? 'a chaser' : 'back'}</strong>, waiting {untilWords(watch, words)}
+          </>
+        ) : usual && asUsual ? (
+          <>
+            <strong>{usual.chasers ? 'a chaser' : 'back'}</strong>, waiting {usual.words}, {usual.because}
           </>
         ) : (
           'nothing'
@@ -52,6 +63,11 @@ export function WatchLine({ messageId, subject, keep }: Props) {
           onOpenChange={show}
           actions={actions}
         />
+        {usual && (
+          <Button size="small" type="text" onClick={() => onAsUsual(!asUsual)}>
+            {asUsual ? 'Not this time' : 'As usual'}
+          </Button>
+        )}
         {watch && (
           <Button size="small" type="text" onClick={() => void actions.endWatch(watch)}>
             No watch

@@ -8,7 +8,7 @@ import type { ConsideredJson, WatchJson } from '#api/types';
 import { SETTLED_BY_WORDS, WATCH_STATE_WORDS } from '#core/watch/watch';
 import { CHASER_STATE_WORDS } from '#core/watch/chasers';
 import { useWords } from '../common/format';
-import { useWatchesNear } from '../data/watches';
+import { useNoteLeave, useWatchesNear } from '../data/watches';
 import type { MessageActions } from '../inbox/useMessageActions';
 import { WatchButton } from './WatchButton';
 import styles from './Watches.module.css';
@@ -52,6 +52,7 @@ function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActio
   const [open, setOpen] = useState(false);
   const waiting = watch.state === 'waiting';
   const back = watch.back;
+  const noteLeave = useNoteLeave();
   return (
     <section className={styles.note} data-state={watch.state} aria-label="Waiting for an answer">
       <p className={styles.what}>
@@ -83,6 +84,11 @@ function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActio
             }
           >
             {back.words}: wait until {words.moment(back.at)}
+          </Button>
+        )}
+        {back?.leave && (
+          <Button size="small" onClick={() => noteLeave(back.leave!)}>
+            Note it as leave: {back.leave.words}
           </Button>
         )}
         {!waiting && watch.state !== 'settled' && (

@@ -252,6 +252,9 @@ export function Composer({ beginning, message, departure, begin }: Props) {
             <WatchLine
               messageId={draft.kept?.id}
               subject={fields.subject}
+              recipients={recipients}
+              asUsual={departure ? undefined : fields.usualWatch}
+              onAsUsual={(usualWatch) => change({ usualWatch })}
               keep={async () => (await draft.save()).id}
             />
           }

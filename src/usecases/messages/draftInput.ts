@@ -34,7 +34,8 @@ export function readDetails(
   input: DraftInput,
   identities: readonly { id: string }[],
 ): Partial<MessageDetails> {
-  const { identity, importance, sensitivity, deliveryReceipt, readReceipt, usualWatch, keptIn, setAside } = input;
+  const { identity, importance, sensitivity, deliveryReceipt, readReceipt, usualWatch, keptIn, setAside } =
+    input;
   if (identity && !identities.some(({ id }) => id === identity))
     throw new Invalid('There is no such identity. Choose another one.', 'identity');
   const given = { identity, importance, sensitivity, deliveryReceipt, readReceipt, usualWatch, setAside };

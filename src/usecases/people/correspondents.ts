@@ -211,6 +211,19 @@ export function changeCorrespondent(desk: Desk, id: string, input: Correspondent
 }
 
 /**
+ * Notes that somebody is away; what is known already stays.
+ * @throws Invalid, NotFound
+ */
+export function addLeave(desk: Desk, id: string, away: Leave): CorrespondentView {
+  desk.store.write((tx) => {
+    const { leave = [] } = findCorrespondent(tx, id) ?? {};
+    const known = leave.some(({ from, to }) => from === away.from && to === away.to);
+    changeWithin(desk, tx, id, { leave: known ? leave : [...leave, away] });
+  });
+  return readCorrespondent(desk, id);
+}
+
+/**
  * Says of several readers on whose clock they are: all of them or none. Who is not known is added.
  * @returns how many are on another clock than before
  * @throws Invalid

@@ -1,7 +1,9 @@
 /** Watches as they are shown, and what is worth proposing for one. */
 import { group } from 'd3-array';
-import type { Mailbox } from '#core/message/address';
+import { addressKey, type Mailbox } from '#core/message/address';
 import { backByAnswer } from '#core/snooze/suggest';
+import { plusDays } from '#core/time/dayParts';
+import { leaveOn } from '#core/time/leave';
 import { toInstant, toLocal } from '#core/time/wallClock';
 import { dayWords, momentWords } from '#core/time/words';
 import { deadlineAt, deadlineWords } from '#core/watch/deadline';
@@ -12,6 +14,7 @@ import { PENDING_STATES } from '#core/departure/states';
 import { departuresOf } from '#store/departures';
 import type { Reading } from '#store/store';
 import { chasersOf, type Chaser } from '#store/watchChasers';
+import { correspondentAt } from '#store/correspondents';
 import { findSummaryRows } from '#store/messages';
 import {
   consideredOf,
@@ -48,6 +51,17 @@ export interface ChaserView {
   at: number | null;
 }
 
+/** When an away-message says to expect somebody. */
+interface Back {
+  /** The end of their first day, epoch ms. */
+  at: number;
+  local: string;
+  zone: string;
+  words: string;
+  /** Their leave as it tells it; null where it is known already, or nobody known is away. */
+  leave: { correspondent: string; from: string; to: string; words: string } | null;
+}
+
 /** Moments are epoch ms. */
 export interface WatchView extends Omit<Watch, 'chasers'> {
   chasers: (Chasers & { made: ChaserView[] }) | null;
@@ -64,7 +78,17 @@ export interface WatchView extends Omit<Watch, 'chasers'> {
   habit: string | null;
   considered: ConsideredView[];
   /** When an away-message says to expect them back; null where none says. */
-  back: { at: number; local: string; zone: string; words: string } | null;
+  back: Back | null;
+}
+
+/** The days somebody says to be away. @param from and @param back the first day away and the first after it */
+function leaveOf(desk: Desk, address: string, from: string, back: string): Back['leave'] {
+  const to = plusDays(back, -1);
+  const person = correspondentAt(desk.store.db, addressKey(address));
+  if (!person || to < from) return null;
+  const known = leaveOn(from, person.leave) && leaveOn(to, person.leave);
+  const words = `${person.name || address} is away until ${dayWords(`${to}T00:00`, `${from}T00:00`)}`;
+  return known ? null : { correspondent: person.id, from, to, words };
 }
 
 /** What an away-message among them says of when its writer is at work again. */
@@ -84,6 +108,7 @@ function backOf(desk: Desk, rows: ReturnType<typeof consideredOf>): WatchView['b
     const name = row.from.name || row.from.address;
     return {
       at,
+      leave: leaveOf(desk, row.from.address, toLocal(row.writtenAt ?? row.at, who.zone).slice(0, 10), date),
       local: toLocal(at, who.zone).slice(0, 16),
       zone: who.zone,
       words: `${name} is back on ${dayWords(`${date}T00:00`, toLocal(now, who.zone))}`,
