@@ -1422,6 +1422,33 @@ export interface components {
         detail: string;
       }[];
     };
+    AnswerHabit: {
+      zone: string;
+      /** @description It is on their clock; else on mine, since theirs is not known */
+      theirs: boolean;
+      /** @description Answers counted */
+      count: number;
+      /** @description Ms; half of them came sooner */
+      median: number;
+      /** @description Ms; nine in ten of them came sooner */
+      nineInTen: number;
+      /** @description The hours of the week in which any came, most first */
+      hours: {
+        /** @description 0 is Monday */
+        weekday: number;
+        hour: number;
+        count: number;
+      }[];
+      /** @description How many came within so long, and not within the one before */
+      speed: {
+        /** @description Ms; null: later than all of them */
+        within: number | null;
+        count: number;
+      }[];
+    };
+    ReadHabit: {
+      habit: components['schemas']['AnswerHabit'] | null;
+    };
     Board: {
       rows: {
         id: string;
@@ -3000,6 +3027,9 @@ export interface components {
       };
       answer: components['schemas']['Placed'];
     };
+    readAnswerHabit: {
+      answer: components['schemas']['ReadHabit'];
+    };
     readCorrespondent: {
       answer: components['schemas']['Correspondent'];
     };
@@ -3151,6 +3181,8 @@ export type WorkingWeekJson = Schemas['WorkingWeek'];
 export type CorrespondentJson = Schemas['Correspondent'];
 export type CorrespondentsJson = Schemas['Correspondents'];
 export type PeopleImportJson = Schemas['PeopleImport'];
+export type AnswerHabitJson = Schemas['AnswerHabit'];
+export type ReadHabitJson = Schemas['ReadHabit'];
 export type BoardJson = Schemas['Board'];
 export type PlacedJson = Schemas['Placed'];
 export type MetAddressJson = Schemas['MetAddress'];
@@ -3239,6 +3271,8 @@ export type ShapeName =
   | 'Correspondent'
   | 'Correspondents'
   | 'PeopleImport'
+  | 'AnswerHabit'
+  | 'ReadHabit'
   | 'Board'
   | 'Placed'
   | 'MetAddress'
@@ -3355,6 +3389,7 @@ export interface Operations {
   listAddresses: Schemas['listAddresses'];
   listCorrespondents: Schemas['listCorrespondents'];
   placeReaders: Schemas['placeReaders'];
+  readAnswerHabit: Schemas['readAnswerHabit'];
   readCorrespondent: Schemas['readCorrespondent'];
   addGroup: Schemas['addGroup'];
   changeGroup: Schemas['changeGroup'];

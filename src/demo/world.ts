@@ -2,6 +2,7 @@
 import type { HoldRule } from '#core/hold/rule';
 import type { PersonalDate } from '#core/people/personalDate';
 import type { Leave } from '#core/time/leave';
+import type { Chasers } from '#core/watch/chasers';
 import type { Deadline, SettledBy } from '#core/watch/watch';
 
 /** Where the sandbox clock of a new demo begins: the morning of Tuesday 24 November 2026. */
@@ -294,7 +295,7 @@ export interface DemoDeparture {
   /** The subject of the incoming message it answers. */
   answers?: string;
   /** How long an answer is waited for. */
-  watch?: { deadline: Deadline; settledBy?: SettledBy; note?: string };
+  watch?: { deadline: Deadline; settledBy?: SettledBy; note?: string; chasers?: Chasers };
 }
 
 export const outgoing: DemoDeparture[] = [
@@ -327,7 +328,14 @@ export const outgoing: DemoDeparture[] = [
     subject: 'Courier names on the certificate',
     text: 'Cara Luísa,\n\nthe certificate names one courier, and there are two. Could you have the second added before the panels fly?\n\nTamsin',
     at: { local: '2026-11-24T09:50', zone: 'Europe/Lisbon' },
-    watch: { deadline: { workingDays: 2, of: 'reader' } },
+    watch: {
+      deadline: { workingDays: 2, of: 'reader' },
+      chasers: {
+        text: 'Cara Luísa,\n\nthe certificate still names one courier. Could you let me know by when the second is on it?',
+        then: 'leave',
+        times: 2,
+      },
+    },
   },
   {
     to: ['Quay office <office@old-quay.example>'],

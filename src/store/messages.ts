@@ -284,11 +284,14 @@ export function writtenBy(
  * How long answers took: from a message of mine that left to the answer by a person, with who wrote it.
  * @param of lower case; only answers from these, where it is given
  */
-export function answerDelays(db: Reading, of?: readonly string[]): { address: string; delay: number }[] {
+export function answerDelays(
+  db: Reading,
+  of?: readonly string[],
+): { address: string; at: number; delay: number }[] {
   const written =
     of && sql`AND lower(answer.from_address) IN (SELECT value FROM json_each(${JSON.stringify(of)}))`;
   return db.all(sql`
-    SELECT answer.from_address AS address, answer.at - departures.left_at AS delay
+    SELECT answer.from_address AS address, answer.at AS at, answer.at - departures.left_at AS delay
     FROM messages AS answer
     JOIN departures ON departures.header_id = answer.in_reply_to
     WHERE answer.direction = 'in' AND answer.automatic = 0 AND departures.left_at IS NOT NULL ${written}`);

@@ -24,6 +24,23 @@ const correspondent = all({
   ).description('How long they take to answer, ms'),
 });
 
+const answerHabit = all({
+  zone: Joi.string(),
+  theirs: Joi.boolean().description('It is on their clock; else on mine, since theirs is not known'),
+  count: Joi.number().description('Answers counted'),
+  median: Joi.number().description('Ms; half of them came sooner'),
+  nineInTen: Joi.number().description('Ms; nine in ten of them came sooner'),
+  hours: listOf(
+    all({ weekday: Joi.number().description('0 is Monday'), hour: Joi.number(), count: Joi.number() }),
+  ).description('The hours of the week in which any came, most first'),
+  speed: listOf(
+    all({
+      within: orNull(Joi.number()).description('Ms; null: later than all of them'),
+      count: Joi.number(),
+    }),
+  ).description('How many came within so long, and not within the one before'),
+});
+
 const importedRow = all({
   row: Joi.number(),
   name: text,
@@ -49,6 +66,8 @@ export const answers = {
     groups: Joi.number(),
     rows: listOf(importedRow),
   }).description('What an import does, or would do'),
+  AnswerHabit: answerHabit,
+  ReadHabit: all({ habit: orNull(answerHabit) }),
   Board: all({ rows: listOf(all({ id: Joi.string(), parts: stripParts })) }),
   Placed: all({ placed: countOf('Readers who are on a clock now') }),
   MetAddress: metAddress,

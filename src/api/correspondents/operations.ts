@@ -40,6 +40,13 @@ export const changeCorrespondent = operation('changeCorrespondent', {
   answer: 'Correspondent',
 });
 
+export const readAnswerHabit = operation('readAnswerHabit', {
+  method: 'get',
+  path: '/correspondents/{id}/answers',
+  summary: 'When somebody answers, by the hour of their week, and how fast',
+  answer: 'ReadHabit',
+});
+
 export const addLeave = operation('addLeave', {
   method: 'post',
   path: '/correspondents/{id}/leave',

@@ -4,7 +4,6 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import type { CorrespondentJson } from '#api/types';
 import { readTypedDate } from '#core/time/typed';
-import { durationWords } from '#core/time/words';
 import { zoneCity } from '#core/time/zones';
 import { KeptField } from '../common/KeptField';
 import { PlaceFields } from '../common/PlaceFields';
@@ -13,6 +12,7 @@ import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import { ZonePicker } from '../write/ZonePicker';
+import { AnswerDrawing } from './AnswerDrawing';
 import styles from './CorrespondentsView.module.css';
 import { SidePanel } from './SidePanel';
 
@@ -56,7 +56,7 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
     onClose();
   }
 
-  const { answers, zoneGuess, dates = [] } = person ?? {};
+  const { zoneGuess, dates = [] } = person ?? {};
   return (
     <SidePanel
       heading={person ? person.name || person.addresses[0]! : 'A new correspondent'}
@@ -160,12 +160,7 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
               await keep({ dates: [...dates, { what: what.join(',').trim(), month, day: number }] });
             }}
           />
-          {answers && (
-            <p className="quiet">
-              Answers in {durationWords(answers.median)} as a rule; half of {answers.count} between{' '}
-              {durationWords(answers.from)} and {durationWords(answers.until)}.
-            </p>
-          )}
+          <AnswerDrawing id={person.id} name={person.name || person.addresses[0]!} />
           <div className={styles.foot}>
             <Button onClick={() => void remove(person)}>Forget</Button>
           </div>

@@ -30,6 +30,7 @@ import type {
   SuggestionJson,
   TrialJson,
   ZoneJson,
+  ReadHabitJson,
 } from '#api/types';
 import type { DepartureState } from '#core/departure/states';
 import type { HoldRule } from '#core/hold/rule';
@@ -107,6 +108,13 @@ export const useCorrespondents = () =>
     CORRESPONDENTS,
     ({ correspondents }: { correspondents: CorrespondentJson[] }) => correspondents,
   );
+
+/** When somebody answers, and how fast; null where no answer of theirs is known. */
+export const useAnswerHabit = (id: string) =>
+  useQuery({
+    queryKey: ['correspondents', 'answers', id],
+    queryFn: async () => (await ask<ReadHabitJson>('GET', `/correspondents/${id}/answers`)).habit,
+  });
 
 /** What is known of a country's public holidays; nothing is asked for null. */
 export const useHolidayPlace = (country: string | null) =>

@@ -45,7 +45,7 @@ export const useDeadlineSuggestions = (message: string, minute: number) =>
 
 const USUAL = ['watches', 'usual'];
 
-/** What is usually waited for: everyone's first. */
+/** What is usually waited for: everyone's last. */
 export const useUsualWatches = () =>
   useQuery({
     queryKey: USUAL,

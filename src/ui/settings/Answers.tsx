@@ -9,12 +9,14 @@ import { useCorrespondents, useGroups, useSettings } from '../data/queries';
 import { useUsualWatches, useSetUsual } from '../data/watches';
 import { ChaserFields } from '../watches/ChaserFields';
 import { deadlineOf, DurationFields, type Duration } from '../watches/DurationFields';
+import watchStyles from '../watches/Watches.module.css';
 import styles from './SettingsView.module.css';
 import { useApply } from './useApply';
 
 type Usual = UsualWatchesJson['usual'][number];
 
 const EVERYONE = 'everyone';
+const EVERYONE_WORDS = 'everyone else';
 
 const keyOf = (whom: UsualFor) => (whom.for === 'everyone' ? EVERYONE : `${whom.for} ${whom.id}`);
 function whomOf(key: string): UsualFor {
@@ -34,17 +36,17 @@ function UsualList({ usual, put }: { usual: readonly Usual[]; put: ReturnType<ty
       {usual.map(({ whom, name, words, watch }) => (
         <li key={keyOf(whom)}>
           <span>
-            <strong dir="auto">{name || 'Everyone else'}</strong>: {words}, {thenWords(watch)}
+            <strong dir="auto">{name || EVERYONE_WORDS}</strong>: {words}, {thenWords(watch)}
           </span>
           <Button
             size="small"
             type="text"
-            aria-label={`No more: ${name || 'everyone else'}`}
+            aria-label={`No more: ${name || EVERYONE_WORDS}`}
             onClick={() =>
               void put(
                 whom,
                 null,
-                `Nothing is usually waited for after messages to ${name || 'others'}.`,
+                `Nothing is usually waited for after messages to ${name || EVERYONE_WORDS}.`,
                 watch,
               )
             }
@@ -97,7 +99,7 @@ export function Answers() {
   const [chasers, setChasers] = useState<Chasers | null>(null);
   const id = useId();
   const options = [
-    { value: EVERYONE, label: 'Everyone else' },
+    { value: EVERYONE, label: EVERYONE_WORDS },
     ...groups.map((group) => ({ value: keyOf({ for: 'group', id: group.id }), label: group.name })),
     ...people.map((person) => ({
       value: keyOf({ for: 'correspondent', id: person.id }),
@@ -113,33 +115,33 @@ export function Answers() {
       </p>
       {usual.length > 0 ? <UsualList usual={usual} put={put} /> : <p>Nothing is watched by itself.</p>}
       <form
-        className={styles.grid}
+        className={styles.usual}
         onSubmit={(event) => {
           event.preventDefault();
           const watch: UsualWatch = { deadline: deadlineOf(wait), settledBy: 'anyone', chasers };
           const name = options.find(({ value }) => value === whom)!.label;
           const before = usual.find((each) => keyOf(each.whom) === whom)?.watch ?? null;
-          void put(
-            whomOf(whom),
-            watch,
-            `Usual for ${name.toLowerCase() === 'everyone else' ? 'everyone else' : name} from now on.`,
-            before,
-          );
+          void put(whomOf(whom), watch, `What you send to ${name} is watched from now on.`, before);
         }}
       >
-        <label htmlFor={`${id}-whom`}>To</label>
-        <Select
-          id={`${id}-whom`}
-          size="small"
-          value={whom}
-          onChange={setWhom}
-          options={options}
-          showSearch={{ optionFilterProp: 'label' }}
-        />
-        <label htmlFor={`${id}-count`}>Wait</label>
-        <DurationFields id={`${id}-count`} value={wait} onChange={setWait} />
-        <ChaserFields value={chasers} onChange={setChasers} />
-        <span />
+        <div className={watchStyles.options}>
+          <div className={watchStyles.option}>
+            <label htmlFor={`${id}-whom`}>To</label>
+            <Select
+              id={`${id}-whom`}
+              size="small"
+              value={whom}
+              onChange={setWhom}
+              options={options}
+              showSearch={{ optionFilterProp: 'label' }}
+            />
+          </div>
+          <div className={watchStyles.option}>
+            <label htmlFor={`${id}-count`}>Wait</label>
+            <DurationFields id={`${id}-count`} value={wait} onChange={setWait} />
+          </div>
+          <ChaserFields value={chasers} onChange={setChasers} />
+        </div>
         <Button htmlType="submit">Watch as usual</Button>
       </form>
       <ChaserText />

@@ -64,9 +64,9 @@ it('the nearer goes before the farther: somebody, then their group, then everyon
   expect(days('Couriers:;')).toEqual([1]);
   expect(days('who@y.example')).toEqual([5]);
   expect(listUsual(desk).map(({ name, words }) => `${name}: ${words}`)).toEqual([
-    ': 5 working days of the reader',
     'Ana: 1 working day of Ana',
     'Couriers: 2 working days of the reader',
+    ': 5 working days of the reader',
   ]);
   expect(suggestForMessage(desk, draftOf(desk, ['bo@x.example'])).usual?.because).toBe(
     'as usual for Couriers',

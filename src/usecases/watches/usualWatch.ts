@@ -30,7 +30,7 @@ function nameOf(db: Reading, whom: UsualFor): string {
   return person?.name || person?.addresses[0] || '';
 }
 
-/** Everyone's first, then groups and correspondents by name. */
+/** Groups and correspondents by name, then everyone's. */
 export function listUsual(desk: Desk): UsualView[] {
   const { db } = desk.store;
   return allUsual(db)
@@ -39,7 +39,7 @@ export function listUsual(desk: Desk): UsualView[] {
       const reader = row.whom.for === 'correspondent' ? name : 'the reader';
       return { ...row, name, words: deadlineWords(row.watch.deadline, reader) };
     })
-    .sort((a, b) => Number(a.name !== '') - Number(b.name !== '') || a.name.localeCompare(b.name));
+    .sort((a, b) => Number(a.name === '') - Number(b.name === '') || a.name.localeCompare(b.name));
 }
 
 /** @param watch null: none is usual for them @throws NotFound, Invalid */
