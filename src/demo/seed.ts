@@ -1,6 +1,7 @@
 /** Filling a new sandbox with the demo world, through the same use cases everyone uses. */
 import { changeSettings } from '#usecases/changeSettings';
 import type { Desk } from '#usecases/desk';
+import { beginImport, receiveImport } from '#usecases/exchange/importMail';
 import { receiveSample, type Sample } from '#usecases/incoming/receiveSample';
 import { markSeen } from '#usecases/incoming/seen';
 import { snooze } from '#usecases/incoming/snooze';
@@ -12,6 +13,7 @@ import { placeInTime } from '#usecases/placeInTime';
 import { watchMessage } from '#usecases/watches/setWatch';
 import { addTodo } from '#usecases/todos/todos';
 import { readWeek } from '#core/time/weekText';
+import { pastMailbox } from './past';
 import {
   demoGroups,
   demoPeople,
@@ -75,6 +77,9 @@ export async function seedDemo(desk: Desk): Promise<void> {
       except: [{ kind: 'recipient', addresses: except.map((key) => demoPeople.get(key)!.address) }],
     })),
   });
+  const past = pastMailbox(me, demoPeople);
+  const file = beginImport(desk, { name: 'letters-autumn.mbox', size: past.length, format: 'mbox' });
+  await receiveImport(desk, file.id, 0, past);
   const received = new Map<string, string>();
   for (const [index, mail] of incoming.entries()) {
     const { id } = await receiveSample(desk, sampleOf(mail, index));

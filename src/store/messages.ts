@@ -281,7 +281,8 @@ export function writtenBy(
 }
 
 /**
- * How long answers took: from a message of mine that left to the answer by a person, with who wrote it.
+ * How long answers took: from a message of mine that left, here or, in past mail, anywhere, to the answer by a person;
+ * with who wrote it, and when it came.
  * @param of lower case; only answers from these, where it is given
  */
 export function answerDelays(
@@ -290,11 +291,18 @@ export function answerDelays(
 ): { address: string; at: number; delay: number }[] {
   const written =
     of && sql`AND lower(answer.from_address) IN (SELECT value FROM json_each(${JSON.stringify(of)}))`;
+  const answers = sql`answer.direction = 'in' AND answer.automatic = 0 ${written}`;
   return db.all(sql`
     SELECT answer.from_address AS address, answer.at AS at, answer.at - departures.left_at AS delay
     FROM messages AS answer
     JOIN departures ON departures.header_id = answer.in_reply_to
-    WHERE answer.direction = 'in' AND answer.automatic = 0 AND departures.left_at IS NOT NULL ${written}`);
+    WHERE ${answers} AND departures.left_at IS NOT NULL
+    UNION ALL
+    SELECT answer.from_address, answer.at, answer.at - mine.at
+    FROM messages AS answer
+    JOIN messages AS mine ON mine.header_id = answer.in_reply_to
+    WHERE ${answers} AND mine.direction = 'in' AND mine.classified ->> '$.is' = 'own'
+      AND NOT EXISTS (SELECT 1 FROM departures WHERE header_id = answer.in_reply_to)`);
 }
 
 /** What an older version of the reader found too strange. */

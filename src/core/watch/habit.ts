@@ -9,14 +9,14 @@ export interface Habit {
 }
 
 /** Fewer answers are no habit. */
-const FEWEST = 4;
+export const FEWEST_ANSWERS = 4;
 const MOST_OF_THEM = 0.9;
 const HOUR_MS = 3_600_000;
 
 /** @param delays ms from my message leaving to the answer arriving; undefined where they are too few to tell */
 export function habitOf(delays: readonly number[]): Habit | undefined {
   const sorted = delays.filter((delay) => delay >= 0).sort((a, b) => a - b);
-  if (sorted.length < FEWEST) return undefined;
+  if (sorted.length < FEWEST_ANSWERS) return undefined;
   const hours = Math.max(1, Math.ceil(quantile(sorted, MOST_OF_THEM) / HOUR_MS));
   return { count: sorted.length, hours };
 }

@@ -4,6 +4,7 @@ import { max } from 'd3-array';
 import { scaleBand, scaleLinear } from 'd3-scale';
 import { zoneCity } from '#core/time/zones';
 import { englishWeekday } from '#core/text/calendarNames';
+import { FEWEST_ANSWERS } from '#core/watch/habit';
 import { durationWords, timeWords } from '#core/time/words';
 import { useAnswerHabit, useSettings } from '../data/queries';
 import styles from './AnswerDrawing.module.css';
@@ -50,8 +51,10 @@ export function AnswerDrawing({ id, name }: { id: string; name: string }) {
     <section className={styles.drawing} aria-label="When they answer">
       <h3>When {name} answers</h3>
       <p className="quiet">
-        {answersWords(count)} in the archive, on {theirs ? 'their' : 'your'} clock ({zoneCity(zone)}). Nine in
-        ten came within {durationWords(habit.nineInTen)}. Watches propose by this; it goes nowhere else.
+        {answersWords(count)} in the archive, on {theirs ? 'their' : 'your'} clock ({zoneCity(zone)}).{' '}
+        {count < FEWEST_ANSWERS
+          ? 'Too few to propose by; they go nowhere else.'
+          : `Nine in ten came within ${durationWords(habit.nineInTen)}. Watches propose by this; it goes nowhere else.`}
       </p>
       <svg
         viewBox={`0 0 ${WIDTH} ${TOP + 7 * ROW}`}

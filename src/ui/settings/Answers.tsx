@@ -36,7 +36,7 @@ function UsualList({ usual, put }: { usual: readonly Usual[]; put: ReturnType<ty
       {usual.map(({ whom, name, words, watch }) => (
         <li key={keyOf(whom)}>
           <span>
-            <strong dir="auto">{name || EVERYONE_WORDS}</strong>: {words}, {thenWords(watch)}
+            <strong dir="auto">{name || 'Everyone else'}</strong>: {words}, {thenWords(watch)}
           </span>
           <Button
             size="small"
@@ -99,7 +99,7 @@ export function Answers() {
   const [chasers, setChasers] = useState<Chasers | null>(null);
   const id = useId();
   const options = [
-    { value: EVERYONE, label: EVERYONE_WORDS },
+    { value: EVERYONE, label: 'Everyone else' },
     ...groups.map((group) => ({ value: keyOf({ for: 'group', id: group.id }), label: group.name })),
     ...people.map((person) => ({
       value: keyOf({ for: 'correspondent', id: person.id }),
@@ -119,7 +119,8 @@ export function Answers() {
         onSubmit={(event) => {
           event.preventDefault();
           const watch: UsualWatch = { deadline: deadlineOf(wait), settledBy: 'anyone', chasers };
-          const name = options.find(({ value }) => value === whom)!.label;
+          const name =
+            whom === EVERYONE ? EVERYONE_WORDS : options.find(({ value }) => value === whom)!.label;
           const before = usual.find((each) => keyOf(each.whom) === whom)?.watch ?? null;
           void put(whomOf(whom), watch, `What you send to ${name} is watched from now on.`, before);
         }}
