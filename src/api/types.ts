@@ -1106,7 +1106,7 @@ export interface components {
       /** @description What was asked for, to follow “for”; empty where it is a date */
       words: string;
       /** @enum {string} */
-      settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+      settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
       note: string;
       chasers: {
         /** @description Empty: the usual words */
@@ -1189,6 +1189,8 @@ export interface components {
     };
     DeadlineSuggestions: {
       suggestions: components['schemas']['DeadlineSuggestion'][];
+      /** @description Where links lead through, where it can be seen that one is opened */
+      visits: string | null;
       /** @description What is waited for where nothing else is said */
       usual: {
         deadline:
@@ -1207,7 +1209,7 @@ export interface components {
               of: 'reader' | 'me';
             };
         /** @enum {string} */
-        settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+        settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
         chasers: {
           /** @description Empty: the usual words */
           text: string;
@@ -1253,7 +1255,7 @@ export interface components {
               of: 'reader' | 'me';
             };
         /** @enum {string} */
-        settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+        settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
         chasers: {
           /** @description Empty: the usual words */
           text: string;
@@ -2577,10 +2579,10 @@ export interface components {
         /** @description Until when; what is relative counts from when the message is released */
         deadline: components['schemas']['Deadline'];
         /**
-         * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; me: it comes back in any case
+         * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; visit: a link in it, which then leads through here, or an answer; me: it comes back in any case
          * @enum {string}
          */
-        settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+        settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
         /** @description To myself, for when it is back */
         note?: string;
         /** @description What follows where nobody answers, before it comes back; null: nothing */
@@ -2610,10 +2612,10 @@ export interface components {
         /** @description Until when; what is relative counts from when the message is released */
         deadline?: components['schemas']['Deadline'];
         /**
-         * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; me: it comes back in any case
+         * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; visit: a link in it, which then leads through here, or an answer; me: it comes back in any case
          * @enum {string}
          */
-        settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+        settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
         /** @description To myself, for when it is back */
         note?: string;
         /** @description What follows where nobody answers, before it comes back; null: nothing */
@@ -2709,11 +2711,11 @@ export interface components {
                 of: 'reader' | 'me';
               };
           /**
-           * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; me: it comes back in any case
+           * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; visit: a link in it, which then leads through here, or an answer; me: it comes back in any case
            * @default anyone
            * @enum {string}
            */
-          settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'me';
+          settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
           /**
            * @description What follows where nobody answers, before it comes back; null: nothing
            * @default null

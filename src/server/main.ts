@@ -1,6 +1,7 @@
 /** The web part as a process: Next with live updates, sessions and headers around it. */
 import next from 'next';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { visitToken } from '#core/watch/visits';
 import { openDesk, type Desk } from '#usecases/desk';
 import { diskWords } from '#usecases/diskTrouble';
 import { openLog } from '#usecases/openLog';
@@ -13,6 +14,7 @@ import { openFiles } from './openFiles';
 import { EVERY_ANSWER, newNonce, pagePolicy } from './policy';
 import { STATIC, staticFiles } from './staticFiles';
 import { readTarget } from './target';
+import { answerVisit } from './visits';
 import { warmUp } from './warmUp';
 
 const { OAK_DATA, OAK_HOST = '127.0.0.1', OAK_PORT = '4180' } = process.env;
@@ -66,6 +68,9 @@ async function main(): Promise<void> {
     if (why) return answer(response, 403, why);
     if (target) request.url = target.path + target.search;
     delete request.headers[SESSION_HEADER];
+    // Readers of my mail are nobody here, and are let through to where a link leads.
+    const token = target && visitToken(target.path);
+    if (token) return answerVisit(desk, token, request, response);
     const who = door ? await door.admit(target, request, response) : ('open' as const);
     if (who) await serveAdmitted(target, who, request, response);
   }

@@ -1,4 +1,5 @@
 /** The desk: everything a use case needs, opened once a process. */
+import { visitOrigin } from '#core/watch/visits';
 import { readSandbox } from '#core/time/sandboxClock';
 import { loadClock } from '#store/clock';
 import { GroupCommit } from '#store/groupCommit';
@@ -14,6 +15,8 @@ export interface Desk {
   readonly group: GroupCommit;
   /** True where the sandbox clock rules. */
   readonly sandbox: boolean;
+  /** Where others reach the product; undefined where they do not. */
+  readonly visitOrigin?: string;
   /** What is done now can be undone by this key, given by who does it; usually it cannot. */
   readonly undoKey?: string;
   /** The time, epoch ms; from inside a transaction pass it. */
@@ -41,6 +44,7 @@ export function openDesk(dataDir: string): Desk {
     store,
     group: new GroupCommit(store),
     sandbox,
+    visitOrigin: visitOrigin(process.env.OAK_ORIGIN),
     engineRuns,
     now(db = store.db) {
       const clock = sandbox ? loadClock(db) : undefined;

@@ -88,6 +88,7 @@ export const answers = {
   DeadlineSuggestion: suggestion,
   DeadlineSuggestions: all({
     suggestions: listOf(suggestion),
+    visits: orNull(text).description('Where links lead through, where it can be seen that one is opened'),
     usual: orNull(
       all({ ...usual, words: text, because: text.description('“as usual for couriers”') }),
     ).description('What is waited for where nothing else is said'),

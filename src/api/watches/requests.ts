@@ -26,7 +26,7 @@ export const deadline = Joi.alternatives()
   .description('Until when; what is relative counts from when the message is released');
 
 const settledBy = Joi.valid(...SETTLED_BY).description(
-  'Whose answer ends it; read: a receipt that says it was seen, or an answer; me: it comes back in any case',
+  'Whose answer ends it; read: a receipt that says it was seen, or an answer; visit: a link in it, which then leads through here, or an answer; me: it comes back in any case',
 );
 const note = Joi.string().max(2000).allow('').description('To myself, for when it is back');
 

@@ -48,7 +48,7 @@ const WORDS: Record<string, string> = {
   'to-do': 'Made a to-do',
   reminded: 'A reminder went off',
   watched: 'Watched for an answer',
-  'watch settled': 'The answer waited for has come',
+  'watch settled': 'What was waited for has come',
   'watch ended': 'No longer watched',
   chased: 'Nobody answered in time, so a chaser was made',
   'chaser stopped': 'Its chaser was stopped',

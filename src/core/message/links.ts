@@ -28,6 +28,22 @@ export function linkedPages(text: string, html: string | null): string[] {
   return [...new Set(all)];
 }
 
+/**
+ * The same message with its web links leading elsewhere.
+ * @param to what a link, as it is written, becomes
+ */
+export function withLinks(
+  { text, html }: { text: string; html: string | null },
+  to: (url: string) => string,
+): { text: string; html: string | null } {
+  const isWeb = (url: string) => /^https?:\/\//i.test(url.trim());
+  const inHtml = html?.replace(IN_HTML, (whole: string, double?: string, single?: string) => {
+    const url = unescaped(double ?? single ?? '').trim();
+    return isWeb(url) ? `href="${to(url).replaceAll('&', '&amp;').replaceAll('"', '&quot;')}"` : whole;
+  });
+  return { text: text.replace(IN_TEXT, to), html: inHtml ?? null };
+}
+
 /** Whether a link leads somewhere: a web page on a named host, an address, a telephone. */
 export function leadsSomewhere(href: string): boolean {
   try {

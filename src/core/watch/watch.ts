@@ -8,7 +8,7 @@ export type Deadline =
   | { workingDays: number; of: 'reader' | 'me' }
   | { local: string; zone: string };
 
-export const SETTLED_BY = ['anyone', 'this-person', 'everyone', 'read', 'me'] as const;
+export const SETTLED_BY = ['anyone', 'this-person', 'everyone', 'read', 'visit', 'me'] as const;
 /** Whose answer, or what else, ends the wait; by `me` it comes back in any case. */
 export type SettledBy = (typeof SETTLED_BY)[number];
 
@@ -17,6 +17,7 @@ export const SETTLED_BY_WORDS: Record<SettledBy, string> = {
   'this-person': 'the first reader answers',
   everyone: 'all of them answer',
   read: 'it is seen, or answered',
+  visit: 'a link in it is opened, or it is answered',
   me: 'I say so; it comes back in any case',
 };
 

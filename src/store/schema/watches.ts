@@ -83,6 +83,19 @@ export const watchChasers = sqliteTable(
   (table) => [index('watch_chasers_watch').on(table.watchId, table.madeAt)],
 );
 
+/** Links of what has left that lead through here. Whoever follows one gets there, whatever became of the message. */
+export const visitLinks = sqliteTable(
+  'visit_links',
+  {
+    token: text().primaryKey(),
+    url: text().notNull(),
+    messageId: text().references(() => messages.id, { onDelete: 'set null' }),
+    /** The address of the one reader whose copy it is in, lower case; empty where it is in everybody's. */
+    copy: text().notNull().default(''),
+  },
+  (table) => [index('visit_links_message').on(table.messageId)],
+);
+
 /** What is waited for after any message to somebody; of everyone both ids are null. */
 export const usualWatches = sqliteTable('usual_watches', {
   id: text().primaryKey(),

@@ -37,8 +37,7 @@ export const useWatchOn = (messageId: string | undefined): WatchJson | undefined
 export const useDeadlineSuggestions = (message: string, minute: number) =>
   useQuery({
     queryKey: ['watches', 'suggestions', message, minute],
-    queryFn: async () =>
-      (await ask<DeadlineSuggestionsJson>('POST', '/watches/suggestions', { message })).suggestions,
+    queryFn: () => ask<DeadlineSuggestionsJson>('POST', '/watches/suggestions', { message }),
     placeholderData: keepPreviousData,
     gcTime: 60_000,
   });

@@ -50,7 +50,7 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
   // What comes back in any case is not chased: they may have answered.
   const chasers = settledBy === 'me' ? null : wanted;
   const id = useId();
-  const suggestions = useDeadlineSuggestions(messageId, minute).data ?? [];
+  const { suggestions = [], visits = null } = useDeadlineSuggestions(messageId, minute).data ?? {};
   const wait = (deadline: DeadlineJson) => put({ deadline, settledBy, note, chasers });
 
   const choices = suggestions.map((each): Choice => ({
@@ -97,9 +97,18 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
                 size="small"
                 value={settledBy}
                 onChange={setSettledBy}
-                options={SETTLED_BY.map((value) => ({ value, label: SETTLED_BY_WORDS[value] }))}
+                options={SETTLED_BY.filter((each) => each !== 'visit' || visits !== null).map((value) => ({
+                  value,
+                  label: SETTLED_BY_WORDS[value],
+                }))}
               />
             </div>
+            {settledBy === 'visit' && (
+              <p className="quiet">
+                Its links then lead through {visits}, and whoever opens one is sent on from there. A program
+                that looks at links opens them too.
+              </p>
+            )}
             {settledBy !== 'me' && <ChaserFields value={wanted} onChange={setWanted} />}
             <div className={styles.option}>
               <label htmlFor={`${id}-note`}>Note to myself</label>

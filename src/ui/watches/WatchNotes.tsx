@@ -68,7 +68,11 @@ function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActio
             </>
           ) : (
             <>
-              <strong>{WATCH_STATE_WORDS[watch.state]}</strong>
+              <strong>
+                {watch.settledBy === 'visit' && watch.state === 'settled' && watch.endedBy === null
+                  ? 'A link was opened'
+                  : WATCH_STATE_WORDS[watch.state]}
+              </strong>
               {watch.endedAt && ` ${words.moment(watch.endedAt)}`}
               {watch.state === 'ran-out' && `: nothing from ${waitedFor(watch)}`}.
             </>

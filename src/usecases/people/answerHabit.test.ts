@@ -16,7 +16,11 @@ const HOUR = 3_600_000;
 it('is from what left here and from past mail, each answer once', async () => {
   const { desk } = tempDesk();
   changeSettings(desk, { me: { name: 'Me', address: 'me@x.example' } });
-  const { id } = addCorrespondent(desk, { name: 'Ana', addresses: ['ana@x.example'], zone: 'Asia/Kathmandu' });
+  const { id } = addCorrespondent(desk, {
+    name: 'Ana',
+    addresses: ['ana@x.example'],
+    zone: 'Asia/Kathmandu',
+  });
   expect(readAnswerHabit(desk, id)).toBeNull();
   expect(() => readAnswerHabit(desk, 'nobody')).toThrow(NotFound);
 

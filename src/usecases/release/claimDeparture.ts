@@ -10,6 +10,7 @@ import { findDeparture, type Departure } from '#store/departures';
 import { frozenOf } from '#store/frozen';
 import { deliveriesOf, waitAgain } from '#store/deliveries';
 import { findMessage } from '#store/messages';
+import { insertVisitLinks, type VisitLink } from '#store/visitLinks';
 import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
@@ -20,6 +21,7 @@ import { check } from './steps/check';
 import { freeze } from './steps/freeze';
 import { resolve } from './steps/resolve';
 import { seal } from './steps/seal';
+import { throughHere } from './steps/visits';
 
 /** A departure ready to be handed to the mail server. */
 export interface Claim {
@@ -56,11 +58,14 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const before = seen.headerId === null ? undefined : frozenOf(db, id);
   const headerId = (before && seen.headerId) ?? newMessageId(message.fromAddress);
   let sealed: Composed | undefined;
+  let links: readonly VisitLink[] = [];
   if (!before) {
     const { content, attached } = await resolve(db, message, seen);
     const stop = check(desk, message, attached);
     if (stop) return void (await pauseStopped(desk, seen, released, stop));
-    sealed = await seal(await composeMessage(content, headerId, released));
+    const through = throughHere(desk, seen, content);
+    links = through.links;
+    sealed = await seal(await composeMessage(through.content, headerId, released));
   }
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
   const claim = (tx: Tx): Omit<Claim, 'bytes'> => {
@@ -74,6 +79,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
     });
     noteTrial(tx, released);
     if (sealed) freeze(tx, departure, message, sealed);
+    insertVisitLinks(tx, links);
     // All of them are in this attempt: what it comes to is told of each anew.
     waitAgain(tx, id, ['deferred']);
     const addresses = deliveriesOf(tx, [id])

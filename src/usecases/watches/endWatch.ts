@@ -122,10 +122,21 @@ export function undelivered(
   bringBack(tx, watch, now, why, `not delivered to ${to}${said ? `: ${said}` : ''}`, reminder);
 }
 
-/** An answer has come. @param by the message that is it */
-export function settle(desk: Desk, tx: Tx, watch: Watch, now: number, by: string): Watch {
+/**
+ * What was waited for has come.
+ * @param by the message that is the answer; null where a link was opened
+ * @param why for the history
+ */
+export function settle(
+  desk: Desk,
+  tx: Tx,
+  watch: Watch,
+  now: number,
+  by: string | null,
+  why: string | null = null,
+): Watch {
   const next = changed(tx, watch, { state: 'settled', endedAt: now, endedBy: by });
   stopChasers(desk, tx, watch.id, now, 'The answer has come.');
-  record(tx, { at: now, messageId: watch.messageId, what: 'watch settled' });
+  record(tx, { at: now, messageId: watch.messageId, what: 'watch settled', why });
   return next;
 }

@@ -14,6 +14,7 @@ import { NotFound } from '../errors';
 import { receivers } from '../messages/envelope';
 import { newId } from '../newId';
 import { checkChasers } from './checkChasers';
+import { checkVisits } from './checkVisits';
 
 /** One as it is shown. */
 export interface UsualView extends UsualRow {
@@ -49,7 +50,10 @@ export function setUsual(desk: Desk, whom: UsualFor, watch: UsualWatch | null): 
       const there = whom.for === 'group' ? findGroup(tx, whom.id) : findCorrespondents(tx, [whom.id])[0];
       if (!there) throw new NotFound(`There is no such ${whom.for}.`);
     }
-    if (watch) checkChasers(watch.settledBy, watch.chasers);
+    if (watch) {
+      checkChasers(watch.settledBy, watch.chasers);
+      checkVisits(desk, watch.settledBy);
+    }
     putUsual(tx, newId(), whom, watch);
     noteChange(tx, 'correspondent', whom.for === 'everyone' ? 'everyone' : whom.id);
   });
