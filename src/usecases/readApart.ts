@@ -54,3 +54,6 @@ export async function unlessStrange<T>(read: Promise<T>, instead: T): Promise<T>
     throw error;
   }
 }
+
+/** Ends the processes that read for this one; it reads nothing any more. */
+export const endReading = (): void => reading().close();
