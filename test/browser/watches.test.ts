@@ -1,9 +1,10 @@
 /** Waiting for answers: set, kept to the second, settled, overruled; with the mouse and by keyboard alone. */
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import type { DeparturePageJson, MessageJson, WatchesJson, WatchJson } from '#api/types';
-import { axe, find, press, sees, textOf } from '../support/browser';
+import type { DeparturePageJson, MailboxJson, MessageJson, WatchesJson, WatchJson } from '#api/types';
+import { axe, bodyText, chord, fill, find, has, press, sees, textOf } from '../support/browser';
 import { demoPages, write } from '../support/demo';
+import { mailOf } from '../support/mail';
 import type { Product } from '../support/product';
 import { until } from '../support/until';
 
@@ -168,6 +169,17 @@ describe('a watch', () => {
     expect(await watch(made.id)).toMatchObject({ state: 'waiting', considered: [{ counts: false }] });
     const page = await alive(`/write/${id}`);
     await sees(page, 'does not count', 'section[aria-label="Waiting for an answer"]');
+    // In one press it is their leave, and the offer is gone; undone, it is there again.
+    const { leave } = (await watch(made.id)).back!;
+    const noted = async () => (await watch(made.id)).back?.leave === null;
+    await press(page, 'button', `Note it as leave: ${leave!.words}`);
+    await until('it to be noted', noted);
+    await until(
+      'the offer to be gone',
+      async () => !(await has(page, 'button', `Note it as leave: ${leave!.words}`)),
+    );
+    await press(page, 'button', 'Undo');
+    await until('it to be undone', async () => !(await noted()));
   });
 
   it('of three names the one who has not answered', async () => {
@@ -185,6 +197,115 @@ describe('a watch', () => {
     const page = await alive('/inbox');
     await sees(page, `no answer from Night desk`);
   });
+});
+
+describe('a chaser', () => {
+  const states = async (id: string) => (await watch(id)).chasers!.made.map(({ state }) => state);
+  const chased = (then: 'leave' | 'review') => ({
+    deadline: { hours: 1 },
+    chasers: { text: 'Has it come?', then, times: 2 },
+  });
+
+  it('is held when nobody has answered, and a late answer stops it', async () => {
+    // A Monday on which I am at work.
+    await advance({ set: '2027-01-11T09:55:00Z' });
+    const { watch: made, id } = await sent([NIGHT_DESK], chased('leave'));
+    await advance({ set: made.at });
+    await until('the chaser to be held', async () => (await states(made.id)).join() === 'leaves');
+    const page = await alive(`/write/${id}`);
+    await sees(page, 'Then chaser 1 of 2 leaves', 'section[aria-label="Waiting for an answer"]');
+    await find(page, 'button', 'Take back, to Night desk');
+    expect(await axe(page)).toEqual([]);
+    const late = mailOf({ from: NIGHT_DESK, subject: `Re: ${subject}`, text: 'Mr Lum signs.' });
+    await product.takeIn('registrar@wrenfield.example', late.toString());
+    await until('the wait to be over', async () => (await watch(made.id)).state === 'settled');
+    await until('nothing to be held', async () => !(await has(page, 'button', 'Take back, to Night desk')));
+    expect(await states(made.id)).toEqual([]);
+    await advance({ advance: 'PT10M' });
+    const { messages } = (
+      await product.api<MailboxJson>('GET', '/postoffice/mailboxes/night-desk@lamp-courier.example')
+    ).body;
+    expect(messages.filter((each) => each.subject.includes(subject))).toHaveLength(1);
+  });
+
+  it('is asked for by keyboard, waits for a look, and is let go', async () => {
+    const page = await alive('/write');
+    await write(page, subject, 'Who signs?', []);
+    await page.focus('#to');
+    await page.keyboard.type('night-desk@lamp-courier.example');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
+    await (await find(page, 'button', 'Watch…')).focus();
+    await page.keyboard.press('Enter');
+    await (await find(page, 'combobox', 'If not')).focus();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await fill(page, 'textbox', 'It says', 'May I ask again?');
+    await (await find(page, 'button', 'Wait 2 working days of theirs')).focus();
+    await page.keyboard.press('Enter');
+    await sees(page, 'If nobody answers: a chaser', 'form');
+    await chord(page, 'Control+Enter');
+    const waiting = async () =>
+      (await product.api<WatchesJson>('GET', '/watches')).body.watches.find(
+        (each) => each.subject === subject,
+      );
+    await until('it to be sent', async () => (await waiting()) && !(await page.$('form[data-writing]')));
+    await advance({ advance: 'PT5M' });
+    const { id, at, chasers } = (await waiting())!;
+    expect(chasers).toMatchObject({ text: 'May I ask again?', then: 'review', times: 1 });
+    await advance({ set: at });
+    await until('the chaser', async () => (await states(id)).join() === 'stands-still');
+    const inbox = await alive('/inbox');
+    await sees(inbox, 'Chaser 1 of 1 waits for your look', 'main');
+    const { message: chaser } = (await watch(id)).chasers!.made[0]!;
+    const written = await alive(`/write/${chaser}`);
+    await sees(written, 'this chaser waits for your look');
+    expect(await bodyText(written)).toContain('May I ask again?');
+    await (await find(written, 'textbox', 'Subject')).focus();
+    await chord(written, 'Control+Enter');
+    await until('it to go', async () => (await states(id)).join() === 'leaves');
+    await advance({ advance: 'PT5M' });
+    await until('it to have left', async () => (await states(id)).join() === 'left');
+  });
+});
+
+it('what is usual is said once, told beside the moment, and left out where that is wanted', async () => {
+  const settings = await alive('/settings/writing');
+  await press(settings, 'button', 'Watch as usual');
+  await sees(
+    settings,
+    'Everyone else: 2 working days of the reader',
+    '[aria-label="What is usually waited for"]',
+  );
+  expect(await axe(settings)).toEqual([]);
+  const watched = async () =>
+    (await product.api<WatchesJson>('GET', '/watches?limit=500')).body.watches.filter(
+      (each) => each.subject === subject,
+    );
+  for (const wanted of [false, true]) {
+    const page = await alive('/write');
+    await write(page, subject, 'Which seals?', [['bela', 'Bela Sousa']]);
+    await sees(page, 'waiting 2 working days of Bela Sousa, as usual', 'form');
+    if (!wanted) {
+      await press(page, 'button', 'Not this time');
+      await sees(page, 'If nobody answers: nothing', 'form');
+    }
+    await chord(page, 'Control+Enter');
+    await until('it to be sent', async () => !(await page.$('form[data-writing]')));
+    expect(await watched()).toHaveLength(wanted ? 1 : 0);
+  }
+  await press(settings, 'button', 'No more: everyone else');
+  await sees(settings, 'Nothing is watched by itself.');
+});
+
+it('when somebody answers is drawn, and said in a list', async () => {
+  const page = await alive('/correspondents');
+  await page.locator('::-p-text(Prakriti Thapa)').click();
+  await sees(page, 'When Prakriti Thapa answers');
+  await sees(page, /Tue 09:00 to 10:00: \d answers/, '[aria-label="Their hours, most answers first"]');
+  await sees(page, /within 24 h\s*7/, '[aria-label="How fast"]');
+  expect(await axe(page)).toEqual([]);
 });
 
 describe('Returns', () => {
