@@ -58,6 +58,26 @@ async function alive(path: string): Promise<Page> {
 }
 
 describe('a watch', () => {
+  it('while they are away is offered their first day back', async () => {
+    const { id, watch: made } = await sent([LUISA], { deadline: { days: 400 } });
+    await advance({ advance: 'PT1M' });
+    await until('the away-message', async () => (await watch(made.id)).considered.length > 0);
+    expect(await watch(made.id)).toMatchObject({ state: 'waiting', considered: [{ counts: false }] });
+    const page = await alive(`/write/${id}`);
+    await sees(page, 'does not count', 'section[aria-label="Waiting for an answer"]');
+    // In one press it is their leave, and the offer is gone; undone, it is there again.
+    const { leave } = (await watch(made.id)).back!;
+    const noted = async () => (await watch(made.id)).back?.leave === null;
+    await press(page, 'button', `Note it as leave: ${leave!.words}`);
+    await until('it to be noted', noted);
+    await until(
+      'the offer to be gone',
+      async () => !(await has(page, 'button', `Note it as leave: ${leave!.words}`)),
+    );
+    await press(page, 'button', 'Undo');
+    await until('it to be undone', async () => !(await noted()));
+  });
+
   it('by keyboard alone: set while writing, back on the second when nobody answers, waited on, closed, undone', async () => {
     const page = await alive('/write');
     await write(page, subject, 'Who signs?', []);
@@ -160,26 +180,6 @@ describe('a watch', () => {
     await press(page, 'button', 'Undo');
     await until('it to be settled again', async () => (await watch(made.id)).state === 'settled');
     expect(await axe(page)).toEqual([]);
-  });
-
-  it('while they are away is offered their first day back', async () => {
-    const { id, watch: made } = await sent([LUISA], { deadline: { days: 400 } });
-    await advance({ advance: 'PT1M' });
-    await until('the away-message', async () => (await watch(made.id)).considered.length > 0);
-    expect(await watch(made.id)).toMatchObject({ state: 'waiting', considered: [{ counts: false }] });
-    const page = await alive(`/write/${id}`);
-    await sees(page, 'does not count', 'section[aria-label="Waiting for an answer"]');
-    // In one press it is their leave, and the offer is gone; undone, it is there again.
-    const { leave } = (await watch(made.id)).back!;
-    const noted = async () => (await watch(made.id)).back?.leave === null;
-    await press(page, 'button', `Note it as leave: ${leave!.words}`);
-    await until('it to be noted', noted);
-    await until(
-      'the offer to be gone',
-      async () => !(await has(page, 'button', `Note it as leave: ${leave!.words}`)),
-    );
-    await press(page, 'button', 'Undo');
-    await until('it to be undone', async () => !(await noted()));
   });
 
   it('of three names the one who has not answered', async () => {
@@ -295,6 +295,7 @@ it('what is usual is said once, told beside the moment, and left out where that 
     await until('it to be sent', async () => !(await page.$('form[data-writing]')));
     expect(await watched()).toHaveLength(wanted ? 1 : 0);
   }
+  await settings.bringToFront();
   await press(settings, 'button', 'No more: everyone else');
   await sees(settings, 'Nothing is watched by itself.');
 });
