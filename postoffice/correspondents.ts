@@ -12,8 +12,8 @@ export interface ScriptedCorrespondent {
   hours: { from: number; to: number };
   /** Minutes between reading and answering, within working hours; null for someone who never answers. */
   latency: number | null;
-  /** Answers at once that they are away; mail to them comes back; they answer from this address. */
-  habit?: 'away' | 'bounces' | { from: string };
+  /** Answers at once that they are away; mail to them comes back; they open it and never answer; they answer from this address. */
+  habit?: 'away' | 'bounces' | 'only-opens' | { from: string };
   /** False for someone who never lets their program say that a message was seen. */
   confirms?: boolean;
   /** Answers in turn; `{subject}` and `{name}` are filled in. */
@@ -119,6 +119,15 @@ export const correspondents: ScriptedCorrespondent[] = [
     hours: office,
     latency: 0,
     habit: 'bounces',
+    words: [],
+  },
+  {
+    name: 'Reading room',
+    address: 'reading-room@old-quay.example',
+    zone: 'Europe/Lisbon',
+    hours: office,
+    latency: 30,
+    habit: 'only-opens',
     words: [],
   },
   {

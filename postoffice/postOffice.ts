@@ -40,6 +40,7 @@ function answersTo(people: ScriptedCorrespondent[], at: number): Planned[] {
     const after = (minutes: number) => afterWork(at, minutes, zone, hours);
     const answer: Planned = { kind: 'answer', address, due: after(latency), asked: null };
     const seen: Planned = { kind: 'seen', address, due: after(Math.floor(latency / 2)), asked: null };
+    if (habit === 'only-opens') return [seen];
     return confirms ? [seen, answer] : [answer];
   });
 }

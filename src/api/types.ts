@@ -2642,7 +2642,10 @@ export interface components {
     };
     chaseWatch: {
       body: {
-        /** @default  */
+        /**
+         * @description Empty: the usual words, of the settings
+         * @default
+         */
         text: string;
       };
       answer: components['schemas']['Message'];

@@ -56,7 +56,7 @@ const openByThread = built((db) =>
     .where(
       and(
         eq(messages.threadId, sql.placeholder('thread')),
-        sql`+${watches.state} = 'waiting' AND since IS NOT NULL`,
+        sql`+${watches.state} IN ('waiting', 'ran-out') AND since IS NOT NULL`,
       ),
     )
     .prepare(),
@@ -80,8 +80,8 @@ const openByReader = built((db) =>
     .prepare(),
 );
 
-/** Those that have begun and are about a message of a thread. */
-export const openInThread = (db: Reading, threadId: string): Watch[] =>
+/** Those about a message of a thread that an answer would end: they wait, or have waited in vain. */
+export const unansweredInThread = (db: Reading, threadId: string): Watch[] =>
   openByThread(db)
     .all({ thread: threadId })
     .map(({ watch }) => watch);

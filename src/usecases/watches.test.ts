@@ -252,6 +252,23 @@ describe('what comes in', () => {
     expect(stateOf(watch)).toBe('settled');
   });
 
+  it('after the deadline ends it all the same, and it is not said to be without an answer any more', async () => {
+    const { id, ids, watch } = await sent();
+    goTo(endOf(watch));
+    expect(readMessage(desk, id).returnedWhy).toMatchObject({ kind: 'silence' });
+    moveClock(desk, { set: desk.now() + HOUR });
+    const away = {
+      subject: 'Out of office',
+      headers: ['Auto-Submitted: auto-replied', `In-Reply-To: ${ids[0]!}`],
+    };
+    await answer(ids[0]!, away);
+    expect(stateOf(watch)).toBe('ran-out');
+    const late = await answer(ids[0]!);
+    expect(readWatch(desk, watch)).toMatchObject({ state: 'settled', endedBy: late });
+    expect(readMessage(desk, id)).toMatchObject({ place: 'inbox', returnedAt: null, returnedWhy: null });
+    expect(inboxOf(desk).messages[0]).toMatchObject({ returnedAt: null });
+  });
+
   it('undelivered comes back at once, with the reason', async () => {
     const { id, ids, watch } = await sent();
     const report = [

@@ -1,7 +1,14 @@
 /** Waiting for answers: set, kept to the second, settled, overruled; with the mouse and by keyboard alone. */
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import type { DeparturePageJson, MailboxJson, MessageJson, WatchesJson, WatchJson } from '#api/types';
+import type {
+  DeparturePageJson,
+  MailboxJson,
+  MessageJson,
+  MessagePageJson,
+  WatchesJson,
+  WatchJson,
+} from '#api/types';
 import { axe, bodyText, chord, fill, find, has, press, sees, textOf } from '../support/browser';
 import { demoPages, write } from '../support/demo';
 import { mailOf } from '../support/mail';
@@ -76,6 +83,11 @@ describe('a watch', () => {
     );
     await press(page, 'button', 'Undo');
     await until('it to be undone', async () => !(await noted()));
+    // In another it is waited for until they are back.
+    const { words, at } = (await watch(made.id)).back!;
+    await press(page, 'button', `${words}: wait until Tue 1 Dec 20:00`);
+    await until('it to be extended', async () => (await watch(made.id)).at === at);
+    expect(at).toBe('2026-12-01T20:00:00.000Z');
   });
 
   it('by keyboard alone: set while writing, back on the second when nobody answers, waited on, closed, undone', async () => {
@@ -340,6 +352,23 @@ describe('Returns', () => {
     );
     expect(await axe(page)).toEqual([]);
     expect(await textOf(page, 'nav[aria-label="Views"]')).toMatch(/Returns\s*\d+/);
+    // Chased together, each has a draft of its own; that is undone too.
+    const drafts = async () =>
+      (await product.api<MessagePageJson>('GET', '/messages?limit=500')).body.messages.filter((each) =>
+        each.subject.startsWith(`Re: ${subject.replace(' again', '')}`),
+      );
+    for (const name of [subject.replace(' again', ''), subject])
+      await press(page, 'checkbox', `Choose “${name}”, Night desk`);
+    const both = (await page.$('[aria-label="With those chosen"]'))!;
+    await (await both.$('::-p-aria([role="button"][name="Chase now"])'))!.click();
+    await sees(page, '2 chasers are among the drafts', '[aria-label="Notice"]');
+    expect((await drafts()).map((each) => each.to.map(({ address }) => address))).toEqual([
+      ['night-desk@lamp-courier.example'],
+      ['night-desk@lamp-courier.example'],
+    ]);
+    await press(page, 'button', 'Undo');
+    await sees(page, 'Undone: the chasers are no drafts any more.', '[aria-label="Notice"]');
+    expect(await drafts()).toEqual([]);
   });
 
   it('counts what has left and nobody has answered', async () => {

@@ -74,7 +74,13 @@ export const overruleRequest = Joi.object({
     .description('Remembered for its writer; null: the rules judge what they send from now on'),
 });
 
-export const chaseRequest = Joi.object({ text: Joi.string().max(MAX_BODY).allow('').default('') });
+export const chaseRequest = Joi.object({
+  text: Joi.string()
+    .max(MAX_BODY)
+    .allow('')
+    .default('')
+    .description('Empty: the usual words, of the settings'),
+});
 
 export const deadlinesRequest = Joi.object({
   message: id.description('One that is here'),

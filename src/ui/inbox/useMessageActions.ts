@@ -240,6 +240,27 @@ export function useMessageActions() {
         };
       });
 
+    /** Second messages to those who have not answered, kept as drafts. */
+    const chaseWatches = (list: readonly WatchJson[]) =>
+      attempt(async () => {
+        const drafts: MessageJson[] = [];
+        const put = async ({ id }: WatchJson) =>
+          void drafts.push(await ask<MessageJson>('POST', `/watches/${id}/chase`, {}));
+        const [, failed] = await eachInTurn(list, put);
+        const count = drafts.length === 1 ? 'A chaser is' : `${drafts.length} chasers are`;
+        const undo = () =>
+          attempt(async () => {
+            // What somebody has worked on meanwhile stays.
+            for (const { id, revision } of drafts)
+              await ask('DELETE', `/messages/${id}`, undefined, { revision });
+            show({ words: 'Undone: the chasers are no drafts any more.' });
+          });
+        show({
+          words: `${count} among the drafts of Departures, in the usual words. ${whyNot(failed)}`.trim(),
+          undo,
+        });
+      });
+
     const endWatches = (list: readonly WatchJson[]) =>
       act(async (asking) => {
         for (const { id } of list) await ask('DELETE', `/watches/${id}`, undefined, asking);
@@ -275,6 +296,7 @@ export function useMessageActions() {
       endWatch,
       endWatches,
       extendWatches,
+      chaseWatches,
       overrule,
       archive,
       backToInbox,

@@ -112,6 +112,18 @@ export function WaitingTable({
           />
           <Button
             size="small"
+            // Of what has not left nobody can have answered.
+            disabled={!picked.some(({ since }) => since !== null)}
+            onClick={() =>
+              void actions
+                .chaseWatches(picked.filter(({ since }) => since !== null))
+                .then((done) => done && clear())
+            }
+          >
+            Chase now
+          </Button>
+          <Button
+            size="small"
             onClick={() => void actions.endWatches(picked).then((done) => done && clear())}
           >
             No more

@@ -34,12 +34,12 @@ export function chaserText(desk: Desk, db: Reading, watch: Watch, text: string):
 }
 
 /**
- * Keeps it as a draft: when it leaves is decided there.
+ * Keeps it as a draft: when it leaves is decided there. Without words of its own it says the usual ones.
  * @throws NotFound; Refused where the message has not left, so that nobody can have answered
  */
 export function chase(desk: Desk, watchId: string, text: string): Message {
   const { db } = desk.store;
   const watch = knownWatch(db, watchId);
   if (watch.since === null) throw new Refused('This message has not left. There is nobody to chase yet.');
-  return draftChaser(desk, db, watch, text);
+  return draftChaser(desk, db, watch, chaserText(desk, db, watch, text));
 }

@@ -16,7 +16,7 @@ import {
   keepConsidered,
   noteAnswered,
   openFor,
-  openInThread,
+  unansweredInThread,
   overruleOf,
   readersOfWatches,
   type Watch,
@@ -142,8 +142,8 @@ export function considerForWatches(tx: Tx, incoming: Incoming): void {
   const about = mail.report && departureOfHeader(tx, mail.report.about);
   const candidates = new Map<string, Watch>();
   const add = (list: readonly Watch[]) => list.forEach((watch) => candidates.set(watch.id, watch));
-  add(openInThread(tx, message.threadId));
-  if (about) add(openInThread(tx, findMessage(tx, about.messageId)!.threadId));
+  add(unansweredInThread(tx, message.threadId));
+  if (about) add(unansweredInThread(tx, findMessage(tx, about.messageId)!.threadId));
   add(openFor(tx, writers, MOST_OF_ONE));
   if (candidates.size === 0) return;
   const quotes = quotesIn(message.text.slice(0, READING.looked));

@@ -137,6 +137,10 @@ export function settle(
 ): Watch {
   const next = changed(tx, watch, { state: 'settled', endedAt: now, endedBy: by });
   stopChasers(desk, tx, watch.id, now, 'The answer has come.');
+  // It had come back since nobody answered: that is not so any more.
+  const message = findMessage(tx, watch.messageId)!;
+  if (watch.state === 'ran-out' && message.returnedWhy?.kind === 'silence')
+    placeMessage(tx, message, { returnedAt: null, returnedWhy: null });
   record(tx, { at: now, messageId: watch.messageId, what: 'watch settled', why });
   return next;
 }
