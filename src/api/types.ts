@@ -868,6 +868,8 @@ export interface components {
         state: 'waiting' | 'settled' | 'ran-out' | 'undelivered' | 'ended';
         /** Format: date-time */
         at: string | null;
+        /** @enum {string|null} */
+        by: 'answer' | 'receipt' | 'visit' | null;
       } | null;
       /**
        * @description What stops it: a message from a recipient in its thread, any from them, nothing
@@ -1127,6 +1129,11 @@ export interface components {
           at: string | null;
         }[];
       } | null;
+      /**
+       * @description What ended it
+       * @enum {string|null}
+       */
+      by: 'answer' | 'receipt' | 'visit' | null;
       /** @description What happens next if nobody answers, to follow “then”; empty where it is over */
       next: string;
       /**

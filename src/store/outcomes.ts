@@ -1,6 +1,6 @@
 /** What came of departures: whether a person has answered, and whether an answer is waited for. */
 import { sql, type SQL } from 'drizzle-orm';
-import type { WatchState } from '#core/watch/watch';
+import type { SettledHow, WatchState } from '#core/watch/watch';
 import { built } from './built';
 import type { Reading } from './store';
 
@@ -12,27 +12,36 @@ export interface Outcome {
   watch: WatchState | null;
   /** When that runs out, or ran out, epoch ms. */
   watchAt: number | null;
+  /** What ended it; null where nothing has. */
+  watchBy: SettledHow | null;
 }
 
 /** Answers by persons to a departure. @param id of its Message-ID */
 const answersTo = (id: SQL): SQL =>
   sql`FROM messages a WHERE a.in_reply_to = ${id} AND a.direction = 'in' AND a.automatic = 0 AND a.deleted_at IS NULL`;
 
+/** What ended a watch that is settled. @param w its name in the query */
+export const settledHow = (w: string): SQL =>
+  sql.raw(`CASE WHEN ${w}.ended_by IS NULL THEN 'visit'
+    WHEN (SELECT m.classified ->> '$.is' FROM messages m WHERE m.id = ${w}.ended_by) = 'receipt' THEN 'receipt'
+    ELSE 'answer' END`);
+
 /** True for a departure nobody has answered. */
 export const UNANSWERED: SQL = sql`NOT EXISTS (SELECT 1 ${answersTo(sql`departures.header_id`)})
   AND NOT EXISTS (SELECT 1 FROM watches w WHERE w.message_id = departures.message_id AND w.state = 'settled'
-    AND (w.copy = '' OR w.copy = lower(departures.reader)))`;
+    AND ${settledHow('w')} = 'answer' AND (w.copy = '' OR w.copy = lower(departures.reader)))`;
 
 const outcomes = built((db) => {
-  const watched = (column: string) =>
-    sql`(SELECT ${sql.raw(column)} FROM watches w WHERE w.message_id = d.message_id
+  const watched = (column: SQL) =>
+    sql`(SELECT ${column} FROM watches w WHERE w.message_id = d.message_id
       AND (w.copy = '' OR w.copy = lower(d.reader)) ORDER BY w.created_at DESC, w.id LIMIT 1)`;
   return db
     .select({
       departureId: sql<string>`d.id`,
       answeredAt: sql<number | null>`(SELECT min(a.at) ${answersTo(sql`d.header_id`)})`,
-      watch: sql<WatchState | null>`${watched('w.state')}`,
-      watchAt: sql<number | null>`${watched('w.at')}`,
+      watch: sql<WatchState | null>`${watched(sql`w.state`)}`,
+      watchAt: sql<number | null>`${watched(sql`w.at`)}`,
+      watchBy: sql<SettledHow | null>`${watched(sql`CASE w.state WHEN 'settled' THEN ${settledHow('w')} END`)}`,
     })
     .from(sql`json_each(${sql.placeholder('ids')}) JOIN departures d ON d.id = value`)
     .prepare();

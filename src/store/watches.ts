@@ -1,8 +1,10 @@
 /** What waits for an answer. */
 import { and, asc, desc, eq, inArray, lte, min, notInArray, sql } from 'drizzle-orm';
 import { READING } from '#core/limits';
+import type { SettledHow } from '#core/watch/watch';
 import { messages, watchConsidered, watches, watchOverrules, watchReaders } from './schema';
 import { among, built, placeholders } from './built';
+import { settledHow } from './outcomes';
 import type { Reading, Tx } from './store';
 
 export type Watch = typeof watches.$inferSelect;
@@ -43,6 +45,22 @@ const waitsToBegin = built((db) =>
     .where(and(eq(watches.messageId, sql.placeholder('message')), sql`state = 'waiting' AND since IS NULL`))
     .prepare(),
 );
+
+const endings = built((db) =>
+  db
+    .select({ id: watches.id, by: sql<SettledHow>`${settledHow('watches')}` })
+    .from(watches)
+    .where(and(among(watches.id), eq(watches.state, 'settled')))
+    .prepare(),
+);
+
+/** What ended those of them that are settled. */
+export const settledBy = (db: Reading, ids: readonly string[]): Map<string, SettledHow> =>
+  new Map(
+    endings(db)
+      .all({ ids: JSON.stringify(ids) })
+      .map(({ id, by }) => [id, by]),
+  );
 
 /** The one that begins when a message is released. */
 export const watchToBegin = (db: Reading, messageId: string): Watch | undefined =>

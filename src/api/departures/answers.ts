@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '#core/departure/states';
-import { WATCH_STATES } from '#core/watch/watch';
+import { SETTLED_HOW, WATCH_STATES } from '#core/watch/watch';
 import { REPORTED_ACTIONS } from '#core/reply/report';
 import { all, extended, instant, listOf, orNull, problems, text } from '../fields';
 import { landing } from '../plans/answers';
@@ -61,9 +61,9 @@ export const departure = all({
   ),
   quiet: Joi.boolean().description('Quiet hours hold it'),
   answeredAt: orNull(instant).description('When the first answer by a person came'),
-  watch: orNull(all({ state: Joi.valid(...WATCH_STATES), at: orNull(instant) })).description(
-    'The newest watch on it, and when that runs out',
-  ),
+  watch: orNull(
+    all({ state: Joi.valid(...WATCH_STATES), at: orNull(instant), by: orNull(Joi.valid(...SETTLED_HOW)) }),
+  ).description('The newest watch on it, and when that runs out'),
   ifTheyWriteFirst,
   ifOff: lateness,
   recipients: listOf(reader),

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { CHASER_ENDS, CHASER_STATES } from '#core/watch/chasers';
-import { SETTLED_BY, WATCH_STATES } from '#core/watch/watch';
+import { SETTLED_BY, SETTLED_HOW, WATCH_STATES } from '#core/watch/watch';
 import { all, date, instant, listOf, mailbox, orNull, text } from '../fields';
 import { deadline, usualDeadline, usualFor } from './requests';
 
@@ -47,6 +47,7 @@ const watch = all({
   settledBy: Joi.valid(...SETTLED_BY),
   note: text,
   chasers: orNull(chasers),
+  by: orNull(Joi.valid(...SETTLED_HOW)).description('What ended it'),
   next: text.description('What happens next if nobody answers, to follow “then”; empty where it is over'),
   since: orNull(instant).description('When its message was released; null until then'),
   at: orNull(instant).description('When it runs out'),

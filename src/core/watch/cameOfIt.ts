@@ -1,12 +1,12 @@
 /** What came of something that has left, in few words. */
 import { undeliveredTo } from '../departure/undelivered';
-import type { WatchState } from './watch';
+import { SETTLED_HOW_WORDS, type SettledHow, type WatchState } from './watch';
 
 export interface Left {
   /** Epoch ms. */
   leftAt: number;
   answeredAt: number | null;
-  watch: { state: WatchState; at: number | null } | null;
+  watch: { state: WatchState; at: number | null; by: SettledHow | null } | null;
   recipients: Parameters<typeof undeliveredTo>[0];
 }
 
@@ -29,7 +29,7 @@ export function cameOfIt(left: Left, now: number, moment: (at: number) => string
   if (undeliveredTo(recipients).length > 0 || watch?.state === 'undelivered') return 'undelivered';
   if (answeredAt !== null) return `answered after ${about(answeredAt - leftAt)}`;
   // It was told by its subject, or by what it quotes.
-  if (watch?.state === 'settled') return 'answered';
+  if (watch?.state === 'settled') return SETTLED_HOW_WORDS[watch.by ?? 'answer'].toLowerCase();
   const silent = `no answer for ${about(now - leftAt)}`;
   return watch?.state === 'waiting' && watch.at !== null
     ? `${silent}, watched until ${moment(watch.at)}`

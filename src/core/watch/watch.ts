@@ -24,6 +24,16 @@ export const SETTLED_BY_WORDS: Record<SettledBy, string> = {
 export const WATCH_STATES = ['waiting', 'settled', 'ran-out', 'undelivered', 'ended'] as const;
 export type WatchState = (typeof WATCH_STATES)[number];
 
+/** What ended the wait. */
+export const SETTLED_HOW = ['answer', 'receipt', 'visit'] as const;
+export type SettledHow = (typeof SETTLED_HOW)[number];
+
+export const SETTLED_HOW_WORDS: Record<SettledHow, string> = {
+  answer: 'Answered',
+  receipt: 'Seen',
+  visit: 'A link was opened',
+};
+
 /** As they stand alone. */
 export const WATCH_STATE_WORDS: Record<WatchState, string> = {
   waiting: 'Waiting',

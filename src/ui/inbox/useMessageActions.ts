@@ -206,7 +206,11 @@ export function useMessageActions() {
     /** Waits for an answer; of what is watched already it is another deadline. */
     const watch = (messages: readonly Subject[], body: WatchBody) =>
       act(async (asking) => {
-        const put = ({ id }: Subject) => ask<WatchJson>('POST', '/watches', { message: id, ...body }, asking);
+        const { note, chasers, ...rest } = body;
+        // Of several, what is left empty is not taken from those that have it.
+        const said =
+          messages.length === 1 ? body : { ...rest, note: note || undefined, chasers: chasers ?? undefined };
+        const put = ({ id }: Subject) => ask<WatchJson>('POST', '/watches', { message: id, ...said }, asking);
         const [head, ...others] = messages;
         const first = await put(head!);
         const [also, failed] = await eachInTurn(others, put);

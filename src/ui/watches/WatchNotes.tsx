@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ConsideredJson, WatchJson } from '#api/types';
-import { SETTLED_BY_WORDS, WATCH_STATE_WORDS } from '#core/watch/watch';
+import { SETTLED_BY_WORDS, SETTLED_HOW_WORDS, WATCH_STATE_WORDS } from '#core/watch/watch';
 import { CHASER_STATE_WORDS } from '#core/watch/chasers';
 import { useWords } from '../common/format';
 import { useNoteLeave, useWatchesNear } from '../data/watches';
@@ -68,11 +68,7 @@ function WatchNote({ watch, actions }: { watch: WatchJson; actions: MessageActio
             </>
           ) : (
             <>
-              <strong>
-                {watch.settledBy === 'visit' && watch.state === 'settled' && watch.endedBy === null
-                  ? 'A link was opened'
-                  : WATCH_STATE_WORDS[watch.state]}
-              </strong>
+              <strong>{watch.by ? SETTLED_HOW_WORDS[watch.by] : WATCH_STATE_WORDS[watch.state]}</strong>
               {watch.endedAt && ` ${words.moment(watch.endedAt)}`}
               {watch.state === 'ran-out' && `: nothing from ${waitedFor(watch)}`}.
             </>

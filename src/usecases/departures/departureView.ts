@@ -6,7 +6,7 @@ import type { Working } from '#core/time/dayParts';
 import { whyThen } from '#core/plan/preview';
 import { stageWords } from '#core/departure/outcome';
 import { PENDING_STATES, type DepartureState, type PauseCause } from '#core/departure/states';
-import type { WatchState } from '#core/watch/watch';
+import type { SettledHow, WatchState } from '#core/watch/watch';
 import type { ReportedAction } from '#core/reply/report';
 import { addressKey } from '#core/message/address';
 import { departuresOf, findDeparture, type Departure } from '#store/departures';
@@ -84,8 +84,8 @@ export interface DepartureView {
   ifOff: Lateness;
   /** When the first answer by a person came; null where none has. */
   answeredAt: number | null;
-  /** The newest watch on it, and when that runs out; null where there is none. */
-  watch: { state: WatchState; at: number | null } | null;
+  /** The newest watch on it, when that runs out, and what ended it; null where there is none. */
+  watch: { state: WatchState; at: number | null; by: SettledHow | null } | null;
   /** What an undo gives back; null where there is no coming back to it. */
   snapshot: Snapshot | null;
 }
@@ -153,7 +153,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
   const now = desk.now();
   return departures.map((departure) => {
     const readers = readersOf(departure);
-    const { answeredAt, watch, watchAt } = outcomes.get(departure.id)!;
+    const { answeredAt, watch, watchAt, watchBy } = outcomes.get(departure.id)!;
     const overdue = PENDING_STATES.includes(departure.state) && departure.due <= now;
     return {
       id: departure.id,
@@ -179,7 +179,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       ifTheyWriteFirst: departure.ifTheyWriteFirst,
       ifOff: departure.ifOff ?? usualChoices.ifOff,
       answeredAt,
-      watch: watch && { state: watch, at: watchAt },
+      watch: watch && { state: watch, at: watchAt, by: watchBy },
       snapshot: snapshotOf(departure) ?? null,
       readers,
     };

@@ -10,12 +10,14 @@ import { departuresOf } from '#store/departures';
 import { findMessage, recipientsOf } from '#store/messages';
 import { moveClock } from '../clock/sandbox';
 import { changeSettings } from '../changeSettings';
+import { approveDeparture } from '../departures/changeDeparture';
 import { takeBack } from '../departures/takeBack';
 import type { Desk } from '../desk';
 import { receiveMail } from '../incoming/receiveMail';
 import { editMessage } from '../messages/editMessage';
 import { addCorrespondent } from '../people/correspondents';
 import { claimDeparture } from '../release/claimDeparture';
+import { finishAttempt } from '../release/finishAttempt';
 import { runWaker } from '../wakers/wakers';
 import { watchesWaker } from '../wakers/watches';
 import { overrule } from './overrule';
@@ -243,6 +245,80 @@ describe('an answer', () => {
     await answer(ids[0]!);
     expect(departureOf(message)).toMatchObject({ state: 'paused', pausedFor: 'wrote-first' });
     expect(findMessage(desk.store.db, message)!.deletedAt).toBeNull();
+  });
+});
+
+describe('a chaser that does not leave', () => {
+  it('since nobody looked, brings the message back once more, and none is made beside it; let go, it is waited on', async () => {
+    const { watch, id } = await sent(desk, { chasers: { ...REVIEWED, times: 2 } });
+    runOut(watch);
+    const { message } = lastOf(watch);
+    runOut(watch);
+    expect(stateOf(watch)).toBe('ran-out');
+    expect(chasersOf(watch)).toHaveLength(1);
+    expect(inboxOf(desk).messages[0]).toMatchObject({
+      id,
+      returnedWhy: { chaser: 'Chaser 1 of 2 waits for your look.' },
+    });
+    approveDeparture(desk, departureOf(message).id);
+    moveClock(desk, { advance: HOUR });
+    await release(desk, message);
+    expect(readWatch(desk, watch)).toMatchObject({ state: 'waiting', endedAt: null });
+    expect(readWatch(desk, watch).at! - desk.now()).toBe(48 * HOUR);
+    runOut(watch);
+    expect(chasersOf(watch)).toMatchObject([{ state: 'left' }, { state: 'stands-still' }]);
+  });
+
+  it('is stopped by an answer after the deadline', async () => {
+    const { watch, ids } = await sent(desk, { chasers: REVIEWED });
+    runOut(watch);
+    const { message } = lastOf(watch);
+    runOut(watch);
+    await answer(ids[0]!);
+    expect(stateOf(watch)).toBe('settled');
+    expect(departureOf(message).state).toBe('ended');
+  });
+
+  it('since it was refused, is gone once there is an answer', async () => {
+    const { watch, ids } = await sent(desk, { chasers: LEAVES });
+    runOut(watch);
+    const { message, at } = lastOf(watch);
+    moveClock(desk, { set: at! });
+    await release(desk, message, ['ana@x.example']);
+    expect(departureOf(message).state).toBe('failed');
+    await answer(ids[0]!);
+    expect(departureOf(message).state).toBe('ended');
+  });
+
+  it('does not wake a wait beside one that was begun meanwhile', async () => {
+    const { watch, id } = await sent(desk, { chasers: REVIEWED });
+    runOut(watch);
+    const { message } = lastOf(watch);
+    runOut(watch);
+    const other = watchMessage(desk, id, { deadline: { hours: 5 } });
+    approveDeparture(desk, departureOf(message).id);
+    moveClock(desk, { advance: HOUR });
+    await release(desk, message);
+    expect([stateOf(watch), stateOf(other.id)]).toEqual(['ran-out', 'waiting']);
+  });
+
+  it('to several, of whom one has it already, is stopped for the rest', async () => {
+    const to = ['ana@x.example', 'bo@x.example'];
+    const { watch, ids } = await sent(desk, { to, chasers: LEAVES });
+    runOut(watch);
+    const { message, at } = lastOf(watch);
+    moveClock(desk, { set: at! });
+    const [first, second] = departuresOf(desk.store.db, message);
+    const claim = (await claimDeparture(desk, first!.id))!;
+    const outcomes = claim.envelope.addresses.map((address) => ({
+      address,
+      status: 'accepted' as const,
+      answer: '',
+    }));
+    await finishAttempt(desk, first!.id, { outcomes, unanswered: false });
+    await answer(ids[0]!);
+    expect(departuresOf(desk.store.db, message).map(({ state }) => state)).toEqual(['sent', 'ended']);
+    expect(await claimDeparture(desk, second!.id)).toBeUndefined();
   });
 });
 

@@ -6,11 +6,13 @@ import { toLocal } from '#core/time/wallClock';
 import { gapAfter, goodMoment } from '#core/watch/chasers';
 import { noteDue } from '#store/clock';
 import { departuresOf, type Departure } from '#store/departures';
-import { record } from '#store/journal';
+import { deliveriesOf } from '#store/deliveries';
+import { thaw } from '#store/frozen';
+import { noteChange, record } from '#store/journal';
 import { findMessage, recipientsOf } from '#store/messages';
 import type { Tx } from '#store/store';
 import { chasersOf, findChaser, insertChaser, removeChaser } from '#store/watchChasers';
-import { findWatch, readersOfWatches, swapWatch, type Watch } from '#store/watches';
+import { findWatch, readersOfWatches, swapWatch, watchesOf, type Watch } from '#store/watches';
 import { applyEvent } from '../departures/applyEvent';
 import { holdLeft } from '../departures/holdLeft';
 import type { Desk } from '../desk';
@@ -78,73 +80,97 @@ function make(desk: Desk, tx: Tx, watch: Watch, now: number, count: number): Mad
   return { messageId: id, count, leaves };
 }
 
+/** True of one that nobody has taken back or deleted, and that has not left. */
+function isUndecided(tx: Tx, messageId: string): boolean {
+  const departures = departuresOf(tx, messageId);
+  return departures.every(({ leftAt }) => leftAt === null) && departures.some(isUnderWay);
+}
+
+/** What becomes of a watch that runs out. */
+type Chased =
+  | { is: 'made'; chaser: MadeChaser }
+  /** The last one still waits for a look, or cannot leave: another one beside it would be one too many. */
+  | { is: 'undecided'; count: number }
+  | { is: 'not made'; why: string };
+
 /**
  * Where a watch that runs out has chasers left: the next one is made, and it is waited on.
- * @returns undefined where none is left or wanted; in words why none could be made
+ * @returns undefined where none is left or wanted
  */
-export function chaseNext(desk: Desk, tx: Tx, watch: Watch, now: number): MadeChaser | string | undefined {
+export function chaseNext(desk: Desk, tx: Tx, watch: Watch, now: number): Chased | undefined {
   const { chasers } = watch;
   const missing = readersOfWatches(tx, [watch.id]).filter(({ answeredBy }) => answeredBy === null);
-  const count = chasersOf(tx, [watch.id]).length + 1;
+  const earlier = chasersOf(tx, [watch.id]);
+  const last = earlier.at(-1);
+  if (last && isUndecided(tx, last.messageId)) return { is: 'undecided', count: earlier.length };
+  const count = earlier.length + 1;
   if (!chasers || count > chasers.times || missing.length === 0) return undefined;
   if (findMessage(tx, watch.messageId)!.deletedAt !== null) return undefined;
   try {
     // Wholly or not at all.
-    const made = desk.store.write(() => make(desk, tx, watch, now, count));
+    const chaser = desk.store.write(() => make(desk, tx, watch, now, count));
     // If it never leaves, the watch runs out all the same.
-    const at = waitAfter(desk, tx, watch, count, made.leaves ?? now);
+    const at = waitAfter(desk, tx, watch, count, chaser.leaves ?? now);
     swapWatch(tx, watch, { at });
     noteDue(tx, at);
-    return made;
+    return { is: 'made', chaser };
   } catch (error) {
-    if (error instanceof Invalid || error instanceof Refused) return error.message;
+    if (error instanceof Invalid || error instanceof Refused) return { is: 'not made', why: error.message };
     throw error;
   }
 }
 
-/** A chaser has left: from here on it is given its time. */
+/** A chaser has left: from here on it is given its time, also where the wait had run out before somebody let it go. */
 export function noteChaserLeft(desk: Desk, tx: Tx, left: Departure, now: number): void {
   const chaser = findChaser(tx, left.messageId);
   const watch = chaser && findWatch(tx, chaser.watchId);
-  if (!chaser || watch?.state !== 'waiting') return;
+  if (!watch || !(watch.state === 'waiting' || watch.state === 'ran-out')) return;
+  const beside = watchesOf(tx, [watch.messageId]).filter(
+    ({ id, copy }) => id !== watch.id && copy === watch.copy,
+  );
+  if (beside.some(({ state }) => state === 'waiting')) return;
   const count = chasersOf(tx, [watch.id]).findIndex(({ messageId }) => messageId === left.messageId) + 1;
   const at = waitAfter(desk, tx, watch, count, now);
-  swapWatch(tx, watch, { at });
+  swapWatch(tx, watch, { at, state: 'waiting', endedAt: null });
   noteDue(tx, at);
+  noteChange(tx, 'return', watch.id);
 }
 
-const standsStill = ({ state }: Departure) => state === 'paused';
 const goes = ({ state }: Departure) => PENDING_STATES.includes(state);
+const isUnderWay = (departure: Departure) =>
+  goes(departure) || ['paused', 'failed', 'releasing', 'unconfirmed'].includes(departure.state);
+/** Nobody has it, nor may have it. */
+const noneLeft = (departures: readonly Departure[]) =>
+  departures.every(({ state }) => !['sent', 'releasing', 'unconfirmed'].includes(state));
 
 /** Stops what has not left; what somebody has worked on stands still, and says why. */
 export function stopChasers(desk: Desk, tx: Tx, watchId: string, now: number, why: string): void {
   for (const { messageId, revision } of chasersOf(tx, [watchId])) {
     const message = findMessage(tx, messageId)!;
     const departures = departuresOf(tx, messageId);
-    const waiting = departures.filter((each) => goes(each) || standsStill(each));
-    if (message.deletedAt !== null || waiting.length === 0) continue;
-    if (
-      message.revision === revision &&
-      waiting.every((each) => !hasBeenTried(each)) &&
-      noneLeft(departures)
-    ) {
+    const stopped = departures.filter((each) => goes(each) || ['paused', 'failed'].includes(each.state));
+    if (message.deletedAt !== null || stopped.length === 0) continue;
+    if (message.revision !== revision) {
+      for (const each of stopped.filter(goes)) pause(tx, each, now, why);
+    } else if (noneLeft(departures)) {
       deleteMessage(desk, messageId);
       removeChaser(tx, messageId);
-    } else
-      for (const each of waiting)
-        if (goes(each))
-          applyEvent(tx, each, 'pause', now, {
-            pausedFor: 'wrote-first',
-            reason: why,
-            holdLeft: holdLeft(each, now),
-          });
+    } else for (const each of stopped) drop(tx, each, now, why);
     record(tx, { at: now, messageId: findWatch(tx, watchId)!.messageId, what: 'chaser stopped', why });
   }
 }
 
-const hasBeenTried = ({ attempts }: Departure) => attempts > 0;
-const noneLeft = (departures: readonly Departure[]) =>
-  departures.every(({ state }) => state !== 'sent' && state !== 'releasing' && state !== 'unconfirmed');
+function pause(tx: Tx, departure: Departure, now: number, reason: string): void {
+  const patch = { pausedFor: 'wrote-first' as const, reason, holdLeft: holdLeft(departure, now) };
+  applyEvent(tx, departure, 'pause', now, patch);
+}
+
+/** Of one that some readers have already the rest is let go on. */
+function drop(tx: Tx, departure: Departure, now: number, why: string): void {
+  if (deliveriesOf(tx, [departure.id]).some(({ status }) => status === 'accepted')) return;
+  thaw(tx, departure.id);
+  applyEvent(tx, departure, 'drop', now, {}, why);
+}
 
 /** One of several has answered: what has not left does not go to them. @param address lower case */
 export function leaveOutOfChasers(desk: Desk, tx: Tx, watchId: string, address: string): void {

@@ -9,7 +9,7 @@ import { insertReminder, type Reminder } from '#store/todos';
 import { findEnding, readersOfWatches, swapWatch, type Watch } from '#store/watches';
 import { endReturn, placeMessage } from '../incoming/bringBack';
 import { Stale } from '../errors';
-import { chaseNext, stopChasers, type MadeChaser } from './chasers';
+import { chaseNext, stopChasers } from './chasers';
 
 /** @throws Stale */
 export function changed(tx: Tx, seen: Watch, patch: Partial<Watch>): Watch {
@@ -51,11 +51,11 @@ const subjectOf = (tx: Tx, { messageId }: Watch) => findMessage(tx, messageId)!.
 const listed = (names: readonly string[]) => new Intl.ListFormat('en-GB').format(names);
 
 /** What is said of a chaser where the message comes back. */
-function chaserWords({ chasers }: Watch, made: MadeChaser | string | undefined): string | undefined {
-  if (made === undefined) return undefined;
-  return typeof made === 'string'
-    ? `No chaser could be made: ${made}`
-    : `Chaser ${made.count} of ${chasers!.times} waits for your look.`;
+function chaserWords({ chasers }: Watch, chased: ReturnType<typeof chaseNext>): string | undefined {
+  if (chased === undefined) return undefined;
+  if (chased.is === 'not made') return `No chaser could be made: ${chased.why}`;
+  const count = chased.is === 'made' ? chased.chaser.count : chased.count;
+  return `Chaser ${count} of ${Math.max(count, chasers?.times ?? 0)} waits for your look.`;
 }
 
 /** Its moment has come, where it still waits: somebody may have been faster. What is chased waits on. */
@@ -63,9 +63,8 @@ export function runOutOne(desk: Desk, tx: Tx, id: string, now: number): void {
   const watch = findEnding(tx, id, now);
   if (!watch) return;
   const missing = missingOf(tx, watch);
-  const made = chaseNext(desk, tx, watch, now);
-  const waitsOn = made !== undefined && typeof made !== 'string';
-  if (waitsOn) {
+  const chased = chaseNext(desk, tx, watch, now);
+  if (chased?.is === 'made') {
     noteChange(tx, 'return', id);
     record(tx, {
       at: now,
@@ -73,7 +72,7 @@ export function runOutOne(desk: Desk, tx: Tx, id: string, now: number): void {
       what: 'chased',
       why: `no answer from ${listed(missing)}`,
     });
-    if (made.leaves !== null) return;
+    if (chased.chaser.leaves !== null) return;
   } else changed(tx, watch, { state: 'ran-out', endedAt: now });
   const from = listed(missing);
   const why: ReturnedWhy = {
@@ -82,7 +81,7 @@ export function runOutOne(desk: Desk, tx: Tx, id: string, now: number): void {
     until: watch.at!,
     note: watch.note,
     from,
-    chaser: chaserWords(watch, made),
+    chaser: chaserWords(watch, chased),
   };
   const subject = subjectOf(tx, watch);
   // Where I decide, that somebody has answered or not is not what it comes back for.

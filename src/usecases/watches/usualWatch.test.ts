@@ -2,6 +2,7 @@ import { beforeEach, expect, it } from 'vitest';
 import { tempDesk } from '#test/support/desk';
 import { draftOf, plan } from '#test/support/watching';
 import type { UsualFor, UsualWatch } from '#core/watch/usual';
+import { changeSettings } from '../changeSettings';
 import { takeBack } from '../departures/takeBack';
 import type { Desk } from '../desk';
 import { Invalid, NotFound } from '../errors';
@@ -90,6 +91,13 @@ it('leaves alone what somebody has said of the message', () => {
   takeBack(desk, departure!.id);
   plan(desk, closed);
   expect(watchesInThread(desk, closed).map(({ state }) => state)).toEqual(['ended']);
+});
+
+it('is nothing for what I write to myself', () => {
+  changeSettings(desk, { me: { name: 'Mira', address: 'mira@x.example' } });
+  setUsual(desk, EVERYONE, usual(3));
+  expect(daysOf(sentTo('mira@x.example'))).toEqual([]);
+  expect(daysOf(sentTo('mira@x.example', 'ana@x.example'))).toHaveLength(1);
 });
 
 it('is changed in its place, goes with whom it is for, and refuses what is not there', () => {

@@ -12,6 +12,7 @@ import { insertWatch, watchesOf } from '#store/watches';
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
 import { receivers } from '../messages/envelope';
+import { mineIn } from '../people/isMine';
 import { newId } from '../newId';
 import { checkChasers } from './checkChasers';
 import { checkVisits } from './checkVisits';
@@ -84,7 +85,10 @@ export function usualFor(db: Reading, readers: readonly { address: string }[]): 
 /** What is planned is watched as is usual, where nothing was said about it and it has had no watch. */
 export function watchAsUsual(desk: Desk, tx: Tx, message: Message): void {
   if (!message.usualWatch || watchesOf(tx, [message.id]).length > 0) return;
-  const found = usualFor(tx, receivers(tx, message.id));
+  // I do not answer myself.
+  const mine = mineIn(desk, tx);
+  const readers = receivers(tx, message.id).filter(({ address }) => !mine(address));
+  const found = readers.length > 0 ? usualFor(tx, readers) : undefined;
   if (!found) return;
   const now = desk.now(tx);
   const id = newId();

@@ -9,7 +9,7 @@ import { dayWords, momentWords } from '#core/time/words';
 import { deadlineAt, deadlineWords } from '#core/watch/deadline';
 import { nextStep, type ChaserState, type Chasers } from '#core/watch/chasers';
 import { habitWords } from '#core/watch/habit';
-import type { Deadline } from '#core/watch/watch';
+import type { Deadline, SettledHow } from '#core/watch/watch';
 import { PENDING_STATES } from '#core/departure/states';
 import { departuresOf } from '#store/departures';
 import type { Reading } from '#store/store';
@@ -21,6 +21,7 @@ import {
   countWaitingWatches,
   listWatches as listed,
   readersOfWatches,
+  settledBy,
   watchesOf,
   type Watch,
 } from '#store/watches';
@@ -65,6 +66,8 @@ interface Back {
 /** Moments are epoch ms. */
 export interface WatchView extends Omit<Watch, 'chasers'> {
   chasers: (Chasers & { made: ChaserView[] }) | null;
+  /** What ended it; null where nothing has. */
+  by: SettledHow | null;
   /** What happens next if nobody answers, to follow “then”; empty where it is over. */
   next: string;
   subject: string;
@@ -162,6 +165,7 @@ function viewsOf(desk: Desk, watches: readonly Watch[], brief = false): WatchVie
     ]),
   );
   const chased = chasersIn(desk, ids);
+  const ended = settledBy(db, ids);
   const readersFor = (watch: Watch): WatchView['readers'] =>
     readers
       .get(watch.id)
@@ -177,6 +181,7 @@ function viewsOf(desk: Desk, watches: readonly Watch[], brief = false): WatchVie
     return {
       ...watch,
       chasers: watch.chasers && { ...watch.chasers, made },
+      by: ended.get(watch.id) ?? null,
       next: nextOf(desk, watch, made, person?.name),
       subject: subjects.get(watch.messageId) ?? '',
       readers: all,
