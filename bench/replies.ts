@@ -67,21 +67,24 @@ const matching = (count: number) =>
 export async function replies(): Promise<Row[]> {
   const rows: Row[] = [];
   for (const headers of [true, false]) {
-    const judge = (which: 'aside' | 'own') =>
+    const judge = (which: 'aside' | 'own' | 'fresh') =>
       withDesk((desk) =>
         judgeReplies(
           desk,
           labelledReplies(which).filter(({ names }) => (names === 'irt' || names === 'ref') === headers),
         ),
       );
-    const [aside, own] = [await judge('aside'), await judge('own')];
+    const own = await judge('own');
     const share = (value: number) => value.toFixed(3);
-    rows.push([
-      `replies told from noise, ${aside.mails} mails that ${headers ? 'name' : 'do not name'} what they answer`,
-      `precision ${share(precision(aside))}, recall ${share(recall(aside))}`,
-      `those the rules were written by: ${share(precision(own))}, ${share(recall(own))}`,
-      share(recall(aside) / recall(own)),
-    ]);
+    for (const which of ['aside', 'fresh'] as const) {
+      const judged = await judge(which);
+      rows.push([
+        `replies told from noise, ${judged.mails} mails (${which}) that ${headers ? 'name' : 'do not name'} what they answer`,
+        `precision ${share(precision(judged))}, recall ${share(recall(judged))}`,
+        `those the rules were written by: ${share(precision(own))}, ${share(recall(own))}`,
+        share(recall(judged) / recall(own)),
+      ]);
+    }
   }
   const [many, few] = [await matching(MANY), await matching(FEW)];
   rows.push([

@@ -2,6 +2,7 @@
 import { and, asc, desc, eq, inArray, lte, min, notInArray, sql } from 'drizzle-orm';
 import { READING } from '#core/limits';
 import type { SettledHow } from '#core/watch/watch';
+import { folded } from '#core/text/folded';
 import { messages, watchConsidered, watches, watchOverrules, watchReaders } from './schema';
 import { among, built, placeholders } from './built';
 import { settledHow } from './outcomes';
@@ -111,6 +112,28 @@ export const openFor = (db: Reading, addresses: readonly string[], limit: number
       .all({ address, limit })
       .map(({ watch }) => watch),
   );
+
+const openBySubject = built((db) =>
+  db
+    .select({ watch: watches })
+    .from(messages)
+    .innerJoin(watches, eq(watches.messageId, messages.id))
+    .where(
+      and(
+        // The newest threads: of a subject that is used every day there are thousands.
+        sql`${messages.threadId} IN (SELECT id FROM threads WHERE subject_key = ${sql.placeholder('subject')}
+          ORDER BY rowid DESC LIMIT ${sql.placeholder('limit')})`,
+        sql`+${watches.state} = 'waiting' AND since IS NOT NULL`,
+      ),
+    )
+    .prepare(),
+);
+
+/** Those that have begun, in the newest threads of a subject. @param subject without marks of answers */
+export const openAbout = (db: Reading, subject: string, limit: number): Watch[] =>
+  openBySubject(db)
+    .all({ subject: folded(subject), limit })
+    .map(({ watch }) => watch);
 
 export const setWatchReaders = (
   tx: Tx,

@@ -1,6 +1,7 @@
 /**
  * Labelled mails (test/data/replies): which of them answer a message that is watched. Each line is tried as plain text and as
- * HTML. `aside.txt` is what the rules were not written by.
+ * HTML. `aside.txt` is what the rules were not written by;
+ * `fresh.txt` was written after all of them.
  */
 import { readFileSync } from 'node:fs';
 import type { Desk } from '#usecases/desk';
@@ -49,8 +50,7 @@ export interface LabelledReply {
   html: boolean;
 }
 
-/** @param which `aside` or `own` */
-export function labelledReplies(which: 'aside' | 'own'): LabelledReply[] {
+export function labelledReplies(which: 'aside' | 'own' | 'fresh'): LabelledReply[] {
   const lines = readFileSync(`test/data/replies/${which}.txt`, 'utf8').split('\n');
   return lines
     .filter((line) => line && !line.startsWith('#'))

@@ -15,6 +15,7 @@ import { folded } from '#core/text/folded';
 import {
   keepConsidered,
   noteAnswered,
+  openAbout,
   openFor,
   unansweredInThread,
   overruleOf,
@@ -100,8 +101,11 @@ function considerOne(tx: Tx, watch: Watch, readers: readonly WatchReader[], held
     seen: told.some(({ action }) => isSeen(action)),
   };
   const inThread = message.threadId === watched.threadId;
+  // Somebody it was passed on to may answer by a program that names nothing: with its subject, and its words below.
+  const passedOn =
+    held.named.length === 0 && coming.tie === 'quotes it' && alike(message.subject, watched.subject);
   // What only happens to be from the same writer is told while it waits for them; a stranger's is none of its business.
-  if (!inThread && told.length === 0 && reader === undefined) return;
+  if (!inThread && !passedOn && told.length === 0 && reader === undefined) return;
   const { counts, why } = judge({ settledBy: watch.settledBy, readers }, coming);
   keepConsidered(tx, {
     watchId: watch.id,
@@ -145,9 +149,13 @@ export function considerForWatches(tx: Tx, incoming: Incoming): void {
   add(unansweredInThread(tx, message.threadId));
   if (about) add(unansweredInThread(tx, findMessage(tx, about.messageId)!.threadId));
   add(openFor(tx, writers, MOST_OF_ONE));
+  const subject = baseSubject(message.subject);
+  const named = ancestors(mail);
+  if (named.length === 0 && subject !== '' && subject !== message.subject.trim())
+    add(openAbout(tx, subject, MOST_OF_ONE));
   if (candidates.size === 0) return;
   const quotes = quotesIn(message.text.slice(0, READING.looked));
-  const held: Held = { ...incoming, writers, named: ancestors(mail), quotes };
+  const held: Held = { ...incoming, writers, named, quotes };
   const readers = group(readersOfWatches(tx, [...candidates.keys()]), ({ watchId }) => watchId);
   for (const watch of candidates.values()) considerOne(tx, watch, readers.get(watch.id) ?? [], held);
 }
