@@ -160,6 +160,10 @@ const readersAmong = built((db) =>
 export const readersOfWatches = (db: Reading, ids: readonly string[]): WatchReader[] =>
   readersAmong(db).all({ ids: JSON.stringify(ids) });
 
+/** Those who have not answered. */
+export const missingReaders = (db: Reading, watchId: string): WatchReader[] =>
+  readersOfWatches(db, [watchId]).filter(({ answeredBy }) => answeredBy === null);
+
 /** @param answeredBy null where they have not after all */
 export const noteAnswered = (tx: Tx, watchId: string, address: string, answeredBy: string | null): void =>
   void tx

@@ -1,5 +1,5 @@
 /** Waiting for answers: set, kept to the second, settled, overruled; with the mouse and by keyboard alone. */
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, onTestFinished } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import type {
   DeparturePageJson,
@@ -12,7 +12,7 @@ import type {
 import { axe, bodyText, chord, fill, find, has, press, sees, textOf } from '../support/browser';
 import { demoPages, write } from '../support/demo';
 import { mailOf } from '../support/mail';
-import type { Product } from '../support/product';
+import { startProduct, type Product } from '../support/product';
 import { until } from '../support/until';
 
 let product: Product;
@@ -383,4 +383,40 @@ describe('Returns', () => {
     expect(body.departures.every(({ answeredAt }) => answeredAt === null)).toBe(true);
     expect(body.departures.map((each) => each.subject)).toContain(subject);
   });
+});
+
+it('a link that is waited for leads through here: looked at it changes nothing, opened it ends the wait', async () => {
+  const other = await startProduct('demo', { OAK_ORIGIN: 'https://lantern.place.example' });
+  onTestFinished(() => other.stop().then(() => {}));
+  const page = 'https://forms.place.example/crates?lot=7&part=2';
+  const { body: draft } = await other.api<MessageJson>('POST', '/messages', {
+    to: [BELA],
+    subject: 'The form',
+    text: `Please fill it in: ${page}`,
+  });
+  const wait = { message: draft.id, deadline: { days: 3 }, settledBy: 'visit' };
+  const { body: made } = await other.api<WatchJson>('POST', '/watches', wait);
+  await other.api('POST', `/messages/${draft.id}/schedule`, { plan: { kind: 'now' } });
+  await other.api('POST', '/clock', { advance: 'PT2M' }, { prefer: 'wait=30' });
+  const { body: box } = await other.api<MailboxJson>('GET', '/postoffice/mailboxes/bela@wrenfield.example');
+  const { text } = box.messages.find((each) => each.subject === 'The form')!;
+  const path = /https:\/\/lantern\.place\.example(\/visit\/[\w-]+)/.exec(text)![1]!;
+  expect(text).not.toContain('forms.place.example');
+  const ask = (init: RequestInit) => fetch(other.origin + path, { redirect: 'manual', ...init });
+  const state = async () => (await other.api<WatchJson>('GET', `/watches/${made.id}`)).body.state;
+  for (const look of [{ method: 'HEAD' }, { headers: { 'sec-purpose': 'prefetch' } }]) {
+    const seen = await ask(look);
+    expect([seen.status, seen.headers.get('location'), await state()]).toEqual([302, page, 'waiting']);
+  }
+  expect((await ask({ method: 'POST' })).status).toBe(404);
+  const opened = await ask({});
+  expect([opened.status, opened.headers.get('location'), await state()]).toEqual([302, page, 'settled']);
+  // Here nobody outside could follow it.
+  const { body: here } = await product.api<MessageJson>('POST', '/messages', {
+    to: [BELA],
+    subject,
+    text: page,
+  });
+  const refused = await product.api('POST', '/watches', { ...wait, message: here.id });
+  expect(refused).toMatchObject({ status: 422, body: { errors: [{ field: 'settledBy' }] } });
 });

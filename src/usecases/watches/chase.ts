@@ -4,7 +4,7 @@ import { withPlainSignature } from '#core/message/signature';
 import { answerSubject } from '#core/reply/threading';
 import { findMessage, type Message } from '#store/messages';
 import type { Reading } from '#store/store';
-import { readersOfWatches, type Watch } from '#store/watches';
+import { missingReaders, readersOfWatches, type Watch } from '#store/watches';
 import type { Desk } from '../desk';
 import { Refused } from '../errors';
 import { createDraft } from '../messages/createDraft';
@@ -13,10 +13,10 @@ import { knownWatch } from './knownWatch';
 /** Keeps it as a draft. @param text without signature */
 export function draftChaser(desk: Desk, db: Reading, watch: Watch, text: string): Message {
   const watched = findMessage(db, watch.messageId)!;
-  const readers = readersOfWatches(db, [watch.id]);
-  const missing = readers.filter(({ answeredBy }) => answeredBy === null);
+  const missing = missingReaders(db, watch.id);
+  const to = missing.length > 0 ? missing : readersOfWatches(db, [watch.id]);
   return createDraft(desk, {
-    to: (missing.length > 0 ? missing : readers).map(({ name, address }) => ({ name, address })),
+    to: to.map(({ name, address }) => ({ name, address })),
     subject: answerSubject(watched.subject),
     text,
     answers: watched.id,

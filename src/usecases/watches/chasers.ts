@@ -12,7 +12,7 @@ import { noteChange, record } from '#store/journal';
 import { findMessage, recipientsOf } from '#store/messages';
 import type { Tx } from '#store/store';
 import { chasersOf, findChaser, insertChaser, removeChaser } from '#store/watchChasers';
-import { findWatch, readersOfWatches, swapWatch, watchesOf, type Watch } from '#store/watches';
+import { findWatch, missingReaders, swapWatch, watchesOf, type Watch } from '#store/watches';
 import { applyEvent } from '../departures/applyEvent';
 import { holdLeft } from '../departures/holdLeft';
 import type { Desk } from '../desk';
@@ -29,14 +29,14 @@ const A_WEEK = 7 * 86_400_000;
 
 /** Until when is waited after a chaser, epoch ms. @param chaser the how-manieth it is */
 function waitAfter(desk: Desk, tx: Tx, watch: Watch, chaser: number, left: number): number {
-  const missing = readersOfWatches(tx, [watch.id]).filter(({ answeredBy }) => answeredBy === null);
+  const missing = missingReaders(tx, watch.id);
   const deadline = gapAfter(watch.deadline, chaser);
   return endOf(desk, tx, { deadline }, left, missing) ?? left + A_WEEK;
 }
 
 /** Now, held as usual, where they are at work; else when their work begins. Of several the first whose clock is known. */
 function planFor(desk: Desk, tx: Tx, watch: Watch, now: number): Plan {
-  const missing = readersOfWatches(tx, [watch.id]).filter(({ answeredBy }) => answeredBy === null);
+  const missing = missingReaders(tx, watch.id);
   const [reader] = placedReaders(readersAt(desk, tx, missing));
   const { zone, ...rest } = reader ?? meAsPerson(desk, tx);
   const at = goodMoment(now, { ...rest, zone });
@@ -57,7 +57,7 @@ const plain = new Intl.ListFormat('en-GB');
 function make(desk: Desk, tx: Tx, watch: Watch, now: number, count: number): MadeChaser {
   const { text, then } = watch.chasers!;
   const { id } = draftChaser(desk, tx, watch, chaserText(desk, tx, watch, text));
-  const missing = readersOfWatches(tx, [watch.id]).filter(({ answeredBy }) => answeredBy === null);
+  const missing = missingReaders(tx, watch.id);
   // Who else has not answered, or had the message at all, is nobody's business.
   const copies = missing.length > 1 ? 'individual' : 'together';
   const plan: Plan = then === 'leave' ? planFor(desk, tx, watch, now) : { kind: 'now' };
@@ -99,7 +99,7 @@ type Chased =
  */
 export function chaseNext(desk: Desk, tx: Tx, watch: Watch, now: number): Chased | undefined {
   const { chasers } = watch;
-  const missing = readersOfWatches(tx, [watch.id]).filter(({ answeredBy }) => answeredBy === null);
+  const missing = missingReaders(tx, watch.id);
   const earlier = chasersOf(tx, [watch.id]);
   const last = earlier.at(-1);
   if (last && isUndecided(tx, last.messageId)) return { is: 'undecided', count: earlier.length };

@@ -14,6 +14,7 @@ import type { Tx } from '#store/store';
 import { folded } from '#core/text/folded';
 import {
   keepConsidered,
+  missingReaders,
   noteAnswered,
   openAbout,
   openFor,
@@ -134,7 +135,7 @@ export function answered(
 ): void {
   if (by !== undefined) noteAnswered(tx, watch.id, by, messageId);
   if (watch.settledBy === 'me') return;
-  const missing = readersOfWatches(tx, [watch.id]).some(({ answeredBy }) => answeredBy === null);
+  const missing = missingReaders(tx, watch.id).length > 0;
   if (watch.settledBy !== 'everyone' || !missing) settle(desk, tx, watch, now, messageId);
   else if (by !== undefined) leaveOutOfChasers(desk, tx, watch.id, by);
 }

@@ -6,7 +6,7 @@ import { waitingReturnOf } from '#store/returns';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { insertReminder, type Reminder } from '#store/todos';
-import { findEnding, readersOfWatches, swapWatch, type Watch } from '#store/watches';
+import { findEnding, missingReaders, swapWatch, type Watch } from '#store/watches';
 import { endReturn, placeMessage } from '../incoming/bringBack';
 import { Stale } from '../errors';
 import { chaseNext, stopChasers } from './chasers';
@@ -23,10 +23,7 @@ export function changed(tx: Tx, seen: Watch, patch: Partial<Watch>): Watch {
 const nameOf = ({ name, address }: { name: string; address: string }) => name || address;
 
 /** Those who have not answered, by name. */
-export const missingOf = (tx: Tx, watch: Watch): string[] =>
-  readersOfWatches(tx, [watch.id])
-    .filter(({ answeredBy }) => answeredBy === null)
-    .map(nameOf);
+export const missingOf = (tx: Tx, watch: Watch): string[] => missingReaders(tx, watch.id).map(nameOf);
 
 /** Brings the watched message to the top of the inbox, with why. @param said for the history, and who asks to be told */
 function bringBack(
