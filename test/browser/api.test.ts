@@ -11,6 +11,7 @@ import type {
   PreviewJson,
   ProblemJson,
   WatchesJson,
+  CorrespondentsJson,
 } from '#api/types';
 import { startProduct, type Product } from '../support/product';
 import { until } from '../support/until';
@@ -64,13 +65,14 @@ it('answers in the shapes it describes', async () => {
   const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
   const { body: page } = await product.api<DeparturePageJson>('GET', '/departures?state=pending');
   const { body: waiting } = await product.api<WatchesJson>('GET', '/watches');
-  const { body: people } = await product.api<{ correspondents: { id: string }[] }>('GET', '/correspondents');
+  const { body: people } = await product.api<CorrespondentsJson>('GET', '/correspondents');
   const ids: Record<string, string> = {
     '/messages/{id}': inbox.messages[0]!.id,
     '/messages/{id}/suggestions': inbox.messages[0]!.id,
     '/departures/{id}': page.departures[0]!.id,
     '/watches/{id}': waiting.watches[0]!.id,
     '/correspondents/{id}': people.correspondents[0]!.id,
+    '/correspondents/{id}/answers': people.correspondents.find(({ answers }) => answers)!.id,
     '/postoffice/mailboxes/{address}': 'bela@wrenfield.example',
   };
   const queries: Record<string, string> = {
