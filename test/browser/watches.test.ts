@@ -240,6 +240,30 @@ describe('a chaser', () => {
     expect(messages.filter((each) => each.subject.includes(subject))).toHaveLength(1);
   });
 
+  it('that is open while the wait is closed elsewhere says that it is gone; with words of mine it stays', async () => {
+    await advance({ set: '2027-01-12T10:00:00Z' });
+    const { watch: made } = await sent([NIGHT_DESK], chased('review'));
+    await advance({ set: made.at });
+    await until('the chaser', async () => (await states(made.id)).join() === 'stands-still');
+    const untouched = await alive(`/write/${(await watch(made.id)).chasers!.made[0]!.message}`);
+    await sees(untouched, 'this chaser waits for your look');
+    await product.api('DELETE', `/watches/${made.id}`);
+    await sees(untouched, 'This message is gone');
+
+    subject = `${subject}, once more`;
+    const { watch: second } = await sent([NIGHT_DESK], chased('review'));
+    await advance({ set: second.at });
+    await until('the chaser', async () => (await states(second.id)).join() === 'stands-still');
+    const { message: chaser } = (await watch(second.id)).chasers!.made[0]!;
+    const page = await alive(`/write/${chaser}`);
+    await fill(page, 'textbox', 'Text', 'Words of my own');
+    await until('them to be kept', async () => (await message(chaser)).text.includes('Words of my own'));
+    await product.api('DELETE', `/watches/${second.id}`);
+    await until('it to have heard of it', async () => (await watch(second.id)).state === 'ended');
+    expect((await message(chaser)).departures.map(({ state }) => state)).toEqual(['paused']);
+    expect(await bodyText(page)).toContain('Words of my own');
+  });
+
   it('is asked for by keyboard, waits for a look, and is let go', async () => {
     const page = await alive('/write');
     await write(page, subject, 'Who signs?', []);
@@ -273,6 +297,7 @@ describe('a chaser', () => {
     const { message: chaser } = (await watch(id)).chasers!.made[0]!;
     const written = await alive(`/write/${chaser}`);
     await sees(written, 'this chaser waits for your look');
+    await sees(written, 'the wait it is part of goes on', 'form');
     expect(await bodyText(written)).toContain('May I ask again?');
     await (await find(written, 'textbox', 'Subject')).focus();
     await chord(written, 'Control+Enter');

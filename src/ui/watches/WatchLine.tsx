@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useWords } from '../common/format';
-import { useUsualFor, useWatchOn } from '../data/watches';
+import { useUsualFor, useWatchesNear, useWatchOn } from '../data/watches';
 import { useMessageActions } from '../inbox/useMessageActions';
 import { useNotices } from '../shell/Notices';
 import { WatchButton } from './WatchButton';
@@ -29,6 +29,9 @@ export function WatchLine({ messageId, subject, recipients, asUsual, onAsUsual, 
   const { showProblem } = useNotices();
   const [open, setOpen] = useState(false);
   const watch = useWatchOn(messageId);
+  const chases = useWatchesNear(messageId).data?.some((each) =>
+    each.chasers?.made.some(({ message }) => message === messageId),
+  );
   const found = useUsualFor(recipients, asUsual !== undefined);
   const usual = asUsual === undefined || watch ? undefined : found;
   // What is kept already is kept as it is typed; another save would change what waits to leave.
@@ -48,6 +51,8 @@ export function WatchLine({ messageId, subject, recipients, asUsual, onAsUsual, 
           <>
             <strong>{usual.chasers ? 'a chaser' : 'back'}</strong>, waiting {usual.words}, {usual.because}
           </>
+        ) : chases ? (
+          'the wait it is part of goes on'
         ) : (
           'nothing'
         )}

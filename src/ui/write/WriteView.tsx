@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { UNSETTLED_STATES } from '#core/departure/states';
 import { useLooked } from '../common/useLooked';
+import { ApiProblem } from '../data/client';
 import { useMessage, useSettings } from '../data/queries';
 import { Composer } from './Composer';
 import { fieldsOf, sameFields } from './draft/fields';
@@ -140,6 +141,9 @@ export function NewMessage({ answers, all = false, forwards, corrects, unsubscri
   );
 }
 
+const GONE =
+  'This message is gone: it was deleted elsewhere, or it was a chaser, and there is an answer, or nothing is waited for any more.';
+
 /** A message that exists: a draft, or a pending one; one that has left opens in Departures. */
 export function ExistingMessage({ id }: { id: string }) {
   const router = useRouter();
@@ -156,7 +160,13 @@ export function ExistingMessage({ id }: { id: string }) {
   useEffect(() => {
     if (elsewhere) router.replace(elsewhere);
   }, [router, elsewhere]);
-  if (error) return <Missing words={error.message} />;
+  // It was here, and is not: nobody has done that on this page.
+  if (error)
+    return (
+      <Missing
+        words={message && error instanceof ApiProblem && error.status === 404 ? GONE : error.message}
+      />
+    );
   if (!message || elsewhere || !local.known) return <Waiting />;
   const initial = fieldsOf(message);
   // The server may have got it, and only the answer was lost.
