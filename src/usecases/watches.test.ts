@@ -9,6 +9,7 @@ import { historyOf } from '#store/journal';
 import { insertArrival } from '#store/arrivals';
 import { forgetDeleted } from '#store/expired';
 import { moveClock } from './clock/sandbox';
+import { pauseDeparture, releaseNow } from './departures/changeDeparture';
 import { takeBack } from './departures/takeBack';
 import type { Desk } from './desk';
 import { Invalid, NotFound, Refused } from './errors';
@@ -18,6 +19,8 @@ import { snooze } from './incoming/snooze';
 import { undo } from './incoming/undo';
 import { deleteMessage, restoreMessage } from './messages/deleteMessage';
 import { readMessage } from './messages/readMessage';
+import { claimDeparture } from './release/claimDeparture';
+import { finishAttempt } from './release/finishAttempt';
 import { addCorrespondent, addLeave, readCorrespondent } from './people/correspondents';
 import { runWaker } from './wakers/wakers';
 import { watchesWaker } from './wakers/watches';
@@ -25,7 +28,7 @@ import { chase } from './watches/chase';
 import { overrule } from './watches/overrule';
 import { changeWatch, endWatch, watchMessage } from './watches/setWatch';
 import { suggestForMessage } from './watches/suggestDeadlines';
-import { countWaiting, listWatches, readWatch } from './watches/watchView';
+import { countWaiting, listWatches, readWatch, watchesInThread } from './watches/watchView';
 
 const HOUR = 3_600_000;
 const TEXT = 'Could you confirm by Thursday that the two crates have cleared customs?';
@@ -93,6 +96,68 @@ describe('a watch', () => {
     plan(id);
     await release(id);
     expect(readWatch(desk, watch).at).toBe(desk.now() + HOUR);
+  });
+
+  it('of one of several copies goes along when that is taken back, and stays for the others', async () => {
+    const to = ['ana@x.example', 'bo@x.example'];
+    const id = draftOf(to);
+    watchMessage(desk, id, { deadline: { hours: 7 }, note: 'call' });
+    const [toAna, toBo] = watching.plan(desk, id, true);
+    const { messageId: own } = takeBack(desk, toAna!.id);
+    const along = watchesInThread(desk, id);
+    expect(new Set(along.map(({ messageId }) => messageId))).toEqual(new Set([id, own]));
+    expect(along.map(({ state, note }) => `${state} ${note}`)).toEqual(['waiting call', 'waiting call']);
+    await release(id);
+    const { messageId: last } = takeBack(desk, watching.plan(desk, own)[0]!.id);
+    expect(last).toBe(own);
+    plan(own);
+    await release(own);
+    const all = watchesInThread(desk, id).map(({ messageId, copy, since }) => [
+      messageId,
+      copy,
+      since !== null,
+    ]);
+    expect(all).toEqual(
+      expect.arrayContaining([
+        [id, 'bo@x.example', true],
+        [own, '', true],
+      ]),
+    );
+    expect(all).toHaveLength(2);
+    expect(toBo!.reader).toBe('bo@x.example');
+  });
+
+  it('of several copies begins for the one that was paused while the others left', async () => {
+    const id = draftOf(['ana@x.example', 'bo@x.example']);
+    watchMessage(desk, id, { deadline: { hours: 7 } });
+    const [toAna] = watching.plan(desk, id, true);
+    pauseDeparture(desk, toAna!.id);
+    const copies = () => watchesInThread(desk, id).map(({ copy, since }) => [copy, since !== null]);
+    const leave = async (departure: string) => {
+      const { envelope } = (await claimDeparture(desk, departure))!;
+      const outcomes = envelope.addresses.map((address) => ({
+        address,
+        status: 'accepted' as const,
+        answer: '',
+      }));
+      await finishAttempt(desk, departure, { outcomes, unanswered: false });
+    };
+    await leave(readMessage(desk, id).departures.find(({ state }) => state === 'scheduled')!.id);
+    expect(copies()).toEqual(
+      expect.arrayContaining([
+        ['', false],
+        ['bo@x.example', true],
+      ]),
+    );
+    releaseNow(desk, toAna!.id);
+    await leave(toAna!.id);
+    expect(copies()).toEqual(
+      expect.arrayContaining([
+        ['ana@x.example', true],
+        ['bo@x.example', true],
+      ]),
+    );
+    expect(copies()).toHaveLength(2);
   });
 
   it('counts the reader’s working days, over their feast and their days off', async () => {

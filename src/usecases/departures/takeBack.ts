@@ -21,6 +21,7 @@ import { newId } from '../newId';
 import { Stale } from '../errors';
 import { receivers, type Receiver } from '../messages/envelope';
 import { intentOf } from '../messages/intent';
+import { takeWatchAlong } from '../watches/beginWatch';
 import { applyEvent } from './applyEvent';
 import { change } from './changeDeparture';
 
@@ -52,6 +53,7 @@ export function takeBack(
     const message = findMessage(tx, seen.messageId)!;
     const back = [seen, ...along];
     const home = staying === 0 ? message : splitOff(tx, message, back, now);
+    if (home !== message) takeWatchAlong(tx, message.id, home.id, back);
     const [next] = back.map((each) => {
       thaw(tx, each.id);
       return applyEvent(tx, each, 'take-back', now, { ...FRESH, messageId: home.id });

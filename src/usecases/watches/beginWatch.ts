@@ -1,7 +1,7 @@
 /** A watch begins: its message has been released, or was long ago. */
 import { addressKey, type Mailbox } from '#core/message/address';
 import { deadlineAt } from '#core/watch/deadline';
-import { PENDING_STATES } from '#core/departure/states';
+import { UNSETTLED_STATES } from '#core/departure/states';
 import { noteDue } from '#store/clock';
 import { departuresOf, type Departure } from '#store/departures';
 import { noteChange } from '#store/journal';
@@ -53,6 +53,24 @@ export function begin(desk: Desk, tx: Tx, watch: Watch, since: number, readers: 
   return swapWatch(tx, watch, { since, at })!;
 }
 
+/** It may leave yet: what stands still or was refused, too. */
+const couldBeginIt = ({ state }: Departure) => UNSETTLED_STATES.includes(state);
+
+/**
+ * Copies that are taken back become a message of their own: what was to be waited for goes along, and stays for those
+ * that are still to leave.
+ * @param back the departures that are taken back
+ */
+export function takeWatchAlong(tx: Tx, from: string, to: string, back: readonly Departure[]): void {
+  const watch = watchToBegin(tx, from);
+  if (!watch) return;
+  insertWatch(tx, { ...watch, id: newId(), messageId: to, revision: 1 });
+  const taken = new Set(back.map(({ id }) => id));
+  const others = departuresOf(tx, from).filter((each) => !taken.has(each.id));
+  if (!others.some(couldBeginIt)) removeWatch(tx, watch.id);
+  noteChange(tx, 'return', watch.id);
+}
+
 /**
  * The watch on a message begins with the departure that has just left; where each reader gets a copy of their own, each copy has a
  * watch of its own.
@@ -77,6 +95,5 @@ export function beginWatches(
   begin(desk, tx, copy, at, readers);
   // Of the others none is left that it could begin with.
   const others = departuresOf(tx, left.messageId).filter(({ id }) => id !== left.id);
-  if (!others.some(({ state }) => PENDING_STATES.includes(state) || state === 'releasing'))
-    removeWatch(tx, watch.id);
+  if (!others.some(couldBeginIt)) removeWatch(tx, watch.id);
 }
