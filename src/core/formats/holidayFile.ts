@@ -1,6 +1,7 @@
 /** Public holidays out of an iCalendar file (RFC 5545): its all-day events, those that recur expanded. */
 import ICAL from 'ical.js';
-import { onWallClock } from '../recurrence/onWallClock';
+import { occurrences, untilOn } from '../recurrence/occurrences';
+import { readRule } from '../recurrence/rule';
 
 /** A file that holds no holidays. `message` is fit to show. */
 export class HolidayFileError extends Error {
@@ -75,9 +76,10 @@ function datesOf(
     const rule = String(property.getFirstValue());
     try {
       if (!YEARLY_OR_SO.test(rule) || BY_THE_CLOCK.test(rule)) throw new Error('by the clock');
-      const [first, last] = [`${from}-01-01T00:00Z`, `${until}-12-31T00:00Z`].map((each) => new Date(each));
-      const all = onWallClock(rule, `${dateOf(start)}T00:00`).between(first!, last!, true);
-      dates.push(...all.map((each) => each.toPlainDate().toString()));
+      const read = readRule(rule);
+      const [end, last] = [untilOn(read, 'Etc/UTC'), `${until}-12-31T23:59:59`];
+      const span = { from: `${from}-01-01T00:00:00`, until: end && end < last ? end : last };
+      for (const each of occurrences(read, `${dateOf(start)}T00:00:00`, span)) dates.push(each.slice(0, 10));
     } catch {
       throw new HolidayFileError(
         `“${name.slice(0, 80)}” recurs by a rule that cannot be followed: ${rule.slice(0, 80)}.`,

@@ -1,6 +1,9 @@
 /** What comes again and again: a recurrence rule counted on one person's calendar. */
+import { RRuleTemporal } from 'rrule-temporal';
 import { toText } from 'rrule-temporal/totext';
-import { onWallClock } from './onWallClock';
+import { Temporal } from 'temporal-polyfill';
+import { occurrences, untilOn } from './occurrences';
+import { readRule, RuleError, type Rule } from './rule';
 import { toInstant, toLocal } from '../time/wallClock';
 
 /** A recurrence rule (RFC 5545 §3.3.10) counted on one person's calendar. */
@@ -21,21 +24,13 @@ export class RepeatError extends Error {
   }
 }
 
-const UNTIL_UTC = /UNTIL=(\d{4})(\d{2})(\d{2})T(\d{2})(\d{2})(\d{2})Z/i;
-
-/** The rule counted on a wall clock: as if that were UTC, so that its changes of offset play no part. */
-function floating({ rrule, start, zone }: Pick<Repeat, 'rrule' | 'start'> & Partial<Repeat>) {
-  // An end in UTC is an instant (RFC 5545 §3.3.10); on the wall clock it is counted on it is what that shows then.
-  const counted = rrule.replace(UNTIL_UTC, (whole, ...parts: string[]) => {
-    const [year, month, day, hour, minute, second] = parts;
-    const at = Date.parse(`${year}-${month}-${day}T${hour}:${minute}:${second}Z`);
-    if (!zone || Number.isNaN(at)) return whole;
-    return `UNTIL=${toLocal(at, zone).slice(0, 19).replace(/[-:]/g, '')}Z`;
-  });
+/** @throws RepeatError in words */
+function ruleOf({ rrule }: Repeat): Rule {
   try {
-    return onWallClock(counted, start);
-  } catch {
-    throw new RepeatError('This is not a rule for repeating. Write it as FREQ=WEEKLY;INTERVAL=2;BYDAY=MO.');
+    return readRule(rrule);
+  } catch (error) {
+    if (error instanceof RuleError) throw new RepeatError(error.message);
+    throw error;
   }
 }
 
@@ -44,28 +39,24 @@ function floating({ rrule, start, zone }: Pick<Repeat, 'rrule' | 'start'> & Part
  * @throws RepeatError for a rule that cannot be read, or that never happens
  */
 export function nextRepeat(repeat: Repeat, after: number): number | undefined {
-  const local = toLocal(after, repeat.zone);
-  const rule = floating(repeat);
-  try {
+  const { start, zone } = repeat;
+  const rule = ruleOf(repeat);
+  const span = { from: toLocal(after, zone), until: untilOn(rule, zone) };
+  for (const moment of occurrences(rule, start, span)) {
     // Of a time the clock skips or shows twice, the instant may be the same as the one before: then the one after it.
-    let shown = new Date(`${local}Z`);
-    for (let tries = 0; tries < 3; tries++) {
-      const next = rule.next(shown);
-      if (!next) return undefined;
-      const { at } = toInstant(next.toPlainDateTime().toString().slice(0, 16), repeat.zone);
-      if (at > after) return at;
-      shown = new Date(next.epochMilliseconds);
-    }
-    return undefined;
-  } catch {
-    throw new RepeatError('This rule never happens.');
+    const { at } = toInstant(moment, zone);
+    if (at > after) return at;
   }
+  if (rule.count === null && rule.until === null) throw new RepeatError('This rule never happens.');
+  return undefined;
 }
 
 /** A rule in words: “every 2 weeks on Monday”; as it stands where it cannot be read. */
 export function repeatWords(repeat: Pick<Repeat, 'rrule' | 'start'>): string {
   try {
-    return toText(floating(repeat)).replace(/ at .*UTC.*$/, '');
+    const begin = repeat.start.slice(0, 16).replace(/[-:]/g, '');
+    const rruleString = `DTSTART;TZID=UTC:${begin}00\nRRULE:${repeat.rrule}`;
+    return toText(new RRuleTemporal({ rruleString, temporal: Temporal })).replace(/ at .*UTC.*$/, '');
   } catch {
     return `by a rule that cannot be read: ${repeat.rrule}`;
   }
