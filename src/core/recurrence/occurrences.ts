@@ -30,12 +30,12 @@ function civilOf(day: number): Civil {
   return { year: at.getUTCFullYear(), month: at.getUTCMonth() + 1, date: at.getUTCDate() };
 }
 
-/** Nor on days on which something could, after so many hours, minutes or seconds. */
-const EMPTY_STEPS = 1_000_000;
 /** The last year there are dates for. */
 const LAST_YEAR = 9999;
 /** After so many periods in which nothing happens nothing will: dates and weekdays agree again after 400 years. */
 const EMPTY_YEARS = 401;
+/** Nor after so many hours, minutes or seconds of days on which something could. */
+const EMPTY_STEPS = 1_000_000;
 
 /** Number of the week a day is in, and how many weeks its week year has (ISO 8601, with another first day too). */
 function weekOf(day: number, weekStart: number): { week: number; of: number } {
