@@ -20,19 +20,24 @@ const focusedName = (page: Page) =>
   page.evaluate(
     () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent,
   );
+/** Presses Write, and waits for the new message: until it has come, the one before is still there to be typed in. */
+async function newMessage(page: Page): Promise<void> {
+  await press(page, 'button', 'Write');
+  await page.waitForFunction(() => location.pathname === '/write');
+}
 const announced = (page: Page) => textOf(page, '[data-announcements]');
 
 describe('with the mouse', () => {
   it('writes, holds, writes another meanwhile, takes the first back whole; only the other arrives', async () => {
     const page = await open('/inbox');
-    await press(page, 'button', 'Write');
+    await newMessage(page);
     await write(page, 'First — café ☕', 'Line one\n\nLine two', [
       ['bela', 'Bela Sousa'],
       ['prak', 'Prakriti Thapa'],
     ]);
     await press(page, 'button', 'Send, hold 90 s');
     await find(page, 'button', 'Take back, to Bela Sousa and 1 more');
-    await press(page, 'button', 'Write');
+    await newMessage(page);
     await write(page, 'Second', 'Other text', [['bela', 'Bela Sousa']]);
     await press(page, 'button', 'Send, hold 90 s');
     await find(page, 'button', 'Take back, to Bela Sousa');
