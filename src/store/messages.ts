@@ -283,15 +283,14 @@ export function writtenBy(
 /**
  * How long answers took: from a message of mine that left, here or, in past mail, anywhere, to the answer by a person;
  * with who wrote it, and when it came.
- * @param of lower case; only answers from these, where it is given
+ * @param of lower case: only answers from these, found by who wrote them, however much there is of others
  */
 export function answerDelays(
   db: Reading,
-  of?: readonly string[],
+  of: readonly string[],
 ): { address: string; at: number; delay: number }[] {
-  const written =
-    of && sql`AND lower(answer.from_address) IN (SELECT value FROM json_each(${JSON.stringify(of)}))`;
-  const answers = sql`answer.direction = 'in' AND answer.automatic = 0 ${written}`;
+  const answers = sql`lower(answer.from_address) IN (SELECT value FROM json_each(${JSON.stringify(of)}))
+    AND answer.direction = 'in' AND answer.automatic = 0`;
   return db.all(sql`
     SELECT answer.from_address AS address, answer.at AS at, answer.at - departures.left_at AS delay
     FROM messages AS answer

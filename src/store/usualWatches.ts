@@ -32,12 +32,16 @@ export const allUsual = (db: Reading): UsualRow[] =>
 
 /** @param watch null: none is usual for them */
 export function putUsual(tx: Tx, id: string, whom: UsualFor, watch: UsualWatch | null): void {
-  const { correspondentId, groupId } = columnsOf(whom);
-  const column = ({ correspondentId: person, groupId: group }: typeof usualWatches) =>
-    and(
-      correspondentId === null ? isNull(person) : eq(person, correspondentId),
-      groupId === null ? isNull(group) : eq(group, groupId),
-    );
-  tx.delete(usualWatches).where(column(usualWatches)).run();
-  if (watch) tx.insert(usualWatches).values({ id, correspondentId, groupId, watch }).run();
+  const { correspondentId, groupId } = usualWatches;
+  const theirs = {
+    correspondent: (whose: string) => eq(correspondentId, whose),
+    group: (whose: string) => eq(groupId, whose),
+  };
+  const present =
+    whom.for === 'everyone' ? and(isNull(correspondentId), isNull(groupId)) : theirs[whom.for](whom.id);
+  tx.delete(usualWatches).where(present).run();
+  if (watch)
+    tx.insert(usualWatches)
+      .values({ id, ...columnsOf(whom), watch })
+      .run();
 }

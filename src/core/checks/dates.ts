@@ -1,7 +1,8 @@
 /** Dates in the text: weekdays that do not agree with them, and days that are past when the message lands. */
 import { englishWeekday } from '../text/calendarNames';
 import { DEADLINE } from '../text/dueDates';
-import { datesIn, dayNumberOf, placeOf, weekdayOf } from '../text/namedDates';
+import { datesIn, placeOf } from '../text/namedDates';
+import { dayNumberOf, weekdayOf } from '../time/dayNumber';
 import { toLocal } from '../time/wallClock';
 import { inText, type CheckContext, type Finding } from './finding';
 import { ownParts } from '../text/ownParts';

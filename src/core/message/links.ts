@@ -36,12 +36,14 @@ export function withLinks(
   { text, html }: { text: string; html: string | null },
   to: (url: string) => string,
 ): { text: string; html: string | null } {
-  const isWeb = (url: string) => /^https?:\/\//i.test(url.trim());
+  // What no browser could follow stays as it is.
+  const isWeb = (url: string) => /^https?:\/\//i.test(url) && URL.canParse(url);
+  const led = (url: string) => (isWeb(url) ? to(url) : url);
   const inHtml = html?.replace(IN_HTML, (whole: string, double?: string, single?: string) => {
     const url = unescaped(double ?? single ?? '').trim();
     return isWeb(url) ? `href="${to(url).replaceAll('&', '&amp;').replaceAll('"', '&quot;')}"` : whole;
   });
-  return { text: text.replace(IN_TEXT, to), html: inHtml ?? null };
+  return { text: text.replace(IN_TEXT, led), html: inHtml ?? null };
 }
 
 /** Whether a link leads somewhere: a web page on a named host, an address, a telephone. */

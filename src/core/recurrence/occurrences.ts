@@ -2,33 +2,19 @@
  * When a recurrence rule happens (RFC 5545 §3.3.10), on a wall clock: offsets, gaps and overlaps are nothing to it. One
  * after another, never as a list; days are whole numbers, so that ten years are a few thousand of them.
  */
+import { civilOf, dayNumber, weekdayOf, type Civil } from '../time/dayNumber';
 import { toLocal } from '../time/wallClock';
 import type { Rule } from './rule';
 
 const DAY_S = 86_400;
-const DAY_MS = 86_400_000;
 
-/** A day as a number: 0 is 1 January 1970. */
-const dayOf = (year: number, month: number, day: number) => Date.UTC(year, month - 1, day) / DAY_MS;
-/** 0 is Monday; 1 January 1970 was a Thursday. */
-const weekdayOf = (day: number) => (((day + 3) % 7) + 7) % 7;
+/** 0 is Monday, as rules have it. */
+const weekdayIn = (day: number) => weekdayOf(day) - 1;
 const isLeap = (year: number) => (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
 const yearDays = (year: number) => (isLeap(year) ? 366 : 365);
 const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 const monthDays = (year: number, month: number) =>
   month === 2 && isLeap(year) ? 29 : MONTH_DAYS[month - 1]!;
-
-interface Civil {
-  year: number;
-  month: number;
-  /** Of the month. */
-  date: number;
-}
-
-function civilOf(day: number): Civil {
-  const at = new Date(day * DAY_MS);
-  return { year: at.getUTCFullYear(), month: at.getUTCMonth() + 1, date: at.getUTCDate() };
-}
 
 /** The last year there are dates for. */
 const LAST_YEAR = 9999;
@@ -40,8 +26,8 @@ const EMPTY_STEPS = 1_000_000;
 /** Number of the week a day is in, and how many weeks its week year has (ISO 8601, with another first day too). */
 function weekOf(day: number, weekStart: number): { week: number; of: number } {
   const firstWeek = (year: number) => {
-    const first = dayOf(year, 1, 1);
-    const into = (weekdayOf(first) - weekStart + 7) % 7;
+    const first = dayNumber(year, 1, 1);
+    const into = (weekdayIn(first) - weekStart + 7) % 7;
     // The first week has at least four days in its year.
     return into <= 3 ? first - into : first + 7 - into;
   };
@@ -62,14 +48,14 @@ function isDay(rule: Rule, day: number): boolean {
   const { year, month, date } = civilOf(day);
   if (rule.byMonth.length > 0 && !rule.byMonth.includes(month)) return false;
   if (rule.byMonthDay.length > 0 && !names(rule.byMonthDay, date, monthDays(year, month))) return false;
-  const ofYear = day - dayOf(year, 1, 1) + 1;
+  const ofYear = day - dayNumber(year, 1, 1) + 1;
   if (rule.byYearDay.length > 0 && !names(rule.byYearDay, ofYear, yearDays(year))) return false;
   if (rule.byWeekNo.length > 0) {
     const { week, of } = weekOf(day, rule.weekStart);
     if (!names(rule.byWeekNo, week, of)) return false;
   }
   if (rule.byDay.length === 0) return true;
-  const weekday = weekdayOf(day);
+  const weekday = weekdayIn(day);
   const [index, length] = withinMonth(rule) ? [date, monthDays(year, month)] : [ofYear, yearDays(year)];
   const [nth, left] = [Math.ceil(index / 7), Math.ceil((length - index + 1) / 7)];
   return rule.byDay.some(
@@ -103,7 +89,7 @@ function completed(
   return whole;
 }
 
-const weekStartOf = (rule: Rule, day: number) => day - ((weekdayOf(day) - rule.weekStart + 7) % 7);
+const weekStartOf = (rule: Rule, day: number) => day - ((weekdayIn(day) - rule.weekStart + 7) % 7);
 
 /** How many units of its frequency a day is after the start: years, months, weeks or days. */
 function unitsTo(rule: Rule, start: number, day: number): number {
@@ -122,17 +108,17 @@ function* periods(rule: Rule, start: number, near: number): Generator<{ from: nu
   for (let n = Math.max(0, before); ; n += interval) {
     if (freq === 'YEARLY') {
       if (year + n > LAST_YEAR) return;
-      yield { from: dayOf(year + n, 1, 1), days: yearDays(year + n) };
+      yield { from: dayNumber(year + n, 1, 1), days: yearDays(year + n) };
     } else if (freq === 'MONTHLY') {
       const months = year * 12 + month - 1 + n;
       const [y, m] = [Math.floor(months / 12), (months % 12) + 1];
       if (y > LAST_YEAR) return;
-      yield { from: dayOf(y, m, 1), days: monthDays(y, m) };
+      yield { from: dayNumber(y, m, 1), days: monthDays(y, m) };
     } else {
       const week = freq === 'WEEKLY';
       const first = week ? weekStartOf(rule, start) : start;
       const from = first + n * (week ? 7 : 1);
-      if (from > dayOf(LAST_YEAR, 12, 25)) return;
+      if (from > dayNumber(LAST_YEAR, 12, 25)) return;
       yield { from, days: week ? 7 : 1 };
     }
   }
@@ -186,7 +172,7 @@ function* byClock(rule: Rule, start: number, unit: number, near: number): Genera
   const step = unit * rule.interval;
   // An hour of the clock is one period, whenever in it the rule began.
   const base = Math.floor(start / unit) * unit;
-  const end = dayOf(LAST_YEAR, 12, 31);
+  const end = dayNumber(LAST_YEAR, 12, 31);
   let last = Math.floor(near / DAY_S);
   let empty = 0;
   let n = Math.max(0, Math.floor((near - base) / step));
@@ -258,7 +244,7 @@ export function* occurrences(
   const time = first - day * DAY_S;
   const whole = completed(rule, {
     ...civilOf(day),
-    weekday: weekdayOf(day),
+    weekday: weekdayIn(day),
     hour: Math.floor(time / 3600),
     minute: Math.floor((time % 3600) / 60),
     second: time % 60,

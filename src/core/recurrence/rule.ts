@@ -110,28 +110,28 @@ const NOTHING: Omit<Rule, 'freq'> = {
   bySetPos: [],
 };
 
-type Part = (rule: Rule, value: string) => Partial<Rule>;
+type Part = (value: string) => Partial<Rule>;
 
 const PARTS: Record<string, Part> = {
-  INTERVAL: (_rule, value) => ({ interval: wholeNumber('INTERVAL', value, 1, MOST) }),
-  COUNT: (_rule, value) => ({ count: wholeNumber('COUNT', value, 1, MOST) }),
-  UNTIL: (_rule, value) => ({ until: until(value) }),
-  WKST: (_rule, value) => {
+  INTERVAL: (value) => ({ interval: wholeNumber('INTERVAL', value, 1, MOST) }),
+  COUNT: (value) => ({ count: wholeNumber('COUNT', value, 1, MOST) }),
+  UNTIL: (value) => ({ until: until(value) }),
+  WKST: (value) => {
     if (!WEEKDAYS.includes(value)) throw new RuleError(`WKST is a day as MO, not “${value}”.`);
     return { weekStart: WEEKDAYS.indexOf(value) };
   },
   // 60 is a second that clocks leave out (RFC 5545 §3.3.10): it is the last one before.
-  BYSECOND: (_rule, value) => ({
+  BYSECOND: (value) => ({
     bySecond: [...new Set(numbers('BYSECOND', value, 0, 60, false).map((each) => Math.min(59, each)))],
   }),
-  BYMINUTE: (_rule, value) => ({ byMinute: numbers('BYMINUTE', value, 0, 59, false) }),
-  BYHOUR: (_rule, value) => ({ byHour: numbers('BYHOUR', value, 0, 23, false) }),
-  BYDAY: (_rule, value) => ({ byDay: byDay(value) }),
-  BYMONTHDAY: (_rule, value) => ({ byMonthDay: numbers('BYMONTHDAY', value, 1, 31, true) }),
-  BYYEARDAY: (_rule, value) => ({ byYearDay: numbers('BYYEARDAY', value, 1, 366, true) }),
-  BYWEEKNO: (_rule, value) => ({ byWeekNo: numbers('BYWEEKNO', value, 1, 53, true) }),
-  BYMONTH: (_rule, value) => ({ byMonth: numbers('BYMONTH', value, 1, 12, false) }),
-  BYSETPOS: (_rule, value) => ({ bySetPos: numbers('BYSETPOS', value, 1, 366, true) }),
+  BYMINUTE: (value) => ({ byMinute: numbers('BYMINUTE', value, 0, 59, false) }),
+  BYHOUR: (value) => ({ byHour: numbers('BYHOUR', value, 0, 23, false) }),
+  BYDAY: (value) => ({ byDay: byDay(value) }),
+  BYMONTHDAY: (value) => ({ byMonthDay: numbers('BYMONTHDAY', value, 1, 31, true) }),
+  BYYEARDAY: (value) => ({ byYearDay: numbers('BYYEARDAY', value, 1, 366, true) }),
+  BYWEEKNO: (value) => ({ byWeekNo: numbers('BYWEEKNO', value, 1, 53, true) }),
+  BYMONTH: (value) => ({ byMonth: numbers('BYMONTH', value, 1, 12, false) }),
+  BYSETPOS: (value) => ({ bySetPos: numbers('BYSETPOS', value, 1, 366, true) }),
 };
 
 /** What RFC 5545 §3.3.10 forbids together. */
@@ -196,7 +196,7 @@ export function readRule(text: string): Rule {
   for (const [name, value] of given) {
     const read = Object.hasOwn(PARTS, name) ? PARTS[name] : undefined;
     if (!read) throw new RuleError(`“${name}” is no part of a rule.`);
-    rule = { ...rule, ...read(rule, value) };
+    rule = { ...rule, ...read(value) };
   }
   check(rule);
   return rule;

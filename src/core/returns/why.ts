@@ -22,4 +22,6 @@ export interface ReturnedWhy {
   from?: string;
   /** What there is to say of a chaser, a whole sentence. */
   chaser?: string;
+  /** The watch nobody answered in; each copy has its own. */
+  watchId?: string;
 }

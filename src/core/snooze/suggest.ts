@@ -1,7 +1,8 @@
 /** Moments to put a message off until, computed from my working hours and what the thread says. */
 import { Temporal } from 'temporal-polyfill';
 import type { Person } from '../people/person';
-import { datesIn, dateOfDay, dayNumberOf } from '../text/namedDates';
+import { datesIn } from '../text/namedDates';
+import { dateOfDay, dayNumberOf } from '../time/dayNumber';
 import { ownParts } from '../text/ownParts';
 import { datesFrom, firstWorkStart, localAt, plusDays, workOn } from '../time/dayParts';
 import { leaveOn } from '../time/leave';

@@ -1,6 +1,7 @@
 /** The day by which a text wants something. */
 import { CALENDAR } from './calendarNames';
-import { dateOfDay, datesIn, weekdayOf } from './namedDates';
+import { dateOfDay, dayNumberOf, weekdayOf } from '../time/dayNumber';
+import { datesIn } from './namedDates';
 import { ownParts } from './ownParts';
 
 const BY =
@@ -19,8 +20,6 @@ const BY_WEEKDAY = new RegExp(
   'giu',
 );
 
-const DAY_MS = 86_400_000;
-
 export interface DueDate {
   /** `2026-11-26` */
   date: string;
@@ -34,7 +33,7 @@ export interface DueDate {
  * @param today `2026-11-24`, where it is written
  */
 export function dueDate(text: string, today: string): DueDate | undefined {
-  const written = Date.parse(`${today}T00:00Z`) / DAY_MS;
+  const written = dayNumberOf(today);
   const parts = ownParts(text);
   const dates = parts.flatMap((part) =>
     datesIn(part, written)

@@ -1,5 +1,6 @@
 /** Dates written in a text, in the words of five languages. */
 import { rollup } from 'd3-array';
+import { civilOf, dayNumber } from '../time/dayNumber';
 import { CALENDAR } from './calendarNames';
 
 /** What may stand between a day and its month. */
@@ -36,16 +37,6 @@ export const placeOf = (forms: string[][], word: string) =>
 /** A date without a year is the nearest one; what is further back than this is next year's. */
 const BACK_DAYS = 90;
 
-const DAY_MS = 86_400_000;
-
-/** A day as a number of days, which is quicker to reckon with than a date where a letter has hundreds of them. */
-const dayNumber = (year: number, month: number, day: number) => Date.UTC(year, month - 1, day) / DAY_MS;
-export const dayNumberOf = (local: string) => Date.parse(`${local.slice(0, 10)}T00:00Z`) / DAY_MS;
-/** `2026-12-12` of a number of days. */
-export const dateOfDay = (day: number) => new Date(day * DAY_MS).toISOString().slice(0, 10);
-/** 1 is Monday; 1 January 1970 was a Thursday. */
-export const weekdayOf = (day: number) => ((((day + 3) % 7) + 7) % 7) + 1;
-
 /** A date that stands in a text. */
 export interface NamedDate {
   from: number;
@@ -60,7 +51,7 @@ export interface NamedDate {
 
 /** The dates a part of a text names, in five languages. @param written when it was written, as a number of days */
 export function datesIn(part: { from: number; text: string }, written: number): NamedDate[] {
-  const thisYear = new Date(written * DAY_MS).getUTCFullYear();
+  const thisYear = civilOf(written).year;
   const found = PATTERNS.flatMap(({ language: { weekdays, months }, patterns }) =>
     patterns.flatMap((pattern) =>
       [...part.text.matchAll(pattern)].map((match) => ({ match, weekdays, months })),
@@ -72,7 +63,7 @@ export function datesIn(part: { from: number; text: string }, written: number): 
     const inYear = (which: number) => {
       const date = dayNumber(which, month, Number(day));
       // 31 November would be another day.
-      return new Date(date * DAY_MS).getUTCMonth() + 1 === month && Number(day) > 0 ? date : undefined;
+      return civilOf(date).month === month && Number(day) > 0 ? date : undefined;
     };
     let date = inYear(year ? Number(year) : thisYear);
     if (!year && date !== undefined && written - date > BACK_DAYS) date = inYear(thisYear + 1);

@@ -2,7 +2,8 @@
 import { Temporal } from 'temporal-polyfill';
 import type { Person } from '../people/person';
 import { ownParts } from '../text/ownParts';
-import { datesIn, dateOfDay, dayNumberOf } from '../text/namedDates';
+import { datesIn } from '../text/namedDates';
+import { dateOfDay, dayNumberOf } from '../time/dayNumber';
 import { datesFrom, localAt, plusDays, workOn, type Working } from '../time/dayParts';
 import { partMinute } from '../time/partOfDay';
 import { toInstant, toLocal } from '../time/wallClock';

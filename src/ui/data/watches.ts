@@ -76,15 +76,18 @@ export function useSetUsual() {
 export function useUsualFor(recipients: readonly string[], wanted: boolean) {
   // Most people have nothing that is usual, and need not be asked at each reader.
   const some = (useUsualWatches().data ?? []).length > 0;
-  return useQuery({
+  const enabled = wanted && some && recipients.length > 0;
+  const { data } = useQuery({
     queryKey: ['watches', 'usual for', recipients],
     queryFn: async () => {
       const asked = { recipients: recipients.map((address) => ({ address })) };
       return (await ask<DeadlineSuggestionsJson>('POST', '/watches/suggestions', asked)).usual;
     },
-    enabled: wanted && some && recipients.length > 0,
+    enabled,
     placeholderData: keepPreviousData,
-  }).data;
+  });
+  // What was read before nothing was usual any more is not so.
+  return enabled ? data : undefined;
 }
 
 type Away = NonNullable<NonNullable<WatchJson['back']>['leave']>;

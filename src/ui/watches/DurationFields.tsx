@@ -4,7 +4,7 @@ import { InputNumber, Select } from 'antd';
 import type { UsualWatch } from '#core/watch/usual';
 import styles from './Watches.module.css';
 
-export const UNITS = {
+const UNITS = {
   reader: 'working days of theirs',
   me: 'working days of mine',
   days: 'days',

@@ -1,9 +1,11 @@
 /** A new message. */
 import { goesAlong } from '#core/message/attachment';
+import { addressKey } from '#core/message/address';
 import { identityOf } from '#core/message/details';
 import { answerHeaders, baseSubject } from '#core/reply/threading';
 import { plainText } from '#mail/plainText';
 import { allGroups } from '#store/groups';
+import { departuresOf } from '#store/departures';
 import { noteChange, record } from '#store/journal';
 import { headerIdOf } from '#store/left';
 import { findMessage, insertMessage, setRecipients, setReferences, type Message } from '#store/messages';
@@ -22,6 +24,17 @@ function parentOf(tx: Tx, id: string | undefined, field: 'answers' | 'forwards')
   const what = field === 'answers' ? 'answer' : 'pass on';
   if (!parent) throw new Invalid(`The message to ${what} does not exist.`, field);
   return parent;
+}
+
+/** The Message-ID somebody knows a message by: of individual copies the one they have. */
+function idFor(tx: Tx, parent: Message, to: readonly { address: string }[]): string | null {
+  const theirs = new Set(to.map(({ address }) => addressKey(address)));
+  const copy =
+    parent.direction === 'out' &&
+    departuresOf(tx, parent.id).find(
+      ({ reader, headerId }) => reader !== null && headerId !== null && theirs.has(addressKey(reader)),
+    );
+  return copy ? copy.headerId : headerIdOf(tx, parent);
 }
 
 /**
@@ -43,7 +56,7 @@ export function createDraft(
     const parent = parentOf(tx, input.answers, 'answers');
     const passed = parentOf(tx, input.forwards, 'forwards');
     const headers = answerHeaders({
-      messageId: (parent && headerIdOf(tx, parent)) ?? undefined,
+      messageId: (parent && idFor(tx, parent, addresses.to ?? [])) ?? undefined,
       inReplyTo: parent?.inReplyTo ?? undefined,
       references: parent?.references,
     });

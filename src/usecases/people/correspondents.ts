@@ -55,14 +55,12 @@ export interface CorrespondentView extends Correspondent {
   answers: AnswerTimes | null;
 }
 
-/** @param answers all there are of theirs */
-function viewsOf(
-  desk: Desk,
-  people: readonly Correspondent[],
-  answers: ReturnType<typeof answerDelays>,
-): CorrespondentView[] {
+function viewsOf(desk: Desk, people: readonly Correspondent[]): CorrespondentView[] {
   const delays = rollup(
-    answers,
+    answerDelays(
+      desk.store.db,
+      people.flatMap(({ addresses }) => addresses),
+    ),
     (theirs) => theirs.map(({ delay }) => delay),
     ({ address }) => addressKey(address),
   );
@@ -75,13 +73,13 @@ function viewsOf(
 
 /** Everyone, by name. */
 export const listCorrespondents = (desk: Desk): CorrespondentView[] =>
-  viewsOf(desk, allCorrespondents(desk.store.db), answerDelays(desk.store.db));
+  viewsOf(desk, allCorrespondents(desk.store.db));
 
 /** @throws NotFound */
 export function readCorrespondent(desk: Desk, id: string): CorrespondentView {
   const person = findCorrespondent(desk.store.db, id);
   if (!person) throw new NotFound('There is no such correspondent.');
-  return viewsOf(desk, [person], answerDelays(desk.store.db, person.addresses))[0]!;
+  return viewsOf(desk, [person])[0]!;
 }
 
 /** Who is known already: what a person's input is checked against. */

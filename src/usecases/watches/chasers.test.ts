@@ -179,6 +179,7 @@ describe('an answer', () => {
       const { message } = lastOf(watch);
       await answer(ids[0]!);
       expect(stateOf(watch)).toBe('settled');
+      expect(inboxOf(desk).messages.map(({ returnedWhy }) => returnedWhy?.kind)).not.toContain('silence');
       expect(departureOf(message).state).toBe('ended');
       expect(await claimDeparture(desk, departureOf(message).id)).toBeUndefined();
     }
@@ -348,14 +349,15 @@ describe('the person', () => {
     expect(inboxOf(desk).messages[0]!.id).toBe(id);
   });
 
-  it('may give each copy its own', async () => {
+  it('may give each copy its own, which names what that reader has', async () => {
     const id = draftOf(desk, ['ana@x.example', 'bo@x.example']);
     watchMessage(desk, id, { deadline: { hours: 24 }, chasers: LEAVES });
     plan(desk, id, true);
-    const [toAna] = await release(desk, id);
+    const [toAna, toBo] = await release(desk, id);
     await answer(toAna!);
     goTo(NOW + 30 * HOUR);
     const rows = desk.store.db.all<{ message_id: string }>('SELECT message_id FROM watch_chasers');
     expect(rows.map((row) => toOf(row.message_id))).toEqual([['bo@x.example']]);
+    expect(findMessage(desk.store.db, rows[0]!.message_id)!.inReplyTo).toBe(toBo);
   });
 });

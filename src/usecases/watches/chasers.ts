@@ -43,8 +43,7 @@ function planFor(desk: Desk, tx: Tx, watch: Watch, now: number): Plan {
   return at <= now ? { kind: 'now' } : { kind: 'at', local: toLocal(at, zone).slice(0, 16), zone };
 }
 
-export interface MadeChaser {
-  messageId: string;
+interface MadeChaser {
   /** The how-manieth it is. */
   count: number;
   /** When it leaves, epoch ms; null where it waits for a look. */
@@ -77,7 +76,7 @@ function make(desk: Desk, tx: Tx, watch: Watch, now: number, count: number): Mad
     revision: findMessage(tx, id)!.revision,
   });
   const leaves = goes.length > 0 ? Math.max(...goes.map(({ due }) => due)) : null;
-  return { messageId: id, count, leaves };
+  return { count, leaves };
 }
 
 /** True of one that nobody has taken back or deleted, and that has not left. */

@@ -79,6 +79,7 @@ export function runOutOne(desk: Desk, tx: Tx, id: string, now: number): void {
     note: watch.note,
     from,
     chaser: chaserWords(watch, chased),
+    watchId: watch.id,
   };
   const subject = subjectOf(tx, watch);
   // Where I decide, that somebody has answered or not is not what it comes back for.
@@ -133,9 +134,10 @@ export function settle(
 ): Watch {
   const next = changed(tx, watch, { state: 'settled', endedAt: now, endedBy: by });
   stopChasers(desk, tx, watch.id, now, 'The answer has come.');
-  // It had come back since nobody answered: that is not so any more.
+  // It had come back since nobody answered, perhaps with a chaser to look at: that is not so any more.
   const message = findMessage(tx, watch.messageId)!;
-  if (watch.state === 'ran-out' && message.returnedWhy?.kind === 'silence')
+  const { kind, watchId = watch.id } = message.returnedWhy ?? {};
+  if (kind === 'silence' && watchId === watch.id)
     placeMessage(tx, message, { returnedAt: null, returnedWhy: null });
   record(tx, { at: now, messageId: watch.messageId, what: 'watch settled', why });
   return next;

@@ -131,8 +131,8 @@ function change(desk: Desk, tx: Tx, seen: Watch, input: Partial<WatchInput>): Wa
   if (patch.state && seen.state !== 'waiting' && waiting())
     throw new Refused('This message is watched already.');
   // Who is given more time, or is not to be chased after all, is not chased meanwhile.
-  if (input.deadline || (seen.chasers && !chasers))
-    stopChasers(desk, tx, seen.id, now, 'They were given more time.');
+  if (input.deadline) stopChasers(desk, tx, seen.id, now, 'They were given more time.');
+  else if (!chasers) stopChasers(desk, tx, seen.id, now, 'They are not to be chased.');
   const next = undoable(desk, tx, { watchIds: [seen.id] }, () => changed(tx, seen, patch));
   if (next.state === 'waiting' && next.at !== null) noteDue(tx, next.at);
   return next;

@@ -83,7 +83,7 @@ function suggestDeadlines(desk: Desk, { to, start, text = '' }: Asked): WatchSug
       },
     ];
   });
-  const found = usualFor(desk.store.db, to);
+  const found = usualFor(desk, desk.store.db, () => to);
   const usual = found && {
     ...found.watch,
     words: deadlineWords(found.watch.deadline, reader?.name),

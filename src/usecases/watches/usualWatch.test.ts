@@ -96,7 +96,9 @@ it('leaves alone what somebody has said of the message', () => {
 it('is nothing for what I write to myself', () => {
   changeSettings(desk, { me: { name: 'Mira', address: 'mira@x.example' } });
   setUsual(desk, EVERYONE, usual(3));
-  expect(daysOf(sentTo('mira@x.example'))).toEqual([]);
+  const mine = sentTo('mira@x.example');
+  expect(daysOf(mine)).toEqual([]);
+  expect(suggestForMessage(desk, mine).usual).toBeNull();
   expect(daysOf(sentTo('mira@x.example', 'ana@x.example'))).toHaveLength(1);
 });
 

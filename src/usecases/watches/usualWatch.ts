@@ -60,10 +60,21 @@ export function setUsual(desk: Desk, whom: UsualFor, watch: UsualWatch | null): 
   });
 }
 
-/** What is usual for those a message goes to: the first correspondent who has one, then their groups, then everyone's. */
-export function usualFor(db: Reading, readers: readonly { address: string }[]): FoundUsual | undefined {
+/**
+ * What is usual for those a message goes to: the first correspondent who has one, then their groups, then everyone's.
+ * @param to asked for only where anything is usual
+ */
+export function usualFor(
+  desk: Desk,
+  db: Reading,
+  to: () => readonly { address: string }[],
+): FoundUsual | undefined {
   const all = allUsual(db);
   if (all.length === 0) return undefined;
+  // I do not answer myself.
+  const mine = mineIn(desk, db);
+  const readers = to().filter(({ address }) => !mine(address));
+  if (readers.length === 0) return undefined;
   const of = (whom: UsualFor['for'], id?: string) =>
     all.find((row) => row.whom.for === whom && (row.whom.for === 'everyone' || row.whom.id === id))?.watch;
   const people = correspondentsAt(
@@ -85,10 +96,7 @@ export function usualFor(db: Reading, readers: readonly { address: string }[]): 
 /** What is planned is watched as is usual, where nothing was said about it and it has had no watch. */
 export function watchAsUsual(desk: Desk, tx: Tx, message: Message): void {
   if (!message.usualWatch || watchesOf(tx, [message.id]).length > 0) return;
-  // I do not answer myself.
-  const mine = mineIn(desk, tx);
-  const readers = receivers(tx, message.id).filter(({ address }) => !mine(address));
-  const found = readers.length > 0 ? usualFor(tx, readers) : undefined;
+  const found = usualFor(desk, tx, () => receivers(tx, message.id));
   if (!found) return;
   const now = desk.now(tx);
   const id = newId();

@@ -4,6 +4,7 @@ import { mailOf } from '#test/support/mail';
 import { plan } from '#test/support/watching';
 import { historyOf } from '#store/journal';
 import { forgetDeleted } from '#store/expired';
+import { moveClock } from '../clock/sandbox';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
 import { receiveMail } from '../incoming/receiveMail';
@@ -12,6 +13,8 @@ import { deleteMessage } from '../messages/deleteMessage';
 import { readMessage } from '../messages/readMessage';
 import { claimDeparture } from '../release/claimDeparture';
 import { finishAttempt } from '../release/finishAttempt';
+import { runWaker } from '../wakers/wakers';
+import { watchesWaker } from '../wakers/watches';
 import { changeWatch, watchMessage } from './setWatch';
 import { setUsual } from './usualWatch';
 import { visit } from './visit';
@@ -76,6 +79,24 @@ it('a link that is opened ends the wait, and leads where it led', async () => {
   expect(visit(desk, 'x'.repeat(21), true)).toBeUndefined();
   // What is kept here is what was written.
   expect(readMessage(desk, id).text).toContain(PAGE);
+});
+
+it('a link of any script leads on, and one opened after the deadline ends the wait all the same', async () => {
+  const id = createDraft(desk, {
+    to: ['ana@x.example'],
+    subject: 'Form',
+    text: 'https://x.example/書類?q=ä and https://[broken',
+  }).id;
+  const watch = watchFor(id);
+  plan(desk, id);
+  const [[token, ...others]] = (await release(id)) as [string[]];
+  expect(others).toEqual([]);
+  moveClock(desk, { set: readWatch(desk, watch).at! });
+  runWaker(desk, watchesWaker);
+  expect(stateOf(watch)).toBe('ran-out');
+  expect(visit(desk, token!, true)).toBe('https://x.example/%E6%9B%B8%E9%A1%9E?q=%C3%A4');
+  expect(stateOf(watch)).toBe('settled');
+  expect(readMessage(desk, id).returnedWhy).toBeNull();
 });
 
 it('an answer ends it too', async () => {
