@@ -37,6 +37,8 @@ import * as reminderAnswers from './reminders/answers';
 import * as reminders from './reminders/operations';
 import * as searchAnswers from './search/answers';
 import * as search from './search/operations';
+import * as seriesAnswers from './series/answers';
+import * as series from './series/operations';
 import * as sessionAnswers from './sessions/answers';
 import * as sessions from './sessions/operations';
 import * as settingsAnswers from './settings/answers';
@@ -51,7 +53,7 @@ import * as zoneAnswers from './zones/answers';
 import * as zones from './zones/operations';
 
 export const operations: Operation[] = [
-  ...[health, clock, settings, sessions, zones, moments, messages, attachments, checks, departures],
+  ...[health, clock, settings, sessions, zones, moments, messages, attachments, checks, departures, series],
   ...[
     inbox,
     search,
@@ -72,7 +74,15 @@ export const operations: Operation[] = [
 export const shapes: Record<string, Schema> = Object.fromEntries(
   [
     ...[healthAnswers, clockAnswers, settingsAnswers, sessionAnswers, zoneAnswers, planAnswers],
-    ...[momentAnswers, messageAnswers, attachmentAnswers, checkAnswers, departureAnswers, inboxAnswers],
+    ...[
+      momentAnswers,
+      messageAnswers,
+      attachmentAnswers,
+      checkAnswers,
+      departureAnswers,
+      seriesAnswers,
+      inboxAnswers,
+    ],
     ...[
       searchAnswers,
       snoozeAnswers,

@@ -254,6 +254,30 @@ export interface components {
            * @enum {string}
            */
           occurrence?: 'first' | 'second';
+        }
+      | {
+          /** @enum {string} */
+          kind: 'series';
+          /** @description Wall-clock time without offset */
+          start: string;
+          /** @description The clock it is on; each: a copy for each reader, on their own */
+          zone: 'each' | string;
+          /** @description RFC 5545 §3.3.10; without one it happens at its start and on the picked days alone */
+          rrule?: string;
+          /** @description Also then */
+          rdate?: string[];
+          /** @description Not then */
+          exdate?: string[];
+          /**
+           * @description What happens to an occurrence on a day off
+           * @enum {string}
+           */
+          shift?: 'none' | 'skip' | 'next-working-day' | 'previous-working-day';
+          /**
+           * @description Whose days off; mine if not said
+           * @enum {string}
+           */
+          calendar?: 'sender' | 'reader';
         };
     PlanWarning: {
       /** @enum {string} */
@@ -320,6 +344,26 @@ export interface components {
     Preview: {
       /** @description How it would be held; null where it does not leave now */
       hold: components['schemas']['Hold'] | null;
+      /** @description What all of it comes to; null for what leaves once */
+      repeats: {
+        /** @description How it repeats */
+        words: string;
+        /** @description How many are still to come; null: it never ends, or nobody counts so far */
+        left: number | null;
+        /**
+         * Format: date-time
+         * @description The last one; null likewise
+         */
+        last: string | null;
+        /** @description The days of the next twelve months on which it happens */
+        days: {
+          /** @description On the clock it goes by */
+          date: string;
+          times: number;
+          /** @description A day off for one of the readers */
+          off: boolean;
+        }[];
+      } | null;
       departures: {
         /** Format: date-time */
         at: string;
@@ -328,6 +372,10 @@ export interface components {
          * @description The last instant at which it may still leave if nothing was running at its moment; null: then it asks
          */
         latest: string | null;
+        /** @description Of what repeats: which occurrence it is, by the time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4) */
+        occurrence: string | null;
+        /** @description Of what repeats: what is worth a look about it */
+        marks: ('night' | 'weekend' | 'holiday' | 'leave' | 'clock-change' | 'shifted' | 'gap' | 'overlap')[];
         recipients: components['schemas']['Landing'][];
         warnings: components['schemas']['PlanWarning'][];
       }[];
@@ -416,7 +464,7 @@ export interface components {
        * @description Its moment came, somebody answered before it, the reminder of a to-do went off, nobody answered, or it was not delivered
        * @enum {string}
        */
-      kind: 'snooze' | 'answer' | 'to-do' | 'silence' | 'undelivered';
+      kind: 'snooze' | 'answer' | 'to-do' | 'silence' | 'undelivered' | 'review';
       /**
        * Format: date-time
        * @description Since when it had been put off, or watched
@@ -815,6 +863,14 @@ export interface components {
       revision: number;
       messageId: string;
       subject: string;
+      /** @description The series it is of; null for any other */
+      series: {
+        id: string;
+        /** @description The time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4) */
+        occurrence: string;
+        /** @description It was given something of its own */
+        differs: boolean;
+      } | null;
       /** @description How the message is to leave */
       plan: components['schemas']['Plan'];
       /** @description Why it leaves then, in few words */
@@ -883,6 +939,13 @@ export interface components {
     Departures: {
       departures: components['schemas']['Departure'][];
     };
+    Scheduled: {
+      /** @description Of what repeats, those of its next weeks */
+      departures: components['schemas']['Departure'][];
+      series?: {
+        id: string;
+      };
+    };
     DeparturePage: {
       departures: components['schemas']['Departure'][];
       cursor: string | null;
@@ -913,6 +976,128 @@ export interface components {
         subject: string;
         why: string;
       }[];
+    };
+    Series: {
+      id: string;
+      revision: number;
+      /** @description The message its occurrences are made from */
+      messageId: string;
+      name: string;
+      subject: string;
+      readers: {
+        name: string;
+        address: string;
+      }[];
+      plan: {
+        /** @enum {string} */
+        kind: 'series';
+        /** @description Wall-clock time without offset */
+        start: string;
+        /** @description The clock it is on; each: a copy for each reader, on their own */
+        zone: 'each' | string;
+        /** @description RFC 5545 §3.3.10; without one it happens at its start and on the picked days alone */
+        rrule?: string;
+        /** @description Also then */
+        rdate?: string[];
+        /** @description Not then */
+        exdate?: string[];
+        /**
+         * @description What happens to an occurrence on a day off
+         * @enum {string}
+         */
+        shift?: 'none' | 'skip' | 'next-working-day' | 'previous-working-day';
+        /**
+         * @description Whose days off; mine if not said
+         * @enum {string}
+         */
+        calendar?: 'sender' | 'reader';
+      };
+      choices: {
+        /**
+         * @description Individual: one message per recipient, others hidden
+         * @enum {string}
+         */
+        copies: 'together' | 'individual';
+        /**
+         * @description What stops it: a message from a recipient in its thread, any from them, nothing
+         * @enum {string}
+         */
+        ifTheyWriteFirst: 'thread' | 'any' | 'off';
+        /** @description How late it may still leave where nothing was running at its moment */
+        ifOff: components['schemas']['Lateness'];
+      };
+      /** @description How it repeats */
+      words: string;
+      /** @enum {string} */
+      state: 'active' | 'paused' | 'ended';
+      /** @description Each waits for a look first */
+      review: {
+        /** @description So long before it is due it waits for a look */
+        minutes: number;
+        /**
+         * @description What becomes of one that nobody has approved by then
+         * @enum {string}
+         */
+        otherwise: 'wait' | 'skip' | 'go';
+      } | null;
+      /** @description Own fields, lower case, each with a value per occurrence (`2026-12-03T09:10:00`); under an empty one what is usual */
+      fields: {
+        [key: string]: {
+          [key: string]: string;
+        };
+      };
+      /** @description Own fields that its text has */
+      fieldNames: string[];
+      /**
+       * Format: date-time
+       * @description When the next one leaves
+       */
+      next: string | null;
+      /**
+       * Format: date-time
+       * @description When the last one left
+       */
+      last: string | null;
+      /** @description How many have left */
+      left: number;
+      /** @description How many wait for a look */
+      waiting: number;
+      /** @description Those that did not leave because nothing was running at their moment */
+      missed: {
+        /** @description The time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4) */
+        occurrence: string;
+        /** Format: date-time */
+        at: string;
+      }[];
+      /** @description Those that left last, and those of the next weeks, soonest first */
+      occurrences: {
+        /** @description The time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4) */
+        occurrence: string;
+        /** Format: date-time */
+        at: string;
+        /** @description It was given something of its own */
+        differs: boolean;
+        departures: {
+          id: string;
+          messageId: string;
+          /** @enum {string} */
+          state:
+            | 'draft'
+            | 'held'
+            | 'scheduled'
+            | 'paused'
+            | 'releasing'
+            | 'sent'
+            | 'failed'
+            | 'unconfirmed'
+            | 'ended';
+          /** @enum {string|null} */
+          pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+        }[];
+      }[];
+    };
+    SeriesList: {
+      series: components['schemas']['Series'][];
     };
     /** @description A thread by its newest message where it is */
     Thread: {
@@ -1329,7 +1514,7 @@ export interface components {
       /** Format: date-time */
       at: string;
       /** @enum {string} */
-      kind: 'snooze' | 'answer' | 'to-do' | 'silence' | 'undelivered';
+      kind: 'snooze' | 'answer' | 'to-do' | 'silence' | 'undelivered' | 'review';
       messageId: string | null;
       todoId: string | null;
       words: string;
@@ -1954,8 +2139,13 @@ export interface components {
         message?: string;
         /** @description Quiet hours are set aside */
         inSpiteOfQuiet?: boolean;
-        /** @description How many departures to give at most; the sentence and the warnings are of all */
+        /** @description How many departures to give at most, of what repeats occurrences; the sentence and the warnings are of all */
         limit?: number;
+        /**
+         * @description Of what repeats: those from now on, or from its start
+         * @enum {string}
+         */
+        from?: 'now' | 'start';
       };
       answer: components['schemas']['Preview'];
     };
@@ -2307,7 +2497,7 @@ export interface components {
         /** @description Why quiet hours are set aside this once */
         inSpiteOfQuiet?: string;
       };
-      answer: components['schemas']['Departures'];
+      answer: components['schemas']['Scheduled'];
     };
     undo: Record<string, never>;
     announceAttachment: {
@@ -2472,6 +2662,111 @@ export interface components {
         copies?: 'this' | 'all';
       };
       answer: components['schemas']['Departure'];
+    };
+    changeOccurrence: {
+      body: {
+        /** @description true: it is left out; false: it is taken in again */
+        skip?: boolean;
+        /** @description Another moment for this one alone */
+        plan?: components['schemas']['Plan'];
+        subject?: string;
+        text?: string;
+        html?: string | null;
+        /**
+         * @description It has been looked at
+         * @enum {boolean}
+         */
+        approved?: true;
+      };
+      answer: components['schemas']['Series'];
+    };
+    changeSeries: {
+      body: {
+        name?: string;
+        plan?: {
+          /** @enum {string} */
+          kind: 'series';
+          /** @description Wall-clock time without offset */
+          start: string;
+          /** @description The clock it is on; each: a copy for each reader, on their own */
+          zone: 'each' | string;
+          /** @description RFC 5545 §3.3.10; without one it happens at its start and on the picked days alone */
+          rrule?: string;
+          /** @description Also then */
+          rdate?: string[];
+          /** @description Not then */
+          exdate?: string[];
+          /**
+           * @description What happens to an occurrence on a day off
+           * @enum {string}
+           */
+          shift?: 'none' | 'skip' | 'next-working-day' | 'previous-working-day';
+          /**
+           * @description Whose days off; mine if not said
+           * @enum {string}
+           */
+          calendar?: 'sender' | 'reader';
+        };
+        choices?: {
+          /**
+           * @description Individual: one message per recipient, others hidden
+           * @enum {string}
+           */
+          copies?: 'together' | 'individual';
+          /**
+           * @description What stops it: a message from a recipient in its thread, any from them, nothing
+           * @enum {string}
+           */
+          ifTheyWriteFirst?: 'thread' | 'any' | 'off';
+          /** @description How late it may still leave where nothing was running at its moment */
+          ifOff?: components['schemas']['Lateness'];
+        };
+        review?: {
+          /** @description So long before it is due it waits for a look */
+          minutes: number;
+          /**
+           * @description What becomes of one that nobody has approved by then
+           * @enum {string}
+           */
+          otherwise: 'wait' | 'skip' | 'go';
+        } | null;
+        /** @description Own fields, lower case, each with a value per occurrence (`2026-12-03T09:10:00`); under an empty one what is usual */
+        fields?: {
+          [key: string]: {
+            [key: string]: string;
+          };
+        };
+        /** @description This occurrence and all that follow, which become a series of their own; without it all */
+        from?: string;
+      };
+      answer: components['schemas']['Series'];
+    };
+    deleteSeries: Record<string, never>;
+    endSeries: {
+      answer: components['schemas']['Series'];
+    };
+    listSeries: {
+      answer: components['schemas']['SeriesList'];
+    };
+    pauseSeries: {
+      answer: components['schemas']['Series'];
+    };
+    readSeries: {
+      answer: components['schemas']['Series'];
+    };
+    resumeSeries: {
+      answer: components['schemas']['Series'];
+    };
+    skipSeries: {
+      /** @description The days on which none leaves, both among them; without them the next one is left out */
+      body?: {
+        from?: string;
+        until?: string;
+      };
+      answer: components['schemas']['Series'];
+    };
+    testSeries: {
+      answer: components['schemas']['Departures'];
     };
     listArchive: {
       query: {
@@ -3160,9 +3455,12 @@ export type SnapshotJson = Schemas['Snapshot'];
 export type ReaderJson = Schemas['Reader'];
 export type DepartureJson = Schemas['Departure'];
 export type DeparturesJson = Schemas['Departures'];
+export type ScheduledJson = Schemas['Scheduled'];
 export type DeparturePageJson = Schemas['DeparturePage'];
 export type EditJson = Schemas['Edit'];
 export type BulkJson = Schemas['Bulk'];
+export type SeriesJson = Schemas['Series'];
+export type SeriesListJson = Schemas['SeriesList'];
 export type ThreadJson = Schemas['Thread'];
 export type ThreadPageJson = Schemas['ThreadPage'];
 export type SearchHitJson = Schemas['SearchHit'];
@@ -3250,9 +3548,12 @@ export type ShapeName =
   | 'Reader'
   | 'Departure'
   | 'Departures'
+  | 'Scheduled'
   | 'DeparturePage'
   | 'Edit'
   | 'Bulk'
+  | 'Series'
+  | 'SeriesList'
   | 'Thread'
   | 'ThreadPage'
   | 'SearchHit'
@@ -3356,6 +3657,16 @@ export interface Operations {
   retryDeparture: Schemas['retryDeparture'];
   settleDeparture: Schemas['settleDeparture'];
   takeBackDeparture: Schemas['takeBackDeparture'];
+  changeOccurrence: Schemas['changeOccurrence'];
+  changeSeries: Schemas['changeSeries'];
+  deleteSeries: Schemas['deleteSeries'];
+  endSeries: Schemas['endSeries'];
+  listSeries: Schemas['listSeries'];
+  pauseSeries: Schemas['pauseSeries'];
+  readSeries: Schemas['readSeries'];
+  resumeSeries: Schemas['resumeSeries'];
+  skipSeries: Schemas['skipSeries'];
+  testSeries: Schemas['testSeries'];
   listArchive: Schemas['listArchive'];
   listInbox: Schemas['listInbox'];
   listSnoozed: Schemas['listSnoozed'];

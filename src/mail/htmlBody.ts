@@ -176,7 +176,8 @@ export function layoutOf(html: string): Layout {
   return { remote, removed, misleading: misleadingLinks(html).length };
 }
 
-const escaped = (text: string) =>
+/** Text as it stands in HTML. */
+export const escaped = (text: string) =>
   text.replace(/[&<>]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[sign]!);
 
 /** Plain words, where the HTML itself is too strange. */

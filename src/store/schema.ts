@@ -7,4 +7,5 @@ export * from './schema/people';
 export * from './schema/pieces';
 export * from './schema/returns';
 export * from './schema/search';
+export * from './schema/series';
 export * from './schema/watches';

@@ -1,4 +1,5 @@
 /** One thing done to several departures, and finding them. */
+import { wallOf } from '#core/plan/kinds/registry';
 import { expect, it } from 'vitest';
 import { NOW, tempDesk } from '#test/support/desk';
 import type { Plan } from '#core/plan/plan';
@@ -21,7 +22,7 @@ const goTo = (desk: Desk, at: number) =>
   desk.store.write((tx) => tx.run(`update clock set anchor = ${at}, barrier = null`));
 const local = (desk: Desk, id: string) => {
   const { plan } = readDeparture(desk, id);
-  return plan.kind === 'now' ? 'now' : plan.local;
+  return wallOf(plan)?.local ?? 'now';
 };
 
 it('does what can be done and says what could not be, and why; the undo brings back the plans', async () => {

@@ -390,7 +390,9 @@ describe('forty mails', () => {
       // A row says who wrote, what about, that it is new (what one has gone on to may have been seen by now), and when; it
       // leads to the message.
       const entry = await heard(page, 'link', new RegExp(`Heard ${n}\\.`), inMessages);
-      expect(entry.name).toMatch(new RegExp(`^${n === 0 ? 'new ?' : '(new ?)?'}Writer ${n} .*\\d.*Heard ${n}\\.`));
+      expect(entry.name).toMatch(
+        new RegExp(`^${n === 0 ? 'new ?' : '(new ?)?'}Writer ${n} .*\\d.*Heard ${n}\\.`),
+      );
       await enter(entry);
       await heard(page, 'heading', `Heard ${n}.`);
       // What is read follows the list, its actions before its text.

@@ -34,6 +34,13 @@ export const departure = all({
   revision: Joi.number(),
   messageId: Joi.string(),
   subject: text,
+  series: orNull(
+    all({
+      id: Joi.string(),
+      occurrence: Joi.string().description('The time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4)'),
+      differs: Joi.boolean().description('It was given something of its own'),
+    }),
+  ).description('The series it is of; null for any other'),
   plan,
   whyThen: text.description('Why it leaves then, in few words'),
   state: Joi.valid(...DEPARTURE_STATES),
@@ -74,6 +81,10 @@ export const answers = {
   Reader: reader,
   Departure: departure,
   Departures: all({ departures: listOf(departure) }),
+  Scheduled: all({
+    departures: listOf(departure).description('Of what repeats, those of its next weeks'),
+    series: Joi.object({ id: Joi.string().required() }).optional(),
+  }),
   DeparturePage: all({
     departures: listOf(departure),
     cursor: orNull(Joi.string()),

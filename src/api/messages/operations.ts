@@ -63,7 +63,7 @@ export const scheduleMessage = operation('scheduleMessage', {
   path: '/messages/{id}/schedule',
   summary: 'Send or schedule a draft',
   body: scheduleRequest,
-  answer: 'Departures',
+  answer: 'Scheduled',
   ifMatch: 'optional',
 });
 

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { all, instant, listOf, orNull, text } from '../fields';
 import { landing, warning } from '../plans/answers';
+import { MARKS } from '#core/plan/plan';
 import { plan } from '../plans/plan';
 
 const stripPart = all({
@@ -28,14 +29,34 @@ const hold = all({
   quiet: orNull(instant).description('Quiet hours hold it until then'),
 });
 
+const repeating = all({
+  words: text.description('How it repeats'),
+  left: orNull(Joi.number()).description(
+    'How many are still to come; null: it never ends, or nobody counts so far',
+  ),
+  last: orNull(instant).description('The last one; null likewise'),
+  days: listOf(
+    all({
+      date: Joi.string().description('On the clock it goes by'),
+      times: Joi.number(),
+      off: Joi.boolean().description('A day off for one of the readers'),
+    }),
+  ).description('The days of the next twelve months on which it happens'),
+});
+
 const preview = all({
   hold: orNull(hold).description('How it would be held; null where it does not leave now'),
+  repeats: orNull(repeating).description('What all of it comes to; null for what leaves once'),
   departures: listOf(
     all({
       at: instant,
       latest: orNull(instant).description(
         'The last instant at which it may still leave if nothing was running at its moment; null: then it asks',
       ),
+      occurrence: orNull(Joi.string()).description(
+        'Of what repeats: which occurrence it is, by the time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4)',
+      ),
+      marks: listOf(Joi.valid(...MARKS)).description('Of what repeats: what is worth a look about it'),
       recipients: listOf(landing),
       warnings: listOf(warning),
     }),

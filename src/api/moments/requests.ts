@@ -16,7 +16,10 @@ export const previewRequest = Joi.object({
     .integer()
     .min(1)
     .max(500)
-    .description('How many departures to give at most; the sentence and the warnings are of all'),
+    .description(
+      'How many departures to give at most, of what repeats occurrences; the sentence and the warnings are of all',
+    ),
+  from: Joi.valid('now', 'start').description('Of what repeats: those from now on, or from its start'),
 });
 
 export const recipientsRequest = Joi.object({ recipients: askedReaders });

@@ -19,8 +19,8 @@ export const unplaced = <R extends Reader>(plan: Plan, readers: readonly R[]): R
 
 /**
  * The moments of a plan, soonest first: one for all readers together, or one for each. Without readers it is one
- * moment for nobody; readers a plan cannot place are left out.
- * @throws LocalTimeError, UnknownZoneError
+ * moment for nobody; readers a plan cannot place are left out. Of what repeats, those of its next occurrences.
+ * @throws LocalTimeError, UnknownZoneError, RuleError
  */
 export function planMoments<R extends Reader>(
   plan: Plan,
@@ -28,6 +28,8 @@ export function planMoments<R extends Reader>(
   context: MomentContext,
   copies: Copies,
 ): PlannedMoment<R>[] {
+  const { repeats } = kindOf(plan);
+  if (repeats) return repeats.moments(plan, readers, context, copiesOf(plan, copies));
   const byReader = followsReaders(plan);
   if (copiesOf(plan, copies) === 'together' || (readers.length === 0 && !byReader))
     return [{ ...resolvePlan(plan, context), readers }];

@@ -4,9 +4,10 @@ import type { DayPart, Working } from '../time/dayParts';
 import type { AtPlan } from './kinds/at/plan';
 import type { EachLocalPlan } from './kinds/each-local/plan';
 import type { NowPlan } from './kinds/now/plan';
+import type { SeriesPlan } from './kinds/series/plan';
 
 /** One of its kinds, see `kinds/`. */
-export type Plan = NowPlan | AtPlan | EachLocalPlan;
+export type Plan = NowPlan | AtPlan | EachLocalPlan | SeriesPlan;
 
 /** Days keep the wall-clock time, over a clock change too; minutes are exact. Either may be negative. */
 export interface Shift {
@@ -91,12 +92,51 @@ export interface Landing {
   dayPartWords: string | null;
 }
 
+/** What is worth a look about one occurrence of what repeats. */
+export const MARKS = [
+  'night',
+  'weekend',
+  'holiday',
+  'leave',
+  'clock-change',
+  'shifted',
+  'gap',
+  'overlap',
+] as const;
+export type Mark = (typeof MARKS)[number];
+
+/** A day of the next twelve months on which it happens. */
+export interface RepeatDay {
+  /** `2026-12-03` on the clock it goes by. */
+  date: string;
+  /** How often on that day. */
+  times: number;
+  /** It is a day off for one of its readers. */
+  off: boolean;
+}
+
+/** What a plan that repeats comes to as a whole. */
+export interface Repeating {
+  /** “every Thursday at 09:10 in Kathmandu, until 24 December 2026” */
+  words: string;
+  /** How many are still to come; null where it never ends, or there are more than anybody counts. */
+  left: number | null;
+  /** The last one, epoch ms; null likewise. */
+  last: number | null;
+  /** Those of the next twelve months. */
+  days: RepeatDay[];
+}
+
 /** One departure a plan yields. */
 export interface PlannedDeparture {
   /** Epoch ms. */
   at: number;
   /** The last instant at which it may still leave if nothing was running at its moment, epoch ms; null: it asks. */
   latest: number | null;
+  /** Of what repeats: which occurrence it is (RECURRENCE-ID, RFC 5545 §3.8.4.4); null for any other. */
+  occurrence: string | null;
+  /** Of what repeats: what is worth a look about it. */
+  marks: Mark[];
   recipients: Landing[];
   warnings: PlanWarning[];
 }
@@ -104,7 +144,9 @@ export interface PlannedDeparture {
 export interface PlanPreview {
   /** How it would be held; null where it does not leave now. */
   hold: Hold | null;
-  /** Soonest first. */
+  /** What all of it comes to, where it repeats; null for what leaves once. */
+  repeats: Repeating | null;
+  /** Soonest first; of what repeats the next ones. */
   departures: PlannedDeparture[];
   /** Says back, in words, when it leaves and what time that is for the reader. */
   sentence: string;

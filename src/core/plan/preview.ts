@@ -1,13 +1,18 @@
 /** What a plan comes to, without committing to anything. */
 import { latestLeave } from '../departure/lateness';
+import { offsetMinutes } from '../time/wallClock';
 import type { HourCycle } from '../time/words';
-import type { Place, SentenceContext, WarningContext } from './kinds/planKind';
+import { canonicalZone } from '../time/zones';
+import type { MomentContext, Place, PlannedMoment, SentenceContext, WarningContext } from './kinds/planKind';
 import { kindOf, leavesOnceHeld } from './kinds/registry';
 import { landingOf } from './landing';
 import { planMoments, unplaced } from './moments';
 import {
+  MARKS,
   usualChoices,
   type Choices,
+  type Landing,
+  type Mark,
   type Plan,
   type PlannedDeparture,
   type PlanPreview,
@@ -16,19 +21,43 @@ import {
 import { sentenceOf } from './sentence';
 import { clockWarnings, readerWarnings } from './warnings';
 
-export interface PlanContext extends SentenceContext, WarningContext {
+export interface PlanContext
+  extends SentenceContext, WarningContext, Pick<MomentContext, 'mine' | 'most' | 'from'> {
   choices?: Choices;
 }
 
-/** @throws LocalTimeError, UnknownZoneError */
+/** What is worth a look about each occurrence, one after another. */
+function marking(senderZone: string, now: number) {
+  const mine = canonicalZone(senderZone);
+  const apart = (at: number, zone: string) => offsetMinutes(at, zone) - offsetMinutes(at, mine);
+  const before = new Map<string, number>();
+  return ({ at, resolution, moved }: PlannedMoment, landings: readonly Landing[]): Mark[] => {
+    const marks = new Set<Mark>(moved ? ['shifted'] : []);
+    if (resolution !== 'exact') marks.add(resolution);
+    for (const { zone, dayPart } of landings) {
+      if (dayPart && dayPart !== 'working' && dayPart !== 'waking') marks.add(dayPart);
+      if (!zone) continue;
+      const distance = apart(at, zone);
+      if ((before.get(zone) ?? apart(now, zone)) !== distance) marks.add('clock-change');
+      before.set(zone, distance);
+    }
+    return MARKS.filter((mark) => marks.has(mark));
+  };
+}
+
+/** @throws LocalTimeError, UnknownZoneError, RuleError */
 export function previewPlan(plan: Plan, readers: readonly Reader[], context: PlanContext): PlanPreview {
   const { copies, ifOff } = context.choices ?? usualChoices;
   const moments = planMoments(plan, readers, context, copies);
+  const { repeats } = kindOf(plan);
+  const marksOf = marking(context.senderZone, context.now);
   const departures = moments.map((moment): PlannedDeparture => {
     const recipients = moment.readers.map((reader) => landingOf(reader, moment.at));
     return {
       at: moment.at,
       latest: latestLeave(moment.at, moment.readers, context.senderZone, ifOff),
+      occurrence: moment.occurrence ?? null,
+      marks: repeats ? marksOf(moment, recipients) : [],
       recipients,
       warnings: readerWarnings(plan, moment, recipients, context),
     };
@@ -41,8 +70,14 @@ export function previewPlan(plan: Plan, readers: readonly Reader[], context: Pla
   }));
   return {
     hold: leavesOnceHeld(plan) ? context.hold : null,
+    repeats: repeats?.whole(plan, readers, context) ?? null,
     departures,
-    sentence: sentenceOf(plan, departures, context),
+    // Of what repeats it says when the next one leaves.
+    sentence: sentenceOf(
+      plan,
+      departures.filter(({ occurrence }) => occurrence === departures[0]!.occurrence),
+      context,
+    ),
     warnings: [...clockWarnings(plan, moments, context), ...homeless],
   };
 }

@@ -135,7 +135,7 @@ function landingTrouble(land: Landing, reader: Reader, name: string, cycle?: Hou
 function betterThere(plan: Plan, land: Landing, reader: Reader, context: WarningContext): Fix[] {
   const start = nextWorkStart(land.local!, reader.working ?? defaultWorking);
   if (!start) return [];
-  return [kindOf(plan).fixes.better(plan, start, land, context)];
+  return [kindOf(plan).fixes.better(plan, start, land, context) ?? []].flat();
 }
 
 /** The clocks change between now and then, in one of our two zones and not by the same. */

@@ -59,12 +59,12 @@ describe('what repeats', () => {
 
   it('is said in words', () => {
     const words = USUAL_REPEATS.map((kind) =>
-      repeatWords({ rrule: usualRepeat(kind, '2026-12-07T09:00', defaultWeek), start: '2026-12-07T09:00' }),
+      repeatWords(every(usualRepeat(kind, '2026-12-07T09:00', defaultWeek), '2026-12-07T09:00')),
     );
     expect(words[0]).toMatch(/^every day/);
-    expect(words[3]).toMatch(/^every 2 weeks on Monday/);
+    expect(words[3]).toMatch(/^every second Monday/);
     // One kept by another version must not stop what shows it.
-    expect(repeatWords({ rrule: 'NONSENSE', start: 'x' })).toBe('by a rule that cannot be read: NONSENSE');
+    expect(repeatWords(every('NONSENSE', 'x'))).toBe('by a rule that cannot be read: NONSENSE');
   });
 });
 

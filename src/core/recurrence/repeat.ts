@@ -1,9 +1,7 @@
 /** What comes again and again: a recurrence rule counted on one person's calendar. */
-import { RRuleTemporal } from 'rrule-temporal';
-import { toText } from 'rrule-temporal/totext';
-import { Temporal } from 'temporal-polyfill';
 import { occurrences, untilOn } from './occurrences';
 import { readRule, RuleError, type Rule } from './rule';
+import { endWords, ruleWords } from './words';
 import { toInstant, toLocal } from '../time/wallClock';
 
 /** A recurrence rule (RFC 5545 §3.3.10) counted on one person's calendar. */
@@ -51,13 +49,12 @@ export function nextRepeat(repeat: Repeat, after: number): number | undefined {
   return undefined;
 }
 
-/** A rule in words: “every 2 weeks on Monday”; as it stands where it cannot be read. */
-export function repeatWords(repeat: Pick<Repeat, 'rrule' | 'start'>): string {
+/** A rule in words: “every second Monday”; as it stands where it cannot be read. */
+export function repeatWords({ rrule, start, zone }: Repeat): string {
   try {
-    const begin = repeat.start.slice(0, 16).replace(/[-:]/g, '');
-    const rruleString = `DTSTART;TZID=UTC:${begin}00\nRRULE:${repeat.rrule}`;
-    return toText(new RRuleTemporal({ rruleString, temporal: Temporal })).replace(/ at .*UTC.*$/, '');
+    const rule = readRule(rrule);
+    return ruleWords(rule, start) + endWords(rule, untilOn(rule, zone));
   } catch {
-    return `by a rule that cannot be read: ${repeat.rrule}`;
+    return `by a rule that cannot be read: ${rrule}`;
   }
 }

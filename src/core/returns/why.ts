@@ -1,8 +1,8 @@
 /**
  * What brings a message back: its moment came, somebody answered before it, the reminder of a to-do on it went off, nobody
- * answered while it was watched, or it was not delivered.
+ * answered while it was watched, it was not delivered, or it waits for a look before it leaves.
  */
-export const RETURN_KINDS = ['snooze', 'answer', 'to-do', 'silence', 'undelivered'] as const;
+export const RETURN_KINDS = ['snooze', 'answer', 'to-do', 'silence', 'undelivered', 'review'] as const;
 export type ReturnKind = (typeof RETURN_KINDS)[number];
 
 /** Why a message came back. Moments are epoch ms. */

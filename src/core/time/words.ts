@@ -22,6 +22,17 @@ const LONG_MONTHS = [
   'December',
 ];
 
+/** “Monday”; 0 is Monday. */
+export const weekdayName = (weekday: number): string => LONG_WEEKDAYS[weekday]!;
+/** “January”; 1 is January. */
+export const monthName = (month: number): string => LONG_MONTHS[month - 1]!;
+
+/** “1st”, “22nd”, “13th” */
+export function ordinal(n: number): string {
+  const tail = n % 100 >= 11 && n % 100 <= 13 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th');
+  return `${n}${tail}`;
+}
+
 const two = (n: number) => String(n).padStart(2, '0');
 
 /**

@@ -19,6 +19,8 @@ export const departures = sqliteTable(
     /** The series it is of, and which of its occurrences (RECURRENCE-ID, RFC 5545 §3.8.4.4); null for any other. */
     seriesId: text(),
     occurrence: text(),
+    /** It was given something of its own: a series leaves it as it is. */
+    differs: integer({ mode: 'boolean' }).notNull().default(false),
     plan: text({ mode: 'json' }).$type<Plan>().notNull(),
     /** The one address it goes to, where it is an individual copy. */
     reader: text(),
@@ -56,10 +58,13 @@ export const departures = sqliteTable(
     index('departures_left')
       .on(table.leftAt)
       .where(sql`left_at IS NOT NULL`),
-    // An occurrence leaves once, whoever plans it, and however often.
+    // An occurrence leaves once to everybody, whoever plans it, and however often.
     uniqueIndex('departures_occurrence')
       .on(table.seriesId, table.occurrence)
-      .where(sql`series_id IS NOT NULL`),
+      .where(sql`series_id IS NOT NULL AND reader IS NULL`),
+    uniqueIndex('departures_occurrence_copy')
+      .on(table.seriesId, table.occurrence, table.reader)
+      .where(sql`series_id IS NOT NULL AND reader IS NOT NULL`),
     index('departures_state').on(table.state, table.due, table.id),
     index('departures_untried')
       .on(table.state, table.due, table.id)

@@ -59,6 +59,8 @@ export const messages = sqliteTable(
     headerId: text(),
     /** The message of mine that it was made from. */
     derivedFrom: text(),
+    /** The series whose occurrences are made from it; it does not leave itself. */
+    seriesId: text(),
     /** When the first of its departures left; kept by a trigger on them, as `at` is then. */
     leftAt: integer(),
     inReplyTo: text(),

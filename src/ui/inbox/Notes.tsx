@@ -1,10 +1,11 @@
 'use client';
 import { Button } from 'antd';
 import type { MessageJson } from '#api/types';
+import { ordinal } from '#core/time/words';
 import { useWords } from '../common/format';
 import styles from './Inbox.module.css';
 import { returnedWords } from './ThreadRow';
-import { ordinal, type MessageActions } from './useMessageActions';
+import type { MessageActions } from './useMessageActions';
 
 /** What waits for it: why it came back, until when it is put off, what is to be done. */
 export function Notes({ message, actions }: { message: MessageJson; actions: MessageActions }) {

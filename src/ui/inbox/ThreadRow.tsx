@@ -4,13 +4,13 @@ import Link from 'next/link';
 import { memo, useRef, useState, type TouchEvent } from 'react';
 import type { ReturnedJson, SearchHitJson } from '#api/types';
 import type { RowAction } from '#core/rowActions';
+import { ordinal } from '#core/time/words';
 import { recipientsWords, type Words } from '../common/format';
 import { RowButton, RowCheck } from '../common/RowParts';
 import { useTodoWords } from '../common/useTodoWords';
 import { useSettings } from '../data/queries';
 import styles from './Inbox.module.css';
 import { isFresh, type MessageRow } from './rows';
-import { ordinal } from './useMessageActions';
 
 /** Why a thread came back, in few words; my note to myself is told beside it. */
 export function returnedWords(
@@ -23,6 +23,7 @@ export function returnedWords(
       ? [`no answer from ${from}, asked ${words.moment(since)}`, chaser].filter(Boolean).join('. ')
       : 'you wanted it back now';
   if (kind === 'undelivered') return `not delivered to ${from}${said ? `: ${said}` : ''}`;
+  if (kind === 'review') return `waits for your look${until ? `, due ${words.moment(until)}` : ''}`;
   const often = times > 1 ? `, the ${ordinal(times)} time` : '';
   if (kind === 'answer') return `${from} has answered, before ${until ? words.moment(until) : 'its moment'}`;
   const when = until ? ` until ${words.moment(until)}` : '';

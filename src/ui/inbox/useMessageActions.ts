@@ -14,6 +14,7 @@ import type {
   TodoJson,
   WatchJson,
 } from '#api/types';
+import { ordinal } from '#core/time/words';
 import { useWords } from '../common/format';
 import { useTodoWords } from '../common/useTodoWords';
 import { ask } from '../data/client';
@@ -318,10 +319,3 @@ export function useMessageActions() {
 }
 
 export type MessageActions = ReturnType<typeof useMessageActions>;
-
-/** `2nd`, `11th`, `23rd` */
-export function ordinal(n: number): string {
-  const tens = n % 100;
-  const ending = tens > 10 && tens < 14 ? 'th' : (['th', 'st', 'nd', 'rd'][n % 10] ?? 'th');
-  return `${n}${ending}`;
-}

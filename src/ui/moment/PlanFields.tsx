@@ -2,7 +2,13 @@
 /** The kinds of plan with their fields, for exact control. */
 import { Segmented } from 'antd';
 import type { AtPlan } from '#core/plan/kinds/at/plan';
-import { PLAN_KINDS, wallOf, type PlanKindName } from '#core/plan/kinds/registry';
+import {
+  followsReaders,
+  isRepeating,
+  PLAN_KINDS,
+  wallOf,
+  type PlanKindName,
+} from '#core/plan/kinds/registry';
 import type { Plan } from '#core/plan/plan';
 import type { NearZone } from '../write/ZonePicker';
 import { fieldsOf } from './kinds/registry';
@@ -23,16 +29,19 @@ const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 
 export function PlanFields({ plan, onChange, proposal, near, recipients, eachAllowed }: Props) {
   const { Fields } = fieldsOf(plan.kind);
+  const local = wallOf(plan)?.local ?? null;
+  // One that is pending keeps its copies, and is itself one of a series or not.
+  const allowed = (kind: Plan) => eachAllowed || !(followsReaders(kind) || isRepeating(kind));
   return (
     <>
       <Segmented
         aria-label="Plan"
         value={plan.kind}
-        onChange={(kind) => onChange(fieldsOf(kind).begin(wallOf(plan)?.local ?? null, proposal))}
+        onChange={(kind) => onChange(fieldsOf(kind).begin(local, proposal))}
         options={NAMES.map((name) => ({
           value: name,
           label: capital(PLAN_KINDS[name].words.name),
-          disabled: PLAN_KINDS[name].follows === 'readers' && !eachAllowed,
+          disabled: !allowed(fieldsOf(name).begin(local, proposal)),
         }))}
       />
       {Fields && <Fields plan={plan} onChange={onChange} near={near} recipients={recipients} />}

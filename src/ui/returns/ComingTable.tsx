@@ -4,12 +4,13 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { MessageSummaryJson, TodoJson, TodoListedJson } from '#api/types';
+import { ordinal } from '#core/time/words';
 import { useWords } from '../common/format';
 import { KeptField } from '../common/KeptField';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { ActionsHead, RowButton } from '../common/RowParts';
 import { SnoozeButton } from '../inbox/SnoozeButton';
-import { ordinal, type MessageActions } from '../inbox/useMessageActions';
+import type { MessageActions } from '../inbox/useMessageActions';
 import styles from './Returns.module.css';
 import { whoOf } from './whoOf';
 

@@ -30,12 +30,15 @@ interface Notices {
   showProblem: (error: unknown) => void;
   /** What is being done: undoing waits for it, since it may be the latest. */
   during: <Result>(work: Promise<Result>) => Promise<Result>;
+  /** When something was last being done, as `performance.now()`: now, as long as it still is. */
+  lastDoing: () => number;
 }
 
 const NoticeContext = createContext<Notices>({
   show: () => {},
   showProblem: () => {},
   during: (work) => work,
+  lastDoing: () => -Infinity,
 });
 export const useNotices = () => useContext(NoticeContext);
 
@@ -66,10 +69,18 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   const standing = useRef<Notice | null>(null);
   // One after another: an undo leads back to where the next one begins.
   const working = useRef<Promise<unknown>>(Promise.resolve());
+  const doing = useRef({ now: 0, last: -Infinity });
   const during = useCallback(<Result,>(work: Promise<Result>) => {
+    doing.current.now++;
+    const over = () => {
+      doing.current.now--;
+      doing.current.last = performance.now();
+    };
     working.current = Promise.allSettled([working.current, work]);
+    work.then(over, over);
     return work;
   }, []);
+  const lastDoing = useCallback(() => (doing.current.now > 0 ? performance.now() : doing.current.last), []);
   useEffect(() => void (standing.current = notice), [notice]);
 
   const show = useCallback(
@@ -92,7 +103,10 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
       }),
     [show],
   );
-  const notices = useMemo<Notices>(() => ({ show, showProblem, during }), [show, showProblem, during]);
+  const notices = useMemo<Notices>(
+    () => ({ show, showProblem, during, lastDoing }),
+    [show, showProblem, during, lastDoing],
+  );
 
   const undo = useCallback((act: () => unknown) => {
     done.current = done.current.filter((each) => each !== act);

@@ -20,6 +20,7 @@ const HEADINGS = {
   'to-do': 'To do',
   silence: 'No answer',
   undelivered: 'Undelivered',
+  review: 'To look at',
 };
 /** More at once are gathered. */
 const ONE_BY_ONE = 2;

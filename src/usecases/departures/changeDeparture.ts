@@ -5,16 +5,25 @@ import { transition } from '#core/departure/states';
 import { departuresOf, findDeparture, swapDeparture, type Departure } from '#store/departures';
 import { setDeliveries } from '#store/deliveries';
 import { noteChange } from '#store/journal';
+import { markDiffers } from '#store/series';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { NotFound, Refused, Stale } from '../errors';
 import { committableMoment, keptPlan, pauseForReview } from './planDepartures';
 import { receivers } from '../messages/envelope';
+import { doneWithReview } from '../series/reviewOccurrences';
 import { applyEvent } from './applyEvent';
 import { newLife } from './newLife';
 import { goOn } from './resume';
 import { holdLeft } from './holdLeft';
 import { settleArrived } from './settleByEvidence';
+
+/** What somebody has changed of a series is theirs: the series leaves it as it is. */
+function keptApart(tx: Tx, changed: Departure): Departure {
+  if (changed.seriesId === null || changed.differs) return changed;
+  markDiffers(tx, [changed.id]);
+  return { ...changed, differs: true };
+}
 
 /** Reads, changes and answers in one transaction; a revision that is not the one there is told last. */
 export function change(
@@ -26,7 +35,7 @@ export function change(
   return desk.store.write((tx) => {
     const seen = findDeparture(tx, id);
     if (!seen) throw new NotFound('There is no such departure.');
-    const changed = work(tx, seen, desk.now(tx));
+    const changed = keptApart(tx, work(tx, seen, desk.now(tx)));
     // Only now: that it has left says more than that it has changed.
     if (revision !== undefined && revision !== seen.revision) throw new Stale('departure');
     return changed;
@@ -130,6 +139,10 @@ export function approveDeparture(desk: Desk, id: string, revision?: number): Dep
   return change(desk, id, revision, (tx, seen, now) => {
     if (seen.state !== 'paused' || seen.pausedFor !== 'review')
       throw new Refused('It does not wait for a look.');
+    doneWithReview(tx, seen.messageId);
+    // Of what repeats it is known when it was to leave: it was this look that it waited for.
+    if (seen.seriesId !== null && seen.meant <= now)
+      return applyEvent(tx, seen, 'resume', now, { due: now, reason: null });
     return goOn(desk, tx, seen, now, 'ask');
   });
 }

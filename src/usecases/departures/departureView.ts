@@ -14,7 +14,7 @@ import { deliveriesOf } from '#store/deliveries';
 import { countUnsettled, listDepartures as page, type DepartureFilter } from '#store/departureList';
 import { outcomesOf } from '#store/outcomes';
 import { receiptsOf } from '#store/receipts';
-import { findMessages } from '#store/messages';
+import { findMessages, type Message } from '#store/messages';
 import { loadTrouble } from '#store/mailServer';
 import type { Desk } from '../desk';
 import { diskTroubleNow, ENGINE_DISK_WORDS } from '../diskTrouble';
@@ -22,6 +22,7 @@ import { Invalid, NotFound } from '../errors';
 import { receiversOf } from '../messages/envelope';
 import { readersAt } from '../people/readers';
 import { indexWhatWaits, queryOf } from '../search/search';
+import { fillMessage } from '../series/fillMessage';
 import { snapshotOf, type Snapshot } from './restore';
 
 /** What came back of a reader. */
@@ -58,6 +59,8 @@ export interface DepartureView {
   revision: number;
   messageId: string;
   subject: string;
+  /** The series it is of, which of its occurrences, and that it was given something of its own; null for any other. */
+  series: { id: string; occurrence: string; differs: boolean } | null;
   plan: Plan;
   whyThen: string;
   state: DepartureState;
@@ -94,6 +97,13 @@ export interface DepartureView {
 function whyNow({ state, stage, reason }: Departure, disk: string | undefined): string | null {
   return disk ?? (state === 'releasing' && stage ? stageWords(stage) : reason);
 }
+
+const seriesOf = ({ seriesId, occurrence, differs }: Departure): DepartureView['series'] =>
+  seriesId === null ? null : { id: seriesId, occurrence: occurrence!, differs };
+
+/** Of what repeats with its fields filled. */
+const subjectOf = (desk: Desk, message: Message | undefined, departure: Departure): string =>
+  message ? fillMessage(desk, desk.store.db, message, departure).subject : '';
 
 function views(desk: Desk, departures: Departure[]): DepartureView[] {
   const { db } = desk.store;
@@ -159,7 +169,8 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       id: departure.id,
       revision: departure.revision,
       messageId: departure.messageId,
-      subject: messages.get(departure.messageId)?.subject ?? '',
+      subject: subjectOf(desk, messages.get(departure.messageId), departure),
+      series: seriesOf(departure),
       plan: departure.plan,
       whyThen:
         (departure.heldBy && heldByWords(departure.heldBy)) ??

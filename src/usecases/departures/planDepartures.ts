@@ -4,8 +4,6 @@ import { planMoments, resolvePlan, unplaced } from '#core/plan/moments';
 import { heldByWords, usualHold, type HeldBy, type Hold } from '#core/hold/decide';
 import { copiesOf, followsReaders, kindOf, leavesOnceHeld } from '#core/plan/kinds/registry';
 import type { Choices, Plan } from '#core/plan/plan';
-import { LocalTimeError } from '#core/time/wallClock';
-import { UnknownZoneError } from '#core/time/zones';
 import { PENDING_STATES } from '#core/departure/states';
 import { departuresOf, insertDeparture, type Departure } from '#store/departures';
 import { deliveriesOf, setDeliveries } from '#store/deliveries';
@@ -15,6 +13,7 @@ import { newLife } from './newLife';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, Refused } from '../errors';
+import { inWords } from '../inWords';
 import { contentOf, holdFor } from '../holds/holdFor';
 import { readersAt } from '../people/readers';
 import { receivers } from '../messages/envelope';
@@ -26,16 +25,6 @@ interface Wanted {
   /** The one address it goes to; null for all together. */
   reader: string | null;
   addresses: string[];
-}
-
-function inWords<T>(work: () => T): T {
-  try {
-    return work();
-  } catch (error) {
-    if (error instanceof LocalTimeError) throw new Invalid(error.message, 'plan.local');
-    if (error instanceof UnknownZoneError) throw new Invalid(error.message, 'plan.zone');
-    throw error;
-  }
 }
 
 /** The plan with its zone under its canonical name. @throws Invalid */

@@ -1,24 +1,15 @@
 /** Taking back: what has not left is a draft again. */
 import { addressKey } from '#core/message/address';
 import { transition } from '#core/departure/states';
-import { copyAttachments } from '#store/attachments';
 import { departuresOf, type Departure } from '#store/departures';
 import { thaw } from '#store/frozen';
 import { deliveriesOf } from '#store/deliveries';
-import { noteChange, record } from '#store/journal';
-import {
-  findMessage,
-  insertMessage,
-  recipientsOf,
-  setRecipients,
-  setReferences,
-  swapMessage,
-  type Message,
-} from '#store/messages';
+import { noteChange } from '#store/journal';
+import { findMessage, setRecipients, swapMessage, type Message } from '#store/messages';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
-import { newId } from '../newId';
 import { Stale } from '../errors';
+import { deriveMessage } from '../messages/deriveMessage';
 import { receivers, type Receiver } from '../messages/envelope';
 import { intentOf } from '../messages/intent';
 import { takeWatchAlong } from '../watches/beginWatch';
@@ -70,21 +61,8 @@ function splitOff(tx: Tx, message: Message, copies: readonly Departure[], now: n
   const all = receivers(tx, message.id);
   const theirs = new Set(copies.map(({ reader }) => addressKey(reader!)));
   const isTheirs = ({ address }: Receiver) => theirs.has(addressKey(address));
-  const own = insertMessage(tx, {
-    ...message,
-    id: newId(),
-    derivedFrom: message.id,
-    leftAt: null,
-    revision: 1,
-    at: now,
-    createdAt: now,
-    ...intentOf(copies[0]!),
-  });
-  setReferences(tx, own.id, message.references);
+  const own = deriveMessage(tx, message, now, intentOf(copies[0]!));
   setRecipients(tx, own.id, 'to', all.filter(isTheirs));
-  const answersTo = recipientsOf(tx, [message.id]).filter(({ field }) => field === 'replyTo');
-  setRecipients(tx, own.id, 'replyTo', answersTo);
-  copyAttachments(tx, message.id, own.id, newId);
   // Groups are written out: what they hold is not what this message goes to any more.
   for (const field of ['to', 'cc', 'bcc'] as const)
     setRecipients(
@@ -93,7 +71,6 @@ function splitOff(tx: Tx, message: Message, copies: readonly Departure[], now: n
       field,
       all.filter((each) => each.field === field && !isTheirs(each)),
     );
-  record(tx, { at: now, messageId: own.id, what: 'written' });
   noteChange(tx, 'message', own.id);
   if (!swapMessage(tx, message, {})) throw new Stale('message');
   return own;

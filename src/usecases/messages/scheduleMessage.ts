@@ -1,7 +1,9 @@
 /** Sending and scheduling: a draft gets its departure. */
 import { identityOf } from '#core/message/details';
 import { sizeWords } from '#core/message/attachment';
+import { isRepeating } from '#core/plan/kinds/registry';
 import { usualChoices, type Choices, type Plan } from '#core/plan/plan';
+import { withoutFields } from '#core/series/fields';
 import { attachmentsOf } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import { noteChange } from '#store/journal';
@@ -13,6 +15,7 @@ import { Invalid, Stale } from '../errors';
 import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
 import { planDepartures } from '../departures/planDepartures';
+import { beginSeries } from '../series/beginSeries';
 import { watchAsUsual } from '../watches/usualWatch';
 import { whyStopped } from './whyStopped';
 
@@ -28,8 +31,16 @@ function tooLarge(tx: Tx, { id, text, html }: Message): string | undefined {
   return `The message would be ${sizeWords(size)} on its way, and the mail server takes ${sizeWords(limit)} at most. Take something off it.`;
 }
 
+/** What repeats has its fields filled each time it leaves. */
+const exceptFields = (message: Message): Message => ({
+  ...message,
+  subject: withoutFields(message.subject),
+  text: withoutFields(message.text),
+});
+
 /**
- * Plans the departures of a draft: held when it leaves now, scheduled when at a time.
+ * Plans the departures of a draft: held when it leaves now, scheduled when at a time. What repeats becomes
+ * a series, and its next occurrences have theirs.
  * @param inSpiteOfQuiet why quiet hours are set aside for this one
  * @param revision of the message as it was read; undefined takes any
  * A field of a template that nobody filled stops it.
@@ -61,20 +72,16 @@ export function scheduleMessage(
     }
     const size = tooLarge(tx, message);
     if (size) throw new Invalid(size, 'attachments');
-    const stop = whyStopped(tx, () => settings, message);
+    const repeats = isRepeating(plan);
+    const stop = whyStopped(tx, () => settings, repeats ? exceptFields(message) : message);
     if (stop) throw new Invalid(stop.words, stop.field);
-    const departures = planDepartures(
-      desk,
-      tx,
-      messageId,
-      plan,
-      { ...usualChoices, ...choices },
-      inSpiteOfQuiet,
-    );
     // The sender is who I am when I send, not who I was when I began to write.
     const { name, address } = identityOf(settings, message.identity);
     if (!swapMessage(tx, message, { fromName: name, fromAddress: address, at: now }))
       throw new Stale('message');
+    const chosen = { ...usualChoices, ...choices };
+    if (repeats) return beginSeries(desk, tx, messageId, plan, chosen);
+    const departures = planDepartures(desk, tx, messageId, plan, chosen, inSpiteOfQuiet);
     watchAsUsual(desk, tx, message);
     noteChange(tx, 'message', messageId);
     return departures;

@@ -1,10 +1,9 @@
 /** What a plan comes to for these readers, committing to nothing. */
-import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import { isRepeating, leavesOnceHeld } from '#core/plan/kinds/registry';
 import { addressKey, type Mailbox } from '#core/message/address';
 import { usualHold } from '#core/hold/decide';
 import { usualChoices, type Choices, type Plan, type PlanPreview } from '#core/plan/plan';
 import { previewPlan as preview } from '#core/plan/preview';
-import { LocalTimeError } from '#core/time/wallClock';
 import { canonicalZone, UnknownZoneError } from '#core/time/zones';
 import { pendingTo } from '#store/deliveries';
 import { allGroups } from '#store/groups';
@@ -14,7 +13,8 @@ import { Invalid } from '../errors';
 import { contentOf, emptyContent, holdFor } from '../holds/holdFor';
 import { readAddresses, type AddressInput } from '../messages/draftInput';
 import { membersAsMailboxes } from '../people/groups';
-import { readersAt, workingIn, type KnownReader } from '../people/readers';
+import { inWords } from '../inWords';
+import { meAsPerson, readersAt, workingIn, type KnownReader } from '../people/readers';
 
 /** One recipient asked about: an address, or a group. */
 export interface AskedRecipient {
@@ -31,8 +31,10 @@ export interface PreviewRequest extends Partial<Choices> {
   message?: string;
   /** Quiet hours are set aside. */
   inSpiteOfQuiet?: boolean;
-  /** So many departures are given at most; the sentence and the warnings are of all. */
+  /** So many departures are given at most, of what repeats so many occurrences; the sentence and the warnings are of all. */
   limit?: number;
+  /** Of what repeats: from now on (as usual), or from its start. */
+  from?: 'now' | 'start';
 }
 
 function zoneAt(path: string, name: string): string {
@@ -93,19 +95,19 @@ export function previewPlan(desk: Desk, request: PreviewRequest): PlanPreview {
   const hold = leavesOnceHeld(request.plan)
     ? holdFor(desk, desk.store.db, mailboxes, content!, request.inSpiteOfQuiet)
     : usualHold(0);
-  try {
+  return inWords(() => {
     const whole = preview(request.plan, readers, {
       now: desk.now(),
       hold,
       senderZone,
       hourCycle,
       others,
+      mine: meAsPerson(desk).working,
+      most: request.limit,
+      from: request.from === 'start' ? -Infinity : undefined,
       choices: { copies, ifTheyWriteFirst, ifOff },
     });
+    if (isRepeating(request.plan)) return whole;
     return { ...whole, departures: whole.departures.slice(0, request.limit) };
-  } catch (error) {
-    if (error instanceof LocalTimeError) throw new Invalid(error.message, 'plan.local');
-    if (error instanceof UnknownZoneError) throw new Invalid(error.message, 'plan.zone');
-    throw error;
-  }
+  });
 }

@@ -6,10 +6,10 @@ import { PENDING_STATES } from '#core/departure/states';
 import { composeMessage, newMessageId, type Composed } from '#mail/compose';
 import { wholeInTurns } from '#mail/enclosures';
 import type { Envelope } from '#mail/smtpPool';
-import { findDeparture, type Departure } from '#store/departures';
+import { departuresOf, findDeparture, type Departure } from '#store/departures';
 import { frozenOf } from '#store/frozen';
 import { deliveriesOf, waitAgain } from '#store/deliveries';
-import { findMessage } from '#store/messages';
+import { findMessage, swapMessage, type Message } from '#store/messages';
 import { insertVisitLinks, type VisitLink } from '#store/visitLinks';
 import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
@@ -17,6 +17,7 @@ import type { Desk } from '../desk';
 import { mayBeAnswered, mayLeave } from '../watches/unreadAnswer';
 import { Refused, Stale } from '../errors';
 import { noteTrial } from './serverTrouble';
+import { fillMessage } from '../series/fillMessage';
 import { check } from './steps/check';
 import { freeze } from './steps/freeze';
 import { resolve } from './steps/resolve';
@@ -41,6 +42,11 @@ async function pauseStopped(desk: Desk, seen: Departure, now: number, reason: st
   }
 }
 
+/** What is shown of it is what its readers have; of several copies, each filled for its own reader, it stays as it was. */
+function keepFilled(tx: Tx, message: Message, { subject, text, html }: Message): void {
+  if (departuresOf(tx, message.id).length === 1) swapMessage(tx, message, { subject, text, html });
+}
+
 /**
  * Claims one due departure: compare-and-swap on both revisions, Message-ID and bytes frozen in the same
  * transaction. A further attempt takes the bytes frozen before.
@@ -57,11 +63,12 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const released = desk.now();
   const before = seen.headerId === null ? undefined : frozenOf(db, id);
   const headerId = (before && seen.headerId) ?? newMessageId(message.fromAddress);
+  const filled = fillMessage(desk, db, message, seen);
   let sealed: Composed | undefined;
   let links: readonly VisitLink[] = [];
   if (!before) {
-    const { content, attached } = await resolve(db, message, seen);
-    const stop = check(desk, message, attached);
+    const { content, attached } = await resolve(db, filled, seen);
+    const stop = check(desk, filled, attached);
     if (stop) return void (await pauseStopped(desk, seen, released, stop));
     const through = throughHere(desk, seen, content);
     links = through.links;
@@ -79,6 +86,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
     });
     noteTrial(tx, released);
     if (sealed) freeze(tx, departure, message, sealed);
+    if (filled !== message) keepFilled(tx, message, filled);
     insertVisitLinks(tx, links);
     // All of them are in this attempt: what it comes to is told of each anew.
     waitAgain(tx, id, ['deferred']);

@@ -7,6 +7,7 @@ import type { Reading, Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { diskTrouble } from '../diskTrouble';
+import { missEarlier } from '../series/fitSeries';
 import { receiversOf } from '../messages/envelope';
 import { readersAt } from '../people/readers';
 
@@ -54,6 +55,8 @@ export function pauseTooLate(desk: Desk, since: number): number {
   const before = Math.min(since, now - LATE_FROM);
   if (untriedDue(desk.store.db, before, 1).length === 0) return 0;
   return desk.store.write((tx) => {
+    const repeated = new Set(untriedDue(tx, before).flatMap(({ seriesId }) => seriesId ?? []));
+    for (const id of repeated) missEarlier(tx, id, now);
     const tooLate = findTooLate(desk, tx, untriedDue(tx, before), now);
     for (const departure of tooLate) applyEvent(tx, departure, 'too-late', now, { pausedFor: 'late' });
     return tooLate.length;

@@ -3,10 +3,18 @@ import { leasesWaker } from './leases';
 import { queueWaker } from './queue';
 import { remindersWaker } from './reminders';
 import { returnsWaker } from './returns';
+import { seriesWaker } from './series';
 import type { Waker } from './waker';
 import { watchesWaker } from './watches';
 
-const ALL: readonly Waker[] = [leasesWaker, returnsWaker, remindersWaker, watchesWaker, queueWaker];
+const ALL: readonly Waker[] = [
+  leasesWaker,
+  returnsWaker,
+  remindersWaker,
+  watchesWaker,
+  seriesWaker,
+  queueWaker,
+];
 
 /** @param releasing false where there is no mail server: then departures wait for one, whatever their moment */
 export const allWakers = (releasing: boolean): Waker[] =>

@@ -9,6 +9,7 @@ import type {
   MessagePageJson,
   MessageSummaryJson,
   ReturnedJson,
+  SeriesJson,
   SnapshotJson,
   ThreadPageJson,
   TodoJson,
@@ -36,6 +37,7 @@ import {
   type MessageView,
 } from '#usecases/messages/readMessage';
 import type { MessageSummary } from '#usecases/messages/summaries';
+import type { SeriesView } from '#usecases/series/seriesView';
 import type { ThreadPage } from '#usecases/incoming/inbox';
 import type { Todo } from '#usecases/todos/todos';
 import type { ReturnedWhy } from '#core/returns/why';
@@ -51,6 +53,7 @@ export function presentPreview(preview: PlanPreview): PreviewJson {
   return {
     ...preview,
     hold: preview.hold && { ...preview.hold, quiet: isoOrNull(preview.hold.quiet) },
+    repeats: preview.repeats && { ...preview.repeats, last: isoOrNull(preview.repeats.last) },
     departures: preview.departures.map((each) => ({
       ...each,
       at: iso(each.at),
@@ -58,6 +61,14 @@ export function presentPreview(preview: PlanPreview): PreviewJson {
     })),
   };
 }
+
+export const presentSeries = ({ next, last, missed, occurrences, ...rest }: SeriesView): SeriesJson => ({
+  ...rest,
+  next: isoOrNull(next),
+  last: isoOrNull(last),
+  missed: missed.map((each) => ({ ...each, at: iso(each.at) })),
+  occurrences: occurrences.map((each) => ({ ...each, at: iso(each.at) })),
+});
 
 export const presentParts = (parts: readonly StripPart[]): StripPartJson[] =>
   parts.map(({ from, until, ...part }) => ({ ...part, from: iso(from), until: iso(until) }));

@@ -1,19 +1,29 @@
 /** What a kind of plan says of itself. Whatever is the same for all kinds is beside these folders, and asks here. */
 import type { Hold } from '../../hold/decide';
+import type { Working } from '../../time/dayParts';
 import type { Resolved } from '../../time/wallClock';
 import type { HourCycle } from '../../time/words';
-import type { Fix, Landing, Plan, Reader, Shift } from '../plan';
+import type { Copies, Fix, Landing, Plan, Reader, Repeating, Shift } from '../plan';
 
 export interface MomentContext {
   /** Epoch ms. */
   now: number;
   /** How long it is held where it leaves now, ms. */
   hold: { ms: number };
+  /** When I work, for what goes by my calendar; office hours where it is not said. */
+  mine?: Working;
+  /** Of what repeats: so many of its occurrences, and not those before this instant, epoch ms, which may be -Infinity;
+   *  usually the next few. */
+  most?: number;
+  from?: number;
 }
 
 /** One moment, and who it is for. */
 export interface PlannedMoment<R extends Reader = Reader> extends Resolved {
   readers: readonly R[];
+  /** Of what repeats: which occurrence it is (RECURRENCE-ID, RFC 5545 §3.8.4.4), and that it was moved off a day off. */
+  occurrence?: string;
+  moved?: boolean;
 }
 
 export interface SentenceContext {
@@ -108,9 +118,25 @@ export interface KindClocks<P> {
 /** How a plan leads out of what is bad for one reader. */
 export interface KindFixes<P> {
   /** Their next start of work. @param start `2026-12-01T09:00` on their clock */
-  better(plan: P, start: string, land: Landing, context: WarningContext): Fix;
+  better(plan: P, start: string, land: Landing, context: WarningContext): Fix | undefined;
   /** Apart from what else reaches them. @param other its moment, epoch ms; @param theirs all that reaches them */
   apart(plan: P, other: number, land: Landing, theirs: readonly Other[], context: WarningContext): Fix;
+}
+
+/** A plan that happens again and again. */
+export interface KindRepeats<P> {
+  /**
+   * Its moments, soonest first: one for all readers together or one for each, for every occurrence.
+   * @throws RuleError, LocalTimeError, UnknownZoneError
+   */
+  moments<R extends Reader>(
+    plan: P,
+    readers: readonly R[],
+    context: MomentContext,
+    copies: Copies,
+  ): PlannedMoment<R>[];
+  /** What all of it comes to. */
+  whole(plan: P, readers: readonly Reader[], context: MomentContext & SentenceContext): Repeating;
 }
 
 /**
@@ -119,7 +145,7 @@ export interface KindFixes<P> {
  */
 export interface PlanKind<P> {
   /** What sets its moment: its hold, a clock it names, or the clock of each reader. */
-  follows: 'hold' | 'clock' | 'readers';
+  follows(plan: P): 'hold' | 'clock' | 'readers';
   /** The time it names; null where it names none. */
   wall(plan: P): Wall | null;
   /** As it is kept, zones under their canonical names. @throws UnknownZoneError */
@@ -136,4 +162,6 @@ export interface PlanKind<P> {
   /** null for a kind that names no time: clocks are nothing to warn of. */
   clocks: KindClocks<P> | null;
   fixes: KindFixes<P>;
+  /** Missing from a kind that happens once. */
+  repeats?: KindRepeats<P>;
 }

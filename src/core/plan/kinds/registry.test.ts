@@ -26,7 +26,7 @@ interface FullHourPlan {
 }
 
 const fullHourKind: PlanKind<FullHourPlan> = {
-  follows: 'clock',
+  follows: () => 'clock',
   wall: () => null,
   kept: (plan) => ({ ...plan, hours: Math.round(plan.hours) }),
   moment: ({ hours }, { now }) => ({ at: (Math.floor(now / HOUR) + hours) * HOUR, resolution: 'exact' }),

@@ -6,6 +6,7 @@ import type { AtPlan } from './at/plan';
 import { eachLocalKind } from './each-local/kind';
 import { nowKind } from './now/kind';
 import type { PlanKind, Wall } from './planKind';
+import { seriesKind } from './series/kind';
 
 export type PlanKindName = Plan['kind'];
 
@@ -13,16 +14,20 @@ export const PLAN_KINDS: { [K in PlanKindName]: PlanKind<Extract<Plan, { kind: K
   now: nowKind,
   at: atKind,
   'each-local': eachLocalKind,
+  series: seriesKind,
 };
 
 /** The kind of a plan, to be asked about that plan. */
 export const kindOf = (plan: Plan) => PLAN_KINDS[plan.kind] as PlanKind<Plan>;
 
 /** It leaves as soon as it has been held, and has no moment of its own. */
-export const leavesOnceHeld = (plan: Plan): boolean => kindOf(plan).follows === 'hold';
+export const leavesOnceHeld = (plan: Plan): boolean => kindOf(plan).follows(plan) === 'hold';
 
 /** It goes by every reader’s own clock: a departure for each, and none for whom the zone is not known. */
-export const followsReaders = (plan: Plan): boolean => kindOf(plan).follows === 'readers';
+export const followsReaders = (plan: Plan): boolean => kindOf(plan).follows(plan) === 'readers';
+
+/** It happens again and again, and is a series once it is committed to. */
+export const isRepeating = (plan: Plan): boolean => kindOf(plan).repeats !== undefined;
 
 /** The time a plan names; null where it names none. */
 export const wallOf = (plan: Plan): Wall | null => kindOf(plan).wall(plan);

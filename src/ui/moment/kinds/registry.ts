@@ -4,6 +4,7 @@ import type { Plan } from '#core/plan/plan';
 import { AtFields } from './AtFields';
 import { EachLocalFields } from './EachLocalFields';
 import type { KindFields } from './kindFields';
+import { SeriesFields } from './SeriesFields';
 
 const FIELDS: { [K in PlanKindName]: KindFields<Extract<Plan, { kind: K }>> } = {
   now: { Fields: null, begin: () => ({ kind: 'now' }) },
@@ -14,6 +15,15 @@ const FIELDS: { [K in PlanKindName]: KindFields<Extract<Plan, { kind: K }>> } = 
   'each-local': {
     Fields: EachLocalFields,
     begin: (local, proposal) => ({ kind: 'each-local', local: local ?? proposal.local }),
+  },
+  series: {
+    Fields: SeriesFields,
+    begin: (local, { zone, ...proposal }) => ({
+      kind: 'series',
+      start: local ?? proposal.local,
+      zone,
+      rrule: 'FREQ=WEEKLY',
+    }),
   },
 };
 

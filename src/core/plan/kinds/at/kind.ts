@@ -9,7 +9,7 @@ import type { AtPlan } from './plan';
 import { shiftAt } from './shift';
 
 export const atKind: PlanKind<AtPlan> = {
-  follows: 'clock',
+  follows: () => 'clock',
   wall: ({ local, zone, occurrence }) => ({ local, zone, occurrence }),
   kept: (plan) => ({ ...plan, zone: canonicalZone(plan.zone) }),
   moment: (plan) => momentOf(plan, plan.zone),

@@ -22,7 +22,7 @@ function freeLocal(local: string, zone: string, others: readonly Other[]): strin
 }
 
 export const eachLocalKind: PlanKind<EachLocalPlan> = {
-  follows: 'readers',
+  follows: () => 'readers',
   wall: ({ local, occurrence }) => ({ local, zone: null, occurrence }),
   kept: (plan) => plan,
   moment: (plan, _context, zone) => momentOf({ ...plan, zone: null }, zone ?? 'UTC'),

@@ -6,7 +6,7 @@ import type { PlanKind } from '../planKind';
 import type { NowPlan } from './plan';
 
 export const nowKind: PlanKind<NowPlan> = {
-  follows: 'hold',
+  follows: () => 'hold',
   wall: () => null,
   kept: (plan) => plan,
   moment: (_plan, { now, hold }) => ({ at: now + hold.ms, resolution: 'exact' }),

@@ -8,6 +8,10 @@ export const POST = route(
   messages.scheduleMessage,
   ({ desk, params, body: { plan, inSpiteOfQuiet, ...choices }, revision }) => {
     const departures = scheduleMessage(desk, params.id!, plan, revision, choices, inSpiteOfQuiet);
-    return { departures: departures.map(({ id }) => presentDeparture(desk, readDeparture(desk, id))) };
+    const id = departures[0]?.seriesId;
+    return {
+      ...(id && { series: { id } }),
+      departures: departures.map(({ id }) => presentDeparture(desk, readDeparture(desk, id))),
+    };
   },
 );

@@ -1,0 +1,50 @@
+/** The moments of a series: each of its occurrences on the clock that is meant. */
+import { seriesOccurrences } from '#core/recurrence/series';
+import { defaultWorking, dayKind, type Working } from '#core/time/dayParts';
+import { toInstant, toLocal, type Resolved } from '#core/time/wallClock';
+import { canonicalZone } from '#core/time/zones';
+import type { Reader } from '../../plan';
+import { EACH, type SeriesPlan } from './plan';
+
+/** One moment of a series on one clock. */
+export interface SeriesMoment extends Resolved {
+  /** Which occurrence it is (RECURRENCE-ID, RFC 5545 §3.8.4.4): `2026-12-03T09:10:00`. */
+  occurrence: string;
+  /** When it is on the clock it goes by; another day where it was moved off a day off. */
+  local: string;
+}
+
+/** Works on a day if all of them do; who is not known works office hours. */
+const worksThen = (who: readonly (Working | undefined)[]) => (date: string) =>
+  who.every((each) => dayKind(date, each ?? defaultWorking).kind === 'working');
+
+export const isEach = ({ zone }: SeriesPlan): boolean => zone === EACH;
+
+/** Whose days off are meant. @param readers those it is for on one clock; @param mine my calendar */
+const calendarOf = (plan: SeriesPlan, readers: readonly Reader[], mine: Working | undefined) =>
+  worksThen(plan.calendar === 'reader' ? readers.map(({ working }) => working) : [mine]);
+
+/**
+ * The moments on one clock, soonest first.
+ * @param zone the reader’s, for a series that goes by each reader’s clock
+ * @param from those before are left out, epoch ms; undefined: from the beginning
+ * @throws RuleError, LocalTimeError, UnknownZoneError
+ */
+export function* seriesMoments(
+  plan: SeriesPlan,
+  readers: readonly Reader[],
+  mine: Working | undefined,
+  zone: string = plan.zone,
+  from?: number,
+): Generator<SeriesMoment> {
+  const own = canonicalZone(zone);
+  const begin = from === undefined ? undefined : toLocal(from, own);
+  let last = -Infinity;
+  for (const { id, local } of seriesOccurrences(plan, own, begin, calendarOf(plan, readers, mine))) {
+    const resolved = toInstant(local, own);
+    // Of the times a clock skips, two may be one instant.
+    if (resolved.at <= last || resolved.at < (from ?? -Infinity)) continue;
+    last = resolved.at;
+    yield { ...resolved, occurrence: id, local };
+  }
+}

@@ -1,0 +1,121 @@
+/** The moments of a series for its readers, and what all of it comes to. */
+import { RuleError } from '#core/recurrence/rule';
+import { dayKind } from '#core/time/dayParts';
+import { toLocal } from '#core/time/wallClock';
+import { canonicalZone } from '#core/time/zones';
+import type { Copies, Reader, RepeatDay, Repeating } from '../../plan';
+import type { MomentContext, PlannedMoment, SentenceContext } from '../planKind';
+import { isEach, seriesMoments, type SeriesMoment } from './moments';
+import type { SeriesPlan } from './plan';
+import { seriesWords } from './words';
+
+/** So many are shown where nothing is said. */
+const USUALLY = 12;
+/** Nobody counts further. */
+const COUNTED = 100_000;
+/** So many readers are asked whether it is a day off for them, for the whole year. */
+const ASKED = 20;
+
+function take<T>(from: Iterable<T>, most: number): T[] {
+  const taken: T[] = [];
+  if (most > 0)
+    for (const each of from) {
+      taken.push(each);
+      if (taken.length >= most) break;
+    }
+  return taken;
+}
+
+const planned = <R extends Reader>(moment: SeriesMoment, readers: readonly R[]): PlannedMoment<R> => ({
+  ...moment,
+  readers,
+  moved: moment.local !== moment.occurrence,
+});
+
+/** From the beginning, where it is from long before. */
+const finite = (from: number) => (from === -Infinity ? undefined : from);
+
+/** On one clock: together, or one for each reader at the same moment. */
+function onOneClock<R extends Reader>(
+  plan: SeriesPlan,
+  readers: readonly R[],
+  { now, mine, most = USUALLY, from = now }: MomentContext,
+  copies: Copies,
+): PlannedMoment<R>[] {
+  const moments = take(seriesMoments(plan, readers, mine, plan.zone, finite(from)), most);
+  return moments.flatMap((moment) =>
+    copies === 'together' || readers.length === 0
+      ? planned(moment, readers)
+      : readers.map((reader) => planned(moment, [reader])),
+  );
+}
+
+/** On each reader’s own. */
+function onTheirs<R extends Reader>(
+  plan: SeriesPlan,
+  readers: readonly R[],
+  { now, mine, most = USUALLY, from = now }: MomentContext,
+): PlannedMoment<R>[] {
+  const known = new Map<string, SeriesMoment[]>();
+  const momentsOf = (reader: R): SeriesMoment[] => {
+    const zone = canonicalZone(reader.zone!);
+    const read = () => take(seriesMoments(plan, [reader], mine, zone, finite(from)), most);
+    if (plan.calendar === 'reader') return read();
+    let moments = known.get(zone);
+    if (!moments) known.set(zone, (moments = read()));
+    return moments;
+  };
+  const all = readers
+    .filter(({ zone }) => zone)
+    .flatMap((reader) => momentsOf(reader).map((moment) => planned(moment, [reader])));
+  const first = new Set([...new Set(all.map(({ occurrence }) => occurrence!))].sort().slice(0, most));
+  return all.filter(({ occurrence }) => first.has(occurrence!)).sort((a, b) => a.at - b.at);
+}
+
+/** @throws RuleError, LocalTimeError, UnknownZoneError */
+export const momentsOfSeries = <R extends Reader>(
+  plan: SeriesPlan,
+  readers: readonly R[],
+  context: MomentContext,
+  copies: Copies,
+): PlannedMoment<R>[] =>
+  isEach(plan) ? onTheirs(plan, readers, context) : onOneClock(plan, readers, context, copies);
+
+/**
+ * What all of it comes to, by the clock it is on, or the first of its readers’.
+ * @throws RuleError where it never happens
+ */
+export function wholeOf(
+  plan: SeriesPlan,
+  readers: readonly Reader[],
+  { now, mine, senderZone, hourCycle }: MomentContext & SentenceContext,
+): Repeating {
+  const zone = isEach(plan) ? (readers.find((reader) => reader.zone)?.zone ?? senderZone) : plan.zone;
+  const yearAhead = toLocal(now, zone);
+  const end = `${Number(yearAhead.slice(0, 4)) + 1}${yearAhead.slice(4)}`;
+  const days = new Map<string, RepeatDay>();
+  const asked = readers.slice(0, ASKED);
+  let [left, last] = [0, null as number | null];
+  const whole = { words: seriesWords(plan, senderZone, hourCycle), days: [] as RepeatDay[] };
+  const endless = isEndless(plan);
+  for (const { at, local } of seriesMoments(plan, readers, mine, zone, now)) {
+    if (local <= end) {
+      const date = local.slice(0, 10);
+      const there = days.get(date);
+      if (there) there.times++;
+      else days.set(date, { date, times: 1, off: asked.some((each) => isOff(each, at)) });
+    } else if (endless) break;
+    [left, last] = [left + 1, at];
+    if (left > COUNTED) break;
+  }
+  whole.days = [...days.values()];
+  if (left === 0 && seriesMoments(plan, readers, mine, zone).next().done)
+    throw new RuleError('This never happens: no day is one of it. Choose another rule.');
+  return endless || left > COUNTED ? { ...whole, left: null, last: null } : { ...whole, left, last };
+}
+
+/** It has no last one. */
+const isEndless = ({ rrule = '' }: SeriesPlan): boolean => rrule !== '' && !/(COUNT|UNTIL)=/i.test(rrule);
+
+const isOff = ({ zone, working }: Reader, at: number): boolean =>
+  zone !== undefined && dayKind(toLocal(at, zone).slice(0, 10), working).kind !== 'working';

@@ -1,0 +1,4 @@
+'use client';
+export function SeriesFields() {
+  return null;
+}

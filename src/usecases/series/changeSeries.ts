@@ -1,0 +1,233 @@
+/** What a person can do to a series: change it, stop it and set it going, leave occurrences out, end it. */
+import { shorten } from '#core/plan/kinds/onClocks';
+import type { SeriesPlan } from '#core/plan/kinds/series/plan';
+import type { Choices } from '#core/plan/plan';
+import { occurrenceId } from '#core/recurrence/series';
+import type { Review } from '#core/series/series';
+import { endBefore } from '#core/series/split';
+import { toInstant } from '#core/time/wallClock';
+import { noteChange } from '#store/journal';
+import { findMessage, recipientsOf, setRecipients, swapMessage } from '#store/messages';
+import {
+  findSeries,
+  insertSeries,
+  occurrencesFrom,
+  moveOccurrence,
+  openOccurrences,
+  setTemplate,
+  swapSeries,
+  type SeriesRow,
+} from '#store/series';
+import type { Tx } from '#store/store';
+import { insertWatch, watchToBegin } from '#store/watches';
+import { applyEvent } from '../departures/applyEvent';
+import { keptPlan } from '../departures/planDepartures';
+import type { Desk } from '../desk';
+import { Invalid, NotFound, Refused, Stale } from '../errors';
+import { deriveMessage } from '../messages/deriveMessage';
+import { newId } from '../newId';
+import { checkToCome } from './beginSeries';
+import { fitSeries, makeAnew } from './fitSeries';
+import { plannedOccurrences } from './plannedOccurrences';
+
+/** So many occurrences can be left out at once. */
+const MOST_SKIPPED = 1000;
+
+/** @throws NotFound, Stale */
+function change(
+  desk: Desk,
+  id: string,
+  revision: number | undefined,
+  work: (tx: Tx, seen: SeriesRow, now: number) => SeriesRow,
+): SeriesRow {
+  return desk.store.write((tx) => {
+    const seen = findSeries(tx, id);
+    if (!seen || seen.deletedAt !== null) throw new NotFound('There is no such series.');
+    if (revision !== undefined && revision !== seen.revision) throw new Stale('series');
+    return work(tx, seen, desk.now(tx));
+  });
+}
+
+function swapped(tx: Tx, seen: SeriesRow, patch: Partial<SeriesRow>): SeriesRow {
+  const next = swapSeries(tx, seen, patch);
+  if (!next) throw new Stale('series');
+  noteChange(tx, 'departure', seen.id);
+  return next;
+}
+
+const stillGoing = ({ state }: SeriesRow) => {
+  if (state === 'ended') throw new Refused('This series has ended. Duplicate it to begin again.');
+};
+
+export interface SeriesPatch {
+  name?: string;
+  plan?: SeriesPlan;
+  choices?: Partial<Choices>;
+  review?: Review | null;
+  /** Own fields with a value per occurrence; under no occurrence at all, the usual one. */
+  fields?: Record<string, Record<string, string>>;
+  /** This occurrence and all that follow: those become a series of their own. All where it is not said. */
+  from?: string;
+}
+
+/**
+ * Changes all that has not left, or what is from one occurrence on; what has left is not sent again.
+ * @returns the series that is changed: a new one where it is only what follows
+ * @throws NotFound, Stale, Invalid; Refused where it has ended
+ */
+export function changeSeries(desk: Desk, id: string, patch: SeriesPatch, revision?: number): SeriesRow {
+  return change(desk, id, revision, (tx, seen, now) => {
+    stillGoing(seen);
+    const series =
+      patch.from === undefined ? seen : splitSeries(desk, tx, seen, occurrenceId(patch.from), now);
+    const { name, plan, review, choices } = patch;
+    const next = swapped(tx, series, {
+      ...(name !== undefined && { name }),
+      ...(plan && { plan: keptPlan(plan) as SeriesPlan }),
+      ...(review !== undefined && { review }),
+      ...(choices && { choices: { ...series.choices, ...choices } }),
+      ...(patch.fields && { fields: patch.fields }),
+    });
+    if (plan || choices) checkToCome(desk, tx, next.messageId, next.plan, next.choices);
+    return makeAnew(desk, tx, next.id);
+  });
+}
+
+/** Ends a series before an occurrence, and has another one go on from there. */
+function splitSeries(desk: Desk, tx: Tx, seen: SeriesRow, from: string, now: number): SeriesRow {
+  if (occurrencesFrom(tx, seen.id, from).some(({ leftAt }) => leftAt !== null))
+    throw new Refused('Some of what follows has left already; choose a later one.');
+  const template = findMessage(tx, seen.messageId)!;
+  const own = deriveMessage(tx, template, now);
+  const all = recipientsOf(tx, [template.id]);
+  for (const field of ['to', 'cc', 'bcc'] as const)
+    setRecipients(
+      tx,
+      own.id,
+      field,
+      all.filter((each) => each.field === field),
+    );
+  const watch = watchToBegin(tx, template.id);
+  if (watch) insertWatch(tx, { ...watch, id: newId(), messageId: own.id, revision: 1 });
+  const [before, after] = endBefore(seen.plan, from);
+  const id = newId();
+  const follows = insertSeries(tx, {
+    ...seen,
+    id,
+    messageId: own.id,
+    plan: keptPlan(after) as SeriesPlan,
+    madeUntil: now,
+    missed: [],
+    next: null,
+    revision: 1,
+    createdAt: now,
+  });
+  setTemplate(tx, own.id, id);
+  // What is its own goes along: it is an occurrence of the one that follows now.
+  for (const each of openOccurrences(tx, seen.id))
+    if (each.occurrence! >= from && each.differs) moveOccurrence(tx, each.id, id);
+  const ended = swapped(tx, seen, before ? { plan: before } : { state: 'ended', endedAt: now });
+  fitSeries(desk, tx, ended.id);
+  return follows;
+}
+
+/** Stops it; what stands in its next weeks does not leave meanwhile. @throws NotFound, Stale, Refused */
+export const pauseSeries = (desk: Desk, id: string, revision?: number): SeriesRow =>
+  change(desk, id, revision, (tx, seen) => {
+    stillGoing(seen);
+    swapped(tx, seen, { state: 'paused' });
+    return fitSeries(desk, tx, id);
+  });
+
+/** Sets it going again, from now on. @throws NotFound, Stale; Refused where it is not paused */
+export const resumeSeries = (desk: Desk, id: string, revision?: number): SeriesRow =>
+  change(desk, id, revision, (tx, seen, now) => {
+    if (seen.state !== 'paused') throw new Refused('It is not paused.');
+    checkToCome(desk, tx, seen.messageId, seen.plan, seen.choices);
+    swapped(tx, seen, { state: 'active', madeUntil: now });
+    for (const each of openOccurrences(tx, id))
+      if (each.state === 'paused' && each.pausedFor === 'me' && each.meant > now)
+        applyEvent(tx, each, 'resume', now, { due: each.meant, reason: null });
+    return fitSeries(desk, tx, id);
+  });
+
+/** It leaves no more; what has not left of it does not. @throws NotFound, Stale; Refused where it has ended */
+export const endSeries = (desk: Desk, id: string, revision?: number): SeriesRow =>
+  change(desk, id, revision, (tx, seen, now) => {
+    stillGoing(seen);
+    swapped(tx, seen, { state: 'ended', endedAt: now });
+    return fitSeries(desk, tx, id);
+  });
+
+/** Forgets it, and what has not left of it. @throws NotFound, Stale */
+export const deleteSeries = (desk: Desk, id: string, revision?: number): SeriesRow =>
+  change(desk, id, revision, (tx, seen, now) => {
+    const ended = seen.endedAt ?? now;
+    swapped(tx, seen, { state: 'ended', endedAt: ended });
+    const gone = fitSeries(desk, tx, id);
+    const template = findMessage(tx, seen.messageId)!;
+    if (!swapMessage(tx, template, { deletedAt: now })) throw new Stale('message');
+    return swapped(tx, gone, { deletedAt: now });
+  });
+
+/** Occurrences that are not to leave. @throws Invalid where there are none */
+function leaveOut(desk: Desk, tx: Tx, seen: SeriesRow, out: readonly string[], now: number): SeriesRow {
+  if (out.length === 0) throw new Invalid('None of its occurrences is there.', 'from');
+  const { plan } = seen;
+  const exdate = [...new Set([...(plan.exdate ?? []), ...out.map(shorten)])].sort();
+  const next = swapped(tx, seen, { plan: { ...plan, exdate } });
+  // What was made its own does not leave either.
+  const gone = new Set(out);
+  for (const each of openOccurrences(tx, seen.id))
+    if (gone.has(each.occurrence!) && each.differs && each.state !== 'releasing')
+      applyEvent(tx, each, 'drop', now, {}, 'left out');
+  return fitSeries(desk, tx, next.id);
+}
+
+/**
+ * Leaves out the next one, or all that would leave on the days of a span.
+ * @param span `2026-12-21` to `2027-01-03`, both among them
+ * @throws NotFound, Stale, Invalid; Refused where it has ended
+ */
+export const skipOccurrences = (
+  desk: Desk,
+  id: string,
+  span?: { from: string; until: string },
+  revision?: number,
+): SeriesRow =>
+  change(desk, id, revision, (tx, seen, now) => {
+    stillGoing(seen);
+    if (!span) {
+      const [next] = plannedOccurrences(desk, tx, seen, now, 1);
+      return leaveOut(desk, tx, seen, next ? [next.occurrence] : [], now);
+    }
+    const zone = seen.plan.zone === 'each' ? desk.settings(tx).zone : seen.plan.zone;
+    const begin = Math.max(now, toInstant(`${span.from}T00:00`, zone).at);
+    const end = toInstant(`${span.until}T23:59:59`, zone).at;
+    const within = plannedOccurrences(desk, tx, seen, begin, MOST_SKIPPED).filter(({ at }) => at <= end);
+    return leaveOut(
+      desk,
+      tx,
+      seen,
+      within.map(({ occurrence }) => occurrence),
+      now,
+    );
+  });
+
+/** Leaves out one, or takes it in again. @param occurrence `2026-12-03T09:10` @throws NotFound, Stale, Invalid, Refused */
+export const skipOccurrence = (
+  desk: Desk,
+  id: string,
+  occurrence: string,
+  skip: boolean,
+  revision?: number,
+): SeriesRow =>
+  change(desk, id, revision, (tx, seen, now) => {
+    stillGoing(seen);
+    const own = occurrenceId(occurrence);
+    if (skip) return leaveOut(desk, tx, seen, [own], now);
+    const exdate = (seen.plan.exdate ?? []).filter((each) => occurrenceId(each) !== own);
+    const { exdate: _before, ...plan } = seen.plan;
+    swapped(tx, seen, { plan: exdate.length > 0 ? { ...plan, exdate } : plan });
+    return fitSeries(desk, tx, id);
+  });

@@ -1,0 +1,233 @@
+/**
+ * The departures of a series fitted to what it says: those of the next weeks are there, and what nobody has touched is made
+ * anew where it says something else. What has left, or was changed by hand, stays as it is.
+ */
+import { addressKey } from '#core/message/address';
+import { PENDING_STATES } from '#core/departure/states';
+import { baseSubject } from '#core/reply/threading';
+import { AHEAD_MS, MISSED_KEPT, MOST_AHEAD } from '#core/series/series';
+import { noteDue } from '#store/clock';
+import { departuresOf, insertDeparture, type Departure } from '#store/departures';
+import { setDeliveries } from '#store/deliveries';
+import { forgetDeleted } from '#store/expired';
+import { noteChange } from '#store/journal';
+import { findMessage, recipientsOf, setRecipients, type Message } from '#store/messages';
+import { findSeries, occurrencesFrom, openOccurrences, swapSeries, type SeriesRow } from '#store/series';
+import type { Tx } from '#store/store';
+import { insertThread } from '#store/threads';
+import { insertWatch, watchToBegin } from '#store/watches';
+import { applyEvent } from '../departures/applyEvent';
+import type { Desk } from '../desk';
+import { Stale } from '../errors';
+import { deriveMessage } from '../messages/deriveMessage';
+import { newId } from '../newId';
+import { watchAsUsual } from '../watches/usualWatch';
+import { plannedOccurrences, type WantedCopy, type WantedOccurrence } from './plannedOccurrences';
+import { reviewNext, reviewOccurrences } from './reviewOccurrences';
+
+/** Nobody has touched it, and nothing has begun: it says no more than its series does. */
+const isUntouched = ({ state, pausedFor, differs, attempts }: Departure): boolean =>
+  !differs && attempts === 0 && (state === 'scheduled' || (state === 'paused' && pausedFor === 'review'));
+
+/** Neither has any of the copies of its message: that and all of them can go, and be made anew. */
+const isFree = (tx: Tx, each: Departure): boolean =>
+  isUntouched(each) && departuresOf(tx, each.messageId).every(isUntouched);
+
+/** A message for one occurrence, with the watch that is set on the series. */
+function messageFor(desk: Desk, tx: Tx, template: Message, now: number): Message {
+  const threadId = template.inReplyTo === null ? newId() : template.threadId;
+  if (template.inReplyTo === null) insertThread(tx, threadId, baseSubject(template.subject));
+  const own = deriveMessage(tx, template, now, { threadId, plan: null, choices: null });
+  const all = recipientsOf(tx, [template.id]);
+  for (const field of ['to', 'cc', 'bcc'] as const)
+    setRecipients(
+      tx,
+      own.id,
+      field,
+      all.filter((each) => each.field === field),
+    );
+  const watch = watchToBegin(tx, template.id);
+  if (watch) insertWatch(tx, { ...watch, id: newId(), messageId: own.id, revision: 1 });
+  else watchAsUsual(desk, tx, own);
+  return own;
+}
+
+const keyOf = (occurrence: string, reader: string | null) =>
+  `${occurrence} ${reader === null ? '' : addressKey(reader)}`;
+
+function insertOccurrence(
+  desk: Desk,
+  tx: Tx,
+  series: SeriesRow,
+  { occurrence }: WantedOccurrence,
+  copies: readonly WantedCopy[],
+  now: number,
+): Departure[] {
+  const message = messageFor(desk, tx, findMessage(tx, series.messageId)!, now);
+  const { ifTheyWriteFirst, ifOff } = series.choices;
+  return copies.map(({ at, plan, reader, addresses }) => {
+    const draft = insertDeparture(tx, {
+      id: newId(),
+      messageId: message.id,
+      seriesId: series.id,
+      occurrence,
+      reader,
+      plan,
+      ifTheyWriteFirst,
+      ifOff: ifOff.kind === 'their-day' ? null : ifOff,
+      state: 'draft',
+      createdAt: now,
+      meant: at,
+      due: at,
+    });
+    setDeliveries(tx, draft.id, addresses);
+    return applyEvent(tx, draft, 'plan', now);
+  });
+}
+
+/** They and their messages were never there. */
+function forget(tx: Tx, gone: readonly Departure[]): void {
+  if (gone.length === 0) return;
+  forgetDeleted(tx, [...new Set(gone.map(({ messageId }) => messageId))]);
+  for (const { id } of gone) noteChange(tx, 'departure', id);
+}
+
+/** It did not leave, since nothing was running; it never will. */
+export function miss(tx: Tx, series: SeriesRow, late: readonly Departure[], now: number): SeriesRow {
+  if (late.length === 0) return series;
+  for (const each of late) applyEvent(tx, each, 'drop', now, {}, 'missed');
+  const missed = [
+    ...series.missed,
+    ...late.map(({ occurrence, meant }) => ({ occurrence: occurrence!, at: meant })),
+  ];
+  const kept = [...new Map(missed.map((each) => [each.occurrence, each])).values()].slice(-MISSED_KEPT);
+  const next = swapSeries(tx, series, { missed: kept });
+  if (!next) throw new Stale('series');
+  noteChange(tx, 'departure', series.id);
+  return next;
+}
+
+const isLate = (now: number) => (each: Departure) =>
+  each.due < now &&
+  each.attempts === 0 &&
+  (PENDING_STATES.includes(each.state) || (each.state === 'paused' && each.pausedFor === 'late'));
+
+/** Of several whose moment has passed only the latest is still to be decided about, never a flood of them. */
+export function missEarlier(tx: Tx, seriesId: string, now: number): void {
+  const series = findSeries(tx, seriesId);
+  const late = openOccurrences(tx, seriesId).filter(isLate(now));
+  const latest = late.at(-1)?.occurrence;
+  if (series)
+    miss(
+      tx,
+      series,
+      late.filter(({ occurrence }) => occurrence !== latest),
+      now,
+    );
+}
+
+/** What came due while nothing was running for so long that it had not even been made: the latest asks. */
+function makeMissed(desk: Desk, tx: Tx, seen: SeriesRow, now: number): SeriesRow {
+  if (seen.madeUntil >= now) return seen;
+  const passed = plannedOccurrences(desk, tx, seen, seen.madeUntil + 1, MISSED_KEPT * 10).filter(
+    ({ at }) => at <= now,
+  );
+  const there = new Set(
+    passed.length > 0
+      ? occurrencesFrom(tx, seen.id, passed[0]!.occurrence).map(({ occurrence }) => occurrence)
+      : [],
+  );
+  const unmade = passed.filter(({ occurrence }) => !there.has(occurrence));
+  const latest = unmade.at(-1);
+  if (!latest) return seen;
+  const missed = [...seen.missed, ...unmade.slice(0, -1).map(({ occurrence, at }) => ({ occurrence, at }))];
+  const series = swapSeries(tx, seen, { missed: missed.slice(-MISSED_KEPT) });
+  if (!series) throw new Stale('series');
+  for (const made of insertOccurrence(desk, tx, series, latest, latest.copies, now))
+    applyEvent(tx, made, 'too-late', now, { pausedFor: 'late' });
+  missEarlier(tx, seen.id, now);
+  return findSeries(tx, seen.id)!;
+}
+
+/** Gives those that are wanted their departures, and takes away those that are not wanted any more. */
+function fitDepartures(
+  desk: Desk,
+  tx: Tx,
+  series: SeriesRow,
+  wanted: readonly WantedOccurrence[],
+  now: number,
+) {
+  const open = openOccurrences(tx, series.id);
+  const [first] = wanted;
+  const known = first ? occurrencesFrom(tx, series.id, first.occurrence) : [];
+  const there = new Map([...known, ...open].map((each) => [keyOf(each.occurrence!, each.reader), each]));
+  const asWanted = new Set<string>();
+  const missing: [WantedOccurrence, WantedCopy[]][] = [];
+  for (const each of wanted) {
+    const without = each.copies.filter(({ at, plan, reader }) => {
+      const own = there.get(keyOf(each.occurrence, reader));
+      const same = own && JSON.stringify(own.plan) === JSON.stringify(plan) && own.due === at;
+      // What is its own stays, and what says the same needs no other.
+      if (own && (same || !isFree(tx, own))) asWanted.add(own.id);
+      return !own || !asWanted.has(own.id);
+    });
+    if (without.length > 0) missing.push([each, without]);
+  }
+  forget(
+    tx,
+    open.filter((each) => each.meant > now && !asWanted.has(each.id) && isFree(tx, each)),
+  );
+  for (const [each, copies] of missing) insertOccurrence(desk, tx, series, each, copies, now);
+}
+
+/** Nothing of it leaves by itself: what was not touched is not there, the rest stands still, or ends. */
+function stand(tx: Tx, series: SeriesRow, now: number): void {
+  const open = openOccurrences(tx, series.id);
+  const free = open.filter((each) => isFree(tx, each));
+  forget(tx, free);
+  for (const each of open.filter((own) => !free.includes(own) && PENDING_STATES.includes(own.state)))
+    if (series.state === 'paused')
+      applyEvent(tx, each, 'pause', now, { pausedFor: 'me', reason: 'Its series is paused.' });
+    else applyEvent(tx, each, 'drop', now, {}, 'its series has ended');
+}
+
+export function fitSeries(desk: Desk, tx: Tx, id: string): SeriesRow {
+  const now = desk.now(tx);
+  const seen = findSeries(tx, id)!;
+  noteChange(tx, 'departure', id);
+  if (seen.state !== 'active') {
+    stand(tx, seen, now);
+    return swapSeries(tx, seen, { next: null })!;
+  }
+  const series = makeMissed(desk, tx, seen, now);
+  const planned = plannedOccurrences(desk, tx, series, now, MOST_AHEAD + 1);
+  const near = planned.filter(({ at }, n) => n < MOST_AHEAD && (n === 0 || at <= now + AHEAD_MS));
+  fitDepartures(desk, tx, series, near, now);
+  reviewOccurrences(desk, tx, series, now);
+  const open = openOccurrences(tx, id);
+  const beyond = planned[near.length];
+  // Where so many stand in a row that more cannot be, the next is made as the first leaves.
+  const more = beyond && Math.max(now + 1, near.length >= MOST_AHEAD ? near[0]!.at : beyond.at - AHEAD_MS);
+  const over = planned.length === 0 && open.length === 0;
+  const last = !beyond && open.length > 0 ? Math.max(now + 1, ...open.map(({ due }) => due + 1)) : undefined;
+  const moments = [more, last, reviewNext(series, open, now)].filter((at) => at !== undefined);
+  const next = over || moments.length === 0 ? null : Math.min(...moments);
+  const fitted = swapSeries(tx, series, {
+    next,
+    madeUntil: Math.max(now, near.at(-1)?.at ?? now),
+    ...(over && { state: 'ended' as const, endedAt: now }),
+  });
+  if (!fitted) throw new Stale('series');
+  if (next !== null) noteDue(tx, next);
+  return fitted;
+}
+
+/** What nobody has touched is made anew from what its series says by now: its text, its readers, what is attached. */
+export function makeAnew(desk: Desk, tx: Tx, id: string): SeriesRow {
+  const now = desk.now(tx);
+  forget(
+    tx,
+    openOccurrences(tx, id).filter((each) => each.meant > now && isFree(tx, each)),
+  );
+  return fitSeries(desk, tx, id);
+}

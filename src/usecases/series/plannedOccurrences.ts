@@ -1,0 +1,71 @@
+/** What a series wants now: its occurrences, each with the departures it has. */
+import { shorten } from '#core/plan/kinds/onClocks';
+import { copiesOf } from '#core/plan/kinds/registry';
+import { planMoments } from '#core/plan/moments';
+import type { AtPlan } from '#core/plan/kinds/at/plan';
+import { EACH } from '#core/plan/kinds/series/plan';
+import { toLocal } from '#core/time/wallClock';
+import { canonicalZone } from '#core/time/zones';
+import type { SeriesRow } from '#store/series';
+import type { Tx } from '#store/store';
+import type { Desk } from '../desk';
+import { inWords } from '../inWords';
+import { receivers } from '../messages/envelope';
+import { meAsPerson, readersAt } from '../people/readers';
+
+/** One departure of an occurrence. */
+export interface WantedCopy {
+  /** Epoch ms. */
+  at: number;
+  plan: AtPlan;
+  /** The one address it goes to; null for all together. */
+  reader: string | null;
+  addresses: string[];
+}
+
+export interface WantedOccurrence {
+  /** RECURRENCE-ID, RFC 5545 §3.8.4.4: `2026-12-03T09:10:00`. */
+  occurrence: string;
+  /** When the first of its copies leaves, epoch ms. */
+  at: number;
+  copies: WantedCopy[];
+}
+
+/**
+ * The occurrences of a series from an instant on, soonest first.
+ * @param from epoch ms; @param most so many at most
+ * @throws Invalid for a rule that cannot be used
+ */
+export function plannedOccurrences(
+  desk: Desk,
+  tx: Tx,
+  { messageId, plan, choices }: Pick<SeriesRow, 'messageId' | 'plan' | 'choices'>,
+  from: number,
+  most: number,
+): WantedOccurrence[] {
+  const readers = readersAt(desk, tx, receivers(tx, messageId));
+  const copies = copiesOf(plan, choices.copies);
+  const context = {
+    now: desk.now(tx),
+    hold: { ms: 0 },
+    mine: meAsPerson(desk, tx).working,
+    most,
+    from,
+  };
+  const all = new Map<string, WantedOccurrence>();
+  for (const { at, readers: whose, occurrence } of inWords(() =>
+    planMoments(plan, readers, context, copies),
+  )) {
+    const zone = plan.zone === EACH ? canonicalZone(whose[0]!.zone!) : plan.zone;
+    const copy: WantedCopy = {
+      at,
+      plan: { kind: 'at', local: shorten(toLocal(at, zone)), zone },
+      reader: copies === 'individual' ? whose[0]!.address : null,
+      addresses: whose.map(({ address }) => address),
+    };
+    const there = all.get(occurrence!);
+    if (there) there.copies.push(copy);
+    else all.set(occurrence!, { occurrence: occurrence!, at, copies: [copy] });
+  }
+  return [...all.values()].sort((a, b) => a.at - b.at);
+}
