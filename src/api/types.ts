@@ -260,8 +260,8 @@ export interface components {
           kind: 'series';
           /** @description Wall-clock time without offset */
           start: string;
-          /** @description The clock it is on; each: a copy for each reader, on their own */
-          zone: 'each' | string;
+          /** @description IANA time zone of the clock it is on; `each`: a copy for each reader, on their own */
+          zone: string;
           /** @description RFC 5545 §3.3.10; without one it happens at its start and on the picked days alone */
           rrule?: string;
           /** @description Also then */
@@ -664,6 +664,8 @@ export interface components {
       attachments: components['schemas']['Attachment'][];
       /** @description It answers another message */
       answering: boolean;
+      /** @description The series whose occurrences are made from it */
+      seriesId: string | null;
       revision: number;
       cc: {
         name: string;
@@ -993,8 +995,8 @@ export interface components {
         kind: 'series';
         /** @description Wall-clock time without offset */
         start: string;
-        /** @description The clock it is on; each: a copy for each reader, on their own */
-        zone: 'each' | string;
+        /** @description IANA time zone of the clock it is on; `each`: a copy for each reader, on their own */
+        zone: string;
         /** @description RFC 5545 §3.3.10; without one it happens at its start and on the picked days alone */
         rrule?: string;
         /** @description Also then */
@@ -2688,8 +2690,8 @@ export interface components {
           kind: 'series';
           /** @description Wall-clock time without offset */
           start: string;
-          /** @description The clock it is on; each: a copy for each reader, on their own */
-          zone: 'each' | string;
+          /** @description IANA time zone of the clock it is on; `each`: a copy for each reader, on their own */
+          zone: string;
           /** @description RFC 5545 §3.3.10; without one it happens at its start and on the picked days alone */
           rrule?: string;
           /** @description Also then */
@@ -2765,6 +2767,7 @@ export interface components {
       };
       answer: components['schemas']['Series'];
     };
+    takeBackSeries: Record<string, never>;
     testSeries: {
       answer: components['schemas']['Departures'];
     };
@@ -3666,6 +3669,7 @@ export interface Operations {
   readSeries: Schemas['readSeries'];
   resumeSeries: Schemas['resumeSeries'];
   skipSeries: Schemas['skipSeries'];
+  takeBackSeries: Schemas['takeBackSeries'];
   testSeries: Schemas['testSeries'];
   listArchive: Schemas['listArchive'];
   listInbox: Schemas['listInbox'];

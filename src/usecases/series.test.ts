@@ -1,6 +1,6 @@
 /** What leaves again and again: made ahead, changed singly and as a whole, looked at first, missed, never twice. */
 import { describe, expect, it } from 'vitest';
-import { NOW, countRows, inboxOf, tempDesk } from '#test/support/desk';
+import { countRows, inboxOf, tempDesk } from '#test/support/desk';
 import { PRINTED_RULES } from '#test/data/printedRules';
 import type { Plan } from '#core/plan/plan';
 import type { SeriesPlan } from '#core/plan/kinds/series/plan';

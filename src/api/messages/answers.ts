@@ -38,6 +38,7 @@ const message = extended(summary, {
   ...details,
   attachments: listOf(attachment),
   answering: Joi.boolean().description('It answers another message'),
+  seriesId: orNull(Joi.string()).description('The series whose occurrences are made from it'),
   revision: Joi.number(),
   cc: listOf(mailbox),
   bcc: listOf(mailbox),

@@ -1,5 +1,6 @@
 /** What plans say of clocks. */
 import Joi from 'joi';
+import { EACH } from '#core/plan/kinds/series/plan';
 import { isLocal } from '#core/time/wallClock';
 import { canonicalZone, type UnknownZoneError } from '#core/time/zones';
 import { looked } from '../looked';
@@ -13,16 +14,22 @@ export const local = looked(
   .description('Wall-clock time without offset')
   .example('2026-12-01T08:30');
 
-export const zone = looked(Joi.string().max(64), (value) => {
+function noZone(value: string): string | undefined {
   try {
     canonicalZone(value);
     return undefined;
   } catch (error) {
     return (error as UnknownZoneError).message;
   }
-})
+}
+
+export const zone = looked(Joi.string().max(64), noZone)
   .description('IANA time zone')
   .example('Asia/Kathmandu');
+
+export const zoneOrEach = looked(Joi.string().max(64), (value) =>
+  value === EACH ? undefined : noZone(value),
+).description('IANA time zone of the clock it is on; `each`: a copy for each reader, on their own');
 
 export const occurrence = Joi.valid('first', 'second')
   .optional()

@@ -4,9 +4,8 @@ import type { PlanKindName } from '#core/plan/kinds/registry';
 import { byKind } from '../byKind';
 import { DAY_SHIFTS } from '#core/recurrence/series';
 import { readRule, type RuleError } from '#core/recurrence/rule';
-import { EACH } from '#core/plan/kinds/series/plan';
 import { looked } from '../looked';
-import { local, occurrence, zone } from './clockTime';
+import { local, occurrence, zone, zoneOrEach } from './clockTime';
 
 export const rrule = looked(Joi.string().max(2000), (value) => {
   try {
@@ -27,10 +26,7 @@ export const PLAN_FIELDS: Record<PlanKindName, Joi.SchemaMap> = {
   'each-local': { local: local.required(), occurrence },
   series: {
     start: local.required(),
-    zone: Joi.alternatives(Joi.valid(EACH), zone)
-      .match('any')
-      .required()
-      .description('The clock it is on; each: a copy for each reader, on their own'),
+    zone: zoneOrEach.required(),
     rrule: rrule.optional(),
     rdate: days.optional().description('Also then'),
     exdate: days.optional().description('Not then'),

@@ -32,6 +32,14 @@ export const deleteSeries = operation('deleteSeries', {
   ifMatch: 'optional',
 });
 
+export const takeBackSeries = operation('takeBackSeries', {
+  method: 'post',
+  path: '/series/{id}/take-back',
+  summary: 'Make it a draft again; what has left of it has left',
+  status: 204,
+  ifMatch: 'optional',
+});
+
 export const pauseSeries = operation('pauseSeries', {
   method: 'post',
   path: '/series/{id}/pause',

@@ -16,6 +16,7 @@ import {
   type Plan,
   type PlannedDeparture,
   type PlanPreview,
+  type PlanWarning,
   type Reader,
 } from './plan';
 import { sentenceOf } from './sentence';
@@ -50,6 +51,12 @@ export function previewPlan(plan: Plan, readers: readonly Reader[], context: Pla
   const { copies, ifOff } = context.choices ?? usualChoices;
   const moments = planMoments(plan, readers, context, copies);
   const { repeats } = kindOf(plan);
+  // Of what repeats each kind of trouble is told once a reader; the marks say when else.
+  const told = new Set<string>();
+  const isNew = ({ code, address }: PlanWarning) => {
+    const key = `${code} ${address}`;
+    return !repeats || (!told.has(key) && told.add(key).size > 0);
+  };
   const marksOf = marking(context.senderZone, context.now);
   const departures = moments.map((moment): PlannedDeparture => {
     const recipients = moment.readers.map((reader) => landingOf(reader, moment.at));
@@ -59,7 +66,7 @@ export function previewPlan(plan: Plan, readers: readonly Reader[], context: Pla
       occurrence: moment.occurrence ?? null,
       marks: repeats ? marksOf(moment, recipients) : [],
       recipients,
-      warnings: readerWarnings(plan, moment, recipients, context),
+      warnings: readerWarnings(plan, moment, recipients, context).filter(isNew),
     };
   });
   const homeless = unplaced(plan, readers).map(({ address, name }) => ({

@@ -18,7 +18,9 @@ export interface FieldContext {
 }
 
 /** As in `core/checks/placeholders`, which stops what is left. */
-const FIELD = /\{\{\s*([^{}\n]{1,80}?)\s*\}\}/g;
+const FIELD = /\{\{([^{}\n]{1,80})\}\}/g;
+
+const keyOf = (name: string) => name.trim().toLowerCase().replace(/\s+/g, ' ');
 
 const dateWords = (date: string, country = 'GB'): string => {
   const options = {
@@ -65,13 +67,13 @@ function valueOf(name: string, context: FieldContext): string | undefined {
 /** With every field filled whose value is known; the others stand as they are. @param escape for what it is put into */
 export const fillFields = (text: string, context: FieldContext, escape = (value: string) => value): string =>
   text.replace(FIELD, (whole, name: string) => {
-    const value = valueOf(name.toLowerCase().replace(/\s+/g, ' '), context);
+    const value = valueOf(keyOf(name), context);
     return value === undefined ? whole : escape(value);
   });
 
 /** The fields of a text that are filled by nobody but me, each once, lower case. */
 export function ownFieldsOf(text: string): string[] {
-  const names = [...text.matchAll(FIELD)].map((match) => match[1]!.toLowerCase().replace(/\s+/g, ' '));
+  const names = [...text.matchAll(FIELD)].map((match) => keyOf(match[1]!));
   const known = (name: string) =>
     ['number', 'of', 'date', 'week', 'first name'].includes(name) ||
     /^days until \d{4}-\d{2}-\d{2}$/.test(name);

@@ -271,10 +271,10 @@ export const useFaults = () =>
 
 /** Which queries a change of a topic makes old. */
 const STALE: Record<string, string[]> = {
-  departure: ['departures', 'message', 'mailboxes', 'health', 'drafts'],
+  departure: ['departures', 'message', 'mailboxes', 'health', 'drafts', 'series'],
   message: [
     ...['inbox', 'archive', 'search', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
-    ...['todos', 'imports', 'watches'],
+    ...['todos', 'imports', 'watches', 'series'],
   ],
   return: [
     'inbox',

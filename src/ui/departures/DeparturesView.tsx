@@ -7,6 +7,7 @@ import type { DepartureState } from '#core/departure/states';
 import { countWords } from '../common/format';
 import { useSettled } from '../common/useSettled';
 import { useDrafts, usePending, useSettings } from '../data/queries';
+import { SeriesTable } from '../series/SeriesTable';
 import { DraftList } from './DraftList';
 import styles from './DeparturesView.module.css';
 import { LeftTable } from './LeftTable';
@@ -59,6 +60,7 @@ export function DeparturesView() {
           onChange={(next) => router.push(next === 'pending' ? path : `${path}?part=${next}`)}
           options={[
             { value: 'pending', label: counted('Pending', pending) },
+            { value: 'series', label: 'Series' },
             { value: 'drafts', label: counted('Drafts', drafts) },
             { value: 'left', label: 'Left' },
           ]}
@@ -97,7 +99,7 @@ export function DeparturesView() {
             className={styles.filter}
           />
         )}
-        {part !== 'drafts' && (
+        {(part === 'pending' || part === 'left') && (
           <Input
             type="search"
             aria-label="Find a departure"
@@ -109,7 +111,9 @@ export function DeparturesView() {
           />
         )}
       </div>
-      {part === 'drafts' ? (
+      {part === 'series' ? (
+        <SeriesTable />
+      ) : part === 'drafts' ? (
         <DraftList />
       ) : part === 'left' ? (
         <LeftTable folder={folder === ALL ? undefined : folder} search={wanted} unanswered={unanswered} />

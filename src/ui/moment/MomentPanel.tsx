@@ -30,6 +30,8 @@ interface Props {
   near: NearZone[];
   recipients: string[];
   lands: readonly Lands[];
+  /** What it comes to where it repeats. */
+  series: ReactNode;
   /** For a message that is on its way already: whether it is one of several copies. */
   pending: { copies: boolean } | undefined;
 }
@@ -71,6 +73,7 @@ export function MomentPanel(props: Props) {
           onChange(chosen);
         }}
       />
+      {props.series}
       <DayStrips recipients={recipients} lands={lands} />
       <UnknownZones lands={lands} />
       {watch}

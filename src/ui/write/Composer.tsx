@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { InputRef } from 'antd';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { AttachmentJson, DepartureJson, MessageJson } from '#api/types';
+import type { AttachmentJson, DepartureJson, MessageJson, SeriesJson } from '#api/types';
 import { copiesOf, followsReaders, timeOf } from '#core/plan/kinds/registry';
 import { usualHold } from '#core/hold/decide';
 import { isWeighty } from '#core/checks/setAside';
@@ -13,6 +13,7 @@ import type { ApiProblem } from '../data/client';
 import { refresh, useMessage, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useDepartureActions } from '../departures/useDepartureActions';
+import { SeriesPreview } from '../moment/SeriesPreview';
 import { MomentPanel } from '../moment/MomentPanel';
 import { useMoment } from '../moment/useMoment';
 import { useCommand } from '../shell/commands';
@@ -47,6 +48,8 @@ interface Props {
   message: MessageJson | undefined;
   /** The departure under way, where it is pending. */
   departure: DepartureJson | undefined;
+  /** The series made from it, where it is what repeats. */
+  series?: SeriesJson;
   /** Where the cursor stands on opening. */
   begin: 'to' | 'text' | undefined;
 }
@@ -64,7 +67,7 @@ const SAVE_WORDS: Record<SaveState, string> = {
 const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, saved: 'Kept, not let go yet' };
 
 const NOTHING: AttachmentJson[] = [];
-export function Composer({ beginning, message, departure, begin }: Props) {
+export function Composer({ beginning, message, departure, series, begin }: Props) {
   const client = useQueryClient();
   const settings = useSettings();
   const words = useWords();
@@ -77,7 +80,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
 
   const keepAddress = useCallback((id: string) => window.history.replaceState(null, '', `/write/${id}`), []);
   // What stands still may be saved as it is typed; what would leave by itself stands still once the lease is there.
-  const still = !departure || ['paused', 'failed'].includes(departure.state);
+  const still = series ? false : !departure || ['paused', 'failed'].includes(departure.state);
   const draft = useDraft({ ...beginning, kept: message }, still, keepAddress);
   const lease = useLease(
     departure,
@@ -105,8 +108,8 @@ export function Composer({ beginning, message, departure, begin }: Props) {
 
   const { recipients, near, typedName, nameOf } = useReaders(fields);
   const [first] = useState(() => ({
-    plan: departure?.plan ?? fields.plan ?? ({ kind: 'now' } as const),
-    choices: departure ? choicesOf(departure) : fields.choices,
+    plan: departure?.plan ?? series?.plan ?? fields.plan ?? ({ kind: 'now' } as const),
+    choices: departure ? choicesOf(departure) : (series?.choices ?? fields.choices),
   }));
   /** Why quiet hours are set aside for this one. */
   const [inSpite, setInSpite] = useState<string | null>(null);
@@ -118,7 +121,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     inSpiteOfQuiet: inSpite !== null,
   });
   const { plan, choices, preview, readable, unclear } = moment;
-  usePlanKept(departure === undefined, fields, change, moment);
+  usePlanKept(departure === undefined && !series, fields, change, moment);
   const planChanged = departure !== undefined && !same(plan, departure.plan);
   const choicesChanged = departure !== undefined && !same(choices, choicesOf(departure));
   const copies = departure ? copiesUnderWay(message!, departure) : [];
@@ -139,7 +142,10 @@ export function Composer({ beginning, message, departure, begin }: Props) {
   const sentence = keepsMoment
     ? keptSentence(departure, copies.length, passed, draft.state !== 'clean', words)
     : preview.data?.sentence;
-  const lands = keepsMoment ? landsOf(copies) : landsOf(planned, nameOf);
+  const repeats = preview.data?.repeats ?? null;
+  // Of what repeats the next occurrence is what is shown on their clocks.
+  const next = planned.filter(({ occurrence }) => occurrence === planned[0]!.occurrence);
+  const lands = keepsMoment ? landsOf(copies) : landsOf(next, nameOf);
   const hold = preview.data?.hold ?? { ...usualHold(settings.holdSeconds), quiet: null };
   const primary = primaryWords({
     plan,
@@ -148,7 +154,8 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     stillLeaves: keepsMoment ? leaves : undefined,
     holdLeft,
     movedTo: departure && planned[0] && words.moment(planned[0].at),
-    copies: departure ? copies.length : planned.length,
+    copies: departure ? copies.length : next.length,
+    series: series ? 'changed' : repeats ? 'new' : undefined,
     failed: departure?.state === 'failed' && keepsMoment,
     unclear: unclear?.what,
     passed,
@@ -185,6 +192,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
     lease,
     actions,
     departure,
+    series,
     choices,
     choicesChanged,
     readable,
@@ -213,7 +221,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
         if (event.key === 'Enter' && event.target instanceof HTMLInputElement) event.preventDefault();
       }}
     >
-      <h1 className="unseen">{departure ? 'A pending message' : 'Write'}</h1>
+      <h1 className="unseen">{departure ? 'A pending message' : series ? 'A series' : 'Write'}</h1>
       {departure && <PendingBar departure={departure} message={message!} lease={lease} actions={actions} />}
       {draft.conflict && (
         <ConflictPanel
@@ -270,6 +278,7 @@ export function Composer({ beginning, message, departure, begin }: Props) {
           near={near}
           recipients={recipients}
           lands={lands}
+          series={repeats && <SeriesPreview repeats={repeats} departures={planned} nameOf={nameOf} />}
           pending={departure && { copies: departure.copyFor !== null }}
         />
       </div>

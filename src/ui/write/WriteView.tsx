@@ -8,6 +8,7 @@ import { UNSETTLED_STATES } from '#core/departure/states';
 import { useLooked } from '../common/useLooked';
 import { ApiProblem } from '../data/client';
 import { useMessage, useSettings } from '../data/queries';
+import { useSeries } from '../data/series';
 import { Composer } from './Composer';
 import { fieldsOf, sameFields } from './draft/fields';
 import { useLeftBehind, useLocalDraft, type LeftBehindState } from './draft/useLocalDraft';
@@ -149,7 +150,8 @@ export function ExistingMessage({ id }: { id: string }) {
   const router = useRouter();
   const { data: message, error } = useMessage(id);
   const departure = message?.departures.findLast((each) => UNSETTLED_STATES.includes(each.state));
-  const kind = departure ? 'pending' : 'draft';
+  const series = useSeries(message?.seriesId);
+  const kind = departure || message?.seriesId ? 'pending' : 'draft';
   const local = useLocalDraft(id, kind);
   const left = message?.departures.findLast((each) => each.state === 'sent');
   const settled =
@@ -167,7 +169,7 @@ export function ExistingMessage({ id }: { id: string }) {
         words={message && error instanceof ApiProblem && error.status === 404 ? GONE : error.message}
       />
     );
-  if (!message || elsewhere || !local.known) return <Waiting />;
+  if (!message || elsewhere || !local.known || (message.seriesId && !series.data)) return <Waiting />;
   const initial = fieldsOf(message);
   // The server may have got it, and only the answer was lost.
   const unkept = local.draft && !sameFields(local.draft.fields, initial) ? local.draft : undefined;
@@ -178,6 +180,7 @@ export function ExistingMessage({ id }: { id: string }) {
       beginning={{ initial, answers: undefined, forwards: undefined, local: unkept }}
       message={message}
       departure={departure}
+      series={message.seriesId ? series.data : undefined}
       begin={undefined}
     />
   );

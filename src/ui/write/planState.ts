@@ -1,6 +1,6 @@
 /** What becomes of a plan as time goes on. */
 import type { DepartureJson } from '#api/types';
-import { isReadable, wallOf } from '#core/plan/kinds/registry';
+import { isReadable, isRepeating, wallOf } from '#core/plan/kinds/registry';
 import type { Choices, Plan } from '#core/plan/plan';
 import { toInstant } from '#core/time/wallClock';
 
@@ -8,6 +8,8 @@ export const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.strin
 
 /** Whether a time is named on one clock, and is past; false of one that each reader has their own of. */
 export function isPast(plan: Plan, now: number): boolean {
+  // What repeats goes on from its start.
+  if (isRepeating(plan)) return false;
   const wall = wallOf(plan);
   return (
     wall !== null && wall.zone !== null && isReadable(plan) && toInstant(wall.local, wall.zone).at <= now

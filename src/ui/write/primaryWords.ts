@@ -24,6 +24,8 @@ interface Commit {
   unclear?: 'reading' | 'mend' | 'choose';
   /** The moment it had is past. */
   passed?: boolean;
+  /** It repeats: a series to be, or one whose text and plan are changed. */
+  series?: 'new' | 'changed';
 }
 
 const UNCLEAR = {
@@ -40,6 +42,8 @@ export function primaryWords(commit: Commit): string {
   if (holdLeft !== undefined) return `Save, held ${durationWords(holdLeft * 1000)} more`;
   if (stillLeaves) return `Save, still leaves ${stillLeaves}`;
   if (movedTo && !leavesOnceHeld(plan)) return `Save, leaves ${movedTo}`;
+  if (commit.series === 'changed') return 'Save for all that come';
+  if (commit.series === 'new') return 'Schedule the series';
   const several = copies > 1 ? ` ${copies} copies` : '';
   if (!leavesOnceHeld(plan)) return `Schedule${several}`;
   if (hold.review) return `Send${several}, after a look`;

@@ -3,8 +3,8 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import type { DepartureJson } from '#api/types';
-import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import type { DepartureJson, ScheduledJson, SeriesJson } from '#api/types';
+import { isRepeating, leavesOnceHeld } from '#core/plan/kinds/registry';
 import type { Finding } from '#core/checks/finding';
 import { findingWords } from '#core/checks/findingWords';
 import type { Choices, Plan } from '#core/plan/plan';
@@ -23,6 +23,7 @@ interface Parts {
   lease: Lease;
   actions: DepartureActions;
   departure: DepartureJson | undefined;
+  series: SeriesJson | undefined;
   choices: Choices;
   choicesChanged: boolean;
   /** The plan as it is typed at this moment. @throws (rejects) ApiProblem where it cannot be read */
@@ -41,7 +42,8 @@ interface Parts {
 }
 
 export function useSending(parts: Parts) {
-  const { draft, lease, actions, departure, choices, choicesChanged, settle, readable, passed } = parts;
+  const { draft, lease, actions, departure, series, choices, choicesChanged, settle, readable, passed } =
+    parts;
   const { inSpite, minute, onSending, weighty } = parts;
   const router = useRouter();
   const client = useQueryClient();
@@ -74,6 +76,7 @@ export function useSending(parts: Parts) {
     try {
       if (then === 'go-on' && !(await isMeant())) return;
       if (departure) await savePending(departure, then);
+      else if (series) await saveSeries(series);
       else await schedule();
     } catch (error) {
       refused(error);
@@ -97,7 +100,7 @@ export function useSending(parts: Parts) {
     const meant = await settle();
     const { id, revision } = await draft.save();
     onSending(id);
-    const answer = await ask<{ departures: DepartureJson[] }>(
+    const answer = await ask<ScheduledJson>(
       'POST',
       `/messages/${id}/schedule`,
       { ...choices, plan: meant, ...(leavesOnceHeld(meant) && inSpite && { inSpiteOfQuiet: inSpite }) },
@@ -105,6 +108,15 @@ export function useSending(parts: Parts) {
     );
     const [made] = answer.departures;
     refresh(client, ['departure', 'message']);
+    if (answer.series) {
+      const { id: seriesId } = answer.series;
+      show({
+        words: `Scheduled as a series: the next one leaves ${words.moment(made!.at)}.`,
+        undo: () => ask('POST', `/series/${seriesId}/take-back`).then(() => router.push(`/write/${id}`)),
+      });
+      router.push(`/departures?part=series&series=${seriesId}`);
+      return;
+    }
     if (leavesOnceHeld(meant) && made!.state === 'held' && !made!.quiet) {
       router.push(`/inbox?held=${made!.id}`);
       return;
@@ -121,6 +133,23 @@ export function useSending(parts: Parts) {
       undo: () => actions.takeBack(made!, 'all'),
     });
     router.push(`/departures?row=${made!.id}`);
+  }
+
+  /** What was typed is in all that come, and so is another plan; what was changed by itself stays as it is. */
+  async function saveSeries({ id, plan, choices: before }: SeriesJson) {
+    const meant = await settle();
+    if (!isRepeating(meant)) {
+      const detail = 'A series repeats: choose how, or end it in Departures.';
+      throw new ApiProblem(422, detail, [{ path: 'plan', detail }]);
+    }
+    await draft.save();
+    const changed = {
+      ...(!same(meant, plan) && { plan: meant }),
+      ...(!same(choices, before) && { choices }),
+    };
+    if (Object.keys(changed).length > 0) await ask('PATCH', `/series/${id}`, changed);
+    show({ words: 'Saved for all that come; what was changed by itself stays as it is.' });
+    router.push(`/departures?part=series&series=${id}`);
   }
 
   /** A moment that has passed cannot be kept: the person is asked, and nothing is changed. */

@@ -51,6 +51,8 @@ export interface MessageView extends MessageSummary, MessageDetails {
   attachments: Attachment[];
   /** It answers another message. */
   answering: boolean;
+  /** The series whose occurrences are made from it; null for any other. */
+  seriesId: string | null;
   /** How a draft is to leave; null: now. */
   plan: Plan | null;
   choices: Choices;
@@ -126,6 +128,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
     setAside: [...message.setAside],
     attachments: attachmentsOf(db, id),
     answering: message.inReplyTo !== null,
+    seriesId: message.seriesId,
     plan: message.plan,
     choices: message.choices ?? usualChoices,
     departures: readDeparturesOf(desk, id),

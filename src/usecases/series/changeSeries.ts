@@ -25,6 +25,7 @@ import { keptPlan } from '../departures/planDepartures';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused, Stale } from '../errors';
 import { deriveMessage } from '../messages/deriveMessage';
+import { readIntent } from '../messages/intent';
 import { newId } from '../newId';
 import { checkToCome } from './beginSeries';
 import { fitSeries, makeAnew } from './fitSeries';
@@ -139,12 +140,12 @@ export const pauseSeries = (desk: Desk, id: string, revision?: number): SeriesRo
     return fitSeries(desk, tx, id);
   });
 
-/** Sets it going again, from now on. @throws NotFound, Stale; Refused where it is not paused */
+/** Sets one that is paused, or has ended, going again, from now on. @throws NotFound, Stale, Invalid; Refused where it goes */
 export const resumeSeries = (desk: Desk, id: string, revision?: number): SeriesRow =>
   change(desk, id, revision, (tx, seen, now) => {
-    if (seen.state !== 'paused') throw new Refused('It is not paused.');
+    if (seen.state === 'active') throw new Refused('It is not paused.');
     checkToCome(desk, tx, seen.messageId, seen.plan, seen.choices);
-    swapped(tx, seen, { state: 'active', madeUntil: now });
+    swapped(tx, seen, { state: 'active', madeUntil: now, endedAt: null });
     for (const each of openOccurrences(tx, id))
       if (each.state === 'paused' && each.pausedFor === 'me' && each.meant > now)
         applyEvent(tx, each, 'resume', now, { due: each.meant, reason: null });
@@ -157,6 +158,18 @@ export const endSeries = (desk: Desk, id: string, revision?: number): SeriesRow 
     stillGoing(seen);
     swapped(tx, seen, { state: 'ended', endedAt: now });
     return fitSeries(desk, tx, id);
+  });
+
+/** The message is a draft again, with the plan it had; what has left of it has left. @throws NotFound, Stale */
+export const takeBackSeries = (desk: Desk, id: string, revision?: number): SeriesRow =>
+  change(desk, id, revision, (tx, seen, now) => {
+    swapped(tx, seen, { state: 'ended', endedAt: seen.endedAt ?? now });
+    const gone = fitSeries(desk, tx, id);
+    const template = findMessage(tx, seen.messageId)!;
+    const { plan, choices } = seen;
+    if (!swapMessage(tx, template, { ...readIntent({ plan, choices }), at: now })) throw new Stale('message');
+    setTemplate(tx, template.id, null);
+    return swapped(tx, gone, { deletedAt: now });
   });
 
 /** Forgets it, and what has not left of it. @throws NotFound, Stale */

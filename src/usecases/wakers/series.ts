@@ -11,6 +11,6 @@ export const seriesWaker: Waker = {
   due: (_desk, db, now, limit) => dueSeries(db, now, limit),
   act(desk, tx, id, now) {
     const seen = findSeries(tx, id);
-    if (seen?.next != null && seen.next <= now) fitSeries(desk, tx, id);
+    if (seen && seen.next !== null && seen.next <= now) fitSeries(desk, tx, id);
   },
 };
