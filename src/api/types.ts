@@ -348,6 +348,8 @@ export interface components {
       repeats: {
         /** @description How it repeats */
         words: string;
+        /** @description How many there were before; null: more than anybody counts */
+        before: number | null;
         /** @description How many are still to come; null: it never ends, or nobody counts so far */
         left: number | null;
         /**

@@ -7,6 +7,8 @@ export const COMMANDS = [
   { key: 'e', words: 'answer everybody' },
   { key: 'p', words: 'pass on: forward a message' },
   { key: 'c', words: 'write a correction of what has left' },
+  { key: 'o', words: 'repeat what has left: again and again' },
+  { key: 'm', words: 'remind me: a message to myself' },
   { key: 's', words: 'snooze' },
   { key: 'd', words: 'to-do' },
   { key: 'w', words: 'watch: back if nobody answers' },

@@ -8,6 +8,8 @@ import { markSeen } from '#usecases/incoming/seen';
 import { snooze } from '#usecases/incoming/snooze';
 import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { changeSeries, pauseSeries } from '#usecases/series/changeSeries';
+import { demoSeries } from './series';
 import { addCorrespondent } from '#usecases/people/correspondents';
 import { saveGroup } from '#usecases/people/groups';
 import { placeInTime } from '#usecases/placeInTime';
@@ -109,17 +111,26 @@ export async function seedDemo(desk: Desk): Promise<void> {
       addTodo(desk, id, { what, due: moment, remindAt: Date.parse(remind), sound });
     }
   }
+  const mailboxes = (keys: readonly string[]) =>
+    keys.map((key) => {
+      const person = demoPeople.get(key);
+      return person ? { name: person.name, address: person.address } : key;
+    });
   for (const { to, subject, text, at, answers, watch } of outgoing) {
     const draft = createDraft(desk, {
-      to: to.map((key) => {
-        const person = demoPeople.get(key);
-        return person ? { name: person.name, address: person.address } : key;
-      }),
+      to: mailboxes(to),
       subject: answers ? `Re: ${answers}` : subject,
       text,
       answers: answers && received.get(answers),
     });
     if (watch) watchMessage(desk, draft.id, watch);
     if (at) scheduleMessage(desk, draft.id, { kind: 'at', ...at });
+  }
+  for (const { to, subject, text, name, plan, copies, review, fields, paused } of demoSeries) {
+    const { id } = createDraft(desk, { to: mailboxes(to), subject, text });
+    const [first] = scheduleMessage(desk, id, plan, undefined, { copies: copies ?? 'together' });
+    const seriesId = first!.seriesId!;
+    changeSeries(desk, seriesId, { name, review: review ?? null, fields: fields ?? {} });
+    if (paused) pauseSeries(desk, seriesId);
   }
 }

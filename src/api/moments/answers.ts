@@ -31,6 +31,7 @@ const hold = all({
 
 const repeating = all({
   words: text.description('How it repeats'),
+  before: orNull(Joi.number()).description('How many there were before; null: more than anybody counts'),
   left: orNull(Joi.number()).description(
     'How many are still to come; null: it never ends, or nobody counts so far',
   ),

@@ -119,6 +119,8 @@ export interface RepeatDay {
 export interface Repeating {
   /** “every Thursday at 09:10 in Kathmandu, until 24 December 2026” */
   words: string;
+  /** How many there were before; null where there are more than anybody counts. */
+  before: number | null;
   /** How many are still to come; null where it never ends, or there are more than anybody counts. */
   left: number | null;
   /** The last one, epoch ms; null likewise. */

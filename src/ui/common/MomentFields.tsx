@@ -1,20 +1,15 @@
 'use client';
 /** Date, exact minute and zone of a moment. */
-import { CalendarOutlined } from '@ant-design/icons';
-import { Button, Popover, Spin } from 'antd';
-import { Suspense, useState } from 'react';
-import { readDateField, readTimeField } from '#core/phrase/fields';
-import { stepDate, stepTime } from '#core/time/typed';
-import { isLocal, toLocal } from '#core/time/wallClock';
-import { dayOf, dayWords, timeWords } from '#core/time/words';
+import { readTimeField } from '#core/phrase/fields';
+import { stepTime } from '#core/time/typed';
+import { isLocal } from '#core/time/wallClock';
+import { timeWords } from '#core/time/words';
 import { useSettings } from '../data/queries';
-import { useNow } from '../data/useNow';
 import { ZonePicker, type NearZone } from '../write/ZonePicker';
-import { later } from './later';
+import { DayField } from './DayField';
 import styles from './MomentFields.module.css';
-import { useMyWorking } from './useMyWorking';
-import { usePhraseLanguages } from './usePhraseLanguages';
 import { TypedField } from './TypedField';
+import { usePhraseLanguages } from './usePhraseLanguages';
 
 export interface LocalMoment {
   /** `2026-12-01T08:30`; where a part of it cannot be read, that part is what was typed. */
@@ -37,68 +32,17 @@ function split(local: string): [date: string, time: string] {
   return [local.slice(0, at), local.slice(at + 1, at + 1 + 40)];
 }
 
-const isDate = (date: string) => isLocal(`${date}T00:00`);
 const isTime = (time: string) => isLocal(`2026-01-01T${time}`);
 
-const DayCalendar = later(() => import('./DayCalendar'));
-
-function PickDay({ date, pick }: { date: string; pick: (date: string) => void }) {
-  const [open, setOpen] = useState(false);
-  return (
-    <Popover
-      open={open}
-      onOpenChange={setOpen}
-      trigger="click"
-      destroyOnHidden
-      placement="bottomRight"
-      content={
-        <div role="dialog" aria-label="A day" style={{ width: 290 }}>
-          <Suspense fallback={<Spin />}>
-            <DayCalendar
-              date={isDate(date) ? date : undefined}
-              pick={(day, chosen) => {
-                pick(day);
-                if (chosen) setOpen(false);
-              }}
-            />
-          </Suspense>
-        </div>
-      }
-    >
-      <Button
-        type="text"
-        size="small"
-        icon={<CalendarOutlined aria-hidden />}
-        className={styles.pick}
-        aria-label="Pick a day"
-        aria-expanded={open}
-      />
-    </Popover>
-  );
-}
-
 export function MomentFields<Zone extends string | null>({ id, value, onChange, near }: Props<Zone>) {
-  const { hourCycle, zone } = useSettings();
-  const today = dayOf(toLocal(useNow(60_000), zone));
-  const me = useMyWorking();
+  const { hourCycle } = useSettings();
   const languages = usePhraseLanguages();
   const [date, time] = split(value.local);
   const put = (nextDate: string, nextTime: string) =>
     onChange({ ...value, local: `${nextDate.replaceAll('T', 't')}T${nextTime.replaceAll('T', 't')}` });
   return (
     <div className={styles.fields}>
-      <TypedField
-        id={`${id}-date`}
-        label="Date"
-        value={date}
-        onChange={(next) => put(next, time)}
-        show={(day) => (isDate(day) ? dayWords(`${day}T00:00`) : undefined)}
-        read={(text) => readDateField(text, { today, me, languages })}
-        step={(day, steps, size) => stepDate(day, steps * (size === 'wide' ? 7 : 1))}
-        hint="Arrow up and down step a day, with Shift a week."
-        help="No such day. Write it as 25 Nov or 2026-11-25."
-        suffix={<PickDay date={date} pick={(day) => put(day, time)} />}
-      />
+      <DayField id={`${id}-date`} label="Date" value={date} onChange={(next) => put(next, time)} />
       <TypedField
         id={`${id}-time`}
         label="Time"

@@ -22,7 +22,7 @@ import { useCommand, useKeyName } from '../shell/commands';
 import { useWatchOn } from '../data/watches';
 import { WatchButton } from '../watches/WatchButton';
 import { WatchNotes } from '../watches/WatchNotes';
-import { correctionPath } from '../shell/views';
+import { correctionPath, repeatPath } from '../shell/views';
 import { SettleButtons } from './SettleButtons';
 import { useDepartureActions } from './useDepartureActions';
 import styles from './DepartureView.module.css';
@@ -60,7 +60,9 @@ export function DepartureView({ id }: { id: string }) {
   useCommand('d', left ? () => setPanel('todo') : undefined);
   useCommand('w', left ? () => setPanel('watch') : undefined);
   useCommand('c', departure && correct);
+  const repeat = () => router.push(repeatPath(departure!.messageId));
   useCommand('p', departure && forward);
+  useCommand('o', departure && repeat);
   const lost = undeliveredTo(departure?.recipients ?? []);
   const refused =
     departure?.recipients.filter((reader) => reader.status === 'refused' || lost.includes(reader)) ?? [];
@@ -84,6 +86,12 @@ export function DepartureView({ id }: { id: string }) {
           departure.reason
         )}
       </p>
+      {departure.series && (
+        <p className="quiet">
+          One of a series{departure.series.differs && ', with something of its own'}:{' '}
+          <Link href={`/departures?part=series&series=${departure.series.id}`}>see the series</Link>
+        </p>
+      )}
       {undeliveredWords(departure) && <p role="note">{undeliveredWords(departure)}</p>}
       {departure.reason && departure.leftAt && <p>{departure.reason}</p>}
       {asked(message) && <p className="quiet">{asked(message)}</p>}
@@ -91,6 +99,9 @@ export function DepartureView({ id }: { id: string }) {
         <Button onClick={correct}>Write a correction</Button>
         <Button onClick={forward} title={keyName('p')}>
           Forward
+        </Button>
+        <Button onClick={repeat} title={keyName('o')}>
+          Repeat this…
         </Button>
         {refused.length > 0 && departure.state === 'sent' && (
           <Button

@@ -12,7 +12,7 @@ import { undeliveredWords } from '../common/undeliveredWords';
 import { StatePill } from '../common/StatePill';
 import { useLeft } from '../data/queries';
 import { useCommand } from '../shell/commands';
-import { correctionPath } from '../shell/views';
+import { correctionPath, repeatPath } from '../shell/views';
 import styles from './DeparturesView.module.css';
 import { SearchProblems } from '../common/SearchProblems';
 import { EmptyTable } from './EmptyTable';
@@ -39,6 +39,7 @@ export function LeftTable({ folder, search, unanswered }: Props) {
   const words = useWords();
   const router = useRouter();
   const [focused, setFocused] = useState<DepartureJson | null>(null);
+  useCommand('o', focused === null ? undefined : () => router.push(repeatPath(focused.messageId)));
   useCommand('c', focused === null ? undefined : () => router.push(correctionPath(focused.messageId)));
   useCommand('w', focused === null ? undefined : () => router.push(`/departures/${focused.id}?do=watch`));
   if (error && !data) return <p role="alert">{error.message}</p>;

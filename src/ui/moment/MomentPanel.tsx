@@ -62,18 +62,18 @@ export function MomentPanel(props: Props) {
           eachAllowed={pending ? pending.copies : recipients.length > 0}
         />
       )}
+      {props.series}
       <PhraseField
         text={phrase.text}
         onText={phrase.type}
         result={phrase.result}
-        suggestions={props.suggestions}
+        suggestions={props.series ? [] : props.suggestions}
         plan={plan}
         onChoose={(chosen) => {
           phrase.type('');
           onChange(chosen);
         }}
       />
-      {props.series}
       <DayStrips recipients={recipients} lands={lands} />
       <UnknownZones lands={lands} />
       {watch}

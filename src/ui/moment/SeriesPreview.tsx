@@ -1,6 +1,8 @@
 'use client';
 /** When what repeats leaves: the next ones on both clocks, the last, and all of the next twelve months. */
 import type { PreviewJson } from '#api/types';
+import { fillFields, ownFieldsOf } from '#core/series/fields';
+import { countryOfZone } from '#core/time/zones';
 import { toLocal } from '#core/time/wallClock';
 import { dayWords, timeWords } from '#core/time/words';
 import { useWords } from '../common/format';
@@ -36,16 +38,30 @@ interface Props {
   departures: PreviewJson['departures'];
   /** What readers are called, by address. */
   nameOf: (address: string) => string;
+  /** As they are written, with their fields. */
+  subject: string;
+  text: string;
 }
 
-export function SeriesPreview({ repeats, departures, nameOf }: Props) {
+export function SeriesPreview({ repeats, departures, nameOf, subject, text }: Props) {
   const words = useWords();
   const { zone, hourCycle } = useSettings();
   const here = (at: string) => {
     const local = toLocal(Date.parse(at), zone);
     return `${dayWords(local, toLocal(words.now, zone))} ${timeWords(local, hourCycle, 'if any')}`;
   };
-  const { left, last, days } = repeats;
+  const { left, last, days, before } = repeats;
+  /** As the n-th of those shown will read. */
+  const filled = (template: string, n: number, at: string, [reader]: Occurrence['recipients']) =>
+    fillFields(template, {
+      number: before === null ? null : before + n + 1,
+      of: before === null || left === null ? null : before + left,
+      local: toLocal(Date.parse(at), reader?.zone ?? zone).slice(0, 16),
+      firstName: reader && nameOf(reader.address).split(' ')[0],
+      country: reader?.zone ? countryOfZone(reader.zone) : undefined,
+      own: {},
+    });
+  const own = ownFieldsOf(`${subject}\n${text}`);
   return (
     <section className={styles.preview} aria-label="When it leaves">
       <p className={styles.words}>
@@ -66,7 +82,7 @@ export function SeriesPreview({ repeats, departures, nameOf }: Props) {
           </tr>
         </thead>
         <tbody>
-          {together(departures).map((all) => {
+          {together(departures).map((all, n) => {
             const [first] = all as [Occurrence, ...Occurrence[]];
             const readers = all.flatMap(({ at, recipients }) => recipients.map((each) => ({ ...each, at })));
             const [reader] = readers;
@@ -82,7 +98,14 @@ export function SeriesPreview({ repeats, departures, nameOf }: Props) {
             const marks = [...new Set(all.flatMap(({ marks: each }) => each))];
             return (
               <tr key={first.occurrence ?? first.at}>
-                <td>{here(first.at)}</td>
+                <td>
+                  {here(first.at)}
+                  {subject.includes('{{') && (
+                    <div className="quiet" dir="auto">
+                      {filled(subject, n, first.at, first.recipients)}
+                    </div>
+                  )}
+                </td>
                 <td
                   title={readers
                     .map(
@@ -104,6 +127,12 @@ export function SeriesPreview({ repeats, departures, nameOf }: Props) {
           })}
         </tbody>
       </table>
+      {own.length > 0 && (
+        <p role="note" className="quiet">
+          {own.map((name) => `{{${name}}}`).join(', ')}: filled for each occurrence in Departures, under
+          Series. One that is not filled stops that occurrence.
+        </p>
+      )}
       {days.length > 0 && (
         <>
           <YearStrip days={days} today={toLocal(words.now, zone).slice(0, 10)} />

@@ -4,10 +4,14 @@ import { Button, Input, InputNumber, Select } from 'antd';
 import Link from 'next/link';
 import { useId, useState } from 'react';
 import type { SeriesJson } from '#api/types';
-import { isLocal } from '#core/time/wallClock';
+import { toLocal } from '#core/time/wallClock';
+import { dayOf } from '#core/time/words';
+import { DayField, isDate } from '../common/DayField';
 import { useWords } from '../common/format';
+import { useSettings } from '../data/queries';
 import { RowButton } from '../common/RowParts';
 import own from './Series.module.css';
+import { WholeActions } from './WholeActions';
 import type { Occurrence, SeriesActions } from './useSeriesActions';
 
 interface Props {
@@ -143,39 +147,30 @@ function ReviewFields({ series, actions }: Props) {
   );
 }
 
+/** Over the holidays, say: all that would leave on these days. */
 function SpanFields({ series, actions }: Props) {
-  const [from, setFrom] = useState('');
-  const [until, setUntil] = useState('');
-  const whole = isLocal(`${from}T00:00`) && isLocal(`${until}T00:00`) && from <= until;
+  const id = useId();
+  const today = dayOf(toLocal(useWords().now, useSettings().zone));
+  const [from, setFrom] = useState(today);
+  const [until, setUntil] = useState(today);
+  const whole = isDate(from) && isDate(until) && from <= until;
   return (
-    <form
-      className={own.span}
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (whole) void actions.skip(series, { from, until });
-      }}
-    >
-      <span>Skip all from</span>
-      <Input
-        size="small"
-        type="date"
-        aria-label="Skip from"
-        value={from}
-        onChange={({ target }) => setFrom(target.value)}
-      />
-      <span>to</span>
-      <Input
-        size="small"
-        type="date"
-        aria-label="Skip until"
-        value={until}
-        min={from}
-        onChange={({ target }) => setUntil(target.value)}
-      />
-      <Button size="small" htmlType="submit" disabled={!whole}>
-        Skip these
-      </Button>
-    </form>
+    <details className={own.skip}>
+      <summary>Skip a span of days</summary>
+      <form
+        className={own.span}
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (whole) void actions.skip(series, { from, until });
+        }}
+      >
+        <DayField id={`${id}from`} label="From" value={from} onChange={setFrom} />
+        <DayField id={`${id}until`} label="To, that day too" value={until} onChange={setUntil} />
+        <Button htmlType="submit" disabled={!whole}>
+          Skip these
+        </Button>
+      </form>
+    </details>
   );
 }
 
@@ -230,6 +225,9 @@ export function SeriesDetail({ series, actions }: Props) {
         {state !== 'ended' && <Link href={`/write/${messageId}`}>Edit all</Link>}
       </div>
       <p className="quiet">Repeats {series.words}.</p>
+      <div className={own.whole}>
+        <WholeActions series={series} actions={actions} />
+      </div>
       {missed.length > 0 && (
         <p role="note">
           {missed.length === 1 ? 'One did' : `${missed.length} did`} not leave, since nothing was running: the

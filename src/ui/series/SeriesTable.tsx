@@ -7,7 +7,7 @@ import { useRef } from 'react';
 import type { SeriesJson } from '#api/types';
 import { recipientsWords, useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
-import { ActionsHead, RowButton, RowButtonTwice } from '../common/RowParts';
+import { ActionsHead } from '../common/RowParts';
 import { useSteady } from '../common/useSteady';
 import { WaitingChanges } from '../common/WaitingChanges';
 import { useSeriesList } from '../data/series';
@@ -15,53 +15,14 @@ import styles from '../departures/DeparturesView.module.css';
 import { EmptyTable } from '../departures/EmptyTable';
 import { SeriesDetail } from './SeriesDetail';
 import own from './Series.module.css';
-import { useSeriesActions, type SeriesActions } from './useSeriesActions';
+import { useSeriesActions } from './useSeriesActions';
+import { WholeActions } from './WholeActions';
 
 function stateWords({ state, waiting, next }: SeriesJson, moment: (at: string) => string): string {
   if (state === 'ended') return 'ended';
   if (state === 'paused') return 'paused';
   if (waiting > 0) return waiting === 1 ? 'one waits for a look' : `${waiting} wait for a look`;
   return next ? `next ${moment(next)}` : 'none is planned';
-}
-
-function Actions({ series, actions }: { series: SeriesJson; actions: SeriesActions }) {
-  const of = `“${series.name}”`;
-  const goes = series.state === 'active';
-  return (
-    <>
-      {goes ? (
-        <RowButton onClick={() => void actions.pause(series)} aria-label={`Pause ${of}`}>
-          Pause
-        </RowButton>
-      ) : (
-        <RowButton strong onClick={() => void actions.resume(series)} aria-label={`Go on with ${of}`}>
-          Go on
-        </RowButton>
-      )}
-      {goes && (
-        <RowButton onClick={() => void actions.skip(series)} aria-label={`Skip the next of ${of}`}>
-          Skip next
-        </RowButton>
-      )}
-      {goes && (
-        <RowButton onClick={() => void actions.test(series)} aria-label={`Send me a test of ${of}`}>
-          Test
-        </RowButton>
-      )}
-      {series.state === 'ended' ? (
-        <RowButtonTwice
-          label="Delete"
-          again="Press again"
-          aria-label={`Delete ${of}; takes a second press`}
-          onPressed={() => void actions.remove(series)}
-        />
-      ) : (
-        <RowButton onClick={() => void actions.end(series)} aria-label={`End ${of}`}>
-          End
-        </RowButton>
-      )}
-    </>
-  );
 }
 
 export function SeriesTable() {
@@ -88,8 +49,8 @@ export function SeriesTable() {
               <th scope="col">Series</th>
               <th scope="col">Repeats</th>
               <th scope="col">State</th>
-              <th scope="col">Left</th>
-              <ActionsHead />
+              {!shown && <th scope="col">Left</th>}
+              {!shown && <ActionsHead />}
             </tr>
           </thead>
           <tbody>
@@ -106,16 +67,22 @@ export function SeriesTable() {
                   </Link>
                   <span className="quiet"> {recipientsWords(series.readers)}</span>
                 </td>
-                <td data-label="Repeats">{series.words}</td>
+                <td data-label="Repeats" className={own.repeats}>
+                  {series.words}
+                </td>
                 <td data-label="State" className={own.state} data-waiting={series.waiting > 0}>
                   {stateWords(series, words.moment)}
                 </td>
-                <td data-label="Left" className={own.count}>
-                  {series.left > 0 ? `${series.left}, last ${words.moment(series.last!)}` : 'none yet'}
-                </td>
-                <td className={styles.actions}>
-                  <Actions series={series} actions={actions} />
-                </td>
+                {!shown && (
+                  <td data-label="Left" className={own.count}>
+                    {series.left > 0 ? `${series.left}, last ${words.moment(series.last!)}` : 'none yet'}
+                  </td>
+                )}
+                {!shown && (
+                  <td className={styles.actions}>
+                    <WholeActions series={series} actions={actions} />
+                  </td>
+                )}
               </tr>
             ))}
           </tbody>

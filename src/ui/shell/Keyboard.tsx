@@ -48,6 +48,7 @@ export function Keyboard() {
   const { keys, singleKeys } = useSettings();
 
   useCommand('n', () => router.push(newMessagePath()));
+  useCommand('m', () => router.push(`/write?reminds=${Date.now().toString(36)}`));
   useCommand('/', () => {
     const field = document.querySelector<HTMLInputElement>('[data-find]');
     if (field) {

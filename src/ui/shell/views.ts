@@ -13,6 +13,9 @@ export const newMessagePath = () => `/write?new=${Date.now().toString(36)}`;
 /** Where a message in the same thread is written to those who have, or should have, an earlier one. */
 export const correctionPath = (messageId: string) => `/write?corrects=${messageId}`;
 
+/** Where what I wrote becomes something that repeats. */
+export const repeatPath = (messageId: string) => `/write?repeats=${messageId}`;
+
 /** Where past mail is taken in and given out. */
 export const PAST_MAIL = '/archive/past';
 

@@ -4,7 +4,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { InputRef } from 'antd';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { AttachmentJson, DepartureJson, MessageJson, SeriesJson } from '#api/types';
-import { copiesOf, followsReaders, timeOf } from '#core/plan/kinds/registry';
+import { formatMailbox } from '#core/message/address';
+import type { Finding } from '#core/checks/finding';
+import { copiesOf, followsReaders, isRepeating, timeOf } from '#core/plan/kinds/registry';
 import { usualHold } from '#core/hold/decide';
 import { isWeighty } from '#core/checks/setAside';
 import { proposeTime } from '#core/plan/proposal';
@@ -161,7 +163,11 @@ export function Composer({ beginning, message, departure, series, begin }: Props
     passed,
   });
 
-  const { findings, settled, setLinks } = useChecked({
+  const {
+    findings: all,
+    settled,
+    setLinks,
+  } = useChecked({
     fields,
     answers: beginning.answers !== undefined || Boolean(message?.answering),
     individual: copiesOf(plan, choices.copies) === 'individual',
@@ -171,6 +177,11 @@ export function Composer({ beginning, message, departure, series, begin }: Props
     messageId: draft.kept?.id,
     body,
   });
+  // Each time it leaves its fields are filled.
+  const filling = isRepeating(plan) || Boolean(departure?.series);
+  const isFilled = ({ check, words: found }: Finding) =>
+    filling && check === 'placeholder' && found.startsWith('{{');
+  const findings = all.filter((each) => !isFilled(each));
   const waysOut = useWaysOut({
     fields,
     change,
@@ -200,11 +211,16 @@ export function Composer({ beginning, message, departure, series, begin }: Props
     inSpite,
     minute,
     settle: moment.settle,
-    weighty: async () => (await settled()).filter(isWeighty),
+    weighty: async () => (await settled()).filter((each) => isWeighty(each) && !isFilled(each)),
     onSending: (id) => rememberCursor(id, subject.current?.input ?? null, body.current),
   });
   const { commit } = sending;
   usePrimaryKey(() => void commit());
+  const remindMe = () => {
+    change({ to: [formatMailbox(settings.me)] });
+    document.querySelector<HTMLElement>('[data-panel] input')?.focus();
+  };
+  useCommand('m', departure || series ? undefined : remindMe);
   useCommand('t', departure && (() => void actions.takeBack(departure, 'all')));
   const problem = sending.problem ?? draft.problem ?? (preview.error as ApiProblem | null);
 
@@ -278,7 +294,17 @@ export function Composer({ beginning, message, departure, series, begin }: Props
           near={near}
           recipients={recipients}
           lands={lands}
-          series={repeats && <SeriesPreview repeats={repeats} departures={planned} nameOf={nameOf} />}
+          series={
+            repeats && (
+              <SeriesPreview
+                repeats={repeats}
+                departures={planned}
+                nameOf={nameOf}
+                subject={fields.subject}
+                text={fields.text}
+              />
+            )
+          }
           pending={departure && { copies: departure.copyFor !== null }}
         />
       </div>

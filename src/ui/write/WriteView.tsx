@@ -9,10 +9,18 @@ import { useLooked } from '../common/useLooked';
 import { ApiProblem } from '../data/client';
 import { useMessage, useSettings } from '../data/queries';
 import { useSeries } from '../data/series';
+import { formatMailbox } from '#core/message/address';
 import { Composer } from './Composer';
 import { fieldsOf, sameFields } from './draft/fields';
 import { useLeftBehind, useLocalDraft, type LeftBehindState } from './draft/useLocalDraft';
-import { answerFields, correctionFields, forwardFields, newFields, unsubscribeFields } from './quoting';
+import {
+  answerFields,
+  correctionFields,
+  forwardFields,
+  newFields,
+  repeatFields,
+  unsubscribeFields,
+} from './quoting';
 import styles from './WriteView.module.css';
 
 function Waiting() {
@@ -89,6 +97,10 @@ interface NewProps {
   forwards?: string;
   /** The message of mine it corrects, or says again. */
   corrects?: string;
+  /** The message of mine that is to leave again and again. */
+  repeats?: string;
+  /** To myself, at another time. */
+  reminds?: boolean;
   /** The message whose mailing list it leaves. */
   unsubscribes?: string;
   /** Only to these addresses of that one, with the same text. */
@@ -96,9 +108,18 @@ interface NewProps {
 }
 
 /** A new message, the answer to one, one that passes another on, or the correction of one. */
-export function NewMessage({ answers, all = false, forwards, corrects, unsubscribes, only }: NewProps) {
+export function NewMessage({
+  answers,
+  all = false,
+  forwards,
+  corrects,
+  repeats,
+  reminds = false,
+  unsubscribes,
+  only,
+}: NewProps) {
   const settings = useSettings();
-  const earlier = answers ?? forwards ?? corrects ?? unsubscribes;
+  const earlier = answers ?? forwards ?? corrects ?? repeats ?? unsubscribes;
   const about = useMessage(earlier);
   // Who answers it, or passes it on, has it before them.
   useLooked(answers || forwards ? about.data : undefined, 'message');
@@ -126,9 +147,13 @@ export function NewMessage({ answers, all = false, forwards, corrects, unsubscri
       ? forwardFields(about.data!, settings)
       : corrects
         ? correctionFields(about.data!, settings, only)
-        : unsubscribes
-          ? unsubscribeFields(about.data!, settings)
-          : newFields(settings);
+        : repeats
+          ? repeatFields(about.data!, settings)
+          : unsubscribes
+            ? unsubscribeFields(about.data!, settings)
+            : reminds
+              ? { ...newFields(settings), to: [formatMailbox(settings.me)] }
+              : newFields(settings);
   return (
     <div className={styles.begun}>
       {left.list.length > 0 && <LeftBehind {...left} />}

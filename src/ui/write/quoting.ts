@@ -6,6 +6,7 @@ import { withPlainSignature, withSignature } from '#core/message/signature';
 import { plainAlternative, richFromPlain, signatureNode, type RichNode } from '#core/message/richText';
 import { answerAll, answerAs, answerTo, forwardSubject } from '#core/reply/answering';
 import { answerSubject } from '#core/reply/threading';
+import { plusDays } from '#core/time/dayParts';
 import { toLocal } from '#core/time/wallClock';
 import { dayWords, timeWords } from '#core/time/words';
 import { docOf, htmlOf } from './body/extensions';
@@ -121,6 +122,28 @@ export function correctionFields(
     // Those named may all have stood in Cc: somebody has to stand in To.
     ...(to.length > 0 ? { to, cc, bcc } : { to: [...cc, ...bcc], cc: [], bcc: [] }),
     ...(only && { subject: message.subject, text, html }),
+  };
+}
+
+/** The same message again, to the same people, and again after that: for the first time a week after it left. */
+export function repeatFields(message: MessageJson, settings: SettingsJson): DraftFields {
+  const { identity, importance, sensitivity, text, html, subject, departures } = message;
+  const left = departures.findLast(({ leftAt }) => leftAt !== null);
+  const local = toLocal(Date.parse(left?.leftAt ?? message.at), settings.zone);
+  const start = plusDays(local.slice(0, 10), 7) + local.slice(10, 16);
+  const list = (all: Mailbox[]) => all.map(formatMailbox);
+  return {
+    ...newFields(settings),
+    to: list(message.to),
+    cc: list(message.cc),
+    bcc: list(message.bcc),
+    identity,
+    importance,
+    sensitivity,
+    subject,
+    text,
+    html,
+    plan: { kind: 'series', start, zone: settings.zone, rrule: 'FREQ=WEEKLY' },
   };
 }
 

@@ -101,6 +101,9 @@ function whyNow({ state, stage, reason }: Departure, disk: string | undefined): 
 const seriesOf = ({ seriesId, occurrence, differs }: Departure): DepartureView['series'] =>
   seriesId === null ? null : { id: seriesId, occurrence: occurrence!, differs };
 
+const seriesWhy = ({ seriesId, differs }: Departure): string =>
+  seriesId === null ? '' : differs ? 'series, differs: ' : 'series: ';
+
 /** Of what repeats with its fields filled. */
 const subjectOf = (desk: Desk, message: Message | undefined, departure: Departure): string =>
   message ? fillMessage(desk, desk.store.db, message, departure).subject : '';
@@ -174,7 +177,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       plan: departure.plan,
       whyThen:
         (departure.heldBy && heldByWords(departure.heldBy)) ??
-        whyThen(departure.plan, zone, hourCycle, readers),
+        seriesWhy(departure) + whyThen(departure.plan, zone, hourCycle, readers),
       state: departure.state,
       reason: whyNow(departure, disk && overdue ? ENGINE_DISK_WORDS[disk] : undefined),
       pausedFor: departure.pausedFor,

@@ -9,18 +9,32 @@ export default async function WritePage({
     all?: string;
     forwards?: string;
     corrects?: string;
+    repeats?: string;
+    reminds?: string;
     unsubscribes?: string;
     only?: string;
   }>;
 }) {
-  const { new: fresh, answers, all, forwards, corrects, unsubscribes, only } = await searchParams;
+  const {
+    new: fresh,
+    answers,
+    all,
+    forwards,
+    corrects,
+    repeats,
+    reminds,
+    unsubscribes,
+    only,
+  } = await searchParams;
   return (
     <NewMessage
-      key={`${fresh} ${answers} ${all} ${forwards} ${corrects} ${unsubscribes}`}
+      key={`${fresh} ${answers} ${all} ${forwards} ${corrects} ${repeats} ${reminds} ${unsubscribes}`}
       answers={answers}
       all={all !== undefined}
       forwards={forwards}
       corrects={corrects}
+      repeats={repeats}
+      reminds={reminds !== undefined}
       unsubscribes={unsubscribes}
       only={only?.split(',')}
     />

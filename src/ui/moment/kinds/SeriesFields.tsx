@@ -9,6 +9,7 @@ import { readRule } from '#core/recurrence/rule';
 import { formOf, MONTH_DAYS, monthDayWords, ruleOf, type Often, type SeriesForm } from '#core/series/form';
 import { isLocal } from '#core/time/wallClock';
 import { weekdayName } from '#core/time/words';
+import { DayField, isDate } from '../../common/DayField';
 import { MomentFields } from '../../common/MomentFields';
 import { useSettings } from '../../data/queries';
 import type { FieldsProps } from './kindFields';
@@ -247,19 +248,6 @@ export function SeriesFields({ plan, onChange, near, recipients }: FieldsProps<S
                 { value: 'after', label: 'after so many' },
               ]}
             />
-            {form.end.kind === 'on' && (
-              <Input
-                aria-label="Its last day"
-                size="small"
-                type="date"
-                value={form.end.date}
-                min={plan.start.slice(0, 10)}
-                onChange={({ target }) =>
-                  isLocal(`${target.value}T00:00`) && say({ end: { kind: 'on', date: target.value } })
-                }
-                className={styles.date}
-              />
-            )}
             {form.end.kind === 'after' && (
               <InputNumber
                 aria-label="So many times"
@@ -274,6 +262,16 @@ export function SeriesFields({ plan, onChange, near, recipients }: FieldsProps<S
           </span>
         </>
       ) : null}
+      {form.end.kind === 'on' && (
+        <span className={styles.whole}>
+          <DayField
+            id={`${ids}last`}
+            label="Its last day"
+            value={form.end.date}
+            onChange={(date) => isDate(date) && say({ end: { kind: 'on', date } })}
+          />
+        </span>
+      )}
       {form.often === 'picked' && (
         <Days label="Also on" days={plan.rdate} time={time} onChange={(rdate) => put({ rdate })} />
       )}

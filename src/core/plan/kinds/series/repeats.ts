@@ -1,6 +1,6 @@
 /** The moments of a series for its readers, and what all of it comes to. */
 import { RuleError } from '#core/recurrence/rule';
-import { dayKind } from '#core/time/dayParts';
+import { dayKind, type Working } from '#core/time/dayParts';
 import { toLocal } from '#core/time/wallClock';
 import { canonicalZone } from '#core/time/zones';
 import type { Copies, Reader, RepeatDay, Repeating } from '../../plan';
@@ -96,7 +96,11 @@ export function wholeOf(
   const days = new Map<string, RepeatDay>();
   const asked = readers.slice(0, ASKED);
   let [left, last] = [0, null as number | null];
-  const whole = { words: seriesWords(plan, senderZone, hourCycle), days: [] as RepeatDay[] };
+  const whole = {
+    words: seriesWords(plan, senderZone, hourCycle),
+    before: countBefore(plan, readers, mine, zone, now),
+    days: [] as RepeatDay[],
+  };
   const endless = isEndless(plan);
   for (const { at, local } of seriesMoments(plan, readers, mine, zone, now)) {
     if (local <= end) {
@@ -112,6 +116,21 @@ export function wholeOf(
   if (left === 0 && seriesMoments(plan, readers, mine, zone).next().done)
     throw new RuleError('This never happens: no day is one of it. Choose another rule.');
   return endless || left > COUNTED ? { ...whole, left: null, last: null } : { ...whole, left, last };
+}
+
+function countBefore(
+  plan: SeriesPlan,
+  readers: readonly Reader[],
+  mine: Working | undefined,
+  zone: string,
+  now: number,
+): number | null {
+  let count = 0;
+  for (const { at } of seriesMoments(plan, readers, mine, zone)) {
+    if (at >= now) break;
+    if (++count > COUNTED) return null;
+  }
+  return count;
 }
 
 /** It has no last one. */
