@@ -2,15 +2,13 @@
  * Watches and their chasers through the real engine: over a year at once, over starts, and killed at random points.
  * Each watch comes back once, each chaser reaches its reader once. `OAK_SEED` sets when the kills come.
  */
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { changeSettings } from '#usecases/changeSettings';
-import { moveClock, readClock } from '#usecases/clock/sandbox';
+import { moveClock } from '#usecases/clock/sandbox';
 import { listDepartures } from '#store/departureList';
 import { historyOf } from '#store/journal';
-import { beat } from '#store/heartbeat';
 import { openDesk, type Desk } from '#usecases/desk';
 import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
@@ -18,10 +16,11 @@ import { prepareData } from '#usecases/prepareData';
 import { watchMessage } from '#usecases/watches/setWatch';
 import { listWatches } from '#usecases/watches/watchView';
 import { NOW } from '../support/desk';
-import { bundleDaemon, startDaemon } from '../support/daemon';
-import { startPostOffice, type TestPostOffice } from '../support/postOffice';
+import { bundleDaemon } from '../support/daemon';
+import { overTime } from '../support/overTime';
+import type { TestPostOffice } from '../support/postOffice';
 import { chance, SEED } from '../support/random';
-import { patient, until } from '../support/until';
+import { patient } from '../support/until';
 
 const WATCHED = 40;
 const TIMES = 2;
@@ -51,43 +50,6 @@ beforeAll(async () => {
   desk.store.close();
 }, patient(60_000));
 afterAll(() => rmSync(template, { recursive: true, force: true }));
-
-interface Round {
-  /** How the clock goes, ms at a time. */
-  jumps: readonly number[];
-  kills: number;
-}
-
-async function overTime({ jumps, kills }: Round, check: (desk: Desk, office: TestPostOffice) => void) {
-  const dir = mkdtempSync(`${tmpdir()}/oak-watches-`);
-  cpSync(template, dir, { recursive: true });
-  const office = await startPostOffice(dir);
-  const desk = openDesk(dir);
-  const env = { OAK_DATA: dir, OAK_SMTP_URL: office.smtpUrl, OAK_POSTOFFICE_URL: office.httpUrl };
-  let engine = startDaemon('engine', env);
-  await engine.ready;
-  try {
-    for (const jump of jumps) {
-      moveClock(desk, { advance: jump });
-      for (let left = kills; left > 0; left--) {
-        await sleep(random() * 700);
-        engine.process.kill('SIGKILL');
-        const pulse = setInterval(() => beat(dir), 500);
-        await engine.ended;
-        engine = startDaemon('engine', env);
-        await engine.ready.finally(() => clearInterval(pulse));
-      }
-      await until('the clock to be there', () => readClock(desk).target === null, 120_000);
-    }
-    check(desk, office);
-  } finally {
-    engine.process.kill('SIGTERM');
-    await engine.ended;
-    await office.close();
-    desk.store.close();
-    rmSync(dir, { recursive: true, force: true });
-  }
-}
 
 /**
  * Each of them came back once, after all its chasers, and each message is at its reader exactly once. What is in doubt
@@ -120,20 +82,20 @@ function eachOnce(desk: Desk, office: TestPostOffice, mayBeInDoubt = 0): void {
 }
 
 describe(`watches with chasers, seed ${SEED}`, () => {
-  it('a year at once', () => overTime({ jumps: [YEAR_MS], kills: 0 }, eachOnce), patient(180_000));
+  it('a year at once', () => overTime(template, { jumps: [YEAR_MS], kills: 0 }, eachOnce), patient(180_000));
 
   it(
     'in many jumps',
     () => {
       const jumps = Array.from({ length: 12 }, () => 1 + Math.floor(random() * 20 * 86_400_000));
-      return overTime({ jumps: [...jumps, YEAR_MS], kills: 0 }, eachOnce);
+      return overTime(template, { jumps: [...jumps, YEAR_MS], kills: 0 }, eachOnce);
     },
     patient(240_000),
   );
 
   it(
     'killed in the midst of it',
-    () => overTime({ jumps: [YEAR_MS], kills: 6 }, (desk, office) => eachOnce(desk, office, 6 * 5)),
+    () => overTime(template, { jumps: [YEAR_MS], kills: 6 }, (desk, office) => eachOnce(desk, office, 6 * 5)),
     patient(240_000),
   );
 });
