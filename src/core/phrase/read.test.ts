@@ -372,7 +372,7 @@ describe('times as they are spoken', () => {
 
 describe('what is no moment to come', () => {
   const where = context([haruki]);
-  const repeats = 'That repeats, and a phrase is one moment. Messages that repeat come with series.';
+  const repeats = 'That repeats, and this is one moment.';
   it.each([
     ['each monday', `✗ each monday: ${repeats}`],
     ['every monday 9:00', `✗ every monday: ${repeats}`],

@@ -214,7 +214,7 @@ function clocks(readers: readonly Person[]): Person[] {
 const NOBODY = 'Nobody’s time zone is known yet: add a recipient, or name a city.';
 
 const NO_MOMENT = {
-  repeats: 'That repeats, and a phrase is one moment. Messages that repeat come with series.',
+  repeats: 'That repeats, and this is one moment.',
   past: 'That is past. Say a moment to come.',
 };
 

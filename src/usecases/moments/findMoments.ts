@@ -2,6 +2,7 @@
 import { bestMoments as best, type BestMoments } from '#core/moment/best';
 import { suggestMoments as suggest, type Suggestion } from '#core/moment/suggest';
 import { readPhrase as read, type PhraseResult } from '#core/phrase/read';
+import { readRepeats } from '#core/phrase/repeats';
 import { usualChoices, type PlanPreview } from '#core/plan/plan';
 import type { Desk } from '../desk';
 import { meAsPerson, placedReaders } from '../people/readers';
@@ -34,7 +35,8 @@ export function readPhrase(
   const readers = placedReaders(askedReaders(desk, recipients));
   const { hourCycle } = desk.settings();
   const languages = phraseLanguages(desk, asked);
-  return read(text, { now: desk.now(), me: meAsPerson(desk), readers, hourCycle, languages });
+  const context = { now: desk.now(), me: meAsPerson(desk), readers, hourCycle, languages };
+  return readRepeats(text, context) ?? read(text, context);
 }
 
 /** @throws Invalid */
