@@ -1103,6 +1103,18 @@ export interface components {
     SeriesList: {
       series: components['schemas']['Series'][];
     };
+    SeriesImport: {
+      drafts: {
+        id: string;
+        name: string;
+      }[];
+      /** @description What of the file is not kept */
+      said: string[];
+    };
+    Feed: {
+      /** @description Below the origin; null where there is none */
+      path: string | null;
+    };
     /** @description A thread by its newest message where it is */
     Thread: {
       id: string;
@@ -2749,11 +2761,35 @@ export interface components {
     endSeries: {
       answer: components['schemas']['Series'];
     };
+    exportDepartures: {
+      query: {
+        /** @default 30 */
+        days: number;
+      };
+    };
+    exportSeries: {
+      query: {
+        /** @description One series; without it all that have not ended */
+        id?: string;
+      };
+    };
+    importSeries: {
+      body: {
+        text: string;
+      };
+      answer: components['schemas']['SeriesImport'];
+    };
     listSeries: {
       answer: components['schemas']['SeriesList'];
     };
+    makeFeed: {
+      answer: components['schemas']['Feed'];
+    };
     pauseSeries: {
       answer: components['schemas']['Series'];
+    };
+    readFeed: {
+      answer: components['schemas']['Feed'];
     };
     readSeries: {
       answer: components['schemas']['Series'];
@@ -2769,6 +2805,7 @@ export interface components {
       };
       answer: components['schemas']['Series'];
     };
+    takeBackFeed: Record<string, never>;
     takeBackSeries: Record<string, never>;
     testSeries: {
       answer: components['schemas']['Departures'];
@@ -3466,6 +3503,8 @@ export type EditJson = Schemas['Edit'];
 export type BulkJson = Schemas['Bulk'];
 export type SeriesJson = Schemas['Series'];
 export type SeriesListJson = Schemas['SeriesList'];
+export type SeriesImportJson = Schemas['SeriesImport'];
+export type FeedJson = Schemas['Feed'];
 export type ThreadJson = Schemas['Thread'];
 export type ThreadPageJson = Schemas['ThreadPage'];
 export type SearchHitJson = Schemas['SearchHit'];
@@ -3559,6 +3598,8 @@ export type ShapeName =
   | 'Bulk'
   | 'Series'
   | 'SeriesList'
+  | 'SeriesImport'
+  | 'Feed'
   | 'Thread'
   | 'ThreadPage'
   | 'SearchHit'
@@ -3666,11 +3707,17 @@ export interface Operations {
   changeSeries: Schemas['changeSeries'];
   deleteSeries: Schemas['deleteSeries'];
   endSeries: Schemas['endSeries'];
+  exportDepartures: Schemas['exportDepartures'];
+  exportSeries: Schemas['exportSeries'];
+  importSeries: Schemas['importSeries'];
   listSeries: Schemas['listSeries'];
+  makeFeed: Schemas['makeFeed'];
   pauseSeries: Schemas['pauseSeries'];
+  readFeed: Schemas['readFeed'];
   readSeries: Schemas['readSeries'];
   resumeSeries: Schemas['resumeSeries'];
   skipSeries: Schemas['skipSeries'];
+  takeBackFeed: Schemas['takeBackFeed'];
   takeBackSeries: Schemas['takeBackSeries'];
   testSeries: Schemas['testSeries'];
   listArchive: Schemas['listArchive'];

@@ -31,6 +31,7 @@ export const readings = {
   vcard: later(async () => (await import('#core/formats/vcard')).readVcards),
   csv: later(async () => (await import('#core/formats/csv')).readCsv),
   holidays: later(async () => (await import('#core/formats/holidayFile')).readHolidayFile),
+  series: later(async () => (await import('#core/formats/seriesFile')).readSeriesFile),
   todos: later(async () => (await import('#core/formats/todoFile')).readTodoFile),
 };
 

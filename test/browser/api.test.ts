@@ -12,6 +12,7 @@ import type {
   ProblemJson,
   WatchesJson,
   CorrespondentsJson,
+  SeriesListJson,
 } from '#api/types';
 import { startProduct, type Product } from '../support/product';
 import { until } from '../support/until';
@@ -66,11 +67,13 @@ it('answers in the shapes it describes', async () => {
   const { body: page } = await product.api<DeparturePageJson>('GET', '/departures?state=pending');
   const { body: waiting } = await product.api<WatchesJson>('GET', '/watches');
   const { body: people } = await product.api<CorrespondentsJson>('GET', '/correspondents');
+  const { body: series } = await product.api<SeriesListJson>('GET', '/series');
   const ids: Record<string, string> = {
     '/messages/{id}': inbox.messages[0]!.id,
     '/messages/{id}/suggestions': inbox.messages[0]!.id,
     '/departures/{id}': page.departures[0]!.id,
     '/watches/{id}': waiting.watches[0]!.id,
+    '/series/{id}': series.series[0]!.id,
     '/correspondents/{id}': people.correspondents[0]!.id,
     '/correspondents/{id}/answers': people.correspondents.find(({ answers }) => answers)!.id,
     '/postoffice/mailboxes/{address}': 'bela@wrenfield.example',

@@ -320,13 +320,13 @@ describe('what stands in the way is said', () => {
 });
 
 it('nothing moves under the focus: what is new waits until it is asked for', async () => {
-  const moment = { kind: 'at', local: '2026-12-02T10:00', zone: 'Europe/Lisbon' };
+  const moment = { kind: 'at', local: '2026-11-26T10:30', zone: 'Europe/Lisbon' };
   await scheduled('Steady', moment);
   const page = await open('/departures');
   const row = await find(page, 'link', 'Steady');
   await row.focus();
   const before = await textOf(page, 'table');
-  await scheduled('Earlier than steady', { ...moment, local: '2026-12-02T09:00' });
+  await scheduled('Earlier than steady', { ...moment, local: '2026-11-26T10:00' });
   await sees(page, '1 change, press to show');
   expect(await textOf(page, 'table')).toBe(before);
   await press(page, 'button', '1 change, press to show');

@@ -46,4 +46,12 @@ const series = all({
   ).description('Those that left last, and those of the next weeks, soonest first'),
 });
 
-export const answers = { Series: series, SeriesList: all({ series: listOf(series) }) };
+export const answers = {
+  Series: series,
+  SeriesList: all({ series: listOf(series) }),
+  SeriesImport: all({
+    drafts: listOf(all({ id: Joi.string(), name: text })),
+    said: listOf(Joi.string()).description('What of the file is not kept'),
+  }),
+  Feed: all({ path: orNull(Joi.string()).description('Below the origin; null where there is none') }),
+};

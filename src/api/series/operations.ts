@@ -1,11 +1,61 @@
 import { operation } from '../operation';
-import { occurrencePatch, seriesPatch, skipRequest } from './requests';
+import {
+  departuresQuery,
+  exportQuery,
+  occurrencePatch,
+  seriesFile,
+  seriesPatch,
+  skipRequest,
+} from './requests';
 
 export const listSeries = operation('listSeries', {
   method: 'get',
   path: '/series',
   summary: 'What leaves again and again',
   answer: 'SeriesList',
+});
+
+export const exportSeries = operation('exportSeries', {
+  method: 'get',
+  path: '/series/export',
+  summary: 'Series as an iCalendar file (VEVENT, RFC 5545)',
+  query: exportQuery,
+});
+
+export const importSeries = operation('importSeries', {
+  method: 'post',
+  path: '/series/import',
+  summary: 'Drafts from the series of an iCalendar file; nothing leaves before it is scheduled',
+  body: seriesFile,
+  answer: 'SeriesImport',
+});
+
+export const exportDepartures = operation('exportDepartures', {
+  method: 'get',
+  path: '/departures/export',
+  summary: 'What leaves in the next days, as an iCalendar file',
+  query: departuresQuery,
+});
+
+export const readFeed = operation('readFeed', {
+  method: 'get',
+  path: '/calendar',
+  summary: 'The secret address under which calendar programs read what leaves',
+  answer: 'Feed',
+});
+
+export const makeFeed = operation('makeFeed', {
+  method: 'post',
+  path: '/calendar',
+  summary: 'A new secret address; the one before leads nowhere any more',
+  answer: 'Feed',
+});
+
+export const takeBackFeed = operation('takeBackFeed', {
+  method: 'delete',
+  path: '/calendar',
+  summary: 'Take the secret address back',
+  status: 204,
 });
 
 export const readSeries = operation('readSeries', {

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { UNAPPROVED } from '#core/series/series';
-import { date, text } from '../fields';
+import { date, file, id, text } from '../fields';
 import { choices } from '../plans/choices';
 import { local } from '../plans/clockTime';
 import { plan, seriesPlan } from '../plans/plan';
@@ -37,6 +37,12 @@ export const seriesPatch = Joi.object({
     'This occurrence and all that follow, which become a series of their own; without it all',
   ),
 }).min(1);
+
+export const exportQuery = Joi.object({
+  id: id.description('One series; without it all that have not ended'),
+});
+export const seriesFile = Joi.object({ text: file });
+export const departuresQuery = Joi.object({ days: Joi.number().integer().min(1).max(366).default(30) });
 
 export const skipRequest = Joi.object({
   from: date,

@@ -6,8 +6,6 @@ import { countMoves, keepOrder, onlyGrew } from './steady';
 
 /** What changes this soon after a press in the list is the answer to it. */
 const OWN_MS = 2000;
-/** The first change after what was done here is the answer to that, however slow it is; after this long it is another's. */
-const LATE_MS = 15_000;
 
 interface Steady<T> {
   rows: readonly T[];
@@ -25,8 +23,7 @@ export function useSteady<T extends { id: string }>(
   frame: RefObject<HTMLElement | null>,
 ): Steady<T> {
   const [shown, setShown] = useState<readonly T[]>(fresh ?? []);
-  const { lastDoing } = useNotices();
-  const answered = useRef(-Infinity);
+  const { isOwn } = useNotices();
   const pressed = useRef(-Infinity);
   const focused = useRef<{ row: string; index: number } | null>(null);
 
@@ -55,24 +52,24 @@ export function useSteady<T extends { id: string }>(
   useEffect(() => {
     if (!fresh) return;
     const inside = frame.current?.contains(document.activeElement) ?? false;
-    const now = performance.now();
-    const done = lastDoing();
-    const own = now - pressed.current < OWN_MS || (done > answered.current && now - done < LATE_MS);
-    if (done < now) answered.current = now;
+    const own = performance.now() - pressed.current < OWN_MS;
     setShown((before) => {
       const stay = inside && !own && before.length > 0 && !onlyGrew(before, fresh);
-      return stay ? keepOrder(before, fresh) : fresh;
+      if (!stay) return fresh;
+      // What was done here takes its row away, however slow the answer is.
+      const there = new Set(fresh.map(({ id }) => id));
+      return keepOrder(before, fresh).filter(({ id }) => there.has(id) || !isOwn(id));
     });
-  }, [fresh, frame, lastDoing]);
+  }, [fresh, frame, isOwn]);
 
   // The row that had the focus has been drawn anew elsewhere, or is gone: the focus goes with it, or to its neighbour.
   useEffect(() => {
     if (!focused.current || document.activeElement !== document.body) return;
-    if (performance.now() - Math.max(pressed.current, lastDoing()) > OWN_MS) return;
+    if (performance.now() - pressed.current > OWN_MS && !isOwn(focused.current.row)) return;
     const rows = [...(frame.current?.querySelectorAll<HTMLElement>('[data-row]') ?? [])];
     const { row, index } = focused.current;
     (rows.find((each) => each.dataset.row === row) ?? rows[Math.min(index, rows.length - 1)])?.focus();
-  }, [shown, frame, lastDoing]);
+  }, [shown, frame, isOwn]);
 
   return {
     rows: shown,

@@ -7,6 +7,7 @@ import type { DepartureState } from '#core/departure/states';
 import { countWords } from '../common/format';
 import { useSettled } from '../common/useSettled';
 import { useDrafts, usePending, useSettings } from '../data/queries';
+import { CalendarFiles } from '../series/CalendarFiles';
 import { SeriesTable } from '../series/SeriesTable';
 import { DraftList } from './DraftList';
 import styles from './DeparturesView.module.css';
@@ -65,6 +66,7 @@ export function DeparturesView() {
             { value: 'left', label: 'Left' },
           ]}
         />
+        {part === 'series' && <CalendarFiles />}
         {part === 'left' && (
           <Select
             aria-label="Copies kept in"

@@ -31,6 +31,8 @@ interface Props {
 }
 
 /** Heights as drawn, so that measuring them changes nothing; where rows fold, they are measured. */
+/** The names of the columns with the heading of the group, px. */
+const ON_TOP = 84;
 const ROW = 38;
 const HEADING = 40.5;
 /** So many rows from the end the next page is fetched. */
@@ -92,6 +94,8 @@ export function PendingTable({ needs, coming, search }: Props) {
     // What is open or in focus in a row stays with its departure, wherever that goes.
     getItemKey: (index) => keyOf(items[index]!),
     overscan: 12,
+    // A row that is gone to is not to lie under what stays on top.
+    scrollPaddingStart: ON_TOP,
   });
   const lines = virtual.getVirtualItems();
   const lastShown = lines.at(-1)?.index ?? 0;

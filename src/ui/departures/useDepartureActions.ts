@@ -48,12 +48,11 @@ export function useDepartureActions(): DepartureActions {
 function departureActions(
   client: QueryClient,
   router: ReturnType<typeof useRouter>,
-  { show, showProblem, during }: ReturnType<typeof useNotices>,
+  { show, showProblem }: ReturnType<typeof useNotices>,
   words: Words,
 ): DepartureActions {
-  const attempt = <T>(work: () => Promise<T>) => during(tried(work));
   /** Does it, looks again, and says what went wrong if it did. */
-  async function tried<T>(work: () => Promise<T>): Promise<T | undefined> {
+  async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
     try {
       return await work();
     } catch (error) {

@@ -82,6 +82,7 @@ export function useMessageActions() {
     /** Does it under a key by which it can be undone, and says what was done. */
     const act = (
       work: (asking: { undoKey: string }) => Promise<{ words: string; done: string }>,
+      about: readonly Subject[] = [],
     ): Promise<boolean> =>
       during(
         attempt(async () => {
@@ -94,6 +95,7 @@ export function useMessageActions() {
             });
           show({ words: said, undo });
         }),
+        idsOf(about),
       );
 
     /** One act, however many they are: what goes under one key is undone together. */
@@ -121,7 +123,7 @@ export function useMessageActions() {
         await move(messages, 'archive', asking);
         const done = `archiving ${named(messages)}`;
         return { done, words: `Archived: ${named(messages)}.` };
-      });
+      }, messages);
 
     /** Says that they have been seen, with their threads, or that they are new. */
     const mark = (messages: readonly Subject[], as: 'seen' | 'new') =>
@@ -147,7 +149,7 @@ export function useMessageActions() {
             `Put off: ${named(off)} ${comeComes(off)} back ${words.moment(until)}.${often} ${whyNot(failed)}`.trim(),
           done: `putting off ${named(off)}`,
         };
-      });
+      }, messages);
 
     const bringBack = (message: Subject) =>
       act(async (asking) => {

@@ -60,6 +60,7 @@ export function MomentPanel(props: Props) {
           proposal={props.proposal}
           near={props.near}
           eachAllowed={pending ? pending.copies : recipients.length > 0}
+          repeatAllowed={!pending}
         />
       )}
       {props.series}

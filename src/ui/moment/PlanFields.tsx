@@ -22,16 +22,18 @@ interface Props {
   recipients: string[];
   /** How many departures it makes; a pending message keeps its copies. */
   eachAllowed: boolean;
+  /** What is on its way already leaves once. */
+  repeatAllowed: boolean;
 }
 
 const NAMES = Object.keys(PLAN_KINDS) as PlanKindName[];
 const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 
-export function PlanFields({ plan, onChange, proposal, near, recipients, eachAllowed }: Props) {
+export function PlanFields({ plan, onChange, proposal, near, recipients, ...props }: Props) {
   const { Fields } = fieldsOf(plan.kind);
   const local = wallOf(plan)?.local ?? null;
-  // One that is pending keeps its copies, and is itself one of a series or not.
-  const allowed = (kind: Plan) => eachAllowed || !(followsReaders(kind) || isRepeating(kind));
+  const allowed = (kind: Plan) =>
+    (props.eachAllowed || !followsReaders(kind)) && (props.repeatAllowed || !isRepeating(kind));
   return (
     <>
       <Segmented

@@ -70,12 +70,12 @@ function OccurrenceRow({ each, series, actions }: Props & { each: Occurrence }) 
                 Approve
               </RowButton>
             )}
-            <Link href={`/write/${first!.messageId}`} aria-label={`Edit only that of ${when}`}>
+            <Link href={`/write/${first!.messageId}`} aria-label={`Edit this one, of ${when}`}>
               Edit this one
             </Link>
             <RowButton
               onClick={() => void actions.editFrom(series, each)}
-              aria-label={`Edit that of ${when} and all that follow`}
+              aria-label={`And following: edit that of ${when} and all after it`}
             >
               And following
             </RowButton>

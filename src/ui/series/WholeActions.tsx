@@ -19,12 +19,12 @@ export function WholeActions({ series, actions }: { series: SeriesJson; actions:
         </RowButton>
       )}
       {goes && (
-        <RowButton onClick={() => void actions.skip(series)} aria-label={`Skip the next of ${of}`}>
+        <RowButton onClick={() => void actions.skip(series)} aria-label={`Skip next of ${of}`}>
           Skip next
         </RowButton>
       )}
       {goes && (
-        <RowButton onClick={() => void actions.test(series)} aria-label={`Send me a test of ${of}`}>
+        <RowButton onClick={() => void actions.test(series)} aria-label={`Test ${of}: send me the next one`}>
           Test
         </RowButton>
       )}

@@ -28,17 +28,17 @@ interface Notices {
   show: (notice: Notice) => void;
   /** Shows why something did not work. */
   showProblem: (error: unknown) => void;
-  /** What is being done: undoing waits for it, since it may be the latest. */
-  during: <Result>(work: Promise<Result>) => Promise<Result>;
-  /** When something was last being done, as `performance.now()`: now, as long as it still is. */
-  lastDoing: () => number;
+  /** What is being done, and with what: undoing waits for it, since it may be the latest. */
+  during: <Result>(work: Promise<Result>, about?: readonly string[]) => Promise<Result>;
+  /** Something was done with it here just now: that it changes is the answer to that, however slow. */
+  isOwn: (id: string) => boolean;
 }
 
 const NoticeContext = createContext<Notices>({
   show: () => {},
   showProblem: () => {},
   during: (work) => work,
-  lastDoing: () => -Infinity,
+  isOwn: () => false,
 });
 export const useNotices = () => useContext(NoticeContext);
 
@@ -60,6 +60,8 @@ export const useStanding = () => useContext(StandingContext);
 const MOST_DONE = 100;
 
 const SHOWN_MS = 12_000;
+/** What changes this long after something was done with it, changes because of that. */
+const OWN_MS = 60_000;
 
 export function NoticeProvider({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<Notice | null>(null);
@@ -69,18 +71,16 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   const standing = useRef<Notice | null>(null);
   // One after another: an undo leads back to where the next one begins.
   const working = useRef<Promise<unknown>>(Promise.resolve());
-  const doing = useRef({ now: 0, last: -Infinity });
-  const during = useCallback(<Result,>(work: Promise<Result>) => {
-    doing.current.now++;
-    const over = () => {
-      doing.current.now--;
-      doing.current.last = performance.now();
-    };
+  const own = useRef(new Map<string, number>());
+  const during = useCallback(<Result,>(work: Promise<Result>, about: readonly string[] = []) => {
+    for (const id of about) own.current.set(id, performance.now());
     working.current = Promise.allSettled([working.current, work]);
-    work.then(over, over);
     return work;
   }, []);
-  const lastDoing = useCallback(() => (doing.current.now > 0 ? performance.now() : doing.current.last), []);
+  const isOwn = useCallback(
+    (id: string) => performance.now() - (own.current.get(id) ?? -Infinity) < OWN_MS,
+    [],
+  );
   useEffect(() => void (standing.current = notice), [notice]);
 
   const show = useCallback(
@@ -104,8 +104,8 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
     [show],
   );
   const notices = useMemo<Notices>(
-    () => ({ show, showProblem, during, lastDoing }),
-    [show, showProblem, during, lastDoing],
+    () => ({ show, showProblem, during, isOwn }),
+    [show, showProblem, during, isOwn],
   );
 
   const undo = useCallback((act: () => unknown) => {

@@ -26,6 +26,8 @@ const OFTEN: { value: Often; label: string; unit: string }[] = [
   { value: 'rule', label: 'by a rule as text', unit: '' },
 ];
 
+/** Any, where none can be read yet. */
+const A_DAY = '2026-01-01T09:00';
 const WEEK = [0, 1, 2, 3, 4, 5, 6];
 
 const SHIFTS: { value: DayShift; label: string }[] = [
@@ -35,12 +37,12 @@ const SHIFTS: { value: DayShift; label: string }[] = [
   { value: 'previous-working-day', label: 'on the working day before' },
 ];
 
-/** With a rule that fits a start; what only followed the day it began on follows the new one. */
-function begunAt(plan: SeriesPlan, start: string): SeriesPlan {
-  if (!isLocal(start) || !isLocal(plan.start)) return { ...plan, start };
-  const form = formOf(plan.rrule, plan.start);
+/** With a rule that fits another start; what only followed the day it began on follows the new one. */
+function begunAt(plan: SeriesPlan, before: string, start: string): SeriesPlan {
+  if (!isLocal(start)) return { ...plan, start };
+  const form = formOf(plan.rrule, before);
   const weekday = (local: string) => (new Date(`${local.slice(0, 10)}T00:00Z`).getUTCDay() + 6) % 7;
-  const follows = form.weekdays.length === 1 && form.weekdays[0] === weekday(plan.start);
+  const follows = form.weekdays.length === 1 && form.weekdays[0] === weekday(before);
   const rrule = ruleOf(follows ? { ...form, weekdays: [weekday(start)] } : form, start);
   return { ...plan, start, rrule: rrule ?? plan.rrule };
 }
@@ -137,14 +139,17 @@ function RuleText({ plan, onChange }: { plan: SeriesPlan; onChange: (rrule: stri
 export function SeriesFields({ plan, onChange, near, recipients }: FieldsProps<SeriesPlan>) {
   const ids = useId();
   const { zone } = useSettings();
-  const read = formOf(plan.rrule, plan.start);
+  // While its start is being typed, what goes by it goes by the last that could be read.
+  const [good, setGood] = useState(isLocal(plan.start) ? plan.start : A_DAY);
+  if (isLocal(plan.start) && plan.start !== good) setGood(plan.start);
+  const read = formOf(plan.rrule, good);
   // A rule that a form could say as well stays a text where it is being written as one.
   const [asText, setAsText] = useState(read.often === 'rule');
   const form: SeriesForm = asText ? { ...read, often: 'rule' } : read;
   const put = (patch: Partial<SeriesPlan>) => onChange({ ...plan, ...patch });
-  const say = (patch: Partial<SeriesForm>) => put({ rrule: ruleOf({ ...form, ...patch }, plan.start) });
+  const say = (patch: Partial<SeriesForm>) => put({ rrule: ruleOf({ ...form, ...patch }, good) });
   const each = plan.zone === EACH;
-  const time = plan.start.slice(11, 16);
+  const time = good.slice(11, 16);
   const { unit } = OFTEN.find(({ value }) => value === form.often)!;
   function choose(often: Often) {
     setAsText(often === 'rule');
@@ -201,7 +206,7 @@ export function SeriesFields({ plan, onChange, near, recipients }: FieldsProps<S
             size="small"
             value={form.monthDay}
             onChange={(monthDay) => say({ monthDay })}
-            options={MONTH_DAYS.map((value) => ({ value, label: monthDayWords(value, plan.start) }))}
+            options={MONTH_DAYS.map((value) => ({ value, label: monthDayWords(value, good) }))}
           />
         </>
       )}
@@ -211,7 +216,7 @@ export function SeriesFields({ plan, onChange, near, recipients }: FieldsProps<S
           id="moment"
           value={{ local: plan.start, zone: each ? null : plan.zone }}
           near={near}
-          onChange={(next) => onChange({ ...begunAt(plan, next.local), zone: next.zone ?? EACH })}
+          onChange={(next) => onChange({ ...begunAt(plan, good, next.local), zone: next.zone ?? EACH })}
         />
       </span>
       {recipients.length > 0 && (
@@ -236,7 +241,7 @@ export function SeriesFields({ plan, onChange, near, recipients }: FieldsProps<S
                 say({
                   end:
                     kind === 'on'
-                      ? { kind, date: endDate(plan.start) }
+                      ? { kind, date: endDate(good) }
                       : kind === 'after'
                         ? { kind, times: 10 }
                         : { kind },
@@ -314,6 +319,5 @@ export function SeriesFields({ plan, onChange, near, recipients }: FieldsProps<S
 
 /** Three months on: what is proposed as its last day. */
 function endDate(start: string): string {
-  const date = isLocal(start) ? start.slice(0, 10) : new Date().toISOString().slice(0, 10);
-  return new Date(Date.parse(`${date}T00:00Z`) + 91 * 86_400_000).toISOString().slice(0, 10);
+  return new Date(Date.parse(`${start.slice(0, 10)}T00:00Z`) + 91 * 86_400_000).toISOString().slice(0, 10);
 }
