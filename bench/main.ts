@@ -15,6 +15,7 @@ import { phrases } from './phrases';
 import { preview } from './preview';
 import { lateness, startToFirstRelease, throughput } from './release';
 import { replies } from './replies';
+import { series } from './series';
 import { size } from './size';
 import type { Row } from './support';
 
@@ -32,6 +33,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   memory,
   preview,
   moment,
+  series,
   phrases,
   replies,
   checks,

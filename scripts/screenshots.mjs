@@ -158,6 +158,9 @@ await picture('snooze', `/inbox/${sea.id}?do=snooze`, {
 });
 await picture('returns', '/returns');
 await picture('departures', '/departures');
+const { series } = await api('GET', '/series');
+const notice = series.find(({ name }) => name === 'Loan notice');
+await picture('series', `/departures?part=series&series=${notice.id}`);
 await picture('departures-drafts', '/departures?part=drafts', {
   steps: async (page) => (await page.$$('tbody input[type=checkbox]')).at(0)?.click(),
 });
