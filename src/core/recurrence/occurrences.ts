@@ -203,18 +203,10 @@ function within(rule: Rule, at: number, unit: number): number[] {
   return fits(rule.bySecond, second) ? [at] : [];
 }
 
-const two = (n: number) => String(n).padStart(2, '0');
-
 /** Seconds since 1 January 1970 on that clock. @param local `2026-12-07T09:00`, seconds allowed */
 const secondsOf = (local: string): number => Date.parse(`${local.slice(0, 19)}Z`) / 1000;
 
-function localOf(seconds: number): string {
-  const day = Math.floor(seconds / DAY_S);
-  const { year, month, date } = civilOf(day);
-  const time = seconds - day * DAY_S;
-  const clock = [Math.floor(time / 3600), Math.floor((time % 3600) / 60), time % 60].map(two).join(':');
-  return `${String(year).padStart(4, '0')}-${two(month)}-${two(date)}T${clock}`;
-}
+const localOf = (seconds: number): string => new Date(seconds * 1000).toISOString().slice(0, 19);
 
 /** When a rule ends, on the clock of a zone; undefined where it does not end at a moment. */
 export function untilOn({ until }: Rule, zone: string): string | undefined {

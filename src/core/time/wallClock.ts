@@ -53,8 +53,11 @@ const LAST = Date.UTC(9999, 11, 31);
 function readPlain(local: string): number | undefined {
   if (!LOCAL.test(local)) return undefined;
   const at = Date.parse(`${local}Z`);
-  // What does not exist, such as 31 November, is another day when it is read, or none at all.
-  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(local) ? at : undefined;
+  if (Number.isNaN(at)) return undefined;
+  // What does not exist, such as 31 November, is another day when it is read; every month has 28.
+  const exists =
+    local.slice(8, 10) <= '28' ? local.slice(11, 13) < '24' : new Date(at).toISOString().startsWith(local);
+  return exists ? at : undefined;
 }
 
 /** True for `2026-12-01T08:30`, with or without seconds, of a day that exists. */
