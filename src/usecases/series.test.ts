@@ -5,6 +5,7 @@ import { PRINTED_RULES } from '#test/data/printedRules';
 import type { Plan } from '#core/plan/plan';
 import type { SeriesPlan } from '#core/plan/kinds/series/plan';
 import { toInstant, toLocal } from '#core/time/wallClock';
+import { attachmentsOf } from '#store/attachments';
 import { draftMessages, findMessage } from '#store/messages';
 import { findSeries, openOccurrences } from '#store/series';
 import { approveDeparture, moveDeparture } from './departures/changeDeparture';
@@ -12,11 +13,14 @@ import { readDeparture } from './departures/departureView';
 import { takeBack } from './departures/takeBack';
 import type { Desk } from './desk';
 import type { Invalid } from './errors';
+import { announceAttachment, receivePiece } from './messages/attachments';
 import { createDraft } from './messages/createDraft';
+import { deleteMessage } from './messages/deleteMessage';
 import { editMessage } from './messages/editMessage';
 import { scheduleMessage } from './messages/scheduleMessage';
 import { previewPlan } from './moments/previewPlan';
 import { addCorrespondent, changeCorrespondent } from './people/correspondents';
+import { saveGroup } from './people/groups';
 import { claimDeparture } from './release/claimDeparture';
 import { pauseTooLate } from './release/lateStarts';
 import { changeOccurrence } from './series/changeOccurrence';
@@ -160,6 +164,43 @@ describe('a series', () => {
     expect(days(desk, id)).toEqual(
       expect.arrayContaining(['2026-12-04T10:00', '2026-12-10T09:10', '2026-12-24T11:00']),
     );
+  });
+
+  it('is neither deleted nor scheduled again as a message, and a file added to it is in all that come', () => {
+    const { desk } = tempDesk();
+    const { id, template } = begin(desk);
+    expect(() => deleteMessage(desk, template)).toThrow('series');
+    expect(() => scheduleMessage(desk, template, { kind: 'now' })).toThrow('already');
+    const bytes = Buffer.from('numbers');
+    const { id: file } = announceAttachment(desk, template, {
+      name: 'a.csv',
+      type: 'text/csv',
+      size: bytes.length,
+    });
+    receivePiece(desk, file, 0, bytes);
+    for (const { messageId } of open(desk, id))
+      expect(attachmentsOf(desk.store.db, messageId)).toMatchObject([
+        { name: 'a.csv', received: bytes.length },
+      ]);
+    const [first] = open(desk, id);
+    announceAttachment(desk, first!.messageId, { name: 'own.csv', type: 'text/csv', size: 3 });
+    expect(readDeparture(desk, first!.id).series!.differs).toBe(true);
+  });
+
+  it('to a group goes to its members as they are then, each once', () => {
+    const { desk } = tempDesk();
+    const person = (name: string) =>
+      addCorrespondent(desk, { name, addresses: [`${name}@x.example`], zone: 'Asia/Tokyo' }).id;
+    const [a, b] = [person('a'), person('b')];
+    const group = saveGroup(desk, { name: 'Lenders', members: [a] });
+    const { id } = createDraft(desk, { to: [{ group: group.id }], subject: 'x', text: 'x' });
+    const [made] = scheduleMessage(desk, id, THURSDAYS, undefined, { copies: 'individual' });
+    moveDeparture(desk, made!.id, { kind: 'at', local: '2026-11-27T10:00', zone: 'Europe/Lisbon' });
+    saveGroup(desk, { name: 'Lenders', members: [a, b] }, group.id);
+    desk.store.write((tx) => fitSeries(desk, tx, made!.seriesId!));
+    const keys = open(desk, made!.seriesId!).map(({ occurrence, reader }) => `${occurrence} ${reader}`);
+    expect(new Set(keys).size).toBe(keys.length);
+    expect(keys).toHaveLength(10);
   });
 
   it('leaves out the next, a span, and takes one in again', () => {

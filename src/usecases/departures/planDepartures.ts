@@ -204,7 +204,7 @@ function goTo(tx: Tx, departure: Departure, to: readonly string[], now: number):
 
 /** One more copy, to leave as its siblings do. */
 function addCopy(desk: Desk, tx: Tx, sibling: Departure, address: string): void {
-  const { messageId, plan, ifTheyWriteFirst, ifOff, state, pausedFor } = sibling;
+  const { messageId, plan, ifTheyWriteFirst, ifOff, state, pausedFor, seriesId, occurrence } = sibling;
   if (state === 'failed') throw new Refused('Take back what failed before adding another reader.');
   const at = followsReaders(plan) ? committableMoment(desk, tx, plan, messageId, address).at : sibling.due;
   const now = desk.now(tx);
@@ -212,6 +212,8 @@ function addCopy(desk: Desk, tx: Tx, sibling: Departure, address: string): void 
     id: newId(),
     messageId,
     plan,
+    seriesId,
+    occurrence,
     ifTheyWriteFirst,
     ifOff,
     reader: address,

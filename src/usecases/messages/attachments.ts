@@ -23,6 +23,7 @@ import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, NotFound, Refused } from '../errors';
 import { readApart } from '../readApart';
+import { followEdit } from '../series/fitSeries';
 import { outgoingMessage } from './outgoingMessage';
 
 export type { Attachment };
@@ -37,12 +38,13 @@ export interface NewAttachment {
 }
 
 /** Bytes of what is frozen are not those any more, and whoever is about to claim it has to look again. */
-function touch(tx: Tx, messageId: string, now: number): void {
+function touch(desk: Desk, tx: Tx, messageId: string, now: number): void {
   for (const departure of departuresOf(tx, messageId)) {
     if (departure.state === 'ended') continue;
     thaw(tx, departure.id);
     applyEvent(tx, departure, 'edit', now, { attempts: 0, firstAttemptAt: null });
   }
+  followEdit(desk, tx, messageId);
   noteChange(tx, 'message', messageId);
 }
 
@@ -82,7 +84,7 @@ export function announceAttachment(desk: Desk, messageId: string, input: NewAtta
       // Unique in the world, as RFC 2045 §7 asks.
       contentId: input.inline ? `${id}@${domain}` : null,
     });
-    touch(tx, messageId, now);
+    touch(desk, tx, messageId, now);
     return attachment;
   });
 }
@@ -111,7 +113,7 @@ export function receivePiece(desk: Desk, id: string, offset: number, bytes: Buff
     if (fresh.length === 0) return seen;
     const next = appendBytes(tx, seen, fresh);
     // Whoever looks on is told when it is whole, not at every piece.
-    if (next.received === next.size) touch(tx, seen.messageId, desk.now(tx));
+    if (next.received === next.size) touch(desk, tx, seen.messageId, desk.now(tx));
     return next;
   });
 }
@@ -122,7 +124,7 @@ export function removeAttachment(desk: Desk, id: string): void {
     const now = desk.now(tx);
     const seen = ownAttachment(tx, id);
     changeAttachment(tx, id, { removedAt: now });
-    touch(tx, seen.messageId, now);
+    touch(desk, tx, seen.messageId, now);
   });
 }
 
@@ -132,7 +134,7 @@ export function restoreAttachment(desk: Desk, id: string): Attachment {
     const seen = ownAttachment(tx, id, true);
     roomFor(tx, seen.messageId, seen.size);
     const next = changeAttachment(tx, id, { removedAt: null });
-    touch(tx, seen.messageId, desk.now(tx));
+    touch(desk, tx, seen.messageId, desk.now(tx));
     return next;
   });
 }

@@ -20,6 +20,8 @@ export function deleteMessage(desk: Desk, id: string, revision?: number): void {
     const now = desk.now(tx);
     const seen = outgoingMessage(tx, id);
     if (revision !== undefined && revision !== seen.revision) throw new Stale('message');
+    if (seen.seriesId !== null)
+      throw new Refused('A series is made from it: end or delete that in Departures.');
     let intent: Partial<Message> = {};
     for (const departure of departuresOf(tx, id)) {
       if (departure.state === 'ended') continue;

@@ -6,14 +6,13 @@ import { allGroups } from '#store/groups';
 import { noteChange } from '#store/journal';
 import { setRecipients, swapMessage, type Message } from '#store/messages';
 import { applyEvent } from '../departures/applyEvent';
-import { markDiffers } from '#store/series';
 import type { Desk } from '../desk';
 import { Stale } from '../errors';
 import { oneLine, readAddresses, readDetails, type AddressField, type DraftInput } from './draftInput';
 import { readIntent } from './intent';
 import { outgoingMessage } from './outgoingMessage';
 import { replanReaders } from '../departures/planDepartures';
-import { makeAnew } from '../series/fitSeries';
+import { followEdit } from '../series/fitSeries';
 
 /**
  * Changes a draft, or a message that is pending: then what leaves is the changed message, at the moment planned.
@@ -51,12 +50,7 @@ export function editMessage(
     if (!next) throw new Stale('message');
     for (const [field, list] of Object.entries(addresses)) setRecipients(tx, id, field as AddressField, list);
     replanReaders(desk, tx, id);
-    // What somebody has written into one occurrence is its own; into the text of a series it is in all that come.
-    markDiffers(
-      tx,
-      departures.flatMap((each) => (each.seriesId === null ? [] : each.id)),
-    );
-    if (next.seriesId !== null) makeAnew(desk, tx, next.seriesId);
+    followEdit(desk, tx, id);
     noteChange(tx, 'message', id);
     return next;
   });

@@ -11,7 +11,7 @@ import { maxSizeOf } from '#store/mailServer';
 import { swapMessage, type Message } from '#store/messages';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
-import { Invalid, Stale } from '../errors';
+import { Invalid, Refused, Stale } from '../errors';
 import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
 import { planDepartures } from '../departures/planDepartures';
@@ -59,6 +59,8 @@ export function scheduleMessage(
     const settings = desk.settings(tx);
     const message = outgoingMessage(tx, messageId);
     if (revision !== undefined && revision !== message.revision) throw new Stale('message');
+    if (message.seriesId !== null)
+      throw new Refused('A series is made from it already: change that in Departures.');
     if (receivers(tx, messageId).length === 0) throw new Invalid('Add at least one recipient.', 'to');
     if (!settings.me.address)
       throw new Invalid('Tell Oak Lantern your own address first, in Settings.', 'from');

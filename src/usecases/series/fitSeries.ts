@@ -12,7 +12,14 @@ import { setDeliveries } from '#store/deliveries';
 import { forgetDeleted } from '#store/expired';
 import { noteChange } from '#store/journal';
 import { findMessage, recipientsOf, setRecipients, type Message } from '#store/messages';
-import { findSeries, occurrencesFrom, openOccurrences, swapSeries, type SeriesRow } from '#store/series';
+import {
+  findSeries,
+  markDiffers,
+  occurrencesFrom,
+  openOccurrences,
+  swapSeries,
+  type SeriesRow,
+} from '#store/series';
 import type { Tx } from '#store/store';
 import { insertThread } from '#store/threads';
 import { insertWatch, watchToBegin } from '#store/watches';
@@ -220,6 +227,20 @@ export function fitSeries(desk: Desk, tx: Tx, id: string): SeriesRow {
   if (!fitted) throw new Stale('series');
   if (next !== null) noteDue(tx, next);
   return fitted;
+}
+
+/** What somebody has written into one occurrence is its own; what is written into a series is in all that come. */
+export function followEdit(desk: Desk, tx: Tx, messageId: string): void {
+  const own = departuresOf(tx, messageId).filter(
+    ({ seriesId, state }) => seriesId !== null && state !== 'ended',
+  );
+  if (own.length > 0)
+    markDiffers(
+      tx,
+      own.map(({ id }) => id),
+    );
+  const seriesId = findMessage(tx, messageId)?.seriesId;
+  if (seriesId) makeAnew(desk, tx, seriesId);
 }
 
 /** What nobody has touched is made anew from what its series says by now: its text, its readers, what is attached. */
