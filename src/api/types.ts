@@ -1064,6 +1064,8 @@ export interface components {
       last: string | null;
       /** @description How many have left */
       left: number;
+      /** @description How many are still to come; null: it never ends, or there are more than are counted */
+      toCome: number | null;
       /** @description How many wait for a look */
       waiting: number;
       /** @description Those that did not leave because nothing was running at their moment */

@@ -8,6 +8,7 @@ import { toInstant, toLocal } from '#core/time/wallClock';
 import { attachmentsOf } from '#store/attachments';
 import { draftMessages, findMessage } from '#store/messages';
 import { findSeries, openOccurrences } from '#store/series';
+import { watchesOf } from '#store/watches';
 import { approveDeparture, moveDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';
 import { takeBack } from './departures/takeBack';
@@ -37,6 +38,7 @@ import { fitSeries } from './series/fitSeries';
 import { sendTest } from './series/sendTest';
 import { listSeries, readSeries } from './series/seriesView';
 import { seriesWaker } from './wakers/series';
+import { watchMessage } from './watches/setWatch';
 
 const THURSDAYS: SeriesPlan = {
   kind: 'series',
@@ -219,6 +221,9 @@ describe('a series', () => {
     });
     changeOccurrence(desk, id, '2026-12-03T09:10', { skip: true });
     expect(days(desk, id)).toEqual(['2026-12-10T09:10']);
+    // Taken in again it is as the series has it.
+    changeOccurrence(desk, id, '2026-12-03T09:10', { skip: false });
+    expect(days(desk, id)).toEqual(['2026-12-03T09:10', '2026-12-10T09:10']);
   });
 
   it('is paused, goes on, ends, and is deleted', () => {
@@ -258,6 +263,16 @@ describe('a series', () => {
       open(desk, of).map(({ messageId }) => findMessage(desk.store.db, messageId)!.text);
     expect(new Set(texts(id))).toEqual(new Set(['Here they are.']));
     expect(texts(after.id)[0]).toBe('Other words.');
+  });
+
+  it('has a watch on each occurrence, as it is set on the series', () => {
+    const { desk } = tempDesk();
+    const { id: template } = createDraft(desk, { to: ['p@x.example'], subject: 'x', text: 'x' });
+    watchMessage(desk, template, { deadline: { hours: 5 }, settledBy: 'anyone', note: '', chasers: null });
+    const [first, second] = scheduleMessage(desk, template, THURSDAYS);
+    for (const each of [first!, second!])
+      expect(watchesOf(desk.store.db, [each.messageId])).toMatchObject([{ state: 'waiting', at: null }]);
+    expect(readSeries(desk, first!.seriesId!)).toMatchObject({ toCome: null });
   });
 
   it('ends by itself once its last one is over', () => {

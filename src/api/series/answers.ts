@@ -25,6 +25,9 @@ const series = all({
   next: orNull(instant).description('When the next one leaves'),
   last: orNull(instant).description('When the last one left'),
   left: Joi.number().description('How many have left'),
+  toCome: orNull(Joi.number()).description(
+    'How many are still to come; null: it never ends, or there are more than are counted',
+  ),
   waiting: Joi.number().description('How many wait for a look'),
   missed: listOf(all({ occurrence, at: instant })).description(
     'Those that did not leave because nothing was running at their moment',

@@ -45,6 +45,9 @@ const names = (list: readonly number[], index: number, of: number) =>
 const withinMonth = (rule: Rule) => rule.freq === 'MONTHLY' || rule.byMonth.length > 0;
 
 function isDay(rule: Rule, day: number): boolean {
+  const weekday = weekdayIn(day);
+  // Most days are none by their weekday, and need no date.
+  if (rule.byDay.length > 0 && !rule.byDay.some((each) => each.weekday === weekday)) return false;
   const { year, month, date } = civilOf(day);
   if (rule.byMonth.length > 0 && !rule.byMonth.includes(month)) return false;
   if (rule.byMonthDay.length > 0 && !names(rule.byMonthDay, date, monthDays(year, month))) return false;
@@ -54,8 +57,7 @@ function isDay(rule: Rule, day: number): boolean {
     const { week, of } = weekOf(day, rule.weekStart);
     if (!names(rule.byWeekNo, week, of)) return false;
   }
-  if (rule.byDay.length === 0) return true;
-  const weekday = weekdayIn(day);
+  if (rule.byDay.every(({ ordinal }) => ordinal === null)) return true;
   const [index, length] = withinMonth(rule) ? [date, monthDays(year, month)] : [ofYear, yearDays(year)];
   const [nth, left] = [Math.ceil(index / 7), Math.ceil((length - index + 1) / 7)];
   return rule.byDay.some(

@@ -51,6 +51,10 @@ function* unshifted(series: Series, zone: string, span: Span): Generator<string>
     : [occurrenceId(start)].values();
   const picked = [...new Set(rdate.map(occurrenceId))].sort();
   const out = new Set(exdate.map(occurrenceId));
+  if (picked.length === 0 && out.size === 0) {
+    yield* byRule;
+    return;
+  }
   let next = byRule.next();
   for (let last = ''; !next.done || picked.length > 0;) {
     const takesPicked = picked.length > 0 && (next.done || picked[0]! <= next.value);

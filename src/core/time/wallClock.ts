@@ -71,6 +71,18 @@ export function isLocal(local: string): boolean {
 }
 
 /**
+ * The one instant of a time, where its clock does not change about then: no rules have to be asked.
+ * @param shown the time as if it were UTC, epoch ms; @param id canonical
+ * @returns undefined where it does
+ */
+export function onlyInstant(shown: number, id: string): number | undefined {
+  const offset = offsetAt(shown - DAY, id);
+  // A day apart the offset is the same.
+  const stays = offset === offsetAt(shown + DAY, id) && offset === offsetAt(shown - offset, id);
+  return stays ? shown - offset : undefined;
+}
+
+/**
  * The instant of a wall-clock time in a zone. A time in a gap moves forward by the gap's length, a time in an
  * overlap takes the first (RFC 5545 §3.3.5; Temporal's `compatible`).
  * @throws LocalTimeError, UnknownZoneError
@@ -78,12 +90,8 @@ export function isLocal(local: string): boolean {
 export function toInstant(local: string, zone: string): Resolved {
   const id = canonicalZone(zone);
   const shown = readPlain(local);
-  if (shown !== undefined) {
-    // A day apart the offset is the same: then there is one instant, and no rules have to be asked.
-    const offset = offsetAt(shown - DAY, id);
-    if (offset === offsetAt(shown + DAY, id) && offset === offsetAt(shown - offset, id))
-      return { at: shown - offset, resolution: 'exact' };
-  }
+  const only = shown === undefined ? undefined : onlyInstant(shown, id);
+  if (only !== undefined) return { at: only, resolution: 'exact' };
   const plain = parseLocal(local);
   const first = plain.toZonedDateTime(id, { disambiguation: 'earlier' });
   const second = plain.toZonedDateTime(id, { disambiguation: 'later' });

@@ -49,12 +49,18 @@ export function RowActions({ departure, actions }: { departure: DepartureJson; a
           onPressed={() => void actions.releaseNow(departure)}
         />
       )}
-      <RowButton
-        onClick={() => void actions.remove({ id: departure.messageId, subject: departure.subject })}
-        aria-label={`Delete, to ${to}`}
-      >
-        Delete
-      </RowButton>
+      {departure.series ? (
+        <RowButton onClick={() => void actions.skip(departure)} aria-label={`Skip, to ${to}`}>
+          Skip
+        </RowButton>
+      ) : (
+        <RowButton
+          onClick={() => void actions.remove({ id: departure.messageId, subject: departure.subject })}
+          aria-label={`Delete, to ${to}`}
+        >
+          Delete
+        </RowButton>
+      )}
     </>
   );
 }

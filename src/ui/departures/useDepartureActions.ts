@@ -32,6 +32,8 @@ export interface DepartureActions {
   scheduleAll: (messages: readonly MessageSummaryJson[], plan: Plan) => Promise<string[]>;
   /** @param goOn one that stands still is set going with it */
   move: (departure: DepartureJson, plan: Plan, goOn?: boolean) => Promise<boolean>;
+  /** Of a series: it is left out. */
+  skip: (departure: DepartureJson, out?: boolean) => Promise<unknown>;
   remove: (message: { id: string; subject: string }) => Promise<void>;
   /** @returns the ids of those that could not be deleted */
   removeAll: (messages: readonly { id: string; subject: string }[]) => Promise<string[]>;
@@ -96,6 +98,18 @@ function departureActions(
     return true;
   }
 
+  const skip = ({ series, subject, at }: DepartureJson, out = true): Promise<unknown> =>
+    attempt(async () => {
+      const { id, occurrence } = series!;
+      await ask('PATCH', `/series/${id}/occurrences/${occurrence}`, { skip: out });
+      show({
+        words: out
+          ? `Left out: “${subject}” of ${words.moment(at)}.`
+          : `“${subject}” leaves ${words.moment(at)} again.`,
+        undo: () => skip({ series, subject, at } as DepartureJson, !out),
+      });
+    });
+
   /** Deletes what will not leave then; in one step, and undone in one. @returns what could not be deleted */
   async function removeAll(
     messages: readonly Pick<MessageSummaryJson, 'id' | 'subject'>[],
@@ -126,6 +140,7 @@ function departureActions(
   }
 
   return {
+    skip,
     async takeBack(departure, copies = 'this') {
       let back: DepartureJson;
       try {

@@ -9,6 +9,7 @@ import { dayOf } from '#core/time/words';
 import { DayField, isDate } from '../common/DayField';
 import { useWords } from '../common/format';
 import { useSettings } from '../data/queries';
+import { repeatPath } from '../shell/views';
 import { RowButton } from '../common/RowParts';
 import own from './Series.module.css';
 import { WholeActions } from './WholeActions';
@@ -221,10 +222,31 @@ export function SeriesDetail({ series, actions }: Props) {
   return (
     <aside className={`pane ${own.detail}`} aria-label={`Series “${name}”`}>
       <div className={own.head}>
-        <h2 dir="auto">{name || '(no subject)'}</h2>
-        {state !== 'ended' && <Link href={`/write/${messageId}`}>Edit all</Link>}
+        <h2 className="unseen">{name || '(no subject)'}</h2>
+        <Input
+          key={name}
+          variant="borderless"
+          className={own.name}
+          aria-label="Name of the series"
+          defaultValue={name}
+          maxLength={200}
+          dir="auto"
+          onPressEnter={({ currentTarget }) => currentTarget.blur()}
+          onBlur={({ target }) => {
+            const next = target.value.trim();
+            if (next !== name)
+              void actions.change(series, { name: next }, `It is called “${next || series.subject}” now.`);
+          }}
+        />
+        <span className={own.links}>
+          {state !== 'ended' && <Link href={`/write/${messageId}`}>Edit all</Link>}{' '}
+          <Link href={repeatPath(messageId)}>Duplicate</Link>
+        </span>
       </div>
-      <p className="quiet">Repeats {series.words}.</p>
+      <p className="quiet">
+        Repeats {series.words}. {series.left > 0 ? `${series.left} have left` : 'None has left yet'}
+        {series.toCome !== null && state !== 'ended' ? `, ${series.toCome} to come.` : '.'}
+      </p>
       <div className={own.whole}>
         <WholeActions series={series} actions={actions} />
       </div>

@@ -76,6 +76,7 @@ export function SeriesTable() {
                 {!shown && (
                   <td data-label="Left" className={own.count}>
                     {series.left > 0 ? `${series.left}, last ${words.moment(series.last!)}` : 'none yet'}
+                    {series.toCome !== null && series.state !== 'ended' && `; ${series.toCome} to come`}
                   </td>
                 )}
                 {!shown && (

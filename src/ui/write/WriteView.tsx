@@ -121,11 +121,13 @@ export function NewMessage({
   const settings = useSettings();
   const earlier = answers ?? forwards ?? corrects ?? repeats ?? unsubscribes;
   const about = useMessage(earlier);
+  const again = useSeries(repeats && about.data?.seriesId);
   // Who answers it, or passes it on, has it before them.
   useLooked(answers || forwards ? about.data : undefined, 'message');
   const left = useLeftBehind(earlier === undefined);
   if (about.error) return <Missing words={about.error.message} />;
   if (earlier ? !about.data : !left.known) return <Waiting />;
+  if (repeats && about.data!.seriesId && !again.data) return <Waiting />;
   if (unsubscribes && !about.data?.list?.mail)
     return <Missing words="This message names no address by which its list is left." />;
   if (left.goingOn) {
@@ -148,7 +150,7 @@ export function NewMessage({
       : corrects
         ? correctionFields(about.data!, settings, only)
         : repeats
-          ? repeatFields(about.data!, settings)
+          ? repeatFields(about.data!, settings, again.data)
           : unsubscribes
             ? unsubscribeFields(about.data!, settings)
             : reminds

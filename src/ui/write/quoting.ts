@@ -1,5 +1,5 @@
 /** How a message begins: empty, as an answer, or passing something on. */
-import type { MessageJson, SettingsJson } from '#api/types';
+import type { MessageJson, SeriesJson, SettingsJson } from '#api/types';
 import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
 import { identityOf } from '#core/message/details';
 import { withPlainSignature, withSignature } from '#core/message/signature';
@@ -126,7 +126,11 @@ export function correctionFields(
 }
 
 /** The same message again, to the same people, and again after that: for the first time a week after it left. */
-export function repeatFields(message: MessageJson, settings: SettingsJson): DraftFields {
+export function repeatFields(
+  message: MessageJson,
+  settings: SettingsJson,
+  again: SeriesJson | undefined,
+): DraftFields {
   const { identity, importance, sensitivity, text, html, subject, departures } = message;
   const left = departures.findLast(({ leftAt }) => leftAt !== null);
   const local = toLocal(Date.parse(left?.leftAt ?? message.at), settings.zone);
@@ -143,7 +147,8 @@ export function repeatFields(message: MessageJson, settings: SettingsJson): Draf
     subject,
     text,
     html,
-    plan: { kind: 'series', start, zone: settings.zone, rrule: 'FREQ=WEEKLY' },
+    // Another one like a series there is, else every week.
+    plan: again?.plan ?? { kind: 'series', start, zone: settings.zone, rrule: 'FREQ=WEEKLY' },
   };
 }
 

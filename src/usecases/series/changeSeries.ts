@@ -6,6 +6,7 @@ import { occurrenceId } from '#core/recurrence/series';
 import type { Review } from '#core/series/series';
 import { endBefore } from '#core/series/split';
 import { toInstant } from '#core/time/wallClock';
+import { forgetDeleted } from '#store/expired';
 import { noteChange } from '#store/journal';
 import { findMessage, recipientsOf, setRecipients, swapMessage } from '#store/messages';
 import {
@@ -60,6 +61,17 @@ const stillGoing = ({ state }: SeriesRow) => {
   if (state === 'ended') throw new Refused('This series has ended. Duplicate it to begin again.');
 };
 
+/** What was left out as it was somebody's own is there again where the plan has it: as the series has it now. */
+function takeInAgain(tx: Tx, before: SeriesRow, plan: SeriesPlan): void {
+  const out = new Set((plan.exdate ?? []).map(occurrenceId));
+  const back = (before.plan.exdate ?? []).map(occurrenceId).filter((each) => !out.has(each));
+  for (const occurrence of back) {
+    const own = occurrencesFrom(tx, before.id, occurrence).filter((each) => each.occurrence === occurrence);
+    if (own.length > 0 && own.every(({ state, leftAt }) => state === 'ended' && leftAt === null))
+      forgetDeleted(tx, [...new Set(own.map(({ messageId }) => messageId))]);
+  }
+}
+
 export interface SeriesPatch {
   name?: string;
   plan?: SeriesPlan;
@@ -89,6 +101,7 @@ export function changeSeries(desk: Desk, id: string, patch: SeriesPatch, revisio
       ...(choices && { choices: { ...series.choices, ...choices } }),
       ...(patch.fields && { fields: patch.fields }),
     });
+    if (plan) takeInAgain(tx, series, next.plan);
     if (plan || choices) checkToCome(desk, tx, next.messageId, next.plan, next.choices);
     return makeAnew(desk, tx, next.id);
   });
@@ -240,7 +253,9 @@ export const skipOccurrence = (
     const own = occurrenceId(occurrence);
     if (skip) return leaveOut(desk, tx, seen, [own], now);
     const exdate = (seen.plan.exdate ?? []).filter((each) => occurrenceId(each) !== own);
-    const { exdate: _before, ...plan } = seen.plan;
-    swapped(tx, seen, { plan: exdate.length > 0 ? { ...plan, exdate } : plan });
+    const { exdate: _before, ...rest } = seen.plan;
+    const plan = exdate.length > 0 ? { ...rest, exdate } : rest;
+    takeInAgain(tx, seen, plan);
+    swapped(tx, seen, { plan });
     return fitSeries(desk, tx, id);
   });

@@ -2,6 +2,7 @@
 import { mayHoldField } from '#core/checks/placeholders';
 import { addressKey } from '#core/message/address';
 import { zoneOf } from '#core/plan/kinds/registry';
+import { isEndless } from '#core/plan/kinds/series/moments';
 import { fillFields, type FieldContext } from '#core/series/fields';
 import { seriesOccurrences } from '#core/recurrence/series';
 import { toLocal } from '#core/time/wallClock';
@@ -20,7 +21,7 @@ const COUNTED = 100_000;
 
 /** Which one of how many an occurrence is, by the rule alone: those moved or left out for a day off count. */
 function placeOf({ plan }: SeriesRow, occurrence: string): Pick<FieldContext, 'number' | 'of'> {
-  const endless = plan.rrule !== undefined && !/(COUNT|UNTIL)=/.test(plan.rrule);
+  const endless = isEndless(plan);
   let [count, number] = [0, null as number | null];
   const unmoved = { ...plan, shift: 'none' as const };
   for (const { id } of seriesOccurrences(unmoved, plan.zone === 'each' ? 'UTC' : plan.zone)) {

@@ -7,7 +7,7 @@ import { EACH } from '#core/plan/kinds/series/plan';
 import { toLocal } from '#core/time/wallClock';
 import { canonicalZone } from '#core/time/zones';
 import type { SeriesRow } from '#store/series';
-import type { Tx } from '#store/store';
+import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { inWords } from '../inWords';
 import { receivers } from '../messages/envelope';
@@ -38,17 +38,17 @@ export interface WantedOccurrence {
  */
 export function plannedOccurrences(
   desk: Desk,
-  tx: Tx,
+  db: Reading,
   { messageId, plan, choices }: Pick<SeriesRow, 'messageId' | 'plan' | 'choices'>,
   from: number,
   most: number,
 ): WantedOccurrence[] {
-  const readers = readersAt(desk, tx, receivers(tx, messageId));
+  const readers = readersAt(desk, db, receivers(db, messageId));
   const copies = copiesOf(plan, choices.copies);
   const context = {
-    now: desk.now(tx),
+    now: desk.now(db),
     hold: { ms: 0 },
-    mine: meAsPerson(desk, tx).working,
+    mine: meAsPerson(desk, db).working,
     most,
     from,
   };

@@ -1,5 +1,6 @@
 /** Series as they are shown. */
 import { seriesWords } from '#core/plan/kinds/series/words';
+import { isEndless } from '#core/plan/kinds/series/moments';
 import type { SeriesPlan } from '#core/plan/kinds/series/plan';
 import type { Choices } from '#core/plan/plan';
 import { ownFieldsOf } from '#core/series/fields';
@@ -17,6 +18,7 @@ import {
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
 import { receivers } from '../messages/envelope';
+import { plannedOccurrences } from './plannedOccurrences';
 
 /** One occurrence with the departures it has. */
 export interface OccurrenceView {
@@ -55,6 +57,8 @@ export interface SeriesView {
   last: number | null;
   /** How many have left, and how many wait for a look. */
   left: number;
+  /** How many are still to come; null where it never ends, or there are more than are counted here. */
+  toCome: number | null;
   waiting: number;
   missed: Missed[];
   /** Those that left last, and those that are planned, soonest first. */
@@ -77,6 +81,16 @@ function byOccurrence(departures: readonly Departure[]): OccurrenceView[] {
     } else all.set(occurrence!, { occurrence: occurrence!, at, differs, departures: [own] });
   }
   return [...all.values()].sort((a, b) => a.at - b.at);
+}
+
+/** Nobody waits for a longer count. */
+const COUNTED = 500;
+
+function toComeOf(desk: Desk, row: SeriesRow): number | null {
+  if (row.state === 'ended') return 0;
+  if (isEndless(row.plan)) return null;
+  const count = plannedOccurrences(desk, desk.store.db, row, desk.now(), COUNTED).length;
+  return count < COUNTED ? count : null;
 }
 
 function viewOf(desk: Desk, row: SeriesRow, message: Message): SeriesView {
@@ -103,6 +117,7 @@ function viewOf(desk: Desk, row: SeriesRow, message: Message): SeriesView {
     next: (pending[0] ?? open[0])?.due ?? null,
     last,
     left: count,
+    toCome: toComeOf(desk, row),
     waiting: open.filter(({ pausedFor }) => pausedFor === 'review').length,
     missed,
     occurrences: byOccurrence([...leftOccurrences(db, id, LEFT_SHOWN), ...open]),

@@ -1,7 +1,7 @@
 /** The moments of a series: each of its occurrences on the clock that is meant. */
 import { seriesOccurrences } from '#core/recurrence/series';
 import { defaultWorking, dayKind, type Working } from '#core/time/dayParts';
-import { toInstant, toLocal, type Resolved } from '#core/time/wallClock';
+import { onlyInstant, toInstant, toLocal, type Resolved } from '#core/time/wallClock';
 import { canonicalZone } from '#core/time/zones';
 import type { Reader } from '../../plan';
 import { EACH, type SeriesPlan } from './plan';
@@ -19,6 +19,10 @@ const worksThen = (who: readonly (Working | undefined)[]) => (date: string) =>
   who.every((each) => dayKind(date, each ?? defaultWorking).kind === 'working');
 
 export const isEach = ({ zone }: SeriesPlan): boolean => zone === EACH;
+
+/** It has no last one. */
+export const isEndless = ({ rrule = '' }: SeriesPlan): boolean =>
+  rrule !== '' && !/(COUNT|UNTIL)=/i.test(rrule);
 
 /** Whose days off are meant. @param readers those it is for on one clock; @param mine my calendar */
 const calendarOf = (plan: SeriesPlan, readers: readonly Reader[], mine: Working | undefined) =>
@@ -41,7 +45,8 @@ export function* seriesMoments(
   const begin = from === undefined ? undefined : toLocal(from, own);
   let last = -Infinity;
   for (const { id, local } of seriesOccurrences(plan, own, begin, calendarOf(plan, readers, mine))) {
-    const resolved = toInstant(local, own);
+    const only = onlyInstant(Date.parse(`${local}Z`), own);
+    const resolved: Resolved = only === undefined ? toInstant(local, own) : { at: only, resolution: 'exact' };
     // Of the times a clock skips, two may be one instant.
     if (resolved.at <= last || resolved.at < (from ?? -Infinity)) continue;
     last = resolved.at;

@@ -5,7 +5,7 @@ import { toLocal } from '#core/time/wallClock';
 import { canonicalZone } from '#core/time/zones';
 import type { Copies, Reader, RepeatDay, Repeating } from '../../plan';
 import type { MomentContext, PlannedMoment, SentenceContext } from '../planKind';
-import { isEach, seriesMoments, type SeriesMoment } from './moments';
+import { isEach, isEndless, seriesMoments, type SeriesMoment } from './moments';
 import type { SeriesPlan } from './plan';
 import { seriesWords } from './words';
 
@@ -132,9 +132,6 @@ function countBefore(
   }
   return count;
 }
-
-/** It has no last one. */
-const isEndless = ({ rrule = '' }: SeriesPlan): boolean => rrule !== '' && !/(COUNT|UNTIL)=/i.test(rrule);
 
 const isOff = ({ zone, working }: Reader, at: number): boolean =>
   zone !== undefined && dayKind(toLocal(at, zone).slice(0, 10), working).kind !== 'working';
