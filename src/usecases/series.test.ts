@@ -410,6 +410,15 @@ describe('where nothing was running', () => {
     }
   });
 
+  it('for long, and it repeats every few minutes, it is the latest all the same', () => {
+    const { desk } = tempDesk();
+    const { id } = begin(desk, { ...THURSDAYS, rrule: 'FREQ=MINUTELY;INTERVAL=15' });
+    goTo(desk, '2026-12-18T12:00');
+    wake(desk);
+    const past = open(desk, id).filter(({ due }) => due <= desk.now());
+    expect(past.map(({ occurrence }) => occurrence)).toEqual(['2026-12-18T11:55:00']);
+  });
+
   it('and the clock set back, nothing is made twice', () => {
     const { desk } = tempDesk();
     const { id } = begin(desk);

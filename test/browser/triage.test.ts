@@ -7,7 +7,7 @@ import { demoPages } from '../support/demo';
 import { mailOf } from '../support/mail';
 import type { Product } from '../support/product';
 import { enter, heard, readingOrder } from '../support/readingOrder';
-import { until } from '../support/until';
+import { patient, until } from '../support/until';
 
 let product: Product;
 const { open, advance } = demoPages(async (demo) => {
@@ -280,7 +280,8 @@ it('what is looked for stays in the address, in the inbox and in Departures, and
   );
 });
 
-describe('forty mails', () => {
+// Many keys, each waited for: a machine that is loaded may take its time.
+describe('forty mails', { timeout: patient(240_000) }, () => {
   /** The state of a message after it was dealt with. */
   const dealtWith = {
     archived: ({ place, todo }: MessageJson) => place === 'archive' && todo === null,

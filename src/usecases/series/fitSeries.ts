@@ -133,12 +133,26 @@ export function missEarlier(tx: Tx, seriesId: string, now: number): void {
     );
 }
 
+/** So many at a time are looked at. */
+const AT_A_TIME = 1000;
+
+/** The last that came since it was looked at, of however many there were. */
+function lastPassed(desk: Desk, tx: Tx, seen: SeriesRow, now: number): WantedOccurrence[] {
+  const from = (at: number) =>
+    plannedOccurrences(desk, tx, seen, at, AT_A_TIME).filter((each) => each.at <= now);
+  let passed = from(seen.madeUntil + 1);
+  while (passed.length === AT_A_TIME) {
+    const more = from(passed.at(-1)!.at + 1);
+    if (more.length === 0) break;
+    passed = more;
+  }
+  return passed;
+}
+
 /** What came due while nothing was running for so long that it had not even been made: the latest asks. */
 function makeMissed(desk: Desk, tx: Tx, seen: SeriesRow, now: number): SeriesRow {
   if (seen.madeUntil >= now) return seen;
-  const passed = plannedOccurrences(desk, tx, seen, seen.madeUntil + 1, MISSED_KEPT * 10).filter(
-    ({ at }) => at <= now,
-  );
+  const passed = lastPassed(desk, tx, seen, now);
   const there = new Set(
     passed.length > 0
       ? occurrencesFrom(tx, seen.id, passed[0]!.occurrence).map(({ occurrence }) => occurrence)
