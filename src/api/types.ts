@@ -824,6 +824,8 @@ export interface components {
         /** Format: date-time */
         quiet: string | null;
       } | null;
+      /** @description Of a series: it had been given something of its own */
+      differs?: boolean;
     };
     Reader: {
       address: string;

@@ -102,9 +102,9 @@ export const leftOf = (db: Reading, id: string): { count: number; last: number |
       WHERE series_id = ${id} AND left_at IS NOT NULL`,
   );
 
-export const markDiffers = (tx: Tx, departureIds: readonly string[]): void => {
+export const setDiffers = (tx: Tx, departureIds: readonly string[], differs: boolean): void => {
   tx.update(departures)
-    .set({ differs: true })
+    .set({ differs })
     .where(inArray(departures.id, [...departureIds]))
     .run();
 };

@@ -11,6 +11,7 @@ import { findSeries, openOccurrences } from '#store/series';
 import { watchesOf } from '#store/watches';
 import { approveDeparture, moveDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';
+import { restoreDeparture } from './departures/restore';
 import { takeBack } from './departures/takeBack';
 import type { Desk } from './desk';
 import type { Invalid } from './errors';
@@ -203,6 +204,17 @@ describe('a series', () => {
     const keys = open(desk, made!.seriesId!).map(({ occurrence, reader }) => `${occurrence} ${reader}`);
     expect(new Set(keys).size).toBe(keys.length);
     expect(keys).toHaveLength(10);
+  });
+
+  it('follows its series again where what was done to one is undone', () => {
+    const { desk } = tempDesk();
+    const { id } = begin(desk);
+    const [first] = open(desk, id);
+    const { snapshot } = readDeparture(desk, first!.id);
+    moveDeparture(desk, first!.id, { kind: 'at', local: '2026-11-27T10:00', zone: 'Europe/Lisbon' });
+    expect(restoreDeparture(desk, first!.id, snapshot!)).toMatchObject({ differs: false });
+    changeSeries(desk, id, { plan: { ...THURSDAYS, start: '2026-11-26T11:00' } });
+    expect(days(desk, id)[0]).toBe('2026-11-26T11:00');
   });
 
   it('leaves out the next, a span, and takes one in again', () => {

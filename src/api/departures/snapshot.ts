@@ -15,4 +15,5 @@ export const snapshot = all({
   holdLeft: orNull(Joi.number().integer().min(0)).description('Ms'),
   reason: Joi.string().max(10_000).allow('', null),
   heldBy: orNull(all({ rule: orNull(rule), quiet: orNull(instant) })),
+  differs: Joi.boolean().optional().description('Of a series: it had been given something of its own'),
 }).description('What a departure was; given back to `restore`, it is that again');

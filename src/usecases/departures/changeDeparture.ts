@@ -5,7 +5,7 @@ import { transition } from '#core/departure/states';
 import { departuresOf, findDeparture, swapDeparture, type Departure } from '#store/departures';
 import { setDeliveries } from '#store/deliveries';
 import { noteChange } from '#store/journal';
-import { markDiffers } from '#store/series';
+import { setDiffers } from '#store/series';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { NotFound, Refused, Stale } from '../errors';
@@ -21,21 +21,26 @@ import { settleArrived } from './settleByEvidence';
 /** What somebody has changed of a series is theirs: the series leaves it as it is. */
 function keptApart(tx: Tx, changed: Departure): Departure {
   if (changed.seriesId === null || changed.differs) return changed;
-  markDiffers(tx, [changed.id]);
+  setDiffers(tx, [changed.id], true);
   return { ...changed, differs: true };
 }
 
-/** Reads, changes and answers in one transaction; a revision that is not the one there is told last. */
+/**
+ * Reads, changes and answers in one transaction; a revision that is not the one there is told last.
+ * @param becomes of a series it is its own by that, unless it is put back as it was
+ */
 export function change(
   desk: Desk,
   id: string,
   revision: number | undefined,
   work: (tx: Tx, seen: Departure, now: number) => Departure,
+  becomes: 'its own' | 'as it was' = 'its own',
 ) {
   return desk.store.write((tx) => {
     const seen = findDeparture(tx, id);
     if (!seen) throw new NotFound('There is no such departure.');
-    const changed = keptApart(tx, work(tx, seen, desk.now(tx)));
+    const done = work(tx, seen, desk.now(tx));
+    const changed = becomes === 'its own' ? keptApart(tx, done) : done;
     // Only now: that it has left says more than that it has changed.
     if (revision !== undefined && revision !== seen.revision) throw new Stale('departure');
     return changed;

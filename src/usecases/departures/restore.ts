@@ -4,6 +4,7 @@ import type { HeldBy } from '#core/hold/decide';
 import type { Plan } from '#core/plan/plan';
 import type { Departure } from '#store/departures';
 import { setDeliveries } from '#store/deliveries';
+import { setDiffers } from '#store/series';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
@@ -26,13 +27,15 @@ export interface Snapshot {
   holdLeft: number | null;
   reason: string | null;
   heldBy: HeldBy | null;
+  /** Of a series: it had been given something of its own. */
+  differs?: boolean;
 }
 
 /** undefined of one that is in no state to come back to. */
 export function snapshotOf(departure: Departure): Snapshot | undefined {
-  const { state, plan, meant, due, pausedFor, holdLeft, reason, heldBy } = departure;
+  const { state, plan, meant, due, pausedFor, holdLeft, reason, heldBy, differs } = departure;
   const known = RESTORABLE.find((each) => each === state);
-  return known && { state: known, plan, meant, due, pausedFor, holdLeft, reason, heldBy };
+  return known && { state: known, plan, meant, due, pausedFor, holdLeft, reason, heldBy, differs };
 }
 
 const PASSED = 'Its moment has passed meanwhile. Choose another one, or let it go now.';
@@ -62,11 +65,20 @@ function becomes(tx: Tx, seen: Departure, was: Snapshot, now: number): Departure
  * @throws NotFound, Stale, Invalid; Refused where it has left or is leaving, or where its moment has passed
  */
 export function restoreDeparture(desk: Desk, id: string, was: Snapshot, revision?: number): Departure {
-  return change(desk, id, revision, (tx, seen, now) => {
-    const to = receivers(tx, seen.messageId).map(({ address }) => address);
-    if (to.length === 0) throw new Invalid('Add at least one recipient.', 'to');
-    const restored = becomes(tx, seen, { ...was, plan: keptPlan(was.plan) }, now);
-    if (seen.state === 'draft') setDeliveries(tx, id, seen.reader ? [seen.reader] : to);
-    return restored;
-  });
+  return change(
+    desk,
+    id,
+    revision,
+    (tx, seen, now) => {
+      const to = receivers(tx, seen.messageId).map(({ address }) => address);
+      if (to.length === 0) throw new Invalid('Add at least one recipient.', 'to');
+      const restored = becomes(tx, seen, { ...was, plan: keptPlan(was.plan) }, now);
+      if (seen.state === 'draft') setDeliveries(tx, id, seen.reader ? [seen.reader] : to);
+      // What is as its series has it follows that again.
+      const differs = was.differs ?? restored.differs;
+      if (restored.seriesId !== null) setDiffers(tx, [id], differs);
+      return { ...restored, differs };
+    },
+    'as it was',
+  );
 }

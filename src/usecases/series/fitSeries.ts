@@ -14,7 +14,7 @@ import { noteChange } from '#store/journal';
 import { findMessage, recipientsOf, setRecipients, type Message } from '#store/messages';
 import {
   findSeries,
-  markDiffers,
+  setDiffers,
   occurrencesFrom,
   openOccurrences,
   swapSeries,
@@ -249,9 +249,10 @@ export function followEdit(desk: Desk, tx: Tx, messageId: string): void {
     ({ seriesId, state }) => seriesId !== null && state !== 'ended',
   );
   if (own.length > 0)
-    markDiffers(
+    setDiffers(
       tx,
       own.map(({ id }) => id),
+      true,
     );
   const seriesId = findMessage(tx, messageId)?.seriesId;
   if (seriesId) makeAnew(desk, tx, seriesId);
