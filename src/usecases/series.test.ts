@@ -301,6 +301,19 @@ describe('a series', () => {
   });
 });
 
+it('whose last one waits for somebody is not looked at all the time', () => {
+  const { desk } = tempDesk();
+  const { id } = begin(desk, { ...THURSDAYS, rrule: 'FREQ=WEEKLY;COUNT=1' });
+  changeSeries(desk, id, { review: { minutes: 60, otherwise: 'wait' } });
+  goTo(desk, '2026-11-26T09:20');
+  wake(desk);
+  expect(open(desk, id)).toHaveLength(1);
+  expect(findSeries(desk.store.db, id)!.next! - desk.now()).toBeGreaterThan(3_600_000);
+  // Nor is it lost where the series rests meanwhile.
+  pauseSeries(desk, id);
+  expect(open(desk, id)).toMatchObject([{ state: 'paused', pausedFor: 'review' }]);
+});
+
 describe('fields', () => {
   it('are filled as it leaves, for each its own; what is not filled stops that one and says so', async () => {
     const { desk } = tempDesk();

@@ -36,6 +36,9 @@ import { reviewNext, reviewOccurrences } from './reviewOccurrences';
 const isUntouched = ({ state, pausedFor, differs, attempts }: Departure): boolean =>
   !differs && attempts === 0 && (state === 'scheduled' || (state === 'paused' && pausedFor === 'review'));
 
+const LEAVES_WITHIN_MS = 60_000;
+const DAY_MS = 86_400_000;
+
 /** Neither has any of the copies of its message: that and all of them can go, and be made anew. */
 const isFree = (tx: Tx, each: Departure): boolean =>
   isUntouched(each) && departuresOf(tx, each.messageId).every(isUntouched);
@@ -204,12 +207,20 @@ function fitDepartures(
 /** Nothing of it leaves by itself: what was not touched is not there, the rest stands still, or ends. */
 function stand(tx: Tx, series: SeriesRow, now: number): void {
   const open = openOccurrences(tx, series.id);
-  const free = open.filter((each) => isFree(tx, each));
+  // What waits for a look past its moment could not be made anew when the series goes on.
+  const gone = (each: Departure) => series.state === 'ended' || each.meant > now;
+  const free = open.filter((each) => gone(each) && isFree(tx, each));
   forget(tx, free);
   for (const each of open.filter((own) => !free.includes(own) && PENDING_STATES.includes(own.state)))
     if (series.state === 'paused')
       applyEvent(tx, each, 'pause', now, { pausedFor: 'me', reason: 'Its series is paused.' });
     else applyEvent(tx, each, 'drop', now, {}, 'its series has ended');
+}
+
+/** After its last one a series is over: looked at once that has had the time to leave, and where it waits for somebody daily. */
+function lookAgain(open: readonly Departure[], now: number): number {
+  const after = Math.max(...open.map(({ due }) => due)) + LEAVES_WITHIN_MS;
+  return after > now ? after : now + DAY_MS;
 }
 
 export function fitSeries(desk: Desk, tx: Tx, id: string): SeriesRow {
@@ -230,7 +241,7 @@ export function fitSeries(desk: Desk, tx: Tx, id: string): SeriesRow {
   // Where so many stand in a row that more cannot be, the next is made as the first leaves.
   const more = beyond && Math.max(now + 1, near.length >= MOST_AHEAD ? near[0]!.at : beyond.at - AHEAD_MS);
   const over = planned.length === 0 && open.length === 0;
-  const last = !beyond && open.length > 0 ? Math.max(now + 1, ...open.map(({ due }) => due + 1)) : undefined;
+  const last = !beyond && open.length > 0 ? lookAgain(open, now) : undefined;
   const moments = [more, last, reviewNext(series, open, now)].filter((at) => at !== undefined);
   const next = over || moments.length === 0 ? null : Math.min(...moments);
   const fitted = swapSeries(tx, series, {
