@@ -65,6 +65,10 @@ export const departures = sqliteTable(
     uniqueIndex('departures_occurrence_copy')
       .on(table.seriesId, table.occurrence, table.reader)
       .where(sql`series_id IS NOT NULL AND reader IS NOT NULL`),
+    // Of one series: those above are each of a part of them, and no look-up of all.
+    index('departures_series')
+      .on(table.seriesId, table.occurrence)
+      .where(sql`series_id IS NOT NULL`),
     index('departures_state').on(table.state, table.due, table.id),
     index('departures_untried')
       .on(table.state, table.due, table.id)

@@ -1,0 +1,1 @@
+CREATE INDEX `departures_series` ON `departures` (`series_id`,`occurrence`) WHERE series_id IS NOT NULL;
