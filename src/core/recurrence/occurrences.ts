@@ -44,10 +44,23 @@ const names = (list: readonly number[], index: number, of: number) =>
 /** Whether a so-manieth weekday is meant within the month, or within the year. */
 const withinMonth = (rule: Rule) => rule.freq === 'MONTHLY' || rule.byMonth.length > 0;
 
+/** Of the parts that limit days at most weekdays, and none of them the so-manieth. */
+const saysWeekdaysAlone = ({ byMonth, byMonthDay, byYearDay, byWeekNo, byDay }: Rule): boolean =>
+  byMonth.length + byMonthDay.length + byYearDay.length + byWeekNo.length === 0 &&
+  byDay.every(({ ordinal }) => ordinal === null);
+
+/** The last day of a month in which nothing can be; the day before where something can. */
+function overMonth({ byMonth }: Rule, day: number): number {
+  if (byMonth.length === 0) return day - 1;
+  const { year, month, date } = civilOf(day);
+  return byMonth.includes(month) ? day - 1 : day - date + monthDays(year, month);
+}
+
 function isDay(rule: Rule, day: number): boolean {
   const weekday = weekdayIn(day);
   // Most days are none by their weekday, and need no date.
   if (rule.byDay.length > 0 && !rule.byDay.some((each) => each.weekday === weekday)) return false;
+  if (saysWeekdaysAlone(rule)) return true;
   const { year, month, date } = civilOf(day);
   if (rule.byMonth.length > 0 && !rule.byMonth.includes(month)) return false;
   if (rule.byMonthDay.length > 0 && !names(rule.byMonthDay, date, monthDays(year, month))) return false;
@@ -145,6 +158,11 @@ const timesOf = ({ byHour, byMinute, bySecond }: Rule): number[] =>
 function* inPeriod(rule: Rule, { from, days }: { from: number; days: number }, times: readonly number[]) {
   const all: number[] = [];
   for (let day = from; day < from + days; day++) {
+    const over = rule.freq === 'YEARLY' ? overMonth(rule, day) : day - 1;
+    if (over >= day) {
+      day = over;
+      continue;
+    }
     if (!isDay(rule, day)) continue;
     const moments = times.map((time) => day * DAY_S + time);
     if (rule.bySetPos.length === 0) yield moments;
