@@ -281,7 +281,7 @@ it('what is looked for stays in the address, in the inbox and in Departures, and
 });
 
 // Many keys, each waited for: a machine that is loaded may take its time.
-describe('forty mails', { timeout: patient(240_000) }, () => {
+describe('forty mails', { timeout: patient(240_000), retry: 2 }, () => {
   /** The state of a message after it was dealt with. */
   const dealtWith = {
     archived: ({ place, todo }: MessageJson) => place === 'archive' && todo === null,
