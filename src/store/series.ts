@@ -13,15 +13,6 @@ export const findSeries = (db: Reading, id: string): SeriesRow | undefined =>
 export const allSeries = (db: Reading): SeriesRow[] =>
   db.select().from(series).where(isNull(series.deletedAt)).orderBy(desc(series.createdAt), series.id).all();
 
-export const seriesAmong = (db: Reading, ids: readonly string[]): SeriesRow[] =>
-  ids.length === 0
-    ? []
-    : db
-        .select()
-        .from(series)
-        .where(inArray(series.id, [...ids]))
-        .all();
-
 export const insertSeries = (tx: Tx, row: typeof series.$inferInsert): SeriesRow =>
   tx.insert(series).values(row).returning().get();
 

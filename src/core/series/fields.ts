@@ -40,9 +40,6 @@ export function isoWeek(date: string): number {
   return Math.floor((thursday - dayNumberOf(`${dateOfDay(thursday).slice(0, 4)}-01-01`)) / 7) + 1;
 }
 
-/** The fields there are beside own ones, as one is told of them. */
-export const KNOWN_FIELDS = ['number', 'of', 'date', 'week', 'days until 2026-12-24', 'first name'] as const;
-
 function valueOf(name: string, context: FieldContext): string | undefined {
   const own = Object.entries(context.own).find(([key]) => key.toLowerCase() === name);
   if (own) return own[1] || undefined;

@@ -1,5 +1,4 @@
 /** The series people make, as a form has them; and back. What no form says stays a rule as text. */
-import { listWords } from '../recurrence/words';
 import { readRule, type Frequency, type Rule } from '../recurrence/rule';
 import { ordinal, weekdayName } from '../time/words';
 import { weekdayOf, dayNumberOf } from '../time/dayNumber';
@@ -173,7 +172,3 @@ export function monthDayWords(monthDay: MonthDay, start: string): string {
       return 'on the last weekday';
   }
 }
-
-/** “Monday and Thursday” */
-export const weekdaysWords = (weekdays: readonly number[]): string =>
-  listWords([...weekdays].sort().map((each) => weekdayName(each)));

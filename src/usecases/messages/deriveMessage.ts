@@ -3,7 +3,24 @@ import { copyAttachments } from '#store/attachments';
 import { record } from '#store/journal';
 import { insertMessage, recipientsOf, setRecipients, setReferences, type Message } from '#store/messages';
 import type { Tx } from '#store/store';
+import { insertWatch, watchToBegin } from '#store/watches';
 import { newId } from '../newId';
+
+/** To the same readers, and waited for as the other is. */
+export function deriveWhole(tx: Tx, from: Message, now: number, patch: Partial<Message> = {}): Message {
+  const own = deriveMessage(tx, from, now, patch);
+  const all = recipientsOf(tx, [from.id]);
+  for (const field of ['to', 'cc', 'bcc'] as const)
+    setRecipients(
+      tx,
+      own.id,
+      field,
+      all.filter((each) => each.field === field),
+    );
+  const watch = watchToBegin(tx, from.id);
+  if (watch) insertWatch(tx, { ...watch, id: newId(), messageId: own.id, revision: 1 });
+  return own;
+}
 
 /**
  * With where answers go and what is attached; whom it goes to is left to whoever makes it.

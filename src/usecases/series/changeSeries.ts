@@ -8,7 +8,7 @@ import { endBefore } from '#core/series/split';
 import { toInstant } from '#core/time/wallClock';
 import { forgetDeleted } from '#store/expired';
 import { noteChange } from '#store/journal';
-import { findMessage, recipientsOf, setRecipients, swapMessage } from '#store/messages';
+import { findMessage, swapMessage } from '#store/messages';
 import {
   findSeries,
   insertSeries,
@@ -20,12 +20,11 @@ import {
   type SeriesRow,
 } from '#store/series';
 import type { Tx } from '#store/store';
-import { insertWatch, watchToBegin } from '#store/watches';
 import { applyEvent } from '../departures/applyEvent';
 import { keptPlan } from '../departures/planDepartures';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused, Stale } from '../errors';
-import { deriveMessage } from '../messages/deriveMessage';
+import { deriveWhole } from '../messages/deriveMessage';
 import { readIntent } from '../messages/intent';
 import { newId } from '../newId';
 import { checkToCome } from './beginSeries';
@@ -112,17 +111,7 @@ function splitSeries(desk: Desk, tx: Tx, seen: SeriesRow, from: string, now: num
   if (occurrencesFrom(tx, seen.id, from).some(({ leftAt }) => leftAt !== null))
     throw new Refused('Some of what follows has left already; choose a later one.');
   const template = findMessage(tx, seen.messageId)!;
-  const own = deriveMessage(tx, template, now);
-  const all = recipientsOf(tx, [template.id]);
-  for (const field of ['to', 'cc', 'bcc'] as const)
-    setRecipients(
-      tx,
-      own.id,
-      field,
-      all.filter((each) => each.field === field),
-    );
-  const watch = watchToBegin(tx, template.id);
-  if (watch) insertWatch(tx, { ...watch, id: newId(), messageId: own.id, revision: 1 });
+  const own = deriveWhole(tx, template, now);
   const [before, after] = endBefore(seen.plan, from);
   const id = newId();
   const follows = insertSeries(tx, {

@@ -11,7 +11,7 @@ import { departuresOf, insertDeparture, type Departure } from '#store/departures
 import { setDeliveries } from '#store/deliveries';
 import { forgetDeleted } from '#store/expired';
 import { noteChange } from '#store/journal';
-import { findMessage, recipientsOf, setRecipients, type Message } from '#store/messages';
+import { findMessage, type Message } from '#store/messages';
 import {
   findSeries,
   setDiffers,
@@ -22,11 +22,10 @@ import {
 } from '#store/series';
 import type { Tx } from '#store/store';
 import { insertThread } from '#store/threads';
-import { insertWatch, watchToBegin } from '#store/watches';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Stale } from '../errors';
-import { deriveMessage } from '../messages/deriveMessage';
+import { deriveWhole } from '../messages/deriveMessage';
 import { newId } from '../newId';
 import { watchAsUsual } from '../watches/usualWatch';
 import { plannedOccurrences, type WantedCopy, type WantedOccurrence } from './plannedOccurrences';
@@ -47,18 +46,9 @@ const isFree = (tx: Tx, each: Departure): boolean =>
 function messageFor(desk: Desk, tx: Tx, template: Message, now: number): Message {
   const threadId = template.inReplyTo === null ? newId() : template.threadId;
   if (template.inReplyTo === null) insertThread(tx, threadId, baseSubject(template.subject));
-  const own = deriveMessage(tx, template, now, { threadId, plan: null, choices: null });
-  const all = recipientsOf(tx, [template.id]);
-  for (const field of ['to', 'cc', 'bcc'] as const)
-    setRecipients(
-      tx,
-      own.id,
-      field,
-      all.filter((each) => each.field === field),
-    );
-  const watch = watchToBegin(tx, template.id);
-  if (watch) insertWatch(tx, { ...watch, id: newId(), messageId: own.id, revision: 1 });
-  else watchAsUsual(desk, tx, own);
+  const own = deriveWhole(tx, template, now, { threadId, plan: null, choices: null });
+  // Nothing where it is waited for already.
+  watchAsUsual(desk, tx, own);
   return own;
 }
 
