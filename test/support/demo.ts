@@ -32,9 +32,11 @@ export function demoPages(started: (demo: Demo) => unknown) {
       pages.push(page);
       return page;
     },
-    /** What somebody has received and written, as the post office has it. */
-    mailbox: async (address: string) =>
-      (await demo.product.api<MailboxJson>('GET', `/postoffice/mailboxes/${address}`)).body.messages,
+    /** What somebody has received and written, as the post office has it; nothing before the first. */
+    mailbox: async (address: string): Promise<MailboxJson['messages']> => {
+      const { status, body } = await demo.product.api<MailboxJson>('GET', `/postoffice/mailboxes/${address}`);
+      return status === 404 ? [] : body.messages;
+    },
     /** Moves the sandbox clock and waits for it. */
     advance: (body: object) => demo.product.api('POST', '/clock', body, { prefer: 'wait=30' }),
   };

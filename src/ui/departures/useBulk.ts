@@ -39,7 +39,7 @@ function failedWords(failed: BulkJson['failed']): string {
 
 export function useBulk() {
   const client = useQueryClient();
-  const { show, showProblem } = useNotices();
+  const { show, showProblem, during } = useNotices();
   const [progress, setProgress] = useState<BulkProgress | null>(null);
   const stopped = useRef(false);
 
@@ -78,7 +78,10 @@ export function useBulk() {
   }
 
   async function run(ids: readonly string[], what: Bulk): Promise<void> {
-    const { done, failed } = await inPieces(ids, () => what);
+    const { done, failed } = await during(
+      inPieces(ids, () => what),
+      ids,
+    );
     const left = ids.length - done.length - failed.length;
     show({
       words: `${done.length} ${WORDS[what.action]}.${left > 0 ? ` Stopped before ${left} more.` : ''}${failedWords(failed)}`,

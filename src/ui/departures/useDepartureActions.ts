@@ -3,13 +3,14 @@
 import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
-import type { DepartureJson, MessageSummaryJson } from '#api/types';
+import type { DepartureJson, DeparturesJson, MessageSummaryJson } from '#api/types';
 import { leavesOnceHeld } from '#core/plan/kinds/registry';
 import type { Plan } from '#core/plan/plan';
 import { recipientsWords, useWords, type Words } from '../common/format';
 import { stateWords } from '../common/StatePill';
+import { useAttempt, type Attempt } from '../common/useAttempt';
 import { ApiProblem, ask } from '../data/client';
-import { messageQuery, refresh } from '../data/queries';
+import { messageQuery } from '../data/queries';
 import { eachInTurn, whyNot } from './eachInTurn';
 import { useNotices } from '../shell/Notices';
 import { correctionPath } from '../shell/views';
@@ -42,30 +43,24 @@ export interface DepartureActions {
 export function useDepartureActions(): DepartureActions {
   const client = useQueryClient();
   const router = useRouter();
-  const notices = useNotices();
+  const attempt = useAttempt();
+  const { show } = useNotices();
   const words = useWords();
-  return useMemo(() => departureActions(client, router, notices, words), [client, router, notices, words]);
+  return useMemo(
+    () => departureActions(client, router, attempt, show, words),
+    [client, router, attempt, show, words],
+  );
 }
 
 function departureActions(
   client: QueryClient,
   router: ReturnType<typeof useRouter>,
-  { show, showProblem }: ReturnType<typeof useNotices>,
+  attempt: Attempt,
+  show: ReturnType<typeof useNotices>['show'],
   words: Words,
 ): DepartureActions {
-  /** Does it, looks again, and says what went wrong if it did. */
-  async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
-    try {
-      return await work();
-    } catch (error) {
-      showProblem(error);
-      return undefined;
-    } finally {
-      refresh(client, ['departure', 'message']);
-    }
-  }
   const act = (departure: DepartureJson, action: string, body?: unknown) =>
-    attempt(() => ask<DepartureJson>('POST', `/departures/${departure.id}/${action}`, body));
+    attempt(() => ask<DepartureJson>('POST', `/departures/${departure.id}/${action}`, body), [departure.id]);
 
   /** Gives back what it was before; undefined where there is no coming back to it. */
   const undoTo = ({ id, snapshot }: DepartureJson) =>
@@ -81,13 +76,10 @@ function departureActions(
       : undefined;
 
   async function move(departure: DepartureJson, plan: Plan, goOn = false): Promise<boolean> {
-    const moved = await attempt(() =>
-      ask<DepartureJson>(
-        'PATCH',
-        `/departures/${departure.id}`,
-        { plan, goOn },
-        { revision: departure.revision },
-      ),
+    const { id, revision } = departure;
+    const moved = await attempt(
+      () => ask<DepartureJson>('PATCH', `/departures/${id}`, { plan, goOn }, { revision }),
+      [id],
     );
     if (!moved) return false;
     const when = words.moment(moved.at);
@@ -98,35 +90,36 @@ function departureActions(
     return true;
   }
 
-  const skip = ({ series, subject, at }: DepartureJson, out = true): Promise<unknown> =>
+  const skip = (departure: DepartureJson, out = true): Promise<unknown> =>
     attempt(async () => {
-      const { id, occurrence } = series!;
-      await ask('PATCH', `/series/${id}/occurrences/${occurrence}`, { skip: out });
+      const { series, subject, at } = departure;
+      await ask('PATCH', `/series/${series!.id}/occurrences/${series!.occurrence}`, { skip: out });
       show({
         words: out
           ? `Left out: “${subject}” of ${words.moment(at)}.`
           : `“${subject}” leaves ${words.moment(at)} again.`,
-        undo: () => skip({ series, subject, at } as DepartureJson, !out),
+        undo: () => skip(departure, !out),
       });
-    });
+    }, [departure.id]);
 
   /** Deletes what will not leave then; in one step, and undone in one. @returns what could not be deleted */
   async function removeAll(
     messages: readonly Pick<MessageSummaryJson, 'id' | 'subject'>[],
   ): Promise<string[]> {
-    const [gone, failed] = await eachInTurn(messages, ({ id }) =>
-      ask('DELETE', `/messages/${id}`, undefined, { revision: '*' }),
-    );
-    refresh(client, ['departure', 'message']);
-    const restore = async () => {
-      const [back, lost] = await eachInTurn(gone, ({ id }) => ask('POST', `/messages/${id}/restore`));
-      refresh(client, ['departure', 'message']);
-      const words = back.length === 1 ? 'It is back, as a draft.' : `${back.length} are back, as drafts.`;
-      show({
-        words: [back.length ? words : '', whyNot(lost)].filter(Boolean).join(' '),
-        problem: lost.length > 0,
+    const ids = messages.map(({ id }) => id);
+    const [gone, failed] = (await attempt(
+      () => eachInTurn(messages, ({ id }) => ask('DELETE', `/messages/${id}`, undefined, { revision: '*' })),
+      ids,
+    ))!;
+    const restore = () =>
+      attempt(async () => {
+        const [back, lost] = await eachInTurn(gone, ({ id }) => ask('POST', `/messages/${id}/restore`));
+        const words = back.length === 1 ? 'It is back, as a draft.' : `${back.length} are back, as drafts.`;
+        show({
+          words: [back.length ? words : '', whyNot(lost)].filter(Boolean).join(' '),
+          problem: lost.length > 0,
+        });
       });
-    };
     const done =
       gone.length === 1
         ? `Deleted “${gone[0]!.subject || '(no subject)'}”. It will not leave.`
@@ -142,21 +135,22 @@ function departureActions(
   return {
     skip,
     async takeBack(departure, copies = 'this') {
-      let back: DepartureJson;
-      try {
-        back = await ask<DepartureJson>('POST', `/departures/${departure.id}/take-back`, { copies });
-      } catch (error) {
-        const tooLate = error instanceof ApiProblem && error.status === 409;
-        if (!tooLate) return showProblem(error);
-        const correct = () => router.push(correctionPath(departure.messageId));
-        return show({
-          words: `${error.message} C writes a correction in the same thread.`,
-          way: { label: 'Write a correction', act: correct },
-          problem: true,
-        });
-      } finally {
-        refresh(client, ['departure', 'message']);
-      }
+      const back = await attempt(async () => {
+        try {
+          return await ask<DepartureJson>('POST', `/departures/${departure.id}/take-back`, { copies });
+        } catch (error) {
+          const tooLate = error instanceof ApiProblem && error.status === 409;
+          if (!tooLate) throw error;
+          const correct = () => router.push(correctionPath(departure.messageId));
+          show({
+            words: `${error.message} C writes a correction in the same thread.`,
+            way: { label: 'Write a correction', act: correct },
+            problem: true,
+          });
+          return undefined;
+        }
+      }, [departure.id]);
+      if (!back) return;
       show({ words: `Taken back, to ${recipientsWords(departure.recipients)}. It is a draft again.` });
       // Opened from what the server has now, not from what was on screen while it was pending.
       await client.fetchQuery({ ...messageQuery(back.messageId), staleTime: 0 }).catch(() => {});
@@ -192,17 +186,12 @@ function departureActions(
     },
     async scheduleAll(messages, plan) {
       const made: DepartureJson[] = [];
-      const [, failed] = await eachInTurn(messages, async ({ id }) => {
-        const { departures } = await ask<{ departures: DepartureJson[] }>(
-          'POST',
-          `/messages/${id}/schedule`,
-          {
-            plan,
-          },
-        );
-        made.push(...departures);
-      });
-      refresh(client, ['departure', 'message']);
+      const schedule = async ({ id }: MessageSummaryJson) => {
+        const asked = ask<DeparturesJson>('POST', `/messages/${id}/schedule`, { plan });
+        made.push(...(await asked).departures);
+      };
+      const ids = messages.map(({ id }) => id);
+      const [, failed] = (await attempt(() => eachInTurn(messages, schedule), ids))!;
       const undo = async () => {
         await attempt(async () => {
           for (const { id } of made) await ask('POST', `/departures/${id}/take-back`);

@@ -1,6 +1,5 @@
 'use client';
 /** What one does with incoming messages, each with its undo. */
-import { useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
 import type { Chasers } from '#core/watch/chasers';
@@ -16,14 +15,16 @@ import type {
 } from '#api/types';
 import { ordinal } from '#core/time/words';
 import { useWords } from '../common/format';
+import { useAttempt } from '../common/useAttempt';
 import { useTodoWords } from '../common/useTodoWords';
 import { ask } from '../data/client';
-import { refresh } from '../data/queries';
 import { eachInTurn, whyNot } from '../departures/eachInTurn';
 import { useNotices } from '../shell/Notices';
 import { untilWords } from '../watches/watchWords';
 
 export type Subject = Pick<MessageSummaryJson, 'id' | 'subject'> & {
+  /** The row of its thread goes with it. */
+  threadId?: string;
   /** Of a thread the last that came, and what of it was new when it was opened: known, and dealt with together. */
   newestId?: string;
   known?: readonly string[];
@@ -61,42 +62,34 @@ const isAre = (messages: readonly Subject[]) => (messages.length === 1 ? 'is' : 
 const comeComes = (messages: readonly Subject[]) => (messages.length === 1 ? 'comes' : 'come');
 const knownOf = ({ newestId, known = [] }: Subject) => (newestId ? [newestId, ...known] : known);
 const idsOf = (messages: readonly Subject[]) => messages.map(({ id }) => id);
+/** Of the rows they stand in: of threads, or of their own where they were found. */
+const rowsOf = (messages: readonly Subject[]) =>
+  messages.flatMap(({ id, threadId }) => (threadId === undefined ? id : [id, threadId]));
+
 export function useMessageActions() {
-  const client = useQueryClient();
-  const { show, showProblem, during } = useNotices();
+  const tried = useAttempt();
+  const { show } = useNotices();
   const sayTodo = useTodoWords();
   const words = useWords();
   return useMemo(() => {
-    /** Does it, says what went wrong, and has everything read again. @returns whether it was done */
-    async function attempt(work: () => Promise<void>): Promise<boolean> {
-      try {
-        await work();
-        return true;
-      } catch (error) {
-        showProblem(error);
-        return false;
-      } finally {
-        refresh(client, ['message', 'return']);
-      }
-    }
+    /** @returns whether it was done */
+    const attempt = async (work: () => Promise<void>, about: readonly Subject[] = []): Promise<boolean> =>
+      (await tried(() => work().then(() => true), rowsOf(about))) ?? false;
     /** Does it under a key by which it can be undone, and says what was done. */
     const act = (
       work: (asking: { undoKey: string }) => Promise<{ words: string; done: string }>,
       about: readonly Subject[] = [],
     ): Promise<boolean> =>
-      during(
-        attempt(async () => {
-          const undoKey = nanoid();
-          const { words: said, done } = await work({ undoKey });
-          const undo = () =>
-            attempt(async () => {
-              await ask('POST', `/undo/${undoKey}`);
-              show({ words: `Undone: ${done}.` });
-            });
-          show({ words: said, undo });
-        }),
-        idsOf(about),
-      );
+      attempt(async () => {
+        const undoKey = nanoid();
+        const { words: said, done } = await work({ undoKey });
+        const undo = () =>
+          attempt(async () => {
+            await ask('POST', `/undo/${undoKey}`);
+            show({ words: `Undone: ${done}.` });
+          });
+        show({ words: said, undo });
+      }, about);
 
     /** One act, however many they are: what goes under one key is undone together. */
     async function move(
@@ -160,12 +153,10 @@ export function useMessageActions() {
 
     /** Cannot be undone: who was struck off a list can only ask for it anew. */
     const unsubscribe = (message: Subject, list: string) =>
-      during(
-        attempt(async () => {
-          await ask('POST', `/messages/${message.id}/unsubscribe`);
-          show({ words: `${list} was asked to send you nothing more, and agreed.` });
-        }),
-      );
+      attempt(async () => {
+        await ask('POST', `/messages/${message.id}/unsubscribe`);
+        show({ words: `${list} was asked to send you nothing more, and agreed.` });
+      });
 
     const changeSnooze = (message: Subject, change: { note?: string; early?: boolean }) =>
       act(async (asking) => {
@@ -282,20 +273,18 @@ export function useMessageActions() {
       { message, from, counts: before }: ConsideredJson,
       counts: boolean | null,
     ) =>
-      during(
-        attempt(async () => {
-          const say = (said: boolean | null) =>
-            ask('POST', `/watches/${seen.id}/overrule`, { message, counts: said });
-          await say(counts);
-          const who = from.name || from.address;
-          const what =
-            counts === null
-              ? `What ${who} sends is judged by the rules again.`
-              : `What ${who} sends ${counts ? 'counts as an answer' : 'does not count'} from now on.`;
-          const undo = () => attempt(async () => void (await say(before).then(() => say(null))));
-          show({ words: what, undo });
-        }),
-      );
+      attempt(async () => {
+        const say = (said: boolean | null) =>
+          ask('POST', `/watches/${seen.id}/overrule`, { message, counts: said });
+        await say(counts);
+        const who = from.name || from.address;
+        const what =
+          counts === null
+            ? `What ${who} sends is judged by the rules again.`
+            : `What ${who} sends ${counts ? 'counts as an answer' : 'does not count'} from now on.`;
+        const undo = () => attempt(async () => void (await say(before).then(() => say(null))));
+        show({ words: what, undo });
+      });
 
     return {
       watch,
@@ -317,7 +306,7 @@ export function useMessageActions() {
       settleTodo,
       sayTodo,
     };
-  }, [client, show, showProblem, during, words, sayTodo]);
+  }, [tried, show, words, sayTodo]);
 }
 
 export type MessageActions = ReturnType<typeof useMessageActions>;

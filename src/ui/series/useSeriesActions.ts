@@ -1,12 +1,11 @@
 'use client';
 /** What one does with series, each with its undo where there is one. */
-import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { DeparturesJson, SeriesJson } from '#api/types';
 import { useWords } from '../common/format';
+import { useAttempt } from '../common/useAttempt';
 import { ask } from '../data/client';
-import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 
 export type Occurrence = SeriesJson['occurrences'][number];
@@ -14,22 +13,11 @@ export type Occurrence = SeriesJson['occurrences'][number];
 const named = ({ name }: SeriesJson) => `“${name || 'without a subject'}”`;
 
 export function useSeriesActions() {
-  const client = useQueryClient();
+  const attempt = useAttempt();
   const router = useRouter();
-  const { show, showProblem, during } = useNotices();
+  const { show } = useNotices();
   const words = useWords();
   return useMemo(() => {
-    async function tried<T>(work: () => Promise<T>): Promise<T | undefined> {
-      try {
-        return await work();
-      } catch (error) {
-        showProblem(error);
-        return undefined;
-      } finally {
-        refresh(client, ['departure', 'message', 'return']);
-      }
-    }
-    const attempt = <T>(work: () => Promise<T>) => during(tried(work));
     const post = ({ id }: SeriesJson, action: string, body?: unknown) =>
       ask<SeriesJson>('POST', `/series/${id}/${action}`, body);
     const patch = (
@@ -85,7 +73,7 @@ export function useSeriesActions() {
       attempt(async () => {
         await ask('DELETE', `/series/${series.id}`);
         show({ words: `${named(series)} is deleted; what has left of it has left.` });
-      });
+      }, [series.id]);
     const approve = (series: SeriesJson, { occurrence, at }: Occurrence) =>
       attempt(async () => {
         await ask('PATCH', `/series/${series.id}/occurrences/${occurrence}`, { approved: true });
@@ -113,7 +101,7 @@ export function useSeriesActions() {
         router.push(`/write/${messageId}`);
       });
     return { pause, resume, skip, skipOne, end, test, remove, approve, change, editFrom };
-  }, [client, router, show, showProblem, during, words]);
+  }, [attempt, router, show, words]);
 }
 
 export type SeriesActions = ReturnType<typeof useSeriesActions>;
