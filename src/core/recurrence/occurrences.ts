@@ -2,7 +2,7 @@
  * When a recurrence rule happens (RFC 5545 §3.3.10), on a wall clock: offsets, gaps and overlaps are nothing to it. One
  * after another, never as a list; days are whole numbers, so that ten years are a few thousand of them.
  */
-import { civilOf, dayNumber, weekdayOf, type Civil } from '../time/dayNumber';
+import { civilOf, dayNumber, localOf, secondsOf, weekdayOf, type Civil } from '../time/dayNumber';
 import { toLocal } from '../time/wallClock';
 import type { Rule } from './rule';
 
@@ -223,11 +223,6 @@ function within(rule: Rule, at: number, unit: number): number[] {
   return fits(rule.bySecond, second) ? [at] : [];
 }
 
-/** Seconds since 1 January 1970 on that clock. @param local `2026-12-07T09:00`, seconds allowed */
-const secondsOf = (local: string): number => Date.parse(`${local.slice(0, 19)}Z`) / 1000;
-
-const localOf = (seconds: number): string => new Date(seconds * 1000).toISOString().slice(0, 19);
-
 /** When a rule ends, on the clock of a zone; undefined where it does not end at a moment. */
 export function untilOn({ until }: Rule, zone: string): string | undefined {
   if (until === null) return undefined;
@@ -242,15 +237,15 @@ export interface Span {
 }
 
 /**
- * The moments of a rule, one after another, as its clock shows them: `2026-12-07T09:00:00`. The start is among them only
+ * The moments of a rule, one after another, in seconds since 1 January 1970 on its clock. The start is among them only
  * where the rule says so. It ends where the rule does, where nothing can happen any more, or with the year 9999.
  * @param start the first moment there may be, `2026-12-07T09:00`
  */
-export function* occurrences(
+export function* occurrenceSeconds(
   rule: Rule,
   start: string,
   { from = start, until }: Span = {},
-): Generator<string> {
+): Generator<number> {
   const first = secondsOf(start);
   const day = Math.floor(first / DAY_S);
   const time = first - day * DAY_S;
@@ -271,6 +266,11 @@ export function* occurrences(
     for (const moment of set) {
       if (moment < first) continue;
       if (moment > last || left-- <= 0) return;
-      if (moment >= least) yield localOf(moment);
+      if (moment >= least) yield moment;
     }
+}
+
+/** The same as its clock shows them: `2026-12-07T09:00:00`. */
+export function* occurrences(rule: Rule, start: string, span?: Span): Generator<string> {
+  for (const moment of occurrenceSeconds(rule, start, span)) yield localOf(moment);
 }

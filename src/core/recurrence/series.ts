@@ -2,8 +2,8 @@
  * When a series happens, on a wall clock: what its rule gives and the days picked beside it, without those taken out,
  * moved off days nobody works (RFC 5545 §3.8.5). One after another, from anywhere on, never as a list.
  */
-import { dateOfDay, dayNumberOf } from '../time/dayNumber';
-import { occurrences, untilOn, type Span } from './occurrences';
+import { dateOfDay, localOf, secondsOf } from '../time/dayNumber';
+import { occurrenceSeconds, untilOn } from './occurrences';
 import { readRule, RuleError } from './rule';
 
 /** What happens to an occurrence on a day off: nothing, it is left out, or it moves to a working day. */
@@ -32,33 +32,38 @@ export interface Occurrence {
 /** With seconds, so that the same time is written in one way. */
 export const occurrenceId = (local: string): string => (local.length === 16 ? `${local}:00` : local);
 
+const DAY_S = 86_400;
 /** No working day is looked for further away than this: then there is none. */
 const LONGEST_BREAK = 400;
 /** Where everything falls on days off for so long, it always will. */
 const NOTHING_FOR = 20 * 366;
 
-/** The rule and the picked days, in order, each once. */
-function* unshifted(series: Series, zone: string, span: Span): Generator<string> {
+/** One as numbers: seconds since 1 January 1970 on its clock. Of thousands few are ever written. */
+export interface OccurrenceSeconds {
+  id: number;
+  local: number;
+}
+
+/** The rule and the picked days, in order, each once. @param from those before are left out, or not even looked at */
+function* unshifted(series: Series, zone: string, from: number): Generator<number> {
   const { start, rrule, rdate = [], exdate = [] } = series;
   const rule = rrule ? readRule(rrule) : undefined;
-  const from = occurrenceId(span.from ?? '0000');
-  const ends = [rule && untilOn(rule, zone)].filter((end) => end !== undefined);
   const byRule = rule
-    ? occurrences(rule, start, {
-        from: span.from !== undefined && from > occurrenceId(start) ? from : start,
-        until: ends[0],
+    ? occurrenceSeconds(rule, start, {
+        from: from > secondsOf(start) ? localOf(from) : start,
+        until: untilOn(rule, zone),
       })
-    : [occurrenceId(start)].values();
-  const picked = [...new Set(rdate.map(occurrenceId))].sort();
-  const out = new Set(exdate.map(occurrenceId));
-  if (picked.length === 0 && out.size === 0) {
+    : [secondsOf(start)].values();
+  const picked = [...new Set(rdate.map(secondsOf))].sort((a, b) => a - b);
+  const out = new Set(exdate.map(secondsOf));
+  if (rule && picked.length === 0 && out.size === 0) {
     yield* byRule;
     return;
   }
   let next = byRule.next();
-  for (let last = ''; !next.done || picked.length > 0;) {
+  for (let last = -Infinity; !next.done || picked.length > 0;) {
     const takesPicked = picked.length > 0 && (next.done || picked[0]! <= next.value);
-    const local = takesPicked ? picked.shift()! : (next.value as string);
+    const local = takesPicked ? picked.shift()! : (next.value as number);
     if (!takesPicked) next = byRule.next();
     if (local === last || local < from || out.has(local)) continue;
     last = local;
@@ -85,13 +90,22 @@ function landing(shift: DayShift, day: number, isWorking: IsWorking): number | u
 }
 
 /** Those that land on one day, in order; of several at one time one, and rather the one that belongs there. */
-function settled(day: Occurrence[]): Occurrence[] {
-  const byTime = new Map<string, Occurrence>();
+function settled(day: OccurrenceSeconds[]): OccurrenceSeconds[] {
+  const byTime = new Map<number, OccurrenceSeconds>();
   for (const each of day) {
     const there = byTime.get(each.local);
     if (!there || each.id === each.local) byTime.set(each.local, each);
   }
-  return [...byTime.values()].sort((a, b) => (a.local < b.local ? -1 : 1));
+  return [...byTime.values()].sort((a, b) => a.local - b.local);
+}
+
+/** Where to begin so that all that lands from then on is met. */
+function beginFor(shift: DayShift, from: number, isWorking: IsWorking): number {
+  const day = Math.floor(from / DAY_S);
+  if (shift !== 'next-working-day') return day * DAY_S;
+  // What lands on the first days may have been moved there from before: all since the working day before those.
+  const before = workingFrom(day - 1, -1, isWorking);
+  return before === undefined ? from : (before + 1) * DAY_S;
 }
 
 /**
@@ -101,29 +115,24 @@ function settled(day: Occurrence[]): Occurrence[] {
  * @param isWorking whose days are meant, `2026-12-25`
  * @throws RuleError in words
  */
-export function* seriesOccurrences(
+export function* seriesSeconds(
   series: Series,
   zone: string,
   from?: string,
   isWorking: IsWorking = () => true,
-): Generator<Occurrence> {
+): Generator<OccurrenceSeconds> {
   const { shift = 'none' } = series;
-  const least = from === undefined ? '' : occurrenceId(from);
+  const least = from === undefined ? -Infinity : secondsOf(from);
   if (shift === 'none') {
-    for (const id of unshifted(series, zone, { from })) yield { id, local: id };
+    for (const id of unshifted(series, zone, least)) yield { id, local: id };
     return;
   }
-  // What lands on the first days may have been moved there from before: all since the working day before those.
-  let begin = from;
-  if (from !== undefined && shift === 'next-working-day') {
-    const before = workingFrom(dayNumberOf(from) - 1, -1, isWorking);
-    begin = before === undefined ? from : `${dateOfDay(before + 1)}T00:00`;
-  } else if (from !== undefined) begin = `${from.slice(0, 10)}T00:00`;
-  let together: Occurrence[] = [];
+  const begin = from === undefined ? least : beginFor(shift, least, isWorking);
+  let together: OccurrenceSeconds[] = [];
   let current: number | undefined;
   let quietSince: number | undefined;
-  for (const id of unshifted(series, zone, { from: begin })) {
-    const own = dayNumberOf(id);
+  for (const id of unshifted(series, zone, begin)) {
+    const own = Math.floor(id / DAY_S);
     const day = landing(shift, own, isWorking);
     if (day === undefined) {
       quietSince ??= own;
@@ -135,9 +144,14 @@ export function* seriesOccurrences(
       yield* settled(together).filter(({ local }) => local >= least);
       [together, current] = [[], day];
     }
-    together.push({ id, local: day === own ? id : dateOfDay(day) + id.slice(10) });
+    together.push({ id, local: id + (day - own) * DAY_S });
   }
   yield* settled(together).filter(({ local }) => local >= least);
+}
+
+/** The same as their clock shows them. */
+export function* seriesOccurrences(...asked: Parameters<typeof seriesSeconds>): Generator<Occurrence> {
+  for (const { id, local } of seriesSeconds(...asked)) yield { id: localOf(id), local: localOf(local) };
 }
 
 /**
@@ -145,6 +159,6 @@ export function* seriesOccurrences(
  * @throws RuleError in words where the rule cannot be read, or the series never happens
  */
 export function checkSeries(series: Series, zone: string, isWorking?: IsWorking): void {
-  const first = seriesOccurrences(series, zone, undefined, isWorking).next();
+  const first = seriesSeconds(series, zone, undefined, isWorking).next();
   if (first.done) throw new RuleError('This never happens: no day is one of it. Choose another rule.');
 }

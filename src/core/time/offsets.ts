@@ -12,6 +12,7 @@ interface Spell {
   offset: number;
 }
 
+/** Of each zone those known, the one asked about last first: what is asked next is mostly about the same. */
 const spells = new Map<string, Spell[]>();
 
 const placed = (at: number, zone: string) =>
@@ -31,8 +32,12 @@ export const offsetOnce = (at: number, zone: string): number => offsetOf(placed(
 export function offsetAt(at: number, zone: string): number {
   let known = spells.get(zone);
   if (!known) spells.set(zone, (known = []));
-  const spell = known.find(({ from, until }) => at >= from && at < until);
-  if (spell) return spell.offset;
+  for (let n = 0; n < known.length; n++) {
+    const spell = known[n]!;
+    if (at < spell.from || at >= spell.until) continue;
+    if (n > 0) [known[0], known[n]] = [spell, known[0]!];
+    return spell.offset;
+  }
   const there = placed(at, zone);
   const offset = offsetOf(there);
   // A change at this very instant begins the spell; “previous” alone would pass over it.

@@ -36,7 +36,7 @@ export const seriesKind: PlanKind<SeriesPlan> = {
   kept,
   moment(plan, { now, mine, from = now }, zone) {
     const on = isEach(plan) ? (zone ?? 'UTC') : plan.zone;
-    for (const moment of seriesMoments(plan, [], mine, on, from)) return moment;
+    for (const moment of seriesMoments(plan, [], mine, on, from)) return moment.resolved;
     throw new RuleError('None of its occurrences is still to come.');
   },
   words: {

@@ -1,17 +1,30 @@
 /** The moments of a series: each of its occurrences on the clock that is meant. */
-import { seriesOccurrences } from '#core/recurrence/series';
+import { seriesSeconds, type OccurrenceSeconds } from '#core/recurrence/series';
 import { defaultWorking, dayKind, type Working } from '#core/time/dayParts';
+import { localOf } from '#core/time/dayNumber';
 import { onlyInstant, toInstant, toLocal, type Resolved } from '#core/time/wallClock';
 import { canonicalZone } from '#core/time/zones';
 import type { Reader } from '../../plan';
 import { EACH, type SeriesPlan } from './plan';
 
-/** One moment of a series on one clock. */
-export interface SeriesMoment extends Resolved {
+/** One moment of a series on one clock. Its times are written when they are asked for: of thousands few are. */
+export class SeriesMoment {
+  constructor(
+    readonly resolved: Resolved,
+    private readonly ids: OccurrenceSeconds,
+  ) {}
+  /** Epoch ms. */
+  get at(): number {
+    return this.resolved.at;
+  }
   /** Which occurrence it is (RECURRENCE-ID, RFC 5545 §3.8.4.4): `2026-12-03T09:10:00`. */
-  occurrence: string;
+  get occurrence(): string {
+    return localOf(this.ids.id);
+  }
   /** When it is on the clock it goes by; another day where it was moved off a day off. */
-  local: string;
+  get local(): string {
+    return localOf(this.ids.local);
+  }
 }
 
 /** Works on a day if all of them do; who is not known works office hours. */
@@ -44,12 +57,13 @@ export function* seriesMoments(
   const own = canonicalZone(zone);
   const begin = from === undefined ? undefined : toLocal(from, own);
   let last = -Infinity;
-  for (const { id, local } of seriesOccurrences(plan, own, begin, calendarOf(plan, readers, mine))) {
-    const only = onlyInstant(Date.parse(`${local}Z`), own);
-    const resolved: Resolved = only === undefined ? toInstant(local, own) : { at: only, resolution: 'exact' };
+  for (const each of seriesSeconds(plan, own, begin, calendarOf(plan, readers, mine))) {
+    const only = onlyInstant(each.local * 1000, own);
+    const resolved: Resolved =
+      only === undefined ? toInstant(localOf(each.local), own) : { at: only, resolution: 'exact' };
     // Of the times a clock skips, two may be one instant.
     if (resolved.at <= last || resolved.at < (from ?? -Infinity)) continue;
     last = resolved.at;
-    yield { ...resolved, occurrence: id, local };
+    yield new SeriesMoment(resolved, each);
   }
 }

@@ -27,7 +27,8 @@ function take<T>(from: Iterable<T>, most: number): T[] {
 }
 
 const planned = <R extends Reader>(moment: SeriesMoment, readers: readonly R[]): PlannedMoment<R> => ({
-  ...moment,
+  ...moment.resolved,
+  occurrence: moment.occurrence,
   readers,
   moved: moment.local !== moment.occurrence,
 });
