@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { PreviewJson, ScheduledJson, SeriesJson, SeriesListJson } from '#api/types';
 import { toLocal } from '#core/time/wallClock';
 import { axe, chord, fill, find, press, sees } from '../support/browser';
+import { PRINTED_RULES } from '../data/printedRules';
 import { demoPages } from '../support/demo';
 import type { Product } from '../support/product';
 import { until } from '../support/until';
@@ -52,7 +53,12 @@ const times = ({ occurrences }: SeriesJson, zone: string) =>
 
 describe('a series', () => {
   it('in words, on Thursdays until a day: what is said, seen, and leaves on the second', async () => {
-    const page = await open(`/write/${await draft('Weekly notice, no. {{number}}')}`);
+    const template = await draft(
+      'Weekly notice, no. {{number}}',
+      [PRAKRITI],
+      'Dear all,\nthis is {{number}} of {{of}}.',
+    );
+    const page = await open(`/write/${template}`);
     await fill(page, 'combobox', 'When, in words', 'every thursday 9:10 until 10 dec');
     await sees(
       page,
@@ -61,6 +67,7 @@ describe('a series', () => {
     );
     await sees(page, '3 to come, the last Thu 10 Dec 09:10', '[aria-label="When it leaves"]');
     await sees(page, 'Weekly notice, no. 2', '[aria-label="When it leaves"]');
+    await sees(page, 'this is 1 of 3.', '[aria-label="In the text of the next one"]');
     expect(await axe(page)).toEqual([]);
     await press(page, 'button', 'Schedule the series');
     await sees(page, 'Scheduled as a series: the next one leaves Thu 09:10.');
@@ -220,6 +227,24 @@ describe('a series', () => {
     );
     expect((await one(id)).left).toBe(0);
   });
+});
+
+it('every rule printed in RFC 5545 gives the printed days, asked over HTTP', async () => {
+  const zone = 'America/New_York';
+  for (const [rrule, start, happens] of PRINTED_RULES) {
+    const { status, body } = await product.api<PreviewJson>('POST', '/plans/preview', {
+      plan: plan(rrule, start, zone),
+      recipients: [],
+      from: 'start',
+      limit: happens.length,
+    });
+    expect(status, rrule).toBe(200);
+    const shown = body.departures.map(({ at }) => toLocal(Date.parse(at), zone));
+    expect(
+      shown.map((each) => (each.endsWith('T09:00:00') ? each.slice(0, 10) : each.slice(0, 16))),
+      rrule,
+    ).toEqual(happens);
+  }
 });
 
 describe('a look first', () => {

@@ -23,6 +23,9 @@ const MARKS: Record<Occurrence['marks'][number], string> = {
   overlap: 'twice on the clock',
 };
 
+/** So many lines of the text are shown as they will read. */
+const MOST_LINES = 8;
+
 /** The departures of one occurrence together. */
 function together(departures: readonly Occurrence[]): Occurrence[][] {
   const all = new Map<string, Occurrence[]>();
@@ -61,6 +64,9 @@ export function SeriesPreview({ repeats, departures, nameOf, subject, text }: Pr
       country: reader?.zone ? countryOfZone(reader.zone) : undefined,
       own: {},
     });
+  const occurrences = together(departures);
+  const [next] = occurrences[0] ?? [];
+  const lines = text.split('\n').filter((line) => line.includes('{{'));
   const own = ownFieldsOf(`${subject}\n${text}`);
   return (
     <section className={styles.preview} aria-label="When it leaves">
@@ -82,7 +88,7 @@ export function SeriesPreview({ repeats, departures, nameOf, subject, text }: Pr
           </tr>
         </thead>
         <tbody>
-          {together(departures).map((all, n) => {
+          {occurrences.map((all, n) => {
             const [first] = all as [Occurrence, ...Occurrence[]];
             const readers = all.flatMap(({ at, recipients }) => recipients.map((each) => ({ ...each, at })));
             const [reader] = readers;
@@ -127,6 +133,17 @@ export function SeriesPreview({ repeats, departures, nameOf, subject, text }: Pr
           })}
         </tbody>
       </table>
+      {next && lines.length > 0 && (
+        <section aria-label="In the text of the next one" className={styles.filled}>
+          <h3 className="quiet">In the text of the next one</h3>
+          {lines.slice(0, MOST_LINES).map((line, n) => (
+            <p key={n} dir="auto">
+              {filled(line, 0, next.at, next.recipients)}
+            </p>
+          ))}
+          {lines.length > MOST_LINES && <p className="quiet">and {lines.length - MOST_LINES} lines more</p>}
+        </section>
+      )}
       {own.length > 0 && (
         <p role="note" className="quiet">
           {own.map((name) => `{{${name}}}`).join(', ')}: filled for each occurrence in Departures, under

@@ -120,7 +120,7 @@ function viewOf(desk: Desk, row: SeriesRow, message: Message): SeriesView {
     toCome: toComeOf(desk, row),
     waiting: open.filter(({ pausedFor }) => pausedFor === 'review').length,
     missed,
-    occurrences: byOccurrence([...leftOccurrences(db, id, LEFT_SHOWN), ...open]),
+    occurrences: byOccurrence([...(count > 0 ? leftOccurrences(db, id, LEFT_SHOWN) : []), ...open]),
   };
 }
 
