@@ -24,6 +24,8 @@ import * as importAnswers from './imports/answers';
 import * as imports from './imports/operations';
 import * as inboxAnswers from './inbox/answers';
 import * as inbox from './inbox/operations';
+import * as linkAnswers from './links/answers';
+import * as links from './links/operations';
 import * as messageAnswers from './messages/answers';
 import * as messages from './messages/operations';
 import * as momentAnswers from './moments/answers';
@@ -53,7 +55,20 @@ import * as zoneAnswers from './zones/answers';
 import * as zones from './zones/operations';
 
 export const operations: Operation[] = [
-  ...[health, clock, settings, sessions, zones, moments, messages, attachments, checks, departures, series],
+  ...[
+    health,
+    clock,
+    settings,
+    sessions,
+    zones,
+    moments,
+    messages,
+    attachments,
+    links,
+    checks,
+    departures,
+    series,
+  ],
   ...[
     inbox,
     search,
@@ -78,6 +93,7 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       momentAnswers,
       messageAnswers,
       attachmentAnswers,
+      linkAnswers,
       checkAnswers,
       departureAnswers,
       seriesAnswers,

@@ -191,6 +191,8 @@ export interface components {
       chaserText: string;
       /** @description Days the exact bytes of what has left are kept; null: for good */
       keepCopiesDays: number | null;
+      /** @description Folders that files may be linked from, but for those of OAK_FILES */
+      fileFolders: string[];
       /** @description Days what was deleted can be brought back; null: for good */
       keepDeletedDays: number | null;
     };
@@ -783,6 +785,115 @@ export interface components {
       received: number;
       /** @description Content-ID of a picture that stands in the text; else null */
       contentId: string | null;
+      /** @description It was read from a linked file as the message left */
+      linked: boolean;
+    };
+    Link: {
+      id: string;
+      messageId: string;
+      path: string;
+      /** @enum {string} */
+      which: 'all' | 'newest';
+      /** @enum {string} */
+      ifMissing: 'ask' | 'skip' | 'without';
+      /** @enum {string} */
+      ifEmpty: 'ask' | 'skip' | 'without';
+      /** @enum {string|null} */
+      ifUnchanged: 'ask' | 'skip' | 'without' | null;
+      /** @enum {string} */
+      ifBusy: 'ask' | 'skip' | 'without';
+      /** @description Bytes */
+      largerThan: number | null;
+      /** @enum {string} */
+      ifLarger: 'ask' | 'skip' | 'without';
+      line: string;
+      /** @enum {string} */
+      after: 'keep' | 'move' | 'delete';
+      moveTo: string | null;
+      settleSeconds: number;
+    };
+    Links: {
+      links: {
+        id: string;
+        messageId: string;
+        path: string;
+        /** @enum {string} */
+        which: 'all' | 'newest';
+        /** @enum {string} */
+        ifMissing: 'ask' | 'skip' | 'without';
+        /** @enum {string} */
+        ifEmpty: 'ask' | 'skip' | 'without';
+        /** @enum {string|null} */
+        ifUnchanged: 'ask' | 'skip' | 'without' | null;
+        /** @enum {string} */
+        ifBusy: 'ask' | 'skip' | 'without';
+        /** @description Bytes */
+        largerThan: number | null;
+        /** @enum {string} */
+        ifLarger: 'ask' | 'skip' | 'without';
+        line: string;
+        /** @enum {string} */
+        after: 'keep' | 'move' | 'delete';
+        moveTo: string | null;
+        settleSeconds: number;
+        subject: string;
+        /** @description Its message may still leave by itself */
+        used: boolean;
+        /** @description What would go if it left now */
+        now: {
+          files: {
+            name: string;
+            /** @description Bytes */
+            size: number;
+            /** Format: date-time */
+            modifiedAt: string;
+          }[];
+          /** @description Why it could not go, in words */
+          trouble: string | null;
+        };
+      }[];
+      /** @description What went last, the newest first; empty for one message */
+      reads: {
+        id: string;
+        messageId: string;
+        departureId: string;
+        attachmentId: string;
+        path: string;
+        /** @description Bytes */
+        size: number;
+        /** @description SHA-256, hexadecimal */
+        hash: string;
+        /** Format: date-time */
+        modifiedAt: string;
+        /** Format: date-time */
+        readAt: string;
+        /**
+         * @description How clearing it away stands; null where it stays. `changed`: it had changed since, and was left
+         * @enum {string|null}
+         */
+        clearing: 'waiting' | 'due' | 'begun' | 'done' | 'changed' | 'undone' | null;
+        movedTo: string | null;
+        subject: string;
+        /** Format: date-time */
+        leftAt: string | null;
+        /** @description Its bytes are still here */
+        isKept: boolean;
+      }[];
+    };
+    Files: {
+      folder: string | null;
+      above: string | null;
+      entries: {
+        name: string;
+        path: string;
+        /** @enum {string} */
+        kind: 'file' | 'folder';
+        /** @description Bytes */
+        size: number;
+        /** Format: date-time */
+        modifiedAt: string | null;
+      }[];
+      total: number;
     };
     /** @description Links in a message whose pages are known from messages with other organisations only */
     LinkCompany: {
@@ -2055,6 +2166,8 @@ export interface components {
         rowActions?: ('snooze' | 'archive' | 'to-do' | 'seen')[];
         /** @description What a chaser says where nothing else was written */
         chaserText?: string;
+        /** @description Folders that files may be linked from; where OAK_FILES is set, that says it */
+        fileFolders?: string[];
         /** @description Days the exact bytes of what has left are kept; null: for good */
         keepCopiesDays?: number | null;
         /** @description Days what was deleted can be brought back; null: for good */
@@ -2543,6 +2656,129 @@ export interface components {
     restoreAttachment: {
       answer: components['schemas']['Attachment'];
     };
+    addLink: {
+      body: {
+        /** @description A file, a folder, or a folder and a pattern of names: `/srv/lists/stock-*.csv` */
+        path: string;
+        /**
+         * @description All that is named, or the newest file alone
+         * @enum {string}
+         */
+        which?: 'all' | 'newest';
+        /**
+         * @description What happens where nothing is there: it waits and asks, does not leave, or leaves without
+         * @enum {string}
+         */
+        ifMissing?: 'ask' | 'skip' | 'without';
+        /**
+         * @description What happens where it is empty: it waits and asks, does not leave, or leaves without
+         * @enum {string}
+         */
+        ifEmpty?: 'ask' | 'skip' | 'without';
+        /**
+         * @description What happens where the same went last: it waits and asks, does not leave, or leaves without
+         * @enum {string|null}
+         */
+        ifUnchanged?: 'ask' | 'skip' | 'without' | null;
+        /**
+         * @description What happens where it is being written: it waits and asks, does not leave, or leaves without
+         * @enum {string}
+         */
+        ifBusy?: 'ask' | 'skip' | 'without';
+        /** @description Bytes */
+        largerThan?: number | null;
+        /**
+         * @description What happens where it is larger than that, or than mail takes: it waits and asks, does not leave, or leaves without
+         * @enum {string}
+         */
+        ifLarger?: 'ask' | 'skip' | 'without';
+        /** @description Stands in the text where it leaves without the file */
+        line?: string;
+        /**
+         * @description What happens to the file once everybody’s server has taken the message
+         * @enum {string}
+         */
+        after?: 'keep' | 'move' | 'delete';
+        /** @description The folder it is moved to */
+        moveTo?: string | null;
+        /** @description Size and time have to stand still for so long */
+        settleSeconds?: number;
+      };
+      answer: components['schemas']['Link'];
+    };
+    deleteLink: Record<string, never>;
+    editLink: {
+      body: {
+        /** @description A file, a folder, or a folder and a pattern of names: `/srv/lists/stock-*.csv` */
+        path?: string;
+        /**
+         * @description All that is named, or the newest file alone
+         * @enum {string}
+         */
+        which?: 'all' | 'newest';
+        /**
+         * @description What happens where nothing is there: it waits and asks, does not leave, or leaves without
+         * @enum {string}
+         */
+        ifMissing?: 'ask' | 'skip' | 'without';
+        /**
+         * @description What happens where it is empty: it waits and asks, does not leave, or leaves without
+         * @enum {string}
+         */
+        ifEmpty?: 'ask' | 'skip' | 'without';
+        /**
+         * @description What happens where the same went last: it waits and asks, does not leave, or leaves without
+         * @enum {string|null}
+         */
+        ifUnchanged?: 'ask' | 'skip' | 'without' | null;
+        /**
+         * @description What happens where it is being written: it waits and asks, does not leave, or leaves without
+         * @enum {string}
+         */
+        ifBusy?: 'ask' | 'skip' | 'without';
+        /** @description Bytes */
+        largerThan?: number | null;
+        /**
+         * @description What happens where it is larger than that, or than mail takes: it waits and asks, does not leave, or leaves without
+         * @enum {string}
+         */
+        ifLarger?: 'ask' | 'skip' | 'without';
+        /** @description Stands in the text where it leaves without the file */
+        line?: string;
+        /**
+         * @description What happens to the file once everybody’s server has taken the message
+         * @enum {string}
+         */
+        after?: 'keep' | 'move' | 'delete';
+        /** @description The folder it is moved to */
+        moveTo?: string | null;
+        /** @description Size and time have to stand still for so long */
+        settleSeconds?: number;
+      };
+      answer: components['schemas']['Link'];
+    };
+    listFiles: {
+      query: {
+        /** @description A folder; without it those that files may be linked from */
+        under?: string;
+        /** @description What names contain */
+        q?: string;
+        /** @default 0 */
+        offset: number;
+      };
+      answer: components['schemas']['Files'];
+    };
+    listLinks: {
+      query: {
+        /** @description Those of one message; without it all */
+        message?: string;
+      };
+      answer: components['schemas']['Links'];
+    };
+    restoreLink: {
+      answer: components['schemas']['Link'];
+    };
+    restoreRead: Record<string, never>;
     checkLinks: {
       body: {
         /** @description The message they stand in */
@@ -3495,6 +3731,9 @@ export type MessageJson = Schemas['Message'];
 export type MessagePageJson = Schemas['MessagePage'];
 export type MovedJson = Schemas['Moved'];
 export type AttachmentJson = Schemas['Attachment'];
+export type LinkJson = Schemas['Link'];
+export type LinksJson = Schemas['Links'];
+export type FilesJson = Schemas['Files'];
 export type LinkCompanyJson = Schemas['LinkCompany'];
 export type SpellingJson = Schemas['Spelling'];
 export type SnapshotJson = Schemas['Snapshot'];
@@ -3590,6 +3829,9 @@ export type ShapeName =
   | 'MessagePage'
   | 'Moved'
   | 'Attachment'
+  | 'Link'
+  | 'Links'
+  | 'Files'
   | 'LinkCompany'
   | 'Spelling'
   | 'Snapshot'
@@ -3691,6 +3933,13 @@ export interface Operations {
   putAttachment: Schemas['putAttachment'];
   readAttachment: Schemas['readAttachment'];
   restoreAttachment: Schemas['restoreAttachment'];
+  addLink: Schemas['addLink'];
+  deleteLink: Schemas['deleteLink'];
+  editLink: Schemas['editLink'];
+  listFiles: Schemas['listFiles'];
+  listLinks: Schemas['listLinks'];
+  restoreLink: Schemas['restoreLink'];
+  restoreRead: Schemas['restoreRead'];
   checkLinks: Schemas['checkLinks'];
   checkSpelling: Schemas['checkSpelling'];
   approveDeparture: Schemas['approveDeparture'];

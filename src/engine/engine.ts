@@ -13,6 +13,7 @@ import { diskTrouble, tellDiskTrouble, type DiskTrouble } from '#usecases/diskTr
 import { followCommits } from '#usecases/followChanges';
 import { keepHouse } from '#usecases/keepHouse';
 import { mailWaits } from '#usecases/incoming/mailWaits';
+import { clearAwayDue } from '#usecases/links/clearAwayRead';
 import { claimDeparture } from '#usecases/release/claimDeparture';
 import { dueNow, dueSoon, earlier, nextRelease } from '#usecases/release/dueWork';
 import { finishAttempt, recordStage, recoverUnfinished } from '#usecases/release/finishAttempt';
@@ -72,6 +73,7 @@ export class Engine {
   private ticking = false;
   private again = false;
   private stopped = false;
+  private clearing: Promise<unknown> = Promise.resolve();
   private tickFailed = false;
   /** The outside world's next moment, epoch ms. */
   private outsideDue: number | null = null;
@@ -97,11 +99,14 @@ export class Engine {
     restartHolds(desk);
     for (const departure of recoverUnfinished(desk))
       log.warn({ departure: departure.id }, 'found unfinished');
+    void this.clearAway();
     // It may be another server by now, or be well again.
     tryServerSoon(desk);
     this.follower = followCommits(desk, () => this.wake());
-    const keep = () =>
+    const keep = () => {
       void keepHouse(desk).catch((error: unknown) => log.warn({ err: error }, 'housekeeping'));
+      void this.clearAway();
+    };
     this.housekeeping = setInterval(keep, HOUSEKEEPING_MS);
     this.wake();
   }
@@ -113,6 +118,7 @@ export class Engine {
     clearInterval(this.housekeeping);
     this.follower?.stop();
     await Promise.all([...this.inFlight.values()].map(({ done }) => done));
+    await this.clearing;
     clearInterval(this.heartbeat);
     await this.parts.mailServer?.close();
   }
@@ -288,7 +294,20 @@ export class Engine {
     });
     const finished = await this.insist(() => finishAttempt(desk, id, result));
     if (result.unreachable) log.warn({ departure: id }, result.unreachable);
+    if (finished?.state === 'sent') await this.clearAway();
     log.debug({ departure: id, state: finished?.state, late: desk.now() - departure.meant }, 'attempt ended');
+  }
+
+  /** Files that have gone out are cleared away as it was chosen; what does not work is tried again after the next. */
+  private clearAway(): Promise<unknown> {
+    const { desk, log } = this.parts;
+    const work = () =>
+      clearAwayDue(desk, ({ path }, error) =>
+        log.warn({ err: error, path }, 'a linked file could not be cleared away'),
+      ).catch((error: unknown) => log.warn({ err: error }, 'linked files could not be cleared away'));
+    // One after another: two would clear the same file away.
+    this.clearing = this.clearing.then(work);
+    return this.clearing;
   }
 
   /** What the server has answered must be kept: where the disk refuses, again and again until it can be. */

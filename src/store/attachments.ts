@@ -103,7 +103,8 @@ export function bytesOf(db: Reading, id: string): Buffer {
 
 /** Attaches the same to another message, as far as it is here. @param newId makes ids */
 export function copyAttachments(tx: Tx, from: string, to: string, newId: () => string): void {
-  for (const attachment of attachmentsOf(tx, from)) {
+  // What was read from a linked file is read anew for the other.
+  for (const attachment of attachmentsOf(tx, from).filter(({ linkId }) => linkId === null)) {
     const id = newId();
     tx.insert(attachments)
       .values({ ...attachment, id, messageId: to })
@@ -119,6 +120,12 @@ const removed = built((db) =>
     .where(and(eq(attachments.messageId, sql.placeholder('id')), isNotNull(attachments.removedAt)))
     .prepare(),
 );
+
+/** What was read from linked files for an attempt before, and goes with none of its departures now. */
+export function purgeUnread(tx: Tx, messageId: string): void {
+  tx.run(sql`DELETE FROM attachments WHERE message_id = ${messageId} AND link_id IS NOT NULL
+    AND id NOT IN (SELECT attachment_id FROM linked_reads WHERE message_id = ${messageId})`);
+}
 
 /** What was taken out is gone for good once the message leaves. */
 export function purgeRemoved(tx: Tx, messageId: string): void {

@@ -2,6 +2,7 @@
 export * from './schema/departures';
 export * from './schema/desk';
 export * from './schema/imports';
+export * from './schema/linkedFiles';
 export * from './schema/messages';
 export * from './schema/people';
 export * from './schema/pieces';

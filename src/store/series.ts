@@ -62,6 +62,13 @@ export const occurrencesFrom = (db: Reading, id: string, from: string): Departur
     .orderBy(asc(departures.occurrence), asc(departures.due))
     .all();
 
+export const departuresOfOccurrence = (db: Reading, id: string, occurrence: string): Departure[] =>
+  db
+    .select()
+    .from(departures)
+    .where(and(eq(departures.seriesId, id), eq(departures.occurrence, occurrence)))
+    .all();
+
 /** Those that have not left and still may. */
 export const openOccurrences = (db: Reading, id: string): Departure[] =>
   db

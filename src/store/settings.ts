@@ -60,6 +60,8 @@ export interface Settings {
   rowActions: RowAction[];
   /** What a chaser says where nothing else was written. */
   chaserText: string;
+  /** Folders that files may be linked from, where the server does not say them. */
+  fileFolders: string[];
   /** Days the exact bytes of what has left are kept; null: for good. */
   keepCopiesDays: number | null;
   /** Days what was deleted can be brought back; null: for good. */

@@ -36,6 +36,7 @@ export function defaultSettings(): Settings {
     keys: {},
     rowActions: ['snooze', 'archive'],
     chaserText: 'Hello,\n\nhave you been able to look at this? A short word is enough.',
+    fileFolders: [],
     keepCopiesDays: null,
     keepDeletedDays: 30,
   };

@@ -9,6 +9,7 @@ export const attachment = all({
   size: Joi.number().description('Bytes'),
   received: Joi.number().description('How many of them are here'),
   contentId: orNull(Joi.string()).description('Content-ID of a picture that stands in the text; else null'),
+  linked: Joi.boolean().description('It was read from a linked file as the message left'),
 });
 
 export const answers = { Attachment: attachment };

@@ -43,6 +43,9 @@ export const answers = {
     keepCopiesDays: orNull(Joi.number()).description(
       'Days the exact bytes of what has left are kept; null: for good',
     ),
+    fileFolders: listOf(Joi.string()).description(
+      'Folders that files may be linked from, but for those of OAK_FILES',
+    ),
     keepDeletedDays: orNull(Joi.number()).description(
       'Days what was deleted can be brought back; null: for good',
     ),

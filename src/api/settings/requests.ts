@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { COMMANDS } from '#core/commandKeys';
+import { cleanPath, type PathError } from '#core/files/paths';
 import { HOLD_SECONDS } from '#core/limits';
 import { ROW_ACTIONS } from '#core/rowActions';
 import { LANGUAGES } from '#core/text/language';
@@ -36,6 +37,22 @@ export const rowActions = Joi.array()
   .max(2);
 
 const keptDays = Joi.number().integer().min(1).max(36_500).allow(null);
+
+/** As it is kept, without idle parts. */
+const fileFolders = Joi.array()
+  .items(
+    Joi.string()
+      .max(4096)
+      .custom((path: string, helpers) => {
+        try {
+          return cleanPath(path);
+        } catch (error) {
+          return helpers.message({ custom: (error as PathError).message });
+        }
+      }),
+  )
+  .max(50)
+  .unique();
 
 export const settingsPatch = Joi.object({
   identities: Joi.array().items(identity).max(50).unique('id'),
@@ -74,6 +91,9 @@ export const settingsPatch = Joi.object({
     .trim()
     .max(10_000)
     .description('What a chaser says where nothing else was written'),
+  fileFolders: fileFolders.description(
+    'Folders that files may be linked from; where OAK_FILES is set, that says it',
+  ),
   keepCopiesDays: keptDays.description('Days the exact bytes of what has left are kept; null: for good'),
   keepDeletedDays: keptDays.description('Days what was deleted can be brought back; null: for good'),
 }).min(1);

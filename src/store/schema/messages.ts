@@ -189,6 +189,8 @@ export const attachments = sqliteTable(
     contentId: text(),
     /** Which of the attachments in the source it is; null for one added here. */
     part: integer(),
+    /** The linked file it was read from as the message left; null for any other. */
+    linkId: text(),
     /** When it was taken out; kept until the message leaves, so that this can be undone. */
     removedAt: integer(),
   },

@@ -13,18 +13,14 @@ import {
   insertAttachment,
   type Attachment,
 } from '#store/attachments';
-import { departuresOf } from '#store/departures';
-import { thaw } from '#store/frozen';
-import { noteChange } from '#store/journal';
 import { sourceOf } from '#store/sources';
 import type { Reading, Tx } from '#store/store';
-import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, NotFound, Refused } from '../errors';
 import { readApart } from '../readApart';
-import { followEdit } from '../series/fitSeries';
 import { outgoingMessage } from './outgoingMessage';
+import { touch } from './touch';
 
 export type { Attachment };
 
@@ -37,19 +33,10 @@ export interface NewAttachment {
   inline?: boolean;
 }
 
-/** Bytes of what is frozen are not those any more, and whoever is about to claim it has to look again. */
-function touch(desk: Desk, tx: Tx, messageId: string, now: number): void {
-  for (const departure of departuresOf(tx, messageId)) {
-    if (departure.state === 'ended') continue;
-    thaw(tx, departure.id);
-    applyEvent(tx, departure, 'edit', now, { attempts: 0, firstAttemptAt: null });
-  }
-  followEdit(desk, tx, messageId);
-  noteChange(tx, 'message', messageId);
-}
-
 function roomFor(tx: Tx, messageId: string, size: number): void {
-  const there = attachmentsOf(tx, messageId).reduce((sum, each) => sum + each.size, 0);
+  // What was read from linked files is read anew.
+  const own = attachmentsOf(tx, messageId).filter(({ linkId }) => linkId === null);
+  const there = own.reduce((sum, each) => sum + each.size, 0);
   if (there + size <= MAX_ATTACHED) return;
   const most = sizeWords(MAX_ATTACHED);
   throw new Invalid(

@@ -1,6 +1,7 @@
 /** A message of mine made from another one of mine, with all that is in it. */
 import { copyAttachments } from '#store/attachments';
 import { record } from '#store/journal';
+import { copyLinks } from '#store/linkedFiles';
 import { insertMessage, recipientsOf, setRecipients, setReferences, type Message } from '#store/messages';
 import type { Tx } from '#store/store';
 import { insertWatch, watchToBegin } from '#store/watches';
@@ -42,6 +43,7 @@ export function deriveMessage(tx: Tx, from: Message, now: number, patch: Partial
   const answersTo = recipientsOf(tx, [from.id]).filter(({ field }) => field === 'replyTo');
   setRecipients(tx, own.id, 'replyTo', answersTo);
   copyAttachments(tx, from.id, own.id, newId);
+  copyLinks(tx, from.id, own.id, newId);
   record(tx, { at: now, messageId: own.id, what: 'written' });
   return own;
 }

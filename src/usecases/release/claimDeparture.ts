@@ -1,28 +1,28 @@
 /**
  * The claim: from here on this departure is being released, with these bytes. They come about in steps, a file each:
- * resolve, check, compose (`mail/compose.ts`), seal, freeze; what is frozen is handed over (`mail/smtpPool.ts`).
+ * fields and linked files are filled in, check, resolve, compose (`mail/compose.ts`), seal (`steps/prepare.ts`), freeze; what is
+ * frozen is handed over (`mail/smtpPool.ts`).
  */
 import { PENDING_STATES } from '#core/departure/states';
-import { composeMessage, newMessageId, type Composed } from '#mail/compose';
+import { newMessageId } from '#mail/compose';
 import { wholeInTurns } from '#mail/enclosures';
 import type { Envelope } from '#mail/smtpPool';
+import { purgeUnread } from '#store/attachments';
 import { departuresOf, findDeparture, type Departure } from '#store/departures';
 import { frozenOf } from '#store/frozen';
 import { deliveriesOf, waitAgain } from '#store/deliveries';
 import { findMessage, swapMessage, type Message } from '#store/messages';
-import { insertVisitLinks, type VisitLink } from '#store/visitLinks';
+import { insertVisitLinks } from '#store/visitLinks';
 import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { mayBeAnswered, mayLeave } from '../watches/unreadAnswer';
 import { Refused, Stale } from '../errors';
 import { noteTrial } from './serverTrouble';
-import { fillMessage } from '../series/fillMessage';
-import { check } from './steps/check';
+import { noteReads } from '../links/keepReads';
+import { leaveUnsent } from './leaveUnsent';
 import { freeze } from './steps/freeze';
-import { resolve } from './steps/resolve';
-import { seal } from './steps/seal';
-import { throughHere } from './steps/visits';
+import { prepare } from './steps/prepare';
 
 /** A departure ready to be handed to the mail server. */
 export interface Claim {
@@ -63,16 +63,12 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const released = desk.now();
   const before = seen.headerId === null ? undefined : frozenOf(db, id);
   const headerId = (before && seen.headerId) ?? newMessageId(message.fromAddress);
-  const filled = fillMessage(desk, db, message, seen);
-  let sealed: Composed | undefined;
-  let links: readonly VisitLink[] = [];
-  if (!before) {
-    const { content, attached } = await resolve(db, filled, seen);
-    const stop = check(desk, filled, attached);
-    if (stop) return void (await pauseStopped(desk, seen, released, stop));
-    const through = throughHere(desk, seen, content);
-    links = through.links;
-    sealed = await seal(await composeMessage(through.content, headerId, released));
+  const prepared = before ? undefined : await prepare(desk, seen, message, headerId, released);
+  if (prepared && 'policy' in prepared) {
+    const { policy, words } = prepared;
+    if (policy === 'skip') leaveUnsent(desk, seen, released, words);
+    else await pauseStopped(desk, seen, released, words);
+    return undefined;
   }
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
   const claim = (tx: Tx): Omit<Claim, 'bytes'> => {
@@ -85,9 +81,14 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
       firstAttemptAt: seen.firstAttemptAt ?? released,
     });
     noteTrial(tx, released);
-    if (sealed) freeze(tx, departure, message, sealed);
-    if (filled !== message) keepFilled(tx, message, filled);
-    insertVisitLinks(tx, links);
+    if (prepared) {
+      const { sealed, links, reads, filled } = prepared;
+      freeze(tx, departure, message, sealed);
+      if (filled !== message) keepFilled(tx, message, filled);
+      insertVisitLinks(tx, links);
+      noteReads(tx, departure, reads, released);
+      purgeUnread(tx, message.id);
+    }
     // All of them are in this attempt: what it comes to is told of each anew.
     waitAgain(tx, id, ['deferred']);
     const addresses = deliveriesOf(tx, [id])
@@ -102,6 +103,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   };
   try {
     const claimed = await desk.group.run(claim);
+    const sealed = prepared?.sealed;
     const bytes = sealed?.cuts.length === 0 ? sealed.bytes : await wholeInTurns(before ?? frozenOf(db, id)!);
     return { ...claimed, bytes };
   } catch (error) {

@@ -9,6 +9,7 @@ import { findMessage, recipientsOf, swapMessage } from '#store/messages';
 import { noteMet } from '#store/metAddresses';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
+import { noteClearing } from '../links/clearAwayRead';
 import { beginWatches } from '../watches/beginWatch';
 import { noteChaserLeft } from '../watches/chasers';
 
@@ -37,6 +38,7 @@ export function noteLeft(
     now,
   );
   noteChaserLeft(desk, tx, left, now);
+  noteClearing(tx, left);
   if (message.keptIn === null) forget(tx, left, now);
   else noteLinks(tx, message.id, linkedPages(message.text, message.html));
 }

@@ -4,7 +4,10 @@ import type {
   ClockJson,
   DepartureJson,
   DeparturePageJson,
+  FilesJson,
   HealthJson,
+  LinkJson,
+  LinksJson,
   MessageJson,
   MessagePageJson,
   MessageSummaryJson,
@@ -23,6 +26,9 @@ import { dayPart, dayPartWords } from '#core/time/dayParts';
 import { heldByWords, holdWords } from '#core/hold/decide';
 import { toLocal } from '#core/time/wallClock';
 import type { ClockReading } from '#usecases/clock/sandbox';
+import type { LinkedFile } from '#usecases/links/linkFiles';
+import type { FilesView } from '#usecases/links/listFiles';
+import type { LinkView, ReadView } from '#usecases/links/listLinks';
 import type { DeparturePage, DepartureView } from '#usecases/departures/departureView';
 import type { Snapshot } from '#usecases/departures/restore';
 import type { Desk } from '#usecases/desk';
@@ -180,9 +186,51 @@ export function presentThreads({ messages, total, unseen, cursor }: ThreadPage):
 }
 
 export const presentAttachment = (attachment: Attachment): AttachmentJson => {
-  const { id, messageId, name, type, size, received, contentId } = attachment;
-  return { id, messageId, name, type, size, received, contentId };
+  const { id, messageId, name, type, size, received, contentId, linkId } = attachment;
+  return { id, messageId, name, type, size, received, contentId, linked: linkId !== null };
 };
+
+export const presentLink = (link: LinkedFile): LinkJson => {
+  const { position: _position, origin: _origin, removedAt: _removedAt, ...rest } = link;
+  return rest;
+};
+
+export const presentLinkView = ({ subject, used, now, ...link }: LinkView): LinksJson['links'][number] => ({
+  ...presentLink(link),
+  subject,
+  used,
+  now: { ...now, files: now.files.map((each) => ({ ...each, modifiedAt: iso(each.modifiedAt) })) },
+});
+
+export function presentRead(read: ReadView): LinksJson['reads'][number] {
+  const { id, messageId, departureId, attachmentId, path, size, hash, clearing, movedTo } = read;
+  const { subject, isKept } = read;
+  return {
+    id,
+    messageId,
+    departureId,
+    attachmentId,
+    path,
+    size,
+    hash,
+    clearing,
+    movedTo,
+    subject,
+    isKept,
+    modifiedAt: iso(read.modifiedAt),
+    readAt: iso(read.readAt),
+    leftAt: isoOrNull(read.leftAt),
+  };
+}
+
+export const presentFiles = ({ entries, ...rest }: FilesView): FilesJson => ({
+  ...rest,
+  // Of a folder its time says little, and of those allowed it is not asked.
+  entries: entries.map((each) => ({
+    ...each,
+    modifiedAt: each.kind === 'file' ? iso(each.modifiedAt) : null,
+  })),
+});
 
 function presentMessage(desk: Desk, view: MessageView, layout: LayoutView | null): MessageJson {
   const { departures, thread, history, attachments, ...rest } = view;

@@ -1,8 +1,8 @@
-/** First step: what is to leave, and whom its headers name, as of now. Fields, groups and linked files are filled in here. */
+/** First step: what is to leave, and whom its headers name, as of now. */
 import { addressKey, type Mailbox } from '#core/message/address';
 import { goesAlong } from '#core/message/attachment';
 import type { OutgoingMessage } from '#mail/compose';
-import { attachmentsOf, type Attachment } from '#store/attachments';
+import type { Attachment } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import { recipientsOf, type Message } from '#store/messages';
 import type { Reading } from '#store/store';
@@ -19,15 +19,16 @@ function addressed(all: readonly Receiver[], departure: Departure): Record<'to' 
   return { to: listed('to'), cc: listed('cc') };
 }
 
+/** @param attached what goes with it, that of linked files among it */
 export async function resolve(
   db: Reading,
   message: Message,
   departure: Departure,
-): Promise<{ content: OutgoingMessage; attached: Attachment[] }> {
+  attached: readonly Attachment[],
+): Promise<OutgoingMessage> {
   const recipients = recipientsOf(db, [message.id]);
-  const attached = attachmentsOf(db, message.id);
   const from = { name: message.fromName, address: message.fromAddress };
-  const content = {
+  return {
     from,
     ...addressed(receiversAmong(db, recipients), departure),
     replyTo: recipients.filter(({ field }) => field === 'replyTo'),
@@ -44,5 +45,4 @@ export async function resolve(
       attached.filter((each) => goesAlong(each, message.html)),
     ),
   };
-  return { content, attached };
 }

@@ -1,0 +1,16 @@
+/** The folders that files may be linked from. */
+import { folderList, isWithin } from '#core/files/paths';
+import { realFolders } from '#files/handle';
+import type { Reading } from '#store/store';
+import type { Desk } from '../desk';
+
+/** As they are written: by whoever runs the server (`OAK_FILES`), or in Settings. */
+export const allowedFolders = (desk: Desk, db: Reading = desk.store.db): string[] =>
+  process.env.OAK_FILES === undefined ? desk.settings(db).fileFolders : folderList(process.env.OAK_FILES);
+
+/** As they really are. A folder with our own data in it lets nobody at those: mail and keys lie there. */
+export async function usableFolders(desk: Desk): Promise<string[]> {
+  const [own] = await realFolders([desk.dataDir]);
+  const folders = await realFolders(allowedFolders(desk));
+  return own === undefined ? folders : folders.filter((folder) => !isWithin(own, folder));
+}

@@ -1,0 +1,70 @@
+/** The steps before the claim: what leaves comes about, or it is said why it must not. */
+import { goesAlong, MAX_ATTACHED } from '#core/message/attachment';
+import { withLine } from '#core/files/link';
+import { composeMessage, type Composed } from '#mail/compose';
+import { escaped } from '#mail/htmlBody';
+import { attachmentsOf } from '#store/attachments';
+import type { Departure } from '#store/departures';
+import type { Message } from '#store/messages';
+import type { VisitLink } from '#store/visitLinks';
+import type { Desk } from '../../desk';
+import { keepBytes, type KeptRead } from '../../links/keepReads';
+import { readLinks } from '../../links/readLinks';
+import { fillMessage } from '../../series/fillMessage';
+import { check } from './check';
+import { resolve } from './resolve';
+import { seal } from './seal';
+import { throughHere } from './visits';
+
+export interface Prepared {
+  sealed: Composed;
+  /** Where its links lead through here. */
+  links: readonly VisitLink[];
+  /** What was read from linked files. */
+  reads: readonly KeptRead[];
+  /** The message as its readers have it. */
+  filled: Message;
+}
+
+/** It must not leave like this, in words: it waits and asks, or does not leave at all. */
+export interface Stopped {
+  policy: 'ask' | 'skip';
+  words: string;
+}
+
+/** With a line for each linked file that does not go along. */
+const withLines = (message: Message, lines: readonly string[]): Message =>
+  lines.reduce(
+    (before, line) => ({
+      ...before,
+      text: withLine(before.text, line),
+      html: before.html && line.trim() ? `${before.html}<p>${escaped(line.trim())}</p>` : before.html,
+    }),
+    message,
+  );
+
+/** @param headerId the Message-ID it leaves under; @param released epoch ms */
+export async function prepare(
+  desk: Desk,
+  seen: Departure,
+  message: Message,
+  headerId: string,
+  released: number,
+): Promise<Prepared | Stopped> {
+  const { db } = desk.store;
+  const whole = fillMessage(desk, db, message, seen);
+  const own = attachmentsOf(db, message.id).filter((each) => each.linkId === null);
+  const size = own.filter((each) => goesAlong(each, whole.html)).reduce((sum, each) => sum + each.size, 0);
+  const linked = await readLinks(desk, message.id, MAX_ATTACHED - size);
+  if ('policy' in linked) return linked;
+  const filled = linked.lines.length > 0 ? withLines(whole, linked.lines) : whole;
+  const stop = check(desk, filled, own);
+  if (stop) return { policy: 'ask', words: stop };
+  const { files } = linked;
+  const reads = files.length > 0 ? await desk.group.run((tx) => keepBytes(tx, message.id, files)) : [];
+  const attached = [...own, ...reads.map(({ attachment }) => attachment)];
+  const content = await resolve(db, filled, seen, attached);
+  const through = throughHere(desk, seen, content);
+  const sealed = await seal(await composeMessage(through.content, headerId, released));
+  return { sealed, links: through.links, reads, filled };
+}
