@@ -1181,12 +1181,14 @@ export interface components {
       toCome: number | null;
       /** @description How many wait for a look */
       waiting: number;
-      /** @description Those that did not leave because nothing was running at their moment */
+      /** @description Those that did not leave at their moment */
       missed: {
         /** @description The time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4) */
         occurrence: string;
         /** Format: date-time */
         at: string;
+        /** @description In words; without it nothing was running */
+        why?: string;
       }[];
       /** @description Those that left last, and those of the next weeks, soonest first */
       occurrences: {

@@ -29,9 +29,13 @@ const series = all({
     'How many are still to come; null: it never ends, or there are more than are counted',
   ),
   waiting: Joi.number().description('How many wait for a look'),
-  missed: listOf(all({ occurrence, at: instant })).description(
-    'Those that did not leave because nothing was running at their moment',
-  ),
+  missed: listOf(
+    all({
+      occurrence,
+      at: instant,
+      why: Joi.string().optional().description('In words; without it nothing was running'),
+    }),
+  ).description('Those that did not leave at their moment'),
   occurrences: listOf(
     all({
       occurrence,

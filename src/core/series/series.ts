@@ -13,11 +13,13 @@ export interface Review {
   otherwise: (typeof UNAPPROVED)[number];
 }
 
-/** An occurrence that did not leave because nothing was running at its moment. */
+/** An occurrence that did not leave at its moment. */
 export interface Missed {
   occurrence: string;
   /** Epoch ms. */
   at: number;
+  /** In words; without it nothing was running. */
+  why?: string;
 }
 
 /** So far ahead occurrences are departures, ms: they stand in what is pending, and each can be changed. */

@@ -219,6 +219,8 @@ function OwnFields({ series, actions }: Props) {
 export function SeriesDetail({ series, actions }: Props) {
   const words = useWords();
   const { missed, occurrences, messageId, name, state } = series;
+  const idle = missed.filter(({ why }) => !why);
+  const unsent = missed.filter(({ why }) => why);
   return (
     <aside className={`pane ${own.detail}`} aria-label={`Series “${name}”`}>
       <div className={own.head}>
@@ -250,10 +252,16 @@ export function SeriesDetail({ series, actions }: Props) {
       <div className={own.whole}>
         <WholeActions series={series} actions={actions} />
       </div>
-      {missed.length > 0 && (
+      {idle.length > 0 && (
         <p role="note">
-          {missed.length === 1 ? 'One did' : `${missed.length} did`} not leave, since nothing was running: the
-          last of them was due {words.moment(missed.at(-1)!.at)}.
+          {idle.length === 1 ? 'One did' : `${idle.length} did`} not leave, since nothing was running: the last
+          of them was due {words.moment(idle.at(-1)!.at)}.
+        </p>
+      )}
+      {unsent.length > 0 && (
+        <p role="note">
+          {unsent.length === 1 ? 'One was' : `${unsent.length} were`} left out, the last of{' '}
+          {words.moment(unsent.at(-1)!.at)}: {unsent.at(-1)!.why}
         </p>
       )}
       <ol className={own.occurrences} aria-label="Occurrences">

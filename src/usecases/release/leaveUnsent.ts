@@ -1,12 +1,19 @@
 /** A departure whose moment has come, and which is not to leave then: of a series one is left out, any other is a draft again. */
 import { PENDING_STATES } from '#core/departure/states';
-import type { Departure } from '#store/departures';
-import { findDeparture } from '#store/departures';
+import { findDeparture, type Departure } from '#store/departures';
 import { record } from '#store/journal';
+import { findSeries } from '#store/series';
+import type { Tx } from '#store/store';
 import { takeBack } from '../departures/takeBack';
 import type { Desk } from '../desk';
 import { Refused, Stale } from '../errors';
-import { skipOccurrence } from '../series/changeSeries';
+import { miss } from '../series/fitSeries';
+
+/** It is listed with those of the series that did not leave. */
+function leaveOut(tx: Tx, seen: Departure, now: number, why: string): void {
+  const series = findSeries(tx, seen.seriesId!);
+  if (series) miss(tx, series, [seen], now, why);
+}
 
 /** @param why in words; whoever has changed it meanwhile has the say */
 export function leaveUnsent(desk: Desk, seen: Departure, now: number, why: string): void {
@@ -14,14 +21,13 @@ export function leaveUnsent(desk: Desk, seen: Departure, now: number, why: strin
   if (there?.revision !== seen.revision || !PENDING_STATES.includes(seen.state) || seen.due > now) return;
   try {
     if (seen.seriesId !== null && seen.occurrence !== null)
-      skipOccurrence(desk, seen.seriesId, seen.occurrence, true);
-    else takeBack(desk, seen.id);
+      desk.store.write((tx) => leaveOut(tx, seen, now, why));
+    else {
+      takeBack(desk, seen.id, seen.revision);
+      const { messageId, id: departureId } = seen;
+      desk.store.write((tx) => record(tx, { at: now, messageId, departureId, what: 'not-sent', why }));
+    }
   } catch (error) {
-    if (error instanceof Stale || error instanceof Refused) return;
-    throw error;
+    if (!(error instanceof Stale || error instanceof Refused)) throw error;
   }
-  const { messageId, id: departureId } = seen;
-  // The message of an occurrence left out goes with it.
-  if (seen.seriesId === null)
-    desk.store.write((tx) => record(tx, { at: now, messageId, departureId, what: 'not-sent', why }));
 }

@@ -92,13 +92,19 @@ function forget(tx: Tx, gone: readonly Departure[]): void {
   for (const { id } of gone) noteChange(tx, 'departure', id);
 }
 
-/** It did not leave, since nothing was running; it never will. */
-export function miss(tx: Tx, series: SeriesRow, late: readonly Departure[], now: number): SeriesRow {
+/** It did not leave, since nothing was running, or as it is said; it never will. @param why in words */
+export function miss(
+  tx: Tx,
+  series: SeriesRow,
+  late: readonly Departure[],
+  now: number,
+  why?: string,
+): SeriesRow {
   if (late.length === 0) return series;
-  for (const each of late) applyEvent(tx, each, 'drop', now, {}, 'missed');
+  for (const each of late) applyEvent(tx, each, 'drop', now, {}, why ?? 'missed');
   const missed = [
     ...series.missed,
-    ...late.map(({ occurrence, meant }) => ({ occurrence: occurrence!, at: meant })),
+    ...late.map(({ occurrence, meant }) => ({ occurrence: occurrence!, at: meant, why })),
   ];
   const kept = [...new Map(missed.map((each) => [each.occurrence, each])).values()].slice(-MISSED_KEPT);
   const next = swapSeries(tx, series, { missed: kept });
