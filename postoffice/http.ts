@@ -1,15 +1,25 @@
 /** The post office's counter: looking into mailboxes, telling it the time, asking for faults. Loopback only. */
-import PostalMime from 'postal-mime';
+import PostalMime, { type Attachment } from 'postal-mime';
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import { correspondents } from './correspondents';
 import { NO_FAULTS } from './faults';
 import { answerAllDue, type PostOfficeOptions } from './postOffice';
+import { saveVersion, sharedFiles } from './sharedFiles';
 import type { StoredMessage } from './store';
 
 async function readJson(request: IncomingMessage): Promise<Record<string, unknown>> {
   const chunks: Buffer[] = [];
   for await (const chunk of request) chunks.push(chunk as Buffer);
   return JSON.parse(Buffer.concat(chunks).toString()) as Record<string, unknown>;
+}
+
+/** So much of a file is shown. */
+const SHOWN = 20_000;
+
+function attached({ filename, mimeType, content }: Attachment) {
+  const bytes = typeof content === 'string' ? Buffer.from(content) : Buffer.from(content as ArrayBuffer);
+  const text = /^text\//.test(mimeType) ? bytes.toString('utf8').slice(0, SHOWN) : '';
+  return { name: filename ?? '', size: bytes.length, text };
 }
 
 async function shown({ id, at, direction, envelope, source }: StoredMessage) {
@@ -25,6 +35,7 @@ async function shown({ id, at, direction, envelope, source }: StoredMessage) {
     from: mail.from?.name || mail.from?.address || '',
     to: (mail.to ?? []).map((each) => each.name || each.address || ''),
     text: mail.text ?? '',
+    attachments: mail.attachments.map(attached),
   };
 }
 
@@ -65,6 +76,10 @@ async function answer(
       options.faults.set({ ...NO_FAULTS, ...(await readJson(request)) });
       if (options.faults.isDown(options.clock.now())) goDown();
       return options.faults.present;
+    case 'GET /files':
+      return sharedFiles(options.folder);
+    case 'POST /files':
+      return saveVersion(options.folder, String((await readJson(request)).name), options.clock.now());
     case 'POST /run':
       await answerAllDue(options, Number((await readJson(request)).now));
       return { nextDue: options.store.nextDue() };

@@ -12,6 +12,7 @@ const {
   POSTOFFICE_SMTP_PORT,
   POSTOFFICE_HTTP_PORT,
   POSTOFFICE_LMTP_PORT,
+  POSTOFFICE_FILES,
 } = process.env;
 
 // Its mailboxes are as private as any.
@@ -23,6 +24,7 @@ const options = {
   clock: new PostOfficeClock(),
   faults: new FaultBox(),
   lmtpPort: Number(POSTOFFICE_LMTP_PORT ?? 4124),
+  folder: POSTOFFICE_FILES,
 };
 const mailServer = createMailServer(options);
 const counter = createCounter(options, () => breakOffAll(mailServer));

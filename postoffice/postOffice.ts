@@ -17,6 +17,8 @@ export interface PostOfficeOptions {
   faults: FaultBox;
   /** Where answers are delivered, on loopback. */
   lmtpPort: number;
+  /** Where colleagues keep files; undefined where there is no such folder. */
+  folder?: string;
 }
 
 const RETRY_MS = 5 * 60_000;

@@ -894,6 +894,8 @@ export interface components {
         modifiedAt: string | null;
       }[];
       total: number;
+      /** @description Whoever runs the server says which folders these are (OAK_FILES) */
+      fixed: boolean;
     };
     /** @description Links in a message whose pages are known from messages with other organisations only */
     LinkCompany: {
@@ -2000,6 +2002,16 @@ export interface components {
       downUntil: string | null;
       refuseStartTls: boolean;
     };
+    SharedFile: {
+      name: string;
+      /** @description Bytes */
+      size: number;
+      /** Format: date-time */
+      at: string;
+    };
+    SharedFiles: {
+      files: components['schemas']['SharedFile'][];
+    };
     MailboxSummary: {
       address: string;
       name: string;
@@ -2026,6 +2038,12 @@ export interface components {
         from: string;
         to: string[];
         text: string;
+        attachments: {
+          name: string;
+          size: number;
+          /** @description The beginning; empty of what is no text */
+          text: string;
+        }[];
       }[];
     };
     /** @description A problem document (RFC 9457) */
@@ -2763,7 +2781,7 @@ export interface components {
       query: {
         /** @description A folder; without it those that files may be linked from */
         under?: string;
-        /** @description What names contain */
+        /** @description What names contain, or a pattern of them */
         q?: string;
         /** @default 0 */
         offset: number;
@@ -3666,11 +3684,20 @@ export interface components {
     listMailboxes: {
       answer: components['schemas']['Mailboxes'];
     };
+    listSharedFiles: {
+      answer: components['schemas']['SharedFiles'];
+    };
     readFaults: {
       answer: components['schemas']['Faults'];
     };
     readMailbox: {
       answer: components['schemas']['Mailbox'];
+    };
+    saveSharedFile: {
+      body: {
+        name: string;
+      };
+      answer: components['schemas']['SharedFile'];
     };
     setFaults: {
       body: {
@@ -3796,6 +3823,8 @@ export type HolidayPlaceJson = Schemas['HolidayPlace'];
 export type HolidaysJson = Schemas['Holidays'];
 export type ChangeJson = Schemas['Change'];
 export type FaultsJson = Schemas['Faults'];
+export type SharedFileJson = Schemas['SharedFile'];
+export type SharedFilesJson = Schemas['SharedFiles'];
 export type MailboxSummaryJson = Schemas['MailboxSummary'];
 export type MailboxesJson = Schemas['Mailboxes'];
 export type MailboxJson = Schemas['Mailbox'];
@@ -3894,6 +3923,8 @@ export type ShapeName =
   | 'Holidays'
   | 'Change'
   | 'Faults'
+  | 'SharedFile'
+  | 'SharedFiles'
   | 'MailboxSummary'
   | 'Mailboxes'
   | 'Mailbox'
@@ -4031,7 +4062,9 @@ export interface Operations {
   readHolidays: Schemas['readHolidays'];
   followChanges: Schemas['followChanges'];
   listMailboxes: Schemas['listMailboxes'];
+  listSharedFiles: Schemas['listSharedFiles'];
   readFaults: Schemas['readFaults'];
   readMailbox: Schemas['readMailbox'];
+  saveSharedFile: Schemas['saveSharedFile'];
   setFaults: Schemas['setFaults'];
 }

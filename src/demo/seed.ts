@@ -1,4 +1,5 @@
 /** Filling a new sandbox with the demo world, through the same use cases everyone uses. */
+import { join } from 'node:path';
 import { changeSettings } from '#usecases/changeSettings';
 import type { Desk } from '#usecases/desk';
 import { beginImport, receiveImport } from '#usecases/exchange/importMail';
@@ -6,9 +7,11 @@ import { endReading } from '#usecases/readApart';
 import { receiveSample, type Sample } from '#usecases/incoming/receiveSample';
 import { markSeen } from '#usecases/incoming/seen';
 import { snooze } from '#usecases/incoming/snooze';
+import { addLink } from '#usecases/links/linkFiles';
 import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { changeSeries, pauseSeries } from '#usecases/series/changeSeries';
+import { demoFolder, makeDemoFiles } from './files';
 import { demoSeries } from './series';
 import { addCorrespondent } from '#usecases/people/correspondents';
 import { saveGroup } from '#usecases/people/groups';
@@ -56,6 +59,7 @@ export async function seedDemo(desk: Desk): Promise<void> {
     signature: mySignature,
     identities: myOthers,
     sentFolders: mySentFolders,
+    fileFolders: [demoFolder(desk.dataDir)],
   });
   const ids = new Map<string, string>();
   for (const { key, name, address, alsoFrom, week, ...person } of demoPeople.values()) {
@@ -116,7 +120,8 @@ export async function seedDemo(desk: Desk): Promise<void> {
       const person = demoPeople.get(key);
       return person ? { name: person.name, address: person.address } : key;
     });
-  for (const { to, subject, text, at, answers, watch } of outgoing) {
+  makeDemoFiles(desk.dataDir);
+  for (const { to, subject, text, at, answers, watch, link } of outgoing) {
     const draft = createDraft(desk, {
       to: mailboxes(to),
       subject: answers ? `Re: ${answers}` : subject,
@@ -124,10 +129,12 @@ export async function seedDemo(desk: Desk): Promise<void> {
       answers: answers && received.get(answers),
     });
     if (watch) watchMessage(desk, draft.id, watch);
+    if (link) addLink(desk, draft.id, { ...link, path: join(demoFolder(desk.dataDir), link.path) });
     if (at) scheduleMessage(desk, draft.id, { kind: 'at', ...at });
   }
-  for (const { to, subject, text, name, plan, copies, review, fields, paused } of demoSeries) {
+  for (const { to, subject, text, name, plan, copies, review, fields, paused, link } of demoSeries) {
     const { id } = createDraft(desk, { to: mailboxes(to), subject, text });
+    if (link) addLink(desk, id, { ...link, path: join(demoFolder(desk.dataDir), link.path) });
     const [first] = scheduleMessage(desk, id, plan, undefined, { copies: copies ?? 'together' });
     const seriesId = first!.seriesId!;
     changeSeries(desk, seriesId, { name, review: review ?? null, fields: fields ?? {} });

@@ -1,4 +1,5 @@
 /** What the registrar sends again and again: one ends with a day, one goes by a reader’s clock, one waits for a look, one rests. */
+import type { LinkChoices } from '#core/files/link';
 import type { SeriesPlan } from '#core/plan/kinds/series/plan';
 import type { Copies } from '#core/plan/plan';
 import type { Review } from '#core/series/series';
@@ -13,6 +14,8 @@ export interface DemoSeries {
   review?: Review;
   fields?: Record<string, Record<string, string>>;
   paused?: true;
+  /** Under the folder of the demo. */
+  link?: Partial<LinkChoices> & { path: string };
 }
 
 export const demoSeries: DemoSeries[] = [
@@ -48,7 +51,7 @@ export const demoSeries: DemoSeries[] = [
     to: ['luisa'],
     name: 'Insurance values',
     subject: 'Insurance values, {{date}}',
-    text: 'Cara Luísa,\n\nthe values of this month are under this link: {{link}}\n\nTamsin',
+    text: 'Cara Luísa,\n\nthe values of this month are under this link: {{link}}\n\nThe newest readings of the crates are attached.\n\nTamsin',
     plan: {
       kind: 'series',
       start: '2026-11-30T10:00',
@@ -58,6 +61,12 @@ export const demoSeries: DemoSeries[] = [
       calendar: 'reader',
     },
     review: { minutes: 2880, otherwise: 'wait' },
+    link: {
+      path: 'readings',
+      which: 'newest',
+      ifMissing: 'without',
+      line: 'There are no readings this time.',
+    },
     fields: { link: { '2026-11-30T10:00:00': 'https://values.wrenfield.example/2026-11' } },
   },
   {

@@ -1,4 +1,5 @@
 /** The demo world as data: a made-up museum's registrar, her correspondents, and a day's mail. */
+import type { LinkChoices } from '#core/files/link';
 import type { HoldRule } from '#core/hold/rule';
 import type { PersonalDate } from '#core/people/personalDate';
 import type { Leave } from '#core/time/leave';
@@ -296,6 +297,8 @@ export interface DemoDeparture {
   answers?: string;
   /** How long an answer is waited for. */
   watch?: { deadline: Deadline; settledBy?: SettledBy; note?: string; chasers?: Chasers };
+  /** Under the folder of the demo. */
+  link?: Partial<LinkChoices> & { path: string };
 }
 
 export const outgoing: DemoDeparture[] = [
@@ -374,6 +377,7 @@ export const outgoing: DemoDeparture[] = [
     text: 'Dear Mr Wekesa,\n\nthe packet is complete now: invoice, crate list with twelve lines, and the bond number from our bank.\n\nRegards,\nTamsin Oyelaran',
     at: { local: '2026-11-25T13:00', zone: 'Africa/Nairobi' },
     watch: { deadline: { workingDays: 1, of: 'reader' }, settledBy: 'everyone' },
+    link: { path: 'crate list.csv' },
   },
   {
     to: ['luisa'],

@@ -44,7 +44,7 @@ async function described(folder: string, names: readonly string[], folders: read
   return entries;
 }
 
-/** A page of a folder: folders first, each by name. @throws (rejects) FileTrouble, or as the file system says */
+/** A page of a folder: folders first, each by name. @param words a part of the names, or a pattern of them @throws (rejects) FileTrouble, or as the file system says */
 export async function listFolder(
   folder: string,
   folders: readonly string[],
@@ -52,8 +52,11 @@ export async function listFolder(
 ): Promise<{ entries: FolderEntry[]; total: number }> {
   await realInside(folder, folders);
   const asked = words.toLowerCase();
+  const matches = isPattern(words)
+    ? picomatch(words, { nocase: true })
+    : (name: string) => name.toLowerCase().includes(asked);
   const found = (await readdir(folder, { withFileTypes: true })).filter(
-    ({ name }) => !isHidden(name) && name.toLowerCase().includes(asked),
+    ({ name }) => !isHidden(name) && matches(name),
   );
   const sorted = found
     .map((each) => ({ name: each.name, first: each.isDirectory() ? 0 : 1 }))

@@ -2,6 +2,7 @@
 import { resolve } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { DEMO_MORNING, DEMO_START } from '#demo/world';
+import { demoFolder } from '#demo/files';
 import { seedDemo } from '#demo/seed';
 import { AddressError } from '#core/message/address';
 import { UnknownZoneError } from '#core/time/zones';
@@ -72,6 +73,7 @@ async function specs(): Promise<ChildSpec[]> {
         POSTOFFICE_SMTP_PORT: String(smtp),
         POSTOFFICE_HTTP_PORT: String(http),
         POSTOFFICE_LMTP_PORT: String(lmtpPort),
+        POSTOFFICE_FILES: demoFolder(dataDir),
       },
     });
   }

@@ -21,6 +21,24 @@ export interface MailboxMessage {
   from: string;
   to: string[];
   text: string;
+  attachments: MailboxAttachment[];
+}
+
+export interface MailboxAttachment {
+  name: string;
+  /** Bytes. */
+  size: number;
+  /** The beginning of it; empty where it is no text. */
+  text: string;
+}
+
+/** A file of the folder colleagues keep theirs in. */
+export interface SharedFile {
+  name: string;
+  /** Bytes. */
+  size: number;
+  /** When it was saved last, epoch ms. */
+  at: number;
 }
 
 /** How the post office's clock runs from now on. */
@@ -66,6 +84,15 @@ export class PostOfficeClient {
   /** Replaces all faults; those not given are off. */
   setFaults(faults: Partial<PostOfficeFaults>): Promise<PostOfficeFaults> {
     return this.ask('PUT', '/faults', faults);
+  }
+
+  sharedFiles(): Promise<SharedFile[]> {
+    return this.ask('GET', '/files');
+  }
+
+  /** Somebody saves a new version of it. @returns undefined where there is no such file */
+  saveVersion(name: string): Promise<SharedFile | undefined> {
+    return this.ask('POST', '/files', { name });
   }
 
   setClock(clock: PostOfficeClock): Promise<void> {

@@ -5,12 +5,13 @@ import {
   type MailboxMessage,
   type MailboxSummary,
   type PostOfficeFaults,
+  type SharedFile,
 } from '#mail/postOffice';
 import { shareClock } from './clock/outsideWorld';
 import type { Desk } from './desk';
 import { NotFound } from './errors';
 
-export type { PostOfficeFaults } from '#mail/postOffice';
+export type { PostOfficeFaults, SharedFile } from '#mail/postOffice';
 
 function client(): PostOfficeClient {
   const url = process.env.OAK_POSTOFFICE_URL;
@@ -63,4 +64,18 @@ export async function setFaults(desk: Desk, request: FaultRequest): Promise<Post
   });
   desk.store.write((tx) => noteChange(tx, 'health', 'post office'));
   return present;
+}
+
+/** Files of the folder colleagues keep theirs in. @throws (rejects) NotFound where there is no post office */
+export async function listSharedFiles(): Promise<SharedFile[]> {
+  return client().sharedFiles();
+}
+
+/** A colleague saves a new version of one. @throws (rejects) NotFound where there is no such file, or no post office */
+export async function saveSharedFile(desk: Desk, name: string): Promise<SharedFile> {
+  const office = client();
+  await shareClock(desk, office);
+  const saved = await office.saveVersion(name);
+  if (!saved) throw new NotFound(`There is no file ${name} in the shared folder.`);
+  return saved;
 }

@@ -68,5 +68,6 @@ export const answers = {
       }),
     ),
     total: Joi.number(),
+    fixed: Joi.boolean().description('Whoever runs the server says which folders these are (OAK_FILES)'),
   }),
 };

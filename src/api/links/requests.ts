@@ -37,6 +37,6 @@ export const linkPatch = Joi.object({ path, ...choices }).min(1);
 export const linksQuery = Joi.object({ message: id.description('Those of one message; without it all') });
 export const filesQuery = Joi.object({
   under: Joi.string().max(4096).description('A folder; without it those that files may be linked from'),
-  q: text.max(200).description('What names contain'),
+  q: text.max(200).description('What names contain, or a pattern of them'),
   offset: Joi.number().integer().min(0).default(0),
 });

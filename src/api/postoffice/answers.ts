@@ -19,7 +19,16 @@ const arrived = all({
   from: text,
   to: listOf(text),
   text,
+  attachments: listOf(
+    all({
+      name: text,
+      size: Joi.number(),
+      text: text.description('The beginning; empty of what is no text'),
+    }),
+  ),
 });
+
+const sharedFile = all({ name: Joi.string(), size: Joi.number().description('Bytes'), at: instant });
 
 export const answers = {
   Faults: all({
@@ -31,6 +40,8 @@ export const answers = {
     downUntil: orNull(instant),
     refuseStartTls: Joi.boolean(),
   }).description('How the post office misbehaves'),
+  SharedFile: sharedFile,
+  SharedFiles: all({ files: listOf(sharedFile) }),
   MailboxSummary: mailboxSummary,
   Mailboxes: all({ mailboxes: listOf(mailboxSummary) }),
   Mailbox: all({ address: Joi.string(), name: text, messages: listOf(arrived) }),

@@ -1,5 +1,5 @@
 import { operation } from '../operation';
-import { faultsRequest } from './requests';
+import { faultsRequest, savedFile } from './requests';
 
 export const readFaults = operation('readFaults', {
   method: 'get',
@@ -28,4 +28,19 @@ export const readMailbox = operation('readMailbox', {
   path: '/postoffice/mailboxes/{address}',
   summary: 'What really arrived in one mailbox (demo)',
   answer: 'Mailbox',
+});
+
+export const listSharedFiles = operation('listSharedFiles', {
+  method: 'get',
+  path: '/postoffice/files',
+  summary: 'Files of the folder colleagues keep theirs in (demo)',
+  answer: 'SharedFiles',
+});
+
+export const saveSharedFile = operation('saveSharedFile', {
+  method: 'post',
+  path: '/postoffice/files',
+  summary: 'Have a colleague save a new version of one (demo)',
+  body: savedFile,
+  answer: 'SharedFile',
 });

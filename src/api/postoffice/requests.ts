@@ -7,6 +7,8 @@ export const drop = Joi.valid('before-data', 'in-data', 'after-dot', 'after-dot-
   'Where the connection is dropped',
 );
 
+export const savedFile = Joi.object({ name: Joi.string().max(255).required() });
+
 /** Faults of the post office; those not named are off. */
 export const faultsRequest = Joi.object({
   greylist: someone.description('Addresses put off with 451 for a minute; * is everyone'),

@@ -271,10 +271,10 @@ export const useFaults = () =>
 
 /** Which queries a change of a topic makes old. */
 const STALE: Record<string, string[]> = {
-  departure: ['departures', 'message', 'mailboxes', 'health', 'drafts', 'series'],
+  departure: ['departures', 'message', 'mailboxes', 'health', 'drafts', 'series', 'links'],
   message: [
     ...['inbox', 'archive', 'search', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
-    ...['todos', 'imports', 'watches', 'series'],
+    ...['todos', 'imports', 'watches', 'series', 'links'],
   ],
   return: [
     'inbox',
@@ -288,7 +288,10 @@ const STALE: Record<string, string[]> = {
     'watches',
     'departures',
   ],
-  settings: ['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],
+  settings: [
+    ...['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],
+    ...['links', 'files'],
+  ],
   clock: ['clock'],
   session: ['sessions'],
   health: ['health', 'departures', 'faults', 'clock'],

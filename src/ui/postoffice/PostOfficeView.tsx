@@ -3,6 +3,7 @@
 import { Spin } from 'antd';
 import Link from 'next/link';
 import type { MailboxJson } from '#api/types';
+import { sizeWords } from '#core/message/attachment';
 import { toLocal } from '#core/time/wallClock';
 import { dayWords, timeWords } from '#core/time/words';
 import { zoneCity } from '#core/time/zones';
@@ -11,6 +12,7 @@ import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useCorrespondents, useMailbox, useMailboxes, useSettings } from '../data/queries';
 import { ClockControls } from './ClockControls';
 import { FaultControls } from './FaultControls';
+import { SharedFolder } from './SharedFolder';
 import styles from './PostOffice.module.css';
 
 function Received({ message, zone }: { message: MailboxJson['messages'][number]; zone: string | undefined }) {
@@ -29,6 +31,14 @@ function Received({ message, zone }: { message: MailboxJson['messages'][number];
         {zone && ` · ${clock(zone)} in ${zoneCity(zone)}`}
       </p>
       <div className={styles.text}>{message.text}</div>
+      {message.attachments.map(({ name, size, text }, index) => (
+        <details key={index}>
+          <summary>
+            {name || 'without a name'}, {sizeWords(size)}
+          </summary>
+          {text && <pre tabIndex={0}>{text}</pre>}
+        </details>
+      ))}
       <details>
         <summary>Headers</summary>
         <pre tabIndex={0}>{[message.envelope, message.headers].filter(Boolean).join('\n\n')}</pre>
@@ -69,6 +79,7 @@ export function PostOfficeView({ address }: { address: string | undefined }) {
         <ClockControls />
       </div>
       <FaultControls />
+      <SharedFolder />
       <div className={styles.columns}>
         <nav aria-label="Mailboxes" className={`pane ${styles.boxes}`} onKeyDown={moveBetweenRows}>
           {error && <p role="alert">{error.message}</p>}

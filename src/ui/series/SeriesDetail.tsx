@@ -254,8 +254,8 @@ export function SeriesDetail({ series, actions }: Props) {
       </div>
       {idle.length > 0 && (
         <p role="note">
-          {idle.length === 1 ? 'One did' : `${idle.length} did`} not leave, since nothing was running: the last
-          of them was due {words.moment(idle.at(-1)!.at)}.
+          {idle.length === 1 ? 'One did' : `${idle.length} did`} not leave, since nothing was running: the
+          last of them was due {words.moment(idle.at(-1)!.at)}.
         </p>
       )}
       {unsent.length > 0 && (

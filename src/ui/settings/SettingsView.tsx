@@ -10,6 +10,7 @@ import { Answers } from './Answers';
 import { Checks } from './Checks';
 import { Hold } from './Hold';
 import { HoldRules } from './holds/HoldRules';
+import { FileFolders } from './FileFolders';
 import { Kept } from './Kept';
 import { Keys } from './Keys';
 import { Looks } from './Looks';
@@ -47,6 +48,7 @@ const PARTS: Record<(typeof SECTIONS)[number]['parts'][number]['id'], ReactNode>
   work: <Work />,
   looks: <Looks />,
   test: <Server />,
+  files: <FileFolders />,
   kept: <Kept />,
   'signed-in': <SignedIn />,
 };

@@ -69,6 +69,7 @@ export const SECTIONS = [
     name: 'Server and sessions',
     parts: [
       { id: 'test', name: 'Mail server', words: 'smtp test message try' },
+      { id: 'files', name: 'Linked files', words: 'folders allowed paths attach library lists' },
       { id: 'kept', name: 'What is kept', words: 'storage disk space copies deleted days forget retention' },
       { id: 'signed-in', name: 'Signed in', words: 'sessions browsers devices sign out passphrase' },
     ],

@@ -22,6 +22,7 @@ import { useCommand } from '../shell/commands';
 import { useNotices } from '../shell/Notices';
 import { usePictures } from './attachments/usePictures';
 import { useUploads } from './attachments/useUploads';
+import { useLinks } from '../data/links';
 import type { BodyHandle } from './body/BodyHandle';
 import { Findings } from './checks/Findings';
 import { useChecked } from './checks/useChecked';
@@ -102,11 +103,9 @@ export function Composer({ beginning, message, departure, series, begin }: Props
   const { fields, change } = draft;
   const attached = useMessage(draft.kept?.id).data?.attachments ?? message?.attachments ?? NOTHING;
   const pictures = usePictures(attached);
-  const uploads = useUploads(
-    draft.kept?.id ?? draft.key,
-    attached,
-    async () => draft.kept?.id ?? (await draft.save()).id,
-  );
+  const kept = async () => draft.kept?.id ?? (await draft.save()).id;
+  const uploads = useUploads(draft.kept?.id ?? draft.key, attached, kept);
+  const linked = useLinks(draft.kept?.id).data;
 
   const { recipients, near, typedName, nameOf } = useReaders(fields);
   const [first] = useState(() => ({
@@ -173,6 +172,7 @@ export function Composer({ beginning, message, departure, series, begin }: Props
     individual: copiesOf(plan, choices.copies) === 'individual',
     attached,
     uploads,
+    linked,
     lands,
     messageId: draft.kept?.id,
     body,
@@ -257,6 +257,8 @@ export function Composer({ beginning, message, departure, series, begin }: Props
           uploads={uploads}
           chooser={chooser}
           pictures={pictures}
+          messageId={draft.kept?.id}
+          kept={kept}
           begin={begin}
           onLinks={setLinks}
           cursor={cursor?.field === 'text' ? cursor : undefined}

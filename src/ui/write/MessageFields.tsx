@@ -8,6 +8,7 @@ import { MAX_SUBJECT } from '#core/limits';
 import type { ApiProblem } from '../data/client';
 import { useSettings } from '../data/queries';
 import { AttachmentList } from './attachments/AttachmentList';
+import { LinkButton, LinkedFiles } from './attachments/LinkedFiles';
 import type { Uploads } from './attachments/useUploads';
 import { Body } from './body/Body';
 import type { BodyHandle, OnLinks } from './body/BodyHandle';
@@ -29,6 +30,10 @@ interface Props {
   uploads: Uploads;
   chooser: RefObject<HTMLInputElement | null>;
   pictures: PictureSource;
+  /** On the server; undefined where it is not kept yet. */
+  messageId: string | undefined;
+  /** Resolves to that, keeping it on the server first where it is new. */
+  kept: () => Promise<string>;
   /** Where the cursor stands on opening. */
   begin: 'to' | 'text' | undefined;
   /** Where it was in the text before. */
@@ -172,7 +177,10 @@ export function MessageFields(props: Props) {
         pictures={pictures}
         onPicture={async (file) => (await uploads.add([file], true))[0]?.contentId ?? undefined}
       />
-      <AttachmentList there={attached} uploads={uploads} chooser={chooser} />
+      <AttachmentList there={attached} uploads={uploads} chooser={chooser}>
+        <LinkButton kept={props.kept} />
+      </AttachmentList>
+      <LinkedFiles messageId={props.messageId} />
       {children}
     </section>
   );

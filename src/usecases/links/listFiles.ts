@@ -4,7 +4,7 @@ import { listFolder, type FolderEntry } from '#files/folder';
 import { troubleOf } from '#files/handle';
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
-import { allowedFolders, usableFolders } from './allowedFolders';
+import { allowedFolders, areFixed, usableFolders } from './allowedFolders';
 import { allowedPath } from './linkFiles';
 
 export interface FilesView {
@@ -14,6 +14,8 @@ export interface FilesView {
   above: string | null;
   entries: FolderEntry[];
   total: number;
+  /** Settings do not say which folders are allowed. */
+  fixed: boolean;
 }
 
 const PAGE = 200;
@@ -28,6 +30,7 @@ export async function listFiles(
   { under, q = '', offset = 0 }: { under?: string; q?: string; offset?: number },
 ): Promise<FilesView> {
   const roots = allowedFolders(desk);
+  const fixed = areFixed();
   if (under === undefined) {
     const entries = roots.map((path): FolderEntry => ({
       name: nameOf(path) || path,
@@ -36,12 +39,12 @@ export async function listFiles(
       size: 0,
       modifiedAt: 0,
     }));
-    return { folder: null, above: null, entries, total: entries.length };
+    return { folder: null, above: null, entries, total: entries.length, fixed };
   }
   const folder = allowedPath(desk, desk.store.db, under, 'under');
   try {
     const page = await listFolder(folder, await usableFolders(desk), { words: q, offset, limit: PAGE });
-    return { folder, above: roots.includes(folder) ? null : folderOf(folder), ...page };
+    return { folder, above: roots.includes(folder) ? null : folderOf(folder), fixed, ...page };
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
     const trouble = troubleOf(error);

@@ -43,8 +43,9 @@ async function wouldGo(db: Reading, link: LinkedFile, folders: readonly string[]
     const all = files.reduce((sum, { size }) => sum + size, 0);
     if (all > MAX_ATTACHED)
       return { files, trouble: `${sizeWords(all)} in all; mail takes ${sizeWords(MAX_ATTACHED)}.` };
-    if (files.some(({ modifiedAt }) => Date.now() - modifiedAt < link.settleSeconds * 1000))
-      return none('busy', files);
+    // A time yet to come, of another clock, says nothing about it.
+    const ages = files.map(({ modifiedAt }) => Date.now() - modifiedAt);
+    if (ages.some((age) => age >= 0 && age < link.settleSeconds * 1000)) return none('busy', files);
     const before = link.ifUnchanged === null ? new Set<string>() : lastSent(db, link.origin);
     if (before.size === 0) return { files, trouble: null };
     for (const { path } of named)

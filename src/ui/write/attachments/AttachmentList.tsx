@@ -1,7 +1,7 @@
 'use client';
 /** What is attached: name, size, how far it has come, and a way out. */
 import { Button } from 'antd';
-import { useRef, type RefObject } from 'react';
+import { useRef, type ReactNode, type RefObject } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import type { AttachmentJson } from '#api/types';
 import { sizeWords } from '#core/message/attachment';
@@ -16,6 +16,8 @@ interface Props {
   uploads: Uploads;
   /** Opens the choice of files. */
   chooser: RefObject<HTMLInputElement | null>;
+  /** What stands beside, on the same line. */
+  children?: ReactNode;
 }
 
 /** “PDF”, “PNG”; the ending where the type says nothing. */
@@ -24,14 +26,16 @@ const kindOf = ({ name, type }: { name: string; type: string }): string => {
   return (ending ?? type.split('/')[1] ?? type).toUpperCase();
 };
 
-export function AttachmentList({ there, uploads, chooser }: Props) {
+export function AttachmentList({ there, uploads, chooser, children }: Props) {
   const client = useQueryClient();
   const { show, showProblem } = useNotices();
   const add = useRef<HTMLButtonElement>(null);
   const onTheirWay = new Set(uploads.list.map(({ attachment }) => attachment));
-  const whole = there.filter(({ id, contentId }) => !contentId && !onTheirWay.has(id));
+  const whole = there.filter(({ id, contentId, linked }) => !contentId && !linked && !onTheirWay.has(id));
   const going = uploads.list.filter(({ inline }) => !inline);
-  const size = there.filter(({ contentId }) => !contentId).reduce((sum, each) => sum + each.size, 0);
+  const size = there
+    .filter(({ contentId, linked }) => !contentId && !linked)
+    .reduce((sum, each) => sum + each.size, 0);
 
   const change = (method: string, path: string) =>
     ask(method, path).then(() => refresh(client, ['message']), showProblem);
@@ -63,6 +67,7 @@ export function AttachmentList({ there, uploads, chooser }: Props) {
           event.target.value = '';
         }}
       />
+      {children}
       {whole.length + going.length === 0 && <span className="quiet">or drop or paste one here</span>}
       {whole.map((each) => (
         <span key={each.id} className={styles.file}>

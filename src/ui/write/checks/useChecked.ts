@@ -1,7 +1,7 @@
 'use client';
 /** The message as it is checked while it is written, and what is found marked in its text. */
 import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
-import type { AttachmentJson } from '#api/types';
+import type { AttachmentJson, LinksJson } from '#api/types';
 import { goesAlong } from '#core/message/attachment';
 import type { RichLink } from '#core/message/richText';
 import type { Lands } from '../../moment/DayStrips';
@@ -19,11 +19,18 @@ interface Parts {
   individual: boolean;
   attached: readonly AttachmentJson[];
   uploads: ReturnType<typeof useUploads>;
+  linked: LinksJson['links'] | undefined;
   lands: readonly Lands[];
   /** On the server; undefined where it is not kept yet. */
   messageId: string | undefined;
   body: RefObject<BodyHandle | null>;
 }
+
+/** What would go now; where nothing is there yet it is to be there then. */
+const linkedAs = ({ path, now }: LinksJson['links'][number]) =>
+  now.files.length > 0
+    ? now.files.map(({ name, size }) => ({ name, size: Math.max(1, size), received: Math.max(1, size) }))
+    : [{ name: path, size: 1, received: 1 }];
 
 export function useChecked({
   fields,
@@ -31,6 +38,7 @@ export function useChecked({
   individual,
   attached,
   uploads,
+  linked,
   lands,
   messageId,
   body,
@@ -47,15 +55,16 @@ export function useChecked({
       individual,
       attachments: [
         ...attached
-          .filter((each) => goesAlong(each, fields.html))
+          .filter((each) => !each.linked && goesAlong(each, fields.html))
           .map(({ name, size, received }) => ({ name, size, received })),
         ...uploads.list
           .filter(({ attachment }) => attachment === null)
           .map(({ name, size, sent }) => ({ name, size, received: sent })),
+        ...(linked ?? []).flatMap(linkedAs),
       ],
       links,
     }),
-    [fields, links, answers, individual, attached, uploads.list],
+    [fields, links, answers, individual, attached, uploads.list, linked],
   );
   const { findings, settled } = useFindings(checked, lands, fields.setAside, messageId);
 

@@ -1,0 +1,5 @@
+import { LibraryView } from '#ui/library/LibraryView';
+
+export default function LibraryPage() {
+  return <LibraryView />;
+}

@@ -1,0 +1,190 @@
+'use client';
+/** Walking the folders that files may be linked from: by mouse, by arrows, and by what is typed. */
+import { Button, Input, type InputRef } from 'antd';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import type { FilesJson } from '#api/types';
+import { sizeWords } from '#core/message/attachment';
+import { isPattern, nameOf } from '#core/files/paths';
+import { useWords } from '../common/format';
+import { moveBetweenRows } from '../common/moveBetweenRows';
+import { useFirstFocus } from '../common/useFirstFocus';
+import { useSettled } from '../common/useSettled';
+import { useFiles } from '../data/links';
+import styles from './FilePicker.module.css';
+
+type Entry = FilesJson['entries'][number];
+
+/** What is typed rests this long before it is looked for. */
+const RESTS_MS = 120;
+
+interface Props {
+  /** Only folders are to be chosen. */
+  folders?: boolean;
+  /** @param paths files, a folder, or a folder and a pattern of names */
+  choose: (paths: string[], which: 'all' | 'newest') => void;
+}
+
+const inFolder = (folder: string, name: string) => `${folder === '/' ? '' : folder}/${name}`;
+
+export function FilePicker({ folders = false, choose }: Props) {
+  const words = useWords();
+  const [under, setUnder] = useState<string | null>(null);
+  const [typed, setTyped] = useState('');
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const field = useFirstFocus<InputRef>();
+  const list = useRef<HTMLUListElement>(null);
+  const q = useSettled(typed.trim(), RESTS_MS);
+  const { data, error } = useFiles(under, under === null ? '' : q);
+  const entries = (data?.entries ?? []).filter(({ kind }) => !folders || kind === 'folder');
+  const { folder = null, above = null, total = 0 } = data ?? {};
+  const pattern = folder !== null && isPattern(typed.trim()) ? inFolder(folder, typed.trim()) : null;
+
+  // Where there is one folder only, it is the one.
+  const [only] = data && data.folder === null && data.entries.length === 1 ? data.entries : [];
+  const started = useRef(false);
+  useEffect(() => {
+    if (!only || started.current) return;
+    started.current = true;
+    setUnder(only.path);
+  }, [only]);
+
+  const go = (to: string | null) => {
+    setUnder(to);
+    setTyped('');
+    setChosen([]);
+    field.current?.focus();
+  };
+  const toggle = ({ path }: Entry) =>
+    setChosen((before) =>
+      before.includes(path) ? before.filter((each) => each !== path) : [...before, path],
+    );
+  const press = (entry: Entry) => (entry.kind === 'folder' ? go(entry.path) : toggle(entry));
+  const link = (entry: Entry) => choose([...new Set([...chosen, entry.path])], 'all');
+
+  function onKeyDown(event: KeyboardEvent<HTMLElement>) {
+    const entry = entries.find(({ path }) => path === document.activeElement?.getAttribute('data-row'));
+    const up = () => folder !== null && go(above);
+    if (event.key === 'Backspace' && entry) up();
+    else if (event.key === 'ArrowLeft' && entry) up();
+    else if (event.key === 'ArrowRight' && entry?.kind === 'folder') go(entry.path);
+    else if (event.key === ' ' && entry?.kind === 'file') toggle(entry);
+    else if (event.key === 'Enter' && entry?.kind === 'file') link(entry);
+    else return moveBetweenRows(event);
+    event.preventDefault();
+  }
+  function onFieldKey(event: KeyboardEvent<HTMLElement>) {
+    const rows = [...(list.current?.querySelectorAll<HTMLElement>('[data-row]') ?? [])];
+    if (event.key === 'ArrowDown') rows[0]?.focus();
+    else if (event.key === 'Enter' && pattern) choose([pattern], 'all');
+    else if (event.key === 'Enter' && entries.length === 1 && q === typed.trim() && data?.folder === under)
+      if (entries[0]!.kind === 'folder') go(entries[0]!.path);
+      else link(entries[0]!);
+    else if (event.key === 'Backspace' && typed === '' && folder !== null) go(above);
+    else return;
+    event.preventDefault();
+  }
+
+  const place = folder ?? 'Folders that files may be linked from';
+  return (
+    <div className={styles.picker}>
+      <div className={styles.place}>
+        <Button size="small" disabled={folder === null} onClick={() => go(above)}>
+          Up
+        </Button>
+        <bdi title={place}>{place}</bdi>
+      </div>
+      <Input
+        ref={field}
+        size="small"
+        aria-label="Find in this folder"
+        placeholder="part of a name, or a pattern as stock-*.csv"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={onFieldKey}
+      />
+      <ul ref={list} className={styles.entries} aria-label={place} onKeyDown={onKeyDown}>
+        {entries.map((entry) => (
+          <li key={entry.path}>
+            <button
+              type="button"
+              className={styles.entry}
+              data-row={entry.path}
+              data-kind={entry.kind}
+              aria-pressed={entry.kind === 'file' ? chosen.includes(entry.path) : undefined}
+              onClick={() => press(entry)}
+            >
+              <span dir="auto">
+                {entry.name}
+                {entry.kind === 'folder' && '/'}
+              </span>
+              {entry.kind === 'file' && (
+                <span className="quiet">
+                  {sizeWords(entry.size)}, {words.moment(entry.modifiedAt!)}
+                </span>
+              )}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {error && <p role="alert">{error.message}</p>}
+      {data && entries.length === 0 && (
+        <p className="quiet">
+          {folder === null
+            ? 'No folder is there yet that files may be linked from. Settings › Server and sessions says which.'
+            : q
+              ? 'Nothing of that name is here.'
+              : 'Nothing is in here.'}
+        </p>
+      )}
+      {total > entries.length && !folders && (
+        <p className="quiet">
+          {entries.length} of {total}: type a part of the name to find the others.
+        </p>
+      )}
+      <div className={styles.acts}>
+        {folders ? (
+          <Button
+            size="small"
+            type="primary"
+            disabled={folder === null}
+            onClick={() => choose([folder!], 'all')}
+          >
+            Choose this folder
+          </Button>
+        ) : (
+          <>
+            {pattern ? (
+              <>
+                <Button size="small" type="primary" onClick={() => choose([pattern], 'all')}>
+                  Link all that are called so
+                </Button>
+                <Button size="small" onClick={() => choose([pattern], 'newest')}>
+                  The newest of them
+                </Button>
+              </>
+            ) : (
+              <Button
+                size="small"
+                type="primary"
+                disabled={chosen.length === 0}
+                onClick={() => choose([...chosen], 'all')}
+              >
+                {chosen.length > 1
+                  ? `Link ${chosen.length} files`
+                  : chosen.length === 1
+                    ? `Link “${nameOf(chosen[0]!)}”`
+                    : 'Link'}
+              </Button>
+            )}
+            <Button size="small" disabled={folder === null} onClick={() => choose([folder!], 'all')}>
+              All of this folder
+            </Button>
+            <Button size="small" disabled={folder === null} onClick={() => choose([folder!], 'newest')}>
+              Its newest file
+            </Button>
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
