@@ -15,6 +15,7 @@ import { phrases } from './phrases';
 import { preview } from './preview';
 import { lateness, startToFirstRelease, throughput } from './release';
 import { replies } from './replies';
+import { files } from './files';
 import { series } from './series';
 import { size } from './size';
 import type { Row } from './support';
@@ -33,6 +34,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   memory,
   preview,
   moment,
+  files,
   series,
   phrases,
   replies,

@@ -156,6 +156,7 @@ const sea = messages.find(({ subject }) => subject === 'Both crates by sea');
 await picture('snooze', `/inbox/${sea.id}?do=snooze`, {
   steps: (page) => page.waitForFunction(() => document.body.innerText.includes('The day before Sat 12 Dec')),
 });
+await picture('library', '/library');
 await picture('returns', '/returns');
 await picture('departures', '/departures');
 const { series } = await api('GET', '/series');

@@ -22,13 +22,21 @@ const ofOne = built((db) =>
 /** What is linked to a message, in order; what was taken out is left out. */
 export const linksOf = (db: Reading, messageId: string): LinkedFile[] => ofOne(db).all({ id: messageId });
 
-/** Of messages that are not deleted and may still leave, with what tells them apart. */
+/** Of messages that are not deleted and may still leave; of a series that it is made from, and what was made its own. */
 export const allLinks = (db: Reading): (LinkedFile & { subject: string; seriesId: string | null })[] =>
   db
     .select({ link: linkedFiles, subject: messages.subject, seriesId: messages.seriesId })
     .from(linkedFiles)
     .innerJoin(messages, eq(messages.id, linkedFiles.messageId))
-    .where(and(isNull(linkedFiles.removedAt), isNull(messages.deletedAt), isNull(messages.leftAt)))
+    .where(
+      and(
+        isNull(linkedFiles.removedAt),
+        isNull(messages.deletedAt),
+        isNull(messages.leftAt),
+        sql`NOT EXISTS (SELECT 1 FROM departures d WHERE d.message_id = ${messages.id}
+          AND d.series_id IS NOT NULL AND NOT d.differs)`,
+      ),
+    )
     .orderBy(asc(linkedFiles.path), asc(linkedFiles.id))
     .all()
     .map(({ link, subject, seriesId }) => ({ ...link, subject, seriesId }));

@@ -29,7 +29,8 @@ import { reply, startSink } from '../support/sink';
 import { until } from '../support/until';
 
 const OLD = new Date('2026-11-01T00:00:00Z');
-let [desk, lists] = [undefined, ''];
+let desk: Desk;
+let lists = '';
 const at = (name: string) => join(lists, name);
 function put(name: string, content: string, time: Date = OLD): string {
   writeFileSync(at(name), content);

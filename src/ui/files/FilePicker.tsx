@@ -84,14 +84,14 @@ export function FilePicker({ folders = false, choose }: Props) {
     event.preventDefault();
   }
 
-  const place = folder ?? 'Folders that files may be linked from';
+  const place = folder === null ? 'Folders that files may be linked from' : nameOf(folder) || folder;
   return (
     <div className={styles.picker}>
       <div className={styles.place}>
         <Button size="small" disabled={folder === null} onClick={() => go(above)}>
           Up
         </Button>
-        <bdi title={place}>{place}</bdi>
+        <bdi title={folder ?? undefined}>{place}</bdi>
       </div>
       <Input
         ref={field}

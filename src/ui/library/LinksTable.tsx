@@ -2,6 +2,7 @@
 /** What is linked where, and what would go next. */
 import Link from 'next/link';
 import type { LinksJson } from '#api/types';
+import { folderOf, nameOf } from '#core/files/paths';
 import { useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { ActionsHead, RowButton } from '../common/RowParts';
@@ -27,7 +28,9 @@ export function LinksTable({ links }: { links: LinksJson['links'] }) {
           <tr key={link.id}>
             <td className={styles.what} data-label="What is linked">
               <span>{linkName(link)}</span>
-              <span className={styles.why}>{link.path}</span>
+              <span className={styles.why} title={link.path}>
+                in {nameOf(folderOf(link.path)) || '/'}
+              </span>
             </td>
             <td data-label="Goes with">
               <Link href={`/write/${link.messageId}`} prefetch={false} data-row={link.id}>

@@ -2,7 +2,7 @@
 /** What was read and went, with what became of the file. */
 import type { LinksJson } from '#api/types';
 import { sizeWords } from '#core/message/attachment';
-import { nameOf } from '#core/files/paths';
+import { folderOf, nameOf } from '#core/files/paths';
 import { useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { ActionsHead, RowButton } from '../common/RowParts';
@@ -20,7 +20,7 @@ function became({ clearing, movedTo, leftAt }: Read): string {
     case 'begun':
       return 'is being cleared away';
     case 'done':
-      return movedTo ? `moved to ${movedTo}` : 'deleted';
+      return movedTo ? `moved to ${nameOf(folderOf(movedTo))}` : 'deleted';
     case 'changed':
       return 'left: it had changed since';
     case 'undone':
