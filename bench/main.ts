@@ -15,7 +15,7 @@ import { phrases } from './phrases';
 import { preview } from './preview';
 import { lateness, startToFirstRelease, throughput } from './release';
 import { replies } from './replies';
-import { files } from './files';
+import { files, watched } from './files';
 import { series } from './series';
 import { size } from './size';
 import type { Row } from './support';
@@ -35,6 +35,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   preview,
   moment,
   files,
+  watched,
   series,
   phrases,
   replies,

@@ -12,6 +12,8 @@ import * as departureAnswers from './departures/answers';
 import * as departures from './departures/operations';
 import * as eventAnswers from './events/answers';
 import * as events from './events/operations';
+import * as fileWatchAnswers from './fileWatches/answers';
+import * as fileWatches from './fileWatches/operations';
 import * as groupAnswers from './groups/answers';
 import * as groups from './groups/operations';
 import * as healthAnswers from './health/answers';
@@ -82,7 +84,7 @@ export const operations: Operation[] = [
     holdRules,
     holidays,
   ],
-  ...[events, postoffice],
+  ...[events, postoffice, fileWatches],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
 /** By the name an operation gives. */
@@ -94,6 +96,7 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       messageAnswers,
       attachmentAnswers,
       linkAnswers,
+      fileWatchAnswers,
       checkAnswers,
       departureAnswers,
       seriesAnswers,

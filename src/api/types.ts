@@ -280,6 +280,31 @@ export interface components {
            * @enum {string}
            */
           calendar?: 'sender' | 'reader';
+        }
+      | {
+          /** @enum {string} */
+          kind: 'on-file-change';
+          /** @description A file, a folder, or a folder and a pattern of names */
+          path: string;
+          /** @description From when it is watched */
+          from?: string;
+          /** @description Until when */
+          until?: string;
+          /** @description On which weekdays, 1 is Monday */
+          days?: number[];
+          /** @description Between which times */
+          hours?: {
+            from: string;
+            to: string;
+          };
+          /** @description The clock of all these; mine */
+          zone?: string;
+          /** @description It has to stand still for so long */
+          settleSeconds?: number;
+          /** @description What changes sooner after the last departure is joined to one */
+          everyMinutes?: number;
+          /** @description More on one day, and it is paused */
+          mostADay?: number;
         };
     PlanWarning: {
       /** @enum {string} */
@@ -897,6 +922,41 @@ export interface components {
       /** @description Whoever runs the server says which folders these are (OAK_FILES) */
       fixed: boolean;
     };
+    FileWatch: {
+      id: string;
+      /** @description What is sent each time */
+      messageId: string;
+      subject: string;
+      /** @description How the message is to leave */
+      plan: components['schemas']['Plan'];
+      words: string;
+      /** @enum {string} */
+      state: 'watching' | 'paused' | 'ended';
+      /** @description Why it was paused; null where I paused it */
+      reason: string | null;
+      /** @description Departures made */
+      count: number;
+      /**
+       * Format: date-time
+       * @description When the last one was
+       */
+      lastAt: string | null;
+      /** @description What was seen last */
+      seen: {
+        files: {
+          name: string;
+          size: number;
+          /** Format: date-time */
+          modifiedAt: string;
+        }[];
+        trouble: string | null;
+        /** Format: date-time */
+        at: string;
+      } | null;
+    };
+    FileWatches: {
+      fileWatches: components['schemas']['FileWatch'][];
+    };
     /** @description Links in a message whose pages are known from messages with other organisations only */
     LinkCompany: {
       links: {
@@ -1062,6 +1122,10 @@ export interface components {
       /** @description Of what repeats, those of its next weeks */
       departures: components['schemas']['Departure'][];
       series?: {
+        id: string;
+      };
+      /** @description What waits for a file has no departure before that changes */
+      fileWatch?: {
         id: string;
       };
     };
@@ -3721,6 +3785,19 @@ export interface components {
       };
       answer: components['schemas']['Faults'];
     };
+    endFileWatch: {
+      answer: components['schemas']['FileWatch'];
+    };
+    listFileWatches: {
+      answer: components['schemas']['FileWatches'];
+    };
+    pauseFileWatch: {
+      answer: components['schemas']['FileWatch'];
+    };
+    resumeFileWatch: {
+      answer: components['schemas']['FileWatch'];
+    };
+    takeFileWatchBack: Record<string, never>;
   };
   responses: never;
   parameters: never;
@@ -3763,6 +3840,8 @@ export type AttachmentJson = Schemas['Attachment'];
 export type LinkJson = Schemas['Link'];
 export type LinksJson = Schemas['Links'];
 export type FilesJson = Schemas['Files'];
+export type FileWatchJson = Schemas['FileWatch'];
+export type FileWatchesJson = Schemas['FileWatches'];
 export type LinkCompanyJson = Schemas['LinkCompany'];
 export type SpellingJson = Schemas['Spelling'];
 export type SnapshotJson = Schemas['Snapshot'];
@@ -3863,6 +3942,8 @@ export type ShapeName =
   | 'Link'
   | 'Links'
   | 'Files'
+  | 'FileWatch'
+  | 'FileWatches'
   | 'LinkCompany'
   | 'Spelling'
   | 'Snapshot'
@@ -4067,4 +4148,9 @@ export interface Operations {
   readMailbox: Schemas['readMailbox'];
   saveSharedFile: Schemas['saveSharedFile'];
   setFaults: Schemas['setFaults'];
+  endFileWatch: Schemas['endFileWatch'];
+  listFileWatches: Schemas['listFileWatches'];
+  pauseFileWatch: Schemas['pauseFileWatch'];
+  resumeFileWatch: Schemas['resumeFileWatch'];
+  takeFileWatchBack: Schemas['takeFileWatchBack'];
 }

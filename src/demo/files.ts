@@ -33,6 +33,14 @@ const FILES: { name: string; at: string; text: string }[] = [
   },
 ];
 
+/** What leaves each time one of them changes. */
+export const demoWatched = {
+  to: ['sunna'],
+  subject: 'The crate list has changed',
+  text: 'Hi Sunna,\n\nthe crate list has changed; the new one is attached.\n\nTamsin',
+  file: 'crate list.csv',
+};
+
 /** Makes them anew. */
 export function makeDemoFiles(dataDir: string): void {
   for (const { name, at, text } of FILES) {

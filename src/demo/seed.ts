@@ -11,7 +11,7 @@ import { addLink } from '#usecases/links/linkFiles';
 import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { changeSeries, pauseSeries } from '#usecases/series/changeSeries';
-import { demoFolder, makeDemoFiles } from './files';
+import { demoFolder, demoWatched, makeDemoFiles } from './files';
 import { demoSeries } from './series';
 import { addCorrespondent } from '#usecases/people/correspondents';
 import { saveGroup } from '#usecases/people/groups';
@@ -140,4 +140,9 @@ export async function seedDemo(desk: Desk): Promise<void> {
     changeSeries(desk, seriesId, { name, review: review ?? null, fields: fields ?? {} });
     if (paused) pauseSeries(desk, seriesId);
   }
+  const watched = join(demoFolder(desk.dataDir), demoWatched.file);
+  const { subject, text } = demoWatched;
+  const { id } = createDraft(desk, { to: mailboxes(demoWatched.to), subject, text });
+  addLink(desk, id, { path: watched });
+  scheduleMessage(desk, id, { kind: 'on-file-change', path: watched, zone: myZone });
 }

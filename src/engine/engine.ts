@@ -13,6 +13,7 @@ import { diskTrouble, tellDiskTrouble, type DiskTrouble } from '#usecases/diskTr
 import { followCommits } from '#usecases/followChanges';
 import { keepHouse } from '#usecases/keepHouse';
 import { mailWaits } from '#usecases/incoming/mailWaits';
+import { FileFollower } from '#usecases/fileWatches/followFiles';
 import { clearAwayDue } from '#usecases/links/clearAwayRead';
 import { claimDeparture } from '#usecases/release/claimDeparture';
 import { dueNow, dueSoon, earlier, nextRelease } from '#usecases/release/dueWork';
@@ -70,6 +71,7 @@ export class Engine {
   /** What keeps it from writing, as last told. */
   private disk: DiskTrouble | undefined;
   private follower: { stop(): void } | undefined;
+  private readonly files: FileFollower;
   private ticking = false;
   private again = false;
   private stopped = false;
@@ -80,6 +82,7 @@ export class Engine {
 
   constructor(private readonly parts: EngineParts) {
     const { desk, log, mailServer } = parts;
+    this.files = new FileFollower(desk, (what, error) => log.warn({ err: error, what }, 'looking at files'));
     this.wakers = new Wakers(desk, allWakers(mailServer !== undefined), (waker, id, error) => {
       this.tellDisk(diskTrouble(error));
       log.error({ err: error, waker, id }, 'it could not happen');
@@ -102,7 +105,11 @@ export class Engine {
     void this.clearAway();
     // It may be another server by now, or be well again.
     tryServerSoon(desk);
-    this.follower = followCommits(desk, () => this.wake());
+    this.follower = followCommits(desk, () => {
+      this.files.changed();
+      this.wake();
+    });
+    this.files.start();
     const keep = () => {
       void keepHouse(desk).catch((error: unknown) => log.warn({ err: error }, 'housekeeping'));
       void this.clearAway();
@@ -117,6 +124,7 @@ export class Engine {
     clearTimeout(this.timer);
     clearInterval(this.housekeeping);
     this.follower?.stop();
+    await this.files.stop();
     await Promise.all([...this.inFlight.values()].map(({ done }) => done));
     await this.clearing;
     clearInterval(this.heartbeat);

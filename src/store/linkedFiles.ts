@@ -23,9 +23,9 @@ const ofOne = built((db) =>
 export const linksOf = (db: Reading, messageId: string): LinkedFile[] => ofOne(db).all({ id: messageId });
 
 /** Of messages that are not deleted and may still leave; of a series that it is made from, and what was made its own. */
-export const allLinks = (db: Reading): (LinkedFile & { subject: string; seriesId: string | null })[] =>
+export const allLinks = (db: Reading): (LinkedFile & { subject: string })[] =>
   db
-    .select({ link: linkedFiles, subject: messages.subject, seriesId: messages.seriesId })
+    .select({ link: linkedFiles, subject: messages.subject })
     .from(linkedFiles)
     .innerJoin(messages, eq(messages.id, linkedFiles.messageId))
     .where(
@@ -39,7 +39,7 @@ export const allLinks = (db: Reading): (LinkedFile & { subject: string; seriesId
     )
     .orderBy(asc(linkedFiles.path), asc(linkedFiles.id))
     .all()
-    .map(({ link, subject, seriesId }) => ({ ...link, subject, seriesId }));
+    .map(({ link, subject }) => ({ ...link, subject }));
 
 /** Comes after those that are there. */
 export function insertLink(tx: Tx, link: Omit<typeof linkedFiles.$inferInsert, 'position'>): LinkedFile {

@@ -1,6 +1,7 @@
 /** The tables. Times are epoch milliseconds, in sandbox time where the database is a sandbox. */
 export * from './schema/departures';
 export * from './schema/desk';
+export * from './schema/fileWatches';
 export * from './schema/imports';
 export * from './schema/linkedFiles';
 export * from './schema/messages';

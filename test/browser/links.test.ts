@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import type {
   DeparturePageJson,
   FilesJson,
+  FileWatchesJson,
   LinksJson,
   MessageJson,
   ProblemJson,
@@ -159,6 +160,48 @@ describe('a linked file', () => {
     await sees(page, '“once.csv” is back in its place.', '[aria-label="Notice"]');
     expect(readFileSync(path, 'utf8')).toBe('only once');
   });
+});
+
+it('a message leaves each time a file changes: chosen with the form, paused, set going, taken back', async () => {
+  const subject = 'Readings have changed';
+  writeFileSync(at('watched.csv'), 'one');
+  const page = await open(`/write/${await draft(subject)}`);
+  await press(page, 'button', 'change plan');
+  await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('.ant-segmented-item')]
+      .find((each) => each.textContent === 'When a file changes')!
+      .click(),
+  );
+  await press(page, 'button', 'Choose a file or a folder');
+  await sees(page, 'watched.csv', '[role="dialog"]');
+  await page.keyboard.type('watched');
+  await until('one to be left', async () => (await page.$$('[role="dialog"] [data-row]')).length === 1);
+  await page.keyboard.press('Enter');
+  await sees(page, 'each time watched.csv has really changed', 'body');
+  expect(await axe(page)).toEqual([]);
+  await chord(page, 'Control+Enter');
+  await sees(page, 'Watched: it leaves each time the file changes.', '[aria-label="Notice"]');
+  await sees(page, subject, '[aria-labelledby="file-watches"]');
+  await sees(page, 'watched.csv, 3 bytes', '[aria-labelledby="file-watches"]');
+  expect(await axe(page)).toEqual([]);
+  const own = async () =>
+    (await product.api<FileWatchesJson>('GET', '/file-watches')).body.fileWatches.find(
+      (each) => each.subject === subject,
+    );
+  writeFileSync(at('watched.csv'), 'another');
+  await until('it to be made', async () => (await own())?.count === 1);
+  await advance({ advance: 'PT2M' });
+  await until('it to come', () => came(subject));
+  await press(page, 'button', `Pause “${subject}”`);
+  await sees(page, 'is paused: nothing of it leaves.', '[aria-label="Notice"]');
+  writeFileSync(at('watched.csv'), 'a third');
+  await advance({ advance: 'PT10M' });
+  await press(page, 'button', `Go on watching for “${subject}”`);
+  await until('what changed meanwhile to be found', async () => (await own())?.count === 2);
+  await press(page, 'button', `Take back “${subject}” to edit it`);
+  await until('the message', () => page.url().includes('/write/'));
+  await sees(page, 'each time watched.csv has really changed', 'body');
+  expect(await own()).toBeUndefined();
 });
 
 it('nothing outside of the allowed folders is linked or listed, by path, “..” or link; Settings says which they are', async () => {

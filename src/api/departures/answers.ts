@@ -84,6 +84,9 @@ export const answers = {
   Scheduled: all({
     departures: listOf(departure).description('Of what repeats, those of its next weeks'),
     series: Joi.object({ id: Joi.string().required() }).optional(),
+    fileWatch: Joi.object({ id: Joi.string().required() })
+      .optional()
+      .description('What waits for a file has no departure before that changes'),
   }),
   DeparturePage: all({
     departures: listOf(departure),

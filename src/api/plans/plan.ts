@@ -17,6 +17,14 @@ export const rrule = looked(Joi.string().max(2000), (value) => {
 })
   .description('RFC 5545 §3.3.10; without one it happens at its start and on the picked days alone')
   .example('FREQ=WEEKLY;BYDAY=TH');
+const filePath = Joi.string()
+  .max(4096)
+  .description('A file, a folder, or a folder and a pattern of names')
+  .example('/srv/lists/stock.csv');
+const timeOfDay = Joi.string()
+  .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
+  .message('{{#label}} is not a time. Write it as 08:00')
+  .example('08:00');
 const days = Joi.array().items(local).max(2000);
 
 /** Beside its `kind`, the fields of each. */
@@ -34,6 +42,39 @@ export const PLAN_FIELDS: Record<PlanKindName, Joi.SchemaMap> = {
       .optional()
       .description('What happens to an occurrence on a day off'),
     calendar: Joi.valid('sender', 'reader').optional().description('Whose days off; mine if not said'),
+  },
+  'on-file-change': {
+    path: filePath.required(),
+    from: local.optional().description('From when it is watched'),
+    until: local.optional().description('Until when'),
+    days: Joi.array()
+      .items(Joi.number().integer().min(1).max(7))
+      .max(7)
+      .unique()
+      .optional()
+      .description('On which weekdays, 1 is Monday'),
+    hours: Joi.object({ from: timeOfDay.required(), to: timeOfDay.required() })
+      .optional()
+      .description('Between which times'),
+    zone: zone.optional().description('The clock of all these; mine'),
+    settleSeconds: Joi.number()
+      .integer()
+      .min(0)
+      .max(600)
+      .optional()
+      .description('It has to stand still for so long'),
+    everyMinutes: Joi.number()
+      .integer()
+      .min(0)
+      .max(10_080)
+      .optional()
+      .description('What changes sooner after the last departure is joined to one'),
+    mostADay: Joi.number()
+      .integer()
+      .min(1)
+      .max(1000)
+      .optional()
+      .description('More on one day, and it is paused'),
   },
 };
 

@@ -4,10 +4,11 @@ import type { DayPart, Working } from '../time/dayParts';
 import type { AtPlan } from './kinds/at/plan';
 import type { EachLocalPlan } from './kinds/each-local/plan';
 import type { NowPlan } from './kinds/now/plan';
+import type { OnFileChangePlan } from './kinds/on-file-change/plan';
 import type { SeriesPlan } from './kinds/series/plan';
 
 /** One of its kinds, see `kinds/`. */
-export type Plan = NowPlan | AtPlan | EachLocalPlan | SeriesPlan;
+export type Plan = NowPlan | AtPlan | EachLocalPlan | SeriesPlan | OnFileChangePlan;
 
 /** Days keep the wall-clock time, over a clock change too; minutes are exact. Either may be negative. */
 export interface Shift {

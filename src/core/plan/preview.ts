@@ -4,7 +4,7 @@ import { offsetMinutes } from '../time/wallClock';
 import type { HourCycle } from '../time/words';
 import { canonicalZone } from '../time/zones';
 import type { MomentContext, Place, PlannedMoment, SentenceContext, WarningContext } from './kinds/planKind';
-import { kindOf, leavesOnceHeld } from './kinds/registry';
+import { kindOf, leavesOnceHeld, waitsForFile } from './kinds/registry';
 import { landingOf } from './landing';
 import { planMoments, unplaced } from './moments';
 import {
@@ -48,6 +48,12 @@ function marking(senderZone: string, now: number) {
 
 /** @throws LocalTimeError, UnknownZoneError, RuleError */
 export function previewPlan(plan: Plan, readers: readonly Reader[], context: PlanContext): PlanPreview {
+  const { words } = kindOf(plan);
+  // When it will leave nobody knows.
+  if (waitsForFile(plan)) {
+    const sentence = words.sentence(plan, { at: context.now, copies: '', lands: '' }, context);
+    return { hold: null, repeats: null, departures: [], sentence, warnings: [] };
+  }
   const { copies, ifOff } = context.choices ?? usualChoices;
   const moments = planMoments(plan, readers, context, copies);
   const { repeats } = kindOf(plan);

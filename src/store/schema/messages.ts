@@ -61,6 +61,8 @@ export const messages = sqliteTable(
     derivedFrom: text(),
     /** The series whose occurrences are made from it; it does not leave itself. */
     seriesId: text(),
+    /** It is sent each time a file changes; it does not leave itself. */
+    fileWatchId: text(),
     /** When the first of its departures left; kept by a trigger on them, as `at` is then. */
     leftAt: integer(),
     inReplyTo: text(),

@@ -271,7 +271,7 @@ export const useFaults = () =>
 
 /** Which queries a change of a topic makes old. */
 const STALE: Record<string, string[]> = {
-  departure: ['departures', 'message', 'mailboxes', 'health', 'drafts', 'series', 'links'],
+  departure: ['departures', 'message', 'mailboxes', 'health', 'drafts', 'series', 'links', 'file-watches'],
   message: [
     ...['inbox', 'archive', 'search', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
     ...['todos', 'imports', 'watches', 'series', 'links'],

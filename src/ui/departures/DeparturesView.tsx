@@ -8,6 +8,7 @@ import { countWords } from '../common/format';
 import { useSettled } from '../common/useSettled';
 import { useDrafts, usePending, useSettings } from '../data/queries';
 import { CalendarFiles } from '../series/CalendarFiles';
+import { FileWatchTable } from '../files/FileWatchTable';
 import { SeriesTable } from '../series/SeriesTable';
 import { DraftList } from './DraftList';
 import styles from './DeparturesView.module.css';
@@ -114,7 +115,10 @@ export function DeparturesView() {
         )}
       </div>
       {part === 'series' ? (
-        <SeriesTable />
+        <>
+          <SeriesTable />
+          <FileWatchTable />
+        </>
       ) : part === 'drafts' ? (
         <DraftList />
       ) : part === 'left' ? (

@@ -6,6 +6,7 @@ import {
   followsReaders,
   isRepeating,
   PLAN_KINDS,
+  waitsForFile,
   wallOf,
   type PlanKindName,
 } from '#core/plan/kinds/registry';
@@ -33,7 +34,8 @@ export function PlanFields({ plan, onChange, proposal, near, recipients, ...prop
   const { Fields } = fieldsOf(plan.kind);
   const local = wallOf(plan)?.local ?? null;
   const allowed = (kind: Plan) =>
-    (props.eachAllowed || !followsReaders(kind)) && (props.repeatAllowed || !isRepeating(kind));
+    (props.eachAllowed || !followsReaders(kind)) &&
+    (props.repeatAllowed || !(isRepeating(kind) || waitsForFile(kind)));
   return (
     <>
       <Segmented

@@ -117,6 +117,15 @@ export function useSending(parts: Parts) {
       router.push(`/departures?part=series&series=${seriesId}`);
       return;
     }
+    if (answer.fileWatch) {
+      const { id: watchId } = answer.fileWatch;
+      show({
+        words: 'Watched: it leaves each time the file changes.',
+        undo: () => ask('POST', `/file-watches/${watchId}/take-back`).then(() => router.push(`/write/${id}`)),
+      });
+      router.push('/departures?part=series');
+      return;
+    }
     if (leavesOnceHeld(meant) && made!.state === 'held' && !made!.quiet) {
       router.push(`/inbox?held=${made!.id}`);
       return;

@@ -2,7 +2,7 @@
 import { addressKey } from '#core/message/address';
 import { planMoments, resolvePlan, unplaced } from '#core/plan/moments';
 import { heldByWords, usualHold, type HeldBy, type Hold } from '#core/hold/decide';
-import { copiesOf, followsReaders, kindOf, leavesOnceHeld } from '#core/plan/kinds/registry';
+import { copiesOf, followsReaders, kindOf, leavesOnceHeld, waitsForFile } from '#core/plan/kinds/registry';
 import type { Choices, Plan } from '#core/plan/plan';
 import { PENDING_STATES } from '#core/departure/states';
 import { departuresOf, insertDeparture, type Departure } from '#store/departures';
@@ -50,6 +50,8 @@ export function committableMoment(
   messageId: string,
   reader: string | null,
 ): { at: number; heldBy: HeldBy | null; review: boolean } {
+  if (waitsForFile(plan))
+    throw new Invalid('What is on its way already cannot wait for a file: take it back first.', 'plan');
   const now = desk.now(tx);
   const hold = leavesOnceHeld(plan) ? holdOf(desk, tx, messageId) : usualHold(0);
   const [known] = reader ? readersAt(desk, tx, [{ name: '', address: reader }]) : [];

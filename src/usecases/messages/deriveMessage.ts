@@ -33,6 +33,7 @@ export function deriveMessage(tx: Tx, from: Message, now: number, patch: Partial
     id: newId(),
     derivedFrom: from.id,
     seriesId: null,
+    fileWatchId: null,
     leftAt: null,
     revision: 1,
     at: now,

@@ -1,12 +1,13 @@
 /** Sending and scheduling: a draft gets its departure. */
 import { identityOf } from '#core/message/details';
 import { sizeWords } from '#core/message/attachment';
-import { isRepeating } from '#core/plan/kinds/registry';
+import { isRepeating, waitsForFile } from '#core/plan/kinds/registry';
 import { usualChoices, type Choices, type Plan } from '#core/plan/plan';
 import { withoutFields } from '#core/series/fields';
 import { attachmentsOf } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import { noteChange } from '#store/journal';
+import { linksOf } from '#store/linkedFiles';
 import { maxSizeOf } from '#store/mailServer';
 import { swapMessage, type Message } from '#store/messages';
 import type { Tx } from '#store/store';
@@ -15,6 +16,7 @@ import { Invalid, Refused, Stale } from '../errors';
 import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
 import { planDepartures } from '../departures/planDepartures';
+import { beginFileWatch } from '../fileWatches/beginFileWatch';
 import { beginSeries } from '../series/beginSeries';
 import { watchAsUsual } from '../watches/usualWatch';
 import { whyStopped } from './whyStopped';
@@ -40,7 +42,7 @@ const exceptFields = (message: Message): Message => ({
 
 /**
  * Plans the departures of a draft: held when it leaves now, scheduled when at a time. What repeats becomes
- * a series, and its next occurrences have theirs.
+ * a series, and its next occurrences have theirs; what waits for a file has none before that changes.
  * @param inSpiteOfQuiet why quiet hours are set aside for this one
  * @param revision of the message as it was read; undefined takes any
  * A field of a template that nobody filled stops it.
@@ -61,6 +63,8 @@ export function scheduleMessage(
     if (revision !== undefined && revision !== message.revision) throw new Stale('message');
     if (message.seriesId !== null)
       throw new Refused('A series is made from it already: change that in Departures.');
+    if (message.fileWatchId !== null)
+      throw new Refused('It leaves each time a file changes already: change that in Departures.');
     if (receivers(tx, messageId).length === 0) throw new Invalid('Add at least one recipient.', 'to');
     if (!settings.me.address)
       throw new Invalid('Tell Oak Lantern your own address first, in Settings.', 'from');
@@ -68,7 +72,8 @@ export function scheduleMessage(
       !message.subject &&
       !message.text.trim() &&
       !message.html &&
-      attachmentsOf(tx, messageId).length === 0
+      attachmentsOf(tx, messageId).length === 0 &&
+      linksOf(tx, messageId).length === 0
     ) {
       throw new Invalid('The message is empty: write a subject or some text.', 'text');
     }
@@ -83,6 +88,10 @@ export function scheduleMessage(
       throw new Stale('message');
     const chosen = { ...usualChoices, ...choices };
     if (repeats) return beginSeries(desk, tx, messageId, plan, chosen);
+    if (waitsForFile(plan)) {
+      beginFileWatch(desk, tx, messageId, plan, chosen);
+      return [];
+    }
     const departures = planDepartures(desk, tx, messageId, plan, chosen, inSpiteOfQuiet);
     watchAsUsual(desk, tx, message);
     noteChange(tx, 'message', messageId);

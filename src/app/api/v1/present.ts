@@ -5,6 +5,7 @@ import type {
   DepartureJson,
   DeparturePageJson,
   FilesJson,
+  FileWatchJson,
   HealthJson,
   LinkJson,
   LinksJson,
@@ -22,10 +23,12 @@ import type {
 } from '#api/types';
 import type { StripPart } from '#core/moment/strip';
 import type { PlanPreview } from '#core/plan/plan';
+import { whyThen } from '#core/plan/preview';
 import { dayPart, dayPartWords } from '#core/time/dayParts';
 import { heldByWords, holdWords } from '#core/hold/decide';
 import { toLocal } from '#core/time/wallClock';
 import type { ClockReading } from '#usecases/clock/sandbox';
+import type { FileWatchView } from '#usecases/fileWatches/changeFileWatch';
 import type { LinkedFile } from '#usecases/links/linkFiles';
 import type { FilesView } from '#usecases/links/listFiles';
 import type { LinkView, ReadView } from '#usecases/links/listLinks';
@@ -220,6 +223,27 @@ export function presentRead(read: ReadView): LinksJson['reads'][number] {
     modifiedAt: iso(read.modifiedAt),
     readAt: iso(read.readAt),
     leftAt: isoOrNull(read.leftAt),
+  };
+}
+
+export function presentFileWatch(desk: Desk, watch: FileWatchView): FileWatchJson {
+  const { id, messageId, subject, plan, state, reason, count, lastAt, seen } = watch;
+  const { zone, hourCycle } = desk.settings();
+  return {
+    id,
+    messageId,
+    subject,
+    plan,
+    words: whyThen(plan, zone, hourCycle),
+    state,
+    reason,
+    count,
+    lastAt: isoOrNull(lastAt),
+    seen: seen && {
+      files: seen.files.map((each) => ({ ...each, modifiedAt: iso(each.modifiedAt) })),
+      trouble: seen.trouble,
+      at: iso(seen.at),
+    },
   };
 }
 

@@ -144,10 +144,12 @@ export interface KindRepeats<P> {
  * `api/plans`, a field component in `ui/moment/kinds`.
  */
 export interface PlanKind<P> {
-  /** What sets its moment: its hold, a clock it names, or the clock of each reader. */
-  follows(plan: P): 'hold' | 'clock' | 'readers';
+  /** What sets its moment: its hold, a clock it names, the clock of each reader, or a file that changes. */
+  follows(plan: P): 'hold' | 'clock' | 'readers' | 'file';
   /** The time it names; null where it names none. */
   wall(plan: P): Wall | null;
+  /** Whether what it needs beside a time has been said; missing where it needs nothing. */
+  isWhole?(plan: P): boolean;
   /** As it is kept, zones under their canonical names. @throws UnknownZoneError */
   kept(plan: P): P;
   /**

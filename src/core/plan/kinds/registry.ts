@@ -5,6 +5,7 @@ import { atKind } from './at/kind';
 import type { AtPlan } from './at/plan';
 import { eachLocalKind } from './each-local/kind';
 import { nowKind } from './now/kind';
+import { onFileChangeKind } from './on-file-change/kind';
 import type { PlanKind, Wall } from './planKind';
 import { seriesKind } from './series/kind';
 
@@ -15,6 +16,7 @@ export const PLAN_KINDS: { [K in PlanKindName]: PlanKind<Extract<Plan, { kind: K
   at: atKind,
   'each-local': eachLocalKind,
   series: seriesKind,
+  'on-file-change': onFileChangeKind,
 };
 
 /** The kind of a plan, to be asked about that plan. */
@@ -22,6 +24,9 @@ export const kindOf = (plan: Plan) => PLAN_KINDS[plan.kind] as PlanKind<Plan>;
 
 /** It leaves as soon as it has been held, and has no moment of its own. */
 export const leavesOnceHeld = (plan: Plan): boolean => kindOf(plan).follows(plan) === 'hold';
+
+/** It leaves each time a file changes, and has no moment before. */
+export const waitsForFile = (plan: Plan): boolean => kindOf(plan).follows(plan) === 'file';
 
 /** It goes by every reader’s own clock: a departure for each, and none for whom the zone is not known. */
 export const followsReaders = (plan: Plan): boolean => kindOf(plan).follows(plan) === 'readers';
@@ -43,10 +48,10 @@ export function timeOf(plan: Plan): AtPlan | null {
   return { kind: 'at', local, zone, ...(occurrence && { occurrence }) };
 }
 
-/** Whether the time it names can be read; of one being typed it may not yet. */
+/** Whether all it needs is there, and the time it names can be read; of one being typed it may not yet. */
 export function isReadable(plan: Plan): boolean {
   const wall = wallOf(plan);
-  return wall === null || isLocal(wall.local);
+  return (wall === null || isLocal(wall.local)) && kindOf(plan).isWhole?.(plan) !== false;
 }
 
 /** Copies that the plan itself demands. */

@@ -3,6 +3,7 @@ import type { PlanKindName } from '#core/plan/kinds/registry';
 import type { Plan } from '#core/plan/plan';
 import { AtFields } from './AtFields';
 import { EachLocalFields } from './EachLocalFields';
+import { FileFields } from './FileFields';
 import type { KindFields } from './kindFields';
 import { SeriesFields } from './SeriesFields';
 
@@ -24,6 +25,10 @@ const FIELDS: { [K in PlanKindName]: KindFields<Extract<Plan, { kind: K }>> } = 
       zone,
       rrule: 'FREQ=WEEKLY',
     }),
+  },
+  'on-file-change': {
+    Fields: FileFields,
+    begin: (_local, { zone }) => ({ kind: 'on-file-change', path: '', zone }),
   },
 };
 

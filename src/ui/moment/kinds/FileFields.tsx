@@ -1,0 +1,81 @@
+'use client';
+/** Which file is watched, when, and how often at most it leaves. */
+import { InputNumber } from 'antd';
+import { Fragment, useState } from 'react';
+import {
+  EVERY_MINUTES,
+  MOST_A_DAY,
+  SETTLES,
+  type OnFileChangePlan,
+} from '#core/plan/kinds/on-file-change/plan';
+import { watchedName } from '#core/plan/kinds/on-file-change/kind';
+import { DayField } from '../../common/DayField';
+import { PanelPopover } from '../../common/PanelPopover';
+import { FilePicker } from '../../files/FilePicker';
+import type { FieldsProps } from './kindFields';
+import styles from './SeriesFields.module.css';
+
+const NUMBERS = [
+  { key: 'settleSeconds', label: 'It has to stand still for', unit: 's', min: 0, max: 600, usual: SETTLES },
+  { key: 'everyMinutes', label: 'At most once in', unit: 'min', min: 0, max: 10_080, usual: EVERY_MINUTES },
+  { key: 'mostADay', label: 'Paused after, in a day', unit: 'times', min: 1, max: 1000, usual: MOST_A_DAY },
+] as const;
+
+export function FileFields({ plan, onChange }: FieldsProps<OnFileChangePlan>) {
+  const [open, setOpen] = useState(false);
+  const set = (patch: Partial<OnFileChangePlan>) => onChange({ ...plan, ...patch });
+  const days = [
+    { key: 'from', label: 'Watched from', time: 'T00:00' },
+    { key: 'until', label: 'Until the end of', time: 'T23:59' },
+  ] as const;
+  return (
+    <div className={styles.form}>
+      <span>File</span>
+      <PanelPopover
+        title="Which file is watched"
+        button={{
+          size: 'small',
+          children: plan.path ? watchedName(plan.path) : 'Choose a file or a folder',
+          title: plan.path,
+        }}
+        open={open}
+        onOpenChange={setOpen}
+      >
+        {(close) => (
+          <FilePicker
+            choose={([path]) => {
+              close();
+              set({ path: path! });
+            }}
+          />
+        )}
+      </PanelPopover>
+      {NUMBERS.map(({ key, label, unit, min, max, usual }) => (
+        <Fragment key={key}>
+          <label htmlFor={`watched-${key}`}>{label}</label>
+          <InputNumber
+            id={`watched-${key}`}
+            size="small"
+            min={min}
+            max={max}
+            precision={0}
+            suffix={unit}
+            value={plan[key] ?? usual}
+            onChange={(value) => set({ [key]: value ?? usual })}
+          />
+        </Fragment>
+      ))}
+      {days.map(({ key, label, time }) => (
+        <Fragment key={key}>
+          <label htmlFor={`watched-${key}`}>{label}</label>
+          <DayField
+            id={`watched-${key}`}
+            label={label}
+            value={plan[key]?.slice(0, 10) ?? ''}
+            onChange={(date) => set({ [key]: date ? `${date}${time}` : undefined })}
+          />
+        </Fragment>
+      ))}
+    </div>
+  );
+}
