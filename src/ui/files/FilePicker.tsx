@@ -18,15 +18,16 @@ type Entry = FilesJson['entries'][number];
 const RESTS_MS = 120;
 
 interface Props {
-  /** Only folders are to be chosen. */
-  folders?: boolean;
+  /** What is chosen: files to be linked, something to be watched, or a folder to move to. */
+  purpose: 'link' | 'watch' | 'folder';
   /** @param paths files, a folder, or a folder and a pattern of names */
   choose: (paths: string[], which: 'all' | 'newest') => void;
 }
 
 const inFolder = (folder: string, name: string) => `${folder === '/' ? '' : folder}/${name}`;
 
-export function FilePicker({ folders = false, choose }: Props) {
+export function FilePicker({ purpose, choose }: Props) {
+  const folders = purpose === 'folder';
   const words = useWords();
   const [under, setUnder] = useState<string | null>(null);
   const [typed, setTyped] = useState('');
@@ -54,12 +55,14 @@ export function FilePicker({ folders = false, choose }: Props) {
     setChosen([]);
     field.current?.focus();
   };
+  // What is watched is one path.
+  const others = (before: readonly string[]) => (purpose === 'watch' ? [] : before);
   const toggle = ({ path }: Entry) =>
     setChosen((before) =>
-      before.includes(path) ? before.filter((each) => each !== path) : [...before, path],
+      before.includes(path) ? before.filter((each) => each !== path) : [...others(before), path],
     );
   const press = (entry: Entry) => (entry.kind === 'folder' ? go(entry.path) : toggle(entry));
-  const link = (entry: Entry) => choose([...new Set([...chosen, entry.path])], 'all');
+  const link = (entry: Entry) => choose([...new Set([...others(chosen), entry.path])], 'all');
 
   function onKeyDown(event: KeyboardEvent<HTMLElement>) {
     const entry = entries.find(({ path }) => path === document.activeElement?.getAttribute('data-row'));
@@ -84,6 +87,7 @@ export function FilePicker({ folders = false, choose }: Props) {
     event.preventDefault();
   }
 
+  const verb = purpose === 'watch' ? 'Watch' : 'Link';
   const place = folder === null ? 'Folders that files may be linked from' : nameOf(folder) || folder;
   return (
     <div className={styles.picker}>
@@ -156,11 +160,13 @@ export function FilePicker({ folders = false, choose }: Props) {
             {pattern ? (
               <>
                 <Button size="small" type="primary" onClick={() => choose([pattern], 'all')}>
-                  Link all that are called so
+                  {verb} all that are called so
                 </Button>
-                <Button size="small" onClick={() => choose([pattern], 'newest')}>
-                  The newest of them
-                </Button>
+                {purpose === 'link' && (
+                  <Button size="small" onClick={() => choose([pattern], 'newest')}>
+                    The newest of them
+                  </Button>
+                )}
               </>
             ) : (
               <Button
@@ -170,18 +176,20 @@ export function FilePicker({ folders = false, choose }: Props) {
                 onClick={() => choose([...chosen], 'all')}
               >
                 {chosen.length > 1
-                  ? `Link ${chosen.length} files`
+                  ? `${verb} ${chosen.length} files`
                   : chosen.length === 1
-                    ? `Link “${nameOf(chosen[0]!)}”`
-                    : 'Link'}
+                    ? `${verb} “${nameOf(chosen[0]!)}”`
+                    : verb}
               </Button>
             )}
             <Button size="small" disabled={folder === null} onClick={() => choose([folder!], 'all')}>
               All of this folder
             </Button>
-            <Button size="small" disabled={folder === null} onClick={() => choose([folder!], 'newest')}>
-              Its newest file
-            </Button>
+            {purpose === 'link' && (
+              <Button size="small" disabled={folder === null} onClick={() => choose([folder!], 'newest')}>
+                Its newest file
+              </Button>
+            )}
           </>
         )}
       </div>

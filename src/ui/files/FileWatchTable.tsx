@@ -56,7 +56,7 @@ export function FileWatchTable() {
       router.push(`/write/${messageId}`);
     });
   return (
-    <section aria-labelledby="file-watches">
+    <section className={`pane ${styles.half} ${styles.below}`} aria-labelledby="file-watches">
       <h2 id="file-watches">When a file changes</h2>
       <table className={styles.table} onKeyDown={moveBetweenRows}>
         <thead>

@@ -181,7 +181,7 @@ export function LinkForm({ link, keep }: Props) {
       </div>
       {now.after === 'move' && picking && (
         <FilePicker
-          folders
+          purpose="folder"
           choose={([moveTo]) => {
             set({ moveTo: moveTo! });
             setPicking(false);

@@ -13,6 +13,7 @@ import {
 import type { Plan } from '#core/plan/plan';
 import type { NearZone } from '../write/ZonePicker';
 import { fieldsOf } from './kinds/registry';
+import styles from './MomentPanel.module.css';
 
 interface Props {
   plan: Plan;
@@ -40,6 +41,7 @@ export function PlanFields({ plan, onChange, proposal, near, recipients, ...prop
     <>
       <Segmented
         aria-label="Plan"
+        className={styles.kinds}
         value={plan.kind}
         onChange={(kind) => onChange(fieldsOf(kind).begin(local, proposal))}
         options={NAMES.map((name) => ({

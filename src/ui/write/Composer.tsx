@@ -6,7 +6,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { AttachmentJson, DepartureJson, MessageJson, SeriesJson } from '#api/types';
 import { formatMailbox } from '#core/message/address';
 import type { Finding } from '#core/checks/finding';
-import { copiesOf, followsReaders, isRepeating, timeOf } from '#core/plan/kinds/registry';
+import { copiesOf, followsReaders, isRepeating, timeOf, waitsForFile } from '#core/plan/kinds/registry';
 import { usualHold } from '#core/hold/decide';
 import { isWeighty } from '#core/checks/setAside';
 import { proposeTime } from '#core/plan/proposal';
@@ -70,6 +70,8 @@ const SAVE_WORDS: Record<SaveState, string> = {
 const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, saved: 'Kept, not let go yet' };
 
 const NOTHING: AttachmentJson[] = [];
+const MEND_TIME = 'When is it to leave? Mend the date or the time first.';
+const CHOOSE_FILE = 'Which file is watched? Choose it first.';
 export function Composer({ beginning, message, departure, series, begin }: Props) {
   const client = useQueryClient();
   const settings = useSettings();
@@ -311,9 +313,7 @@ export function Composer({ beginning, message, departure, series, begin }: Props
         />
       </div>
       <SummaryBar
-        sentence={
-          unclear?.why ?? (readable ? sentence : 'When is it to leave? Mend the date or the time first.')
-        }
+        sentence={unclear?.why ?? (readable ? sentence : waitsForFile(plan) ? CHOOSE_FILE : MEND_TIME)}
         warnings={keepsMoment || !readable || unclear ? [] : warnings}
         onFix={moment.setPlan}
         nameOf={nameOf}

@@ -1,5 +1,5 @@
 /** What the one primary button says: what it will do. */
-import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import { leavesOnceHeld, waitsForFile } from '#core/plan/kinds/registry';
 import type { Plan } from '#core/plan/plan';
 import { holdLength } from '#core/hold/decide';
 import { durationWords } from '#core/time/words';
@@ -45,6 +45,7 @@ export function primaryWords(commit: Commit): string {
   if (commit.series === 'changed') return 'Save for all that come';
   if (commit.series === 'new') return 'Schedule the series';
   const several = copies > 1 ? ` ${copies} copies` : '';
+  if (waitsForFile(plan)) return 'Watch the file';
   if (!leavesOnceHeld(plan)) return `Schedule${several}`;
   if (hold.review) return `Send${several}, after a look`;
   if (quiet) return `Send${several}, leaves ${quiet}`;

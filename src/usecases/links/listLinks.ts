@@ -8,6 +8,7 @@ import { readStill } from '#files/readStill';
 import { allLinks, lastReads, lastSent, linksOf, type LinkedFile, type LinkedRead } from '#store/linkedFiles';
 import { UNSETTLED_STATES } from '#core/departure/states';
 import { departuresOf } from '#store/departures';
+import { fileWatchOf } from '#store/fileWatches';
 import { findMessage } from '#store/messages';
 import { findSeries } from '#store/series';
 import type { Reading } from '#store/store';
@@ -59,6 +60,8 @@ async function wouldGo(db: Reading, link: LinkedFile, folders: readonly string[]
 }
 
 function isUsed(db: Reading, messageId: string): boolean {
+  const watch = fileWatchOf(db, messageId);
+  if (watch) return watch.state !== 'ended';
   const seriesId = findMessage(db, messageId)?.seriesId ?? null;
   const series = seriesId === null ? undefined : findSeries(db, seriesId);
   if (series) return series.state !== 'ended' && series.deletedAt === null;

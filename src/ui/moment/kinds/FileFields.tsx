@@ -1,6 +1,6 @@
 'use client';
 /** Which file is watched, when, and how often at most it leaves. */
-import { InputNumber } from 'antd';
+import { Button, InputNumber } from 'antd';
 import { Fragment, useState } from 'react';
 import {
   EVERY_MINUTES,
@@ -9,8 +9,12 @@ import {
   type OnFileChangePlan,
 } from '#core/plan/kinds/on-file-change/plan';
 import { watchedName } from '#core/plan/kinds/on-file-change/kind';
+import { toLocal } from '#core/time/wallClock';
+import { dayOf } from '#core/time/words';
 import { DayField } from '../../common/DayField';
 import { PanelPopover } from '../../common/PanelPopover';
+import { useSettings } from '../../data/queries';
+import { useNow } from '../../data/useNow';
 import { FilePicker } from '../../files/FilePicker';
 import type { FieldsProps } from './kindFields';
 import styles from './SeriesFields.module.css';
@@ -21,13 +25,16 @@ const NUMBERS = [
   { key: 'mostADay', label: 'Paused after, in a day', unit: 'times', min: 1, max: 1000, usual: MOST_A_DAY },
 ] as const;
 
+const ENDS = [
+  { key: 'from', label: 'Watched from', none: 'at once', time: 'T00:00' },
+  { key: 'until', label: 'Until the end of', none: 'for good', time: 'T23:59' },
+] as const;
+
 export function FileFields({ plan, onChange }: FieldsProps<OnFileChangePlan>) {
   const [open, setOpen] = useState(false);
   const set = (patch: Partial<OnFileChangePlan>) => onChange({ ...plan, ...patch });
-  const days = [
-    { key: 'from', label: 'Watched from', time: 'T00:00' },
-    { key: 'until', label: 'Until the end of', time: 'T23:59' },
-  ] as const;
+  const { zone } = useSettings();
+  const today = dayOf(toLocal(useNow(60_000), zone));
   return (
     <div className={styles.form}>
       <span>File</span>
@@ -43,6 +50,7 @@ export function FileFields({ plan, onChange }: FieldsProps<OnFileChangePlan>) {
       >
         {(close) => (
           <FilePicker
+            purpose="watch"
             choose={([path]) => {
               close();
               set({ path: path! });
@@ -65,15 +73,28 @@ export function FileFields({ plan, onChange }: FieldsProps<OnFileChangePlan>) {
           />
         </Fragment>
       ))}
-      {days.map(({ key, label, time }) => (
+      {ENDS.map(({ key, label, none, time }) => (
         <Fragment key={key}>
-          <label htmlFor={`watched-${key}`}>{label}</label>
-          <DayField
-            id={`watched-${key}`}
-            label={label}
-            value={plan[key]?.slice(0, 10) ?? ''}
-            onChange={(date) => set({ [key]: date ? `${date}${time}` : undefined })}
-          />
+          <span>{label}</span>
+          <div className={styles.row}>
+            {plan[key] === undefined ? (
+              <Button size="small" onClick={() => set({ [key]: today + time })}>
+                {none}
+              </Button>
+            ) : (
+              <>
+                <DayField
+                  id={`watched-${key}`}
+                  label={label}
+                  value={plan[key].slice(0, -time.length)}
+                  onChange={(date) => set({ [key]: date + time })}
+                />
+                <Button size="small" type="text" onClick={() => set({ [key]: undefined })}>
+                  {none}
+                </Button>
+              </>
+            )}
+          </div>
         </Fragment>
       ))}
     </div>

@@ -29,6 +29,7 @@ export function LinkButton({ kept }: ButtonProps) {
     >
       {(close) => (
         <FilePicker
+          purpose="link"
           choose={(paths, which) => {
             close();
             void actions.add(kept, paths, which);
