@@ -118,6 +118,18 @@ describe('a linked file', () => {
     await sees(page, 'the newest of readings *.csv', '[aria-label="Linked files"]');
   });
 
+  it('of a whole folder all go, each under its name', async () => {
+    mkdirSync(at('whole'));
+    for (const name of ['one.txt', 'two.txt', '.hidden']) writeFileSync(at(`whole/${name}`), name);
+    await linked('All of it', { path: at('whole') }, '2026-11-25T00:30');
+    await advance({ set: '2026-11-25T00:30:10Z' });
+    const files = await until('it to come', () => came('All of it'));
+    expect(files.map(({ name, text }) => [name, text])).toEqual([
+      ['one.txt', 'one.txt'],
+      ['two.txt', 'two.txt'],
+    ]);
+  });
+
   it.each([
     ['ask', 'paused'],
     ['skip', 'draft'],

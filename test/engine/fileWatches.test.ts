@@ -19,10 +19,12 @@ import {
 import { lookAtFile, type Looked } from '#usecases/fileWatches/lookAtFile';
 import { addLink } from '#usecases/links/linkFiles';
 import { createDraft } from '#usecases/messages/createDraft';
+import { deleteMessage } from '#usecases/messages/deleteMessage';
 import { readMessage } from '#usecases/messages/readMessage';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { openMailServer } from '#usecases/release/mailServer';
 import { draftMessages } from '#store/messages';
+import { untoldReminders } from '#store/todos';
 import { countRows, tempDesk } from '../support/desk';
 import { startSink } from '../support/sink';
 import { until } from '../support/until';
@@ -130,6 +132,9 @@ describe('a look', () => {
     expect(made()).toBe(3);
     expect(own(id)).toMatchObject({ state: 'paused', count: 3 });
     expect(own(id).reason).toContain('more than 3 times today');
+    expect(untoldReminders(desk.store.db, 10).map(({ words }) => words)).toEqual([
+      'It has changed: It has changed more than 3 times today: is something running wild',
+    ]);
     resumeFileWatch(desk, id);
     // What changed while it was paused is found, once.
     expect([await look(id), await look(id)]).toEqual(['made', 'same']);
@@ -169,13 +174,17 @@ it('is no draft while it is watched; taken back it is one again, with its plan',
   const id = watch();
   const { messageId, plan } = own(id);
   expect(draftMessages(desk.store.db, 100).map((each) => each.id)).not.toContain(messageId);
-  expect(() => scheduleMessage(desk, messageId, { kind: 'now' })).toThrow('each time a file changes already');
+  expect(() => scheduleMessage(desk, messageId, { kind: 'now' })).toThrow('take that back');
+  expect(() => deleteMessage(desk, messageId)).toThrow('take that back');
+  // Scheduled once more it is the same, by another plan.
+  expect(scheduleMessage(desk, messageId, { ...plan, everyMinutes: 60 })).toEqual([]);
+  expect(listFileWatches(desk)).toMatchObject([{ id, plan: { everyMinutes: 60 } }]);
   pauseFileWatch(desk, id);
   endFileWatch(desk, id);
   expect(() => pauseFileWatch(desk, id)).toThrow('It has ended');
   takeFileWatchBack(desk, id);
   expect(listFileWatches(desk)).toEqual([]);
-  expect(readMessage(desk, messageId).plan).toEqual(plan);
+  expect(readMessage(desk, messageId).plan).toEqual({ ...plan, everyMinutes: 60 });
   expect(() => watch({ path: '/etc/passwd' })).toThrow('not in a folder');
   expect(() => watch({ until: '2026-11-01T00:00' })).toThrow('past');
 });

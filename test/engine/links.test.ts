@@ -24,6 +24,7 @@ import { openMailServer } from '#usecases/release/mailServer';
 import { claimDeparture } from '#usecases/release/claimDeparture';
 import { finishAttempt, recordStage } from '#usecases/release/finishAttempt';
 import { readSeries } from '#usecases/series/seriesView';
+import { untoldReminders } from '#store/todos';
 import { NOW, tempDesk } from '../support/desk';
 import { reply, startSink } from '../support/sink';
 import { until } from '../support/until';
@@ -191,6 +192,9 @@ describe('where it cannot go', () => {
       await arrive();
       expect(sink.received).toEqual([]);
       expect(state(departure!.id).state).toBe('draft');
+      expect(untoldReminders(desk.store.db, 10).map((each) => each.words)).toEqual([
+        expect.stringContaining(`The list: “stock.csv” ${words}`),
+      ]);
       expect(readMessage(desk, id).history.find(({ what }) => what === 'not-sent')?.why).toContain(words);
     },
   );

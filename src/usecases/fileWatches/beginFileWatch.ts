@@ -3,13 +3,14 @@ import type { OnFileChangePlan } from '#core/plan/kinds/on-file-change/plan';
 import { isOver } from '#core/plan/kinds/on-file-change/window';
 import type { Choices, Plan } from '#core/plan/plan';
 import { departuresOf } from '#store/departures';
-import { insertFileWatch, setWatched, type FileWatch } from '#store/fileWatches';
+import { fileWatchOf, insertFileWatch, setWatched, swapFileWatch, type FileWatch } from '#store/fileWatches';
 import { noteChange } from '#store/journal';
+import { findMessage, swapMessage } from '#store/messages';
 import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import { keptPlan } from '../departures/planDepartures';
 import type { Desk } from '../desk';
-import { Invalid } from '../errors';
+import { Invalid, Stale } from '../errors';
 import { inWords } from '../inWords';
 import { allowedPath } from '../links/linkFiles';
 import { newId } from '../newId';
@@ -24,7 +25,19 @@ export function keptFilePlan(desk: Desk, tx: Tx, plan: Plan): OnFileChangePlan {
   return { ...kept, path, zone };
 }
 
-/** What is there now is known, and no change: that is looked at first. @throws Invalid */
+/** Of what is watched already another plan; what is known of another file is nothing. */
+function chooseAnew(tx: Tx, seen: FileWatch, plan: OnFileChangePlan, choices: Choices): FileWatch {
+  const known = plan.path === seen.plan.path ? seen.known : null;
+  const next = swapFileWatch(tx, seen, { plan, choices, known, state: 'watching', reason: null });
+  if (!next) throw new Stale('file watch');
+  noteChange(tx, 'departure', seen.id);
+  return next;
+}
+
+/**
+ * What is there now is known, and no change: that is looked at first. Of what is watched already it is another plan.
+ * @throws Invalid, Stale
+ */
 export function beginFileWatch(
   desk: Desk,
   tx: Tx,
@@ -34,6 +47,10 @@ export function beginFileWatch(
 ): FileWatch {
   const now = desk.now(tx);
   const kept = keptFilePlan(desk, tx, plan);
+  // What is opened again begins with it.
+  swapMessage(tx, findMessage(tx, messageId)!, { plan: kept, choices });
+  const before = fileWatchOf(tx, messageId);
+  if (before) return chooseAnew(tx, before, kept, choices);
   for (const each of departuresOf(tx, messageId))
     if (each.state !== 'ended') applyEvent(tx, each, 'drop', now);
   const id = newId();

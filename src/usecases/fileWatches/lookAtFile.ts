@@ -15,6 +15,7 @@ import type { Tx } from '#store/store';
 import { planDepartures } from '../departures/planDepartures';
 import type { Desk } from '../desk';
 import { Stale } from '../errors';
+import { tellToLook } from '../incoming/tellToLook';
 import { usableFolders } from '../links/allowedFolders';
 import { deriveWhole } from '../messages/deriveMessage';
 import { readContent } from './readContent';
@@ -43,6 +44,7 @@ function make(desk: Desk, tx: Tx, seen: FileWatch, known: string, now: number, z
   if (onDay >= mostADay) {
     const reason = `It has changed more than ${mostADay} times today: is something running wild?`;
     swapped(tx, seen, { state: 'paused', reason });
+    tellToLook(tx, findMessage(tx, seen.messageId)!, now, reason);
     return 'paused';
   }
   const template = findMessage(tx, seen.messageId)!;

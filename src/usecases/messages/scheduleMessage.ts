@@ -63,8 +63,8 @@ export function scheduleMessage(
     if (revision !== undefined && revision !== message.revision) throw new Stale('message');
     if (message.seriesId !== null)
       throw new Refused('A series is made from it already: change that in Departures.');
-    if (message.fileWatchId !== null)
-      throw new Refused('It leaves each time a file changes already: change that in Departures.');
+    if (message.fileWatchId !== null && !waitsForFile(plan))
+      throw new Refused('It leaves each time a file changes: take that back in Departures first.');
     if (receivers(tx, messageId).length === 0) throw new Invalid('Add at least one recipient.', 'to');
     if (!settings.me.address)
       throw new Invalid('Tell Oak Lantern your own address first, in Settings.', 'from');

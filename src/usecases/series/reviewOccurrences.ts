@@ -3,11 +3,10 @@ import type { Departure } from '#store/departures';
 import { findMessage, type Message } from '#store/messages';
 import { openOccurrences, type SeriesRow } from '#store/series';
 import type { Tx } from '#store/store';
-import { insertReminder } from '#store/todos';
-import { noteChange } from '#store/journal';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { placeMessage } from '../incoming/bringBack';
+import { tellToLook } from '../incoming/tellToLook';
 
 const MINUTE_MS = 60_000;
 
@@ -20,9 +19,7 @@ const isPlanned = ({ state, differs, attempts }: Departure) =>
 function tell(tx: Tx, message: Message, now: number, until: number): void {
   const returnedWhy = { kind: 'review' as const, since: now, until };
   placeMessage(tx, message, { place: 'inbox', returnedAt: now, returnedWhy });
-  const words = message.subject || '(no subject)';
-  insertReminder(tx, { kind: 'review', words, at: now, messageId: message.id, todoId: null, sound: false });
-  noteChange(tx, 'return', message.id);
+  tellToLook(tx, message, now);
 }
 
 /** It needs no look any more. */

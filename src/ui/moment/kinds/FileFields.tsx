@@ -1,6 +1,6 @@
 'use client';
 /** Which file is watched, when, and how often at most it leaves. */
-import { Button, InputNumber } from 'antd';
+import { Button, Checkbox, Input, InputNumber } from 'antd';
 import { Fragment, useState } from 'react';
 import {
   EVERY_MINUTES,
@@ -10,7 +10,7 @@ import {
 } from '#core/plan/kinds/on-file-change/plan';
 import { watchedName } from '#core/plan/kinds/on-file-change/kind';
 import { toLocal } from '#core/time/wallClock';
-import { dayOf } from '#core/time/words';
+import { dayOf, weekdayName } from '#core/time/words';
 import { DayField } from '../../common/DayField';
 import { PanelPopover } from '../../common/PanelPopover';
 import { useSettings } from '../../data/queries';
@@ -25,6 +25,24 @@ const NUMBERS = [
   { key: 'mostADay', label: 'Paused after, in a day', unit: 'times', min: 1, max: 1000, usual: MOST_A_DAY },
 ] as const;
 
+const WEEK = [1, 2, 3, 4, 5, 6, 7];
+
+/** A time of day; 00:00 twice is the whole of it. */
+function TimeInput(props: { id?: string; label: string; value: string; put: (value: string) => void }) {
+  return (
+    <Input
+      id={props.id}
+      type="time"
+      size="small"
+      aria-label={props.label}
+      className={styles.number}
+      style={{ width: 100 }}
+      value={props.value}
+      onChange={({ target }) => target.value && props.put(target.value)}
+    />
+  );
+}
+
 const ENDS = [
   { key: 'from', label: 'Watched from', none: 'at once', time: 'T00:00' },
   { key: 'until', label: 'Until the end of', none: 'for good', time: 'T23:59' },
@@ -34,6 +52,11 @@ export function FileFields({ plan, onChange }: FieldsProps<OnFileChangePlan>) {
   const [open, setOpen] = useState(false);
   const set = (patch: Partial<OnFileChangePlan>) => onChange({ ...plan, ...patch });
   const { zone } = useSettings();
+  const hours = plan.hours ?? { from: '00:00', to: '00:00' };
+  const between = (patch: Partial<typeof hours>) => {
+    const next = { ...hours, ...patch };
+    set({ hours: next.from === next.to ? undefined : next });
+  };
   const today = dayOf(toLocal(useNow(60_000), zone));
   return (
     <div className={styles.form}>
@@ -73,6 +96,25 @@ export function FileFields({ plan, onChange }: FieldsProps<OnFileChangePlan>) {
           />
         </Fragment>
       ))}
+      <span id="watched-days">On</span>
+      <Checkbox.Group
+        aria-labelledby="watched-days"
+        className={styles.week}
+        value={plan.days ?? WEEK}
+        onChange={(days) => days.length > 0 && set({ days: days.length < WEEK.length ? days : undefined })}
+        options={WEEK.map((value) => ({ value, label: weekdayName(value - 1).slice(0, 3) }))}
+      />
+      <label htmlFor="watched-hours">Between</label>
+      <div className={styles.row}>
+        <TimeInput
+          id="watched-hours"
+          label="From this time"
+          value={hours.from}
+          put={(from) => between({ from })}
+        />
+        and
+        <TimeInput label="Until this time" value={hours.to} put={(to) => between({ to })} />
+      </div>
       {ENDS.map(({ key, label, none, time }) => (
         <Fragment key={key}>
           <span>{label}</span>
