@@ -1,15 +1,9 @@
 'use client';
 /** Date, exact minute and zone of a moment. */
-import { readTimeField } from '#core/phrase/fields';
-import { stepTime } from '#core/time/typed';
-import { isLocal } from '#core/time/wallClock';
-import { timeWords } from '#core/time/words';
-import { useSettings } from '../data/queries';
 import { ZonePicker, type NearZone } from '../write/ZonePicker';
 import { DayField } from './DayField';
 import styles from './MomentFields.module.css';
-import { TypedField } from './TypedField';
-import { usePhraseLanguages } from './usePhraseLanguages';
+import { TimeField } from './TimeField';
 
 export interface LocalMoment {
   /** `2026-12-01T08:30`; where a part of it cannot be read, that part is what was typed. */
@@ -32,28 +26,14 @@ function split(local: string): [date: string, time: string] {
   return [local.slice(0, at), local.slice(at + 1, at + 1 + 40)];
 }
 
-const isTime = (time: string) => isLocal(`2026-01-01T${time}`);
-
 export function MomentFields<Zone extends string | null>({ id, value, onChange, near }: Props<Zone>) {
-  const { hourCycle } = useSettings();
-  const languages = usePhraseLanguages();
   const [date, time] = split(value.local);
   const put = (nextDate: string, nextTime: string) =>
     onChange({ ...value, local: `${nextDate.replaceAll('T', 't')}T${nextTime.replaceAll('T', 't')}` });
   return (
     <div className={styles.fields}>
       <DayField id={`${id}-date`} label="Date" value={date} onChange={(next) => put(next, time)} />
-      <TypedField
-        id={`${id}-time`}
-        label="Time"
-        value={time}
-        onChange={(next) => put(date, next)}
-        show={(clock) => (isTime(clock) ? timeWords(`2026-01-01T${clock}`, hourCycle, 'if any') : undefined)}
-        read={(text) => readTimeField(text, languages)}
-        step={(clock, steps, size) => stepTime(clock, steps * { usual: 5, wide: 60, fine: 1 }[size])}
-        hint="Arrow up and down step 5 minutes, with Shift an hour, with Alt a minute."
-        help="No time of day. Write it as 8:30 or 20:30."
-      />
+      <TimeField id={`${id}-time`} label="Time" value={time} onChange={(next) => put(date, next)} />
       {value.zone !== null && (
         <div className={`${styles.field} ${styles.zone}`}>
           <label htmlFor={`${id}-zone`}>Time zone</label>

@@ -13,6 +13,8 @@ import { TypedField } from '../common/TypedField';
 import { useMyWorking } from '../common/useMyWorking';
 import { usePhraseLanguages } from '../common/usePhraseLanguages';
 import { useWords } from '../common/format';
+import { isDate } from '../common/DayField';
+import { isTime } from '../common/TimeField';
 import { useSettings } from '../data/queries';
 import type { TodoBody } from '../inbox/useMessageActions';
 import styles from './Returns.module.css';
@@ -22,9 +24,6 @@ interface DayTime {
   date: string;
   time: string;
 }
-
-const isDate = (date: string) => isLocal(`${date}T00:00`);
-const isTime = (time: string) => isLocal(`2026-01-01T${time}`);
 
 interface FieldsProps {
   id: string;

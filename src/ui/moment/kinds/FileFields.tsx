@@ -1,6 +1,6 @@
 'use client';
 /** Which file is watched, when, and how often at most it leaves. */
-import { Button, Checkbox, Input, InputNumber } from 'antd';
+import { Button, Checkbox, InputNumber } from 'antd';
 import { Fragment, useState } from 'react';
 import {
   EVERY_MINUTES,
@@ -13,6 +13,7 @@ import { toLocal } from '#core/time/wallClock';
 import { dayOf, weekdayName } from '#core/time/words';
 import { DayField } from '../../common/DayField';
 import { PanelPopover } from '../../common/PanelPopover';
+import { isTime, TimeField } from '../../common/TimeField';
 import { useSettings } from '../../data/queries';
 import { useNow } from '../../data/useNow';
 import { FilePicker } from '../../files/FilePicker';
@@ -27,21 +28,11 @@ const NUMBERS = [
 
 const WEEK = [1, 2, 3, 4, 5, 6, 7];
 
-/** A time of day; 00:00 twice is the whole of it. */
-function TimeInput(props: { id?: string; label: string; value: string; put: (value: string) => void }) {
-  return (
-    <Input
-      id={props.id}
-      type="time"
-      size="small"
-      aria-label={props.label}
-      className={styles.number}
-      style={{ width: 100 }}
-      value={props.value}
-      onChange={({ target }) => target.value && props.put(target.value)}
-    />
-  );
-}
+/** Seconds are none of it. */
+const minute = (time: string) => (isTime(time) ? time.slice(0, 5) : time);
+
+/** What “between” begins with. */
+const OFFICE = { from: '08:00', to: '18:00' };
 
 const ENDS = [
   { key: 'from', label: 'Watched from', none: 'at once', time: 'T00:00' },
@@ -52,11 +43,6 @@ export function FileFields({ plan, onChange }: FieldsProps<OnFileChangePlan>) {
   const [open, setOpen] = useState(false);
   const set = (patch: Partial<OnFileChangePlan>) => onChange({ ...plan, ...patch });
   const { zone } = useSettings();
-  const hours = plan.hours ?? { from: '00:00', to: '00:00' };
-  const between = (patch: Partial<typeof hours>) => {
-    const next = { ...hours, ...patch };
-    set({ hours: next.from === next.to ? undefined : next });
-  };
   const today = dayOf(toLocal(useNow(60_000), zone));
   return (
     <div className={styles.form}>
@@ -104,16 +90,28 @@ export function FileFields({ plan, onChange }: FieldsProps<OnFileChangePlan>) {
         onChange={(days) => days.length > 0 && set({ days: days.length < WEEK.length ? days : undefined })}
         options={WEEK.map((value) => ({ value, label: weekdayName(value - 1).slice(0, 3) }))}
       />
-      <label htmlFor="watched-hours">Between</label>
+      <span>Between</span>
       <div className={styles.row}>
-        <TimeInput
-          id="watched-hours"
-          label="From this time"
-          value={hours.from}
-          put={(from) => between({ from })}
-        />
-        and
-        <TimeInput label="Until this time" value={hours.to} put={(to) => between({ to })} />
+        {plan.hours === undefined ? (
+          <Button size="small" onClick={() => set({ hours: OFFICE })}>
+            the whole day
+          </Button>
+        ) : (
+          <>
+            {(['from', 'to'] as const).map((key) => (
+              <TimeField
+                key={key}
+                id={`watched-hours-${key}`}
+                label={key === 'from' ? 'From' : 'To'}
+                value={plan.hours![key]}
+                onChange={(time) => set({ hours: { ...plan.hours!, [key]: minute(time) } })}
+              />
+            ))}
+            <Button size="small" type="text" onClick={() => set({ hours: undefined })}>
+              the whole day
+            </Button>
+          </>
+        )}
       </div>
       {ENDS.map(({ key, label, none, time }) => (
         <Fragment key={key}>

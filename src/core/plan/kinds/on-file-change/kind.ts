@@ -38,8 +38,10 @@ export const watchedName = (path: string): string =>
 export const onFileChangeKind: PlanKind<OnFileChangePlan> = {
   follows: () => 'file',
   wall: () => null,
-  isWhole: ({ path, from, until }) =>
-    path !== '' && [from, until].every((local) => local === undefined || isLocal(local)),
+  isWhole({ path, from, until, hours }) {
+    const times = hours ? [`2026-01-01T${hours.from}`, `2026-01-01T${hours.to}`] : [];
+    return path !== '' && [from, until, ...times].every((local) => local === undefined || isLocal(local));
+  },
   kept: (plan) => (plan.zone === undefined ? plan : { ...plan, zone: canonicalZone(plan.zone) }),
   moment: (_plan, { now }) => ({ at: now, resolution: 'exact' }),
   words: {
