@@ -5,10 +5,10 @@ import { nameOf } from '#core/files/paths';
 import type { SeenFiles } from '#core/files/watching';
 import { SETTLES, type OnFileChangePlan } from '#core/plan/kinds/on-file-change/plan';
 import { namedFiles } from '#files/folder';
-import { troubleOf } from '#files/handle';
+import { FileTrouble, troubleOf } from '#files/handle';
 import { hashOf, readStill } from '#files/readStill';
 
-/** Files in a folder that are looked into one by one, at most. */
+/** A folder of more is not watched, and says so. */
 const MOST_FILES = 2000;
 /** What is being written is looked at again, rather than waited for. */
 const WAIT_MS = 3;
@@ -29,7 +29,8 @@ export async function readContent(
   const files: SeenFiles['files'] = [];
   try {
     const settleMs = settleSeconds * 1000;
-    const named = (await namedFiles(path, 'all', folders)).slice(0, MOST_FILES);
+    const named = await namedFiles(path, 'all', folders);
+    if (named.length > MOST_FILES) throw new FileTrouble('large');
     const parts: string[] = [];
     for (const each of named) {
       const { hash, bytes, modifiedAt } = await readStill(each.path, folders, MAX_ATTACHED, {
