@@ -141,7 +141,7 @@ describe('a file is read', () => {
 
   it('not while somebody writes it, for however long; and when it comes to rest with its last bytes', async () => {
     const path = put(at('growing'), '', new Date());
-    const patience = { settleMs: 60, waitMs: 10_000 };
+    const patience = { settleMs: 500, waitMs: 20_000 };
     let writing = 0;
     const timer = setInterval(() => {
       if (writing < 12) writeFileSync(path, 'line\n'.repeat(++writing));
@@ -150,8 +150,9 @@ describe('a file is read', () => {
     const { bytes } = await readStill(path, folders, MOST, patience);
     expect(bytes.toString()).toBe('line\n'.repeat(12));
     clearInterval(timer);
+    writeFileSync(path, 'x');
     const busy = setInterval(() => writeFileSync(path, 'x'), 10);
-    expect(await troubleIn(readStill(path, folders, MOST, { settleMs: 200, waitMs: 400 }))).toBe('busy');
+    expect(await troubleIn(readStill(path, folders, MOST, { settleMs: 1000, waitMs: 1500 }))).toBe('busy');
     clearInterval(busy);
   });
 
