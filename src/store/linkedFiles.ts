@@ -76,8 +76,16 @@ export function setReads(
   for (const read of reads) tx.insert(linkedReads).values(read).run();
 }
 
+const readsOfOne = built((db) =>
+  db
+    .select()
+    .from(linkedReads)
+    .where(eq(linkedReads.departureId, sql.placeholder('id')))
+    .prepare(),
+);
+
 export const readsOf = (db: Reading, departureId: string): LinkedRead[] =>
-  db.select().from(linkedReads).where(eq(linkedReads.departureId, departureId)).all();
+  readsOfOne(db).all({ id: departureId });
 
 export const findRead = (db: Reading, id: string): LinkedRead | undefined =>
   db.select().from(linkedReads).where(eq(linkedReads.id, id)).get();

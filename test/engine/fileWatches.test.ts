@@ -17,6 +17,7 @@ import {
   takeFileWatchBack,
 } from '#usecases/fileWatches/changeFileWatch';
 import { lookAtFile, type Looked } from '#usecases/fileWatches/lookAtFile';
+import { usableFolders } from '#usecases/links/allowedFolders';
 import { addLink } from '#usecases/links/linkFiles';
 import { createDraft } from '#usecases/messages/createDraft';
 import { deleteMessage } from '#usecases/messages/deleteMessage';
@@ -60,7 +61,7 @@ const own = (id: string) => listFileWatches(desk).find((each) => each.id === id)
 const made = () => countRows(desk, "(SELECT 1 FROM departures WHERE state <> 'ended')");
 
 describe('a look', () => {
-  const look = (id: string) => lookAtFile(desk, id);
+  const look = async (id: string) => lookAtFile(desk, id, await usableFolders(desk));
 
   it('tells what is another from what is the same, and what is put back from both', async () => {
     put('stock.csv', 'one');

@@ -3,10 +3,11 @@ import { folderOf, isPattern, isWithin } from '#core/files/paths';
 import { FolderChanges } from '#files/changes';
 import { namedFiles } from '#files/folder';
 import { troubleOf } from '#files/handle';
-import { activeFileWatches, type FileWatch } from '#store/fileWatches';
+import { activeFileWatches, findFileWatch, type FileWatch } from '#store/fileWatches';
 import type { Desk } from '../desk';
+import { Stale } from '../errors';
 import { usableFolders } from '../links/allowedFolders';
-import { lookAtFiles, type Looked } from './lookAtFile';
+import { isTooSoon, lookAtFile, type Looked } from './lookAtFile';
 
 /** Real ms. Whatever is not told is found by then. */
 export const LOOK_MS = 120_000;
@@ -30,7 +31,7 @@ export class FileFollower {
   private readonly changes: FolderChanges;
   private watches: FileWatch[] = [];
   /** How each looked when it was read last, and when that was, real ms. */
-  private readonly read = new Map<string, { look: string; at: number; result: Looked }>();
+  private readonly read = new Map<string, { look: string; at: number; result: Looked | 'failed' }>();
   private readonly wanted = new Set<string>();
   private timer: NodeJS.Timeout | undefined;
   private syncing: NodeJS.Timeout | undefined;
@@ -113,14 +114,28 @@ export class FileFollower {
       const before = this.read.get(watch.id);
       const rests = before && ['same', 'made'].includes(before.result);
       if (rests && before.look === look && Date.now() - before.at < READ_MS) continue;
-      const results = await lookAtFiles(this.desk, [watch.id], (id, error) => this.told(id, error));
-      const result = results.get(watch.id);
-      // Whoever was faster may have left something to do.
-      if (result === undefined) continue;
-      this.read.set(watch.id, { look, at: Date.now(), result });
+      // It has been read and waits for its turn: nothing is learnt by reading it each second.
+      const waits = before?.result === 'later' && before.look === look && this.waitsFor(watch.id);
+      const result = waits ? 'later' : await this.lookAt(watch.id, folders);
+      if (!waits) this.read.set(watch.id, { look, at: Date.now(), result });
       if (result === 'busy' || result === 'later') this.wanted.add(watch.id);
     }
     if (this.wanted.size > 0) this.run(AGAIN_MS);
+  }
+
+  private waitsFor(id: string): boolean {
+    const watch = findFileWatch(this.desk.store.db, id);
+    return watch?.state === 'watching' && isTooSoon(watch, this.desk.now());
+  }
+
+  /** What fails, or was overtaken, is looked at again with the others. */
+  private async lookAt(id: string, folders: readonly string[]): Promise<Looked | 'failed'> {
+    try {
+      return await lookAtFile(this.desk, id, folders);
+    } catch (error) {
+      if (!(error instanceof Stale)) this.told(id, error);
+      return 'failed';
+    }
   }
 
   async stop(): Promise<void> {

@@ -2,13 +2,7 @@
 import { MOST_A_DAY, EVERY_MINUTES } from '#core/plan/kinds/on-file-change/plan';
 import { isOpen, isOver } from '#core/plan/kinds/on-file-change/window';
 import { toLocal } from '#core/time/wallClock';
-import {
-  activeFileWatches,
-  findFileWatch,
-  noteSeen,
-  swapFileWatch,
-  type FileWatch,
-} from '#store/fileWatches';
+import { findFileWatch, noteSeen, swapFileWatch, type FileWatch } from '#store/fileWatches';
 import { noteChange } from '#store/journal';
 import { findMessage } from '#store/messages';
 import type { Tx } from '#store/store';
@@ -16,7 +10,6 @@ import { planDepartures } from '../departures/planDepartures';
 import type { Desk } from '../desk';
 import { Stale } from '../errors';
 import { tellToLook } from '../incoming/tellToLook';
-import { usableFolders } from '../links/allowedFolders';
 import { deriveWhole } from '../messages/deriveMessage';
 import { readContent } from './readContent';
 
@@ -33,12 +26,17 @@ function swapped(tx: Tx, seen: FileWatch, patch: Partial<FileWatch>): FileWatch 
   return next;
 }
 
+/** Another departure of it has to wait for its turn. @param now epoch ms */
+export function isTooSoon({ plan, lastAt }: FileWatch, now: number): boolean {
+  // A clock that was set back makes nobody wait for longer than that.
+  const since = lastAt === null ? Infinity : now - lastAt;
+  return since >= 0 && since < (plan.everyMinutes ?? EVERY_MINUTES) * MINUTE_MS;
+}
+
 /** The departure for one change, with what is known by now, in one transaction. */
 function make(desk: Desk, tx: Tx, seen: FileWatch, known: string, now: number, zone: string): Looked {
-  const { everyMinutes = EVERY_MINUTES, mostADay = MOST_A_DAY } = seen.plan;
-  // A clock that was set back makes nobody wait for longer than that.
-  const since = seen.lastAt === null ? Infinity : now - seen.lastAt;
-  if (since >= 0 && since < everyMinutes * MINUTE_MS) return 'later';
+  const { mostADay = MOST_A_DAY } = seen.plan;
+  if (isTooSoon(seen, now)) return 'later';
   const day = toLocal(now, zone).slice(0, 10);
   const onDay = seen.day === day ? seen.onDay : 0;
   if (onDay >= mostADay) {
@@ -48,15 +46,18 @@ function make(desk: Desk, tx: Tx, seen: FileWatch, known: string, now: number, z
     return 'paused';
   }
   const template = findMessage(tx, seen.messageId)!;
-  const message = deriveWhole(tx, template, now, { draft: false, fileWatchId: null });
+  const message = deriveWhole(tx, template, now, { draft: false, plan: null });
   planDepartures(desk, tx, message.id, { kind: 'now' }, seen.choices);
   swapped(tx, seen, { known, lastAt: now, count: seen.count + 1, day, onDay: onDay + 1 });
   noteChange(tx, 'message', message.id);
   return 'made';
 }
 
-/** @throws (rejects) as the database does; what cannot be read of the file is seen, and told */
-export async function lookAtFile(desk: Desk, id: string, folders?: readonly string[]): Promise<Looked> {
+/**
+ * @param folders those allowed, as they really are
+ * @throws (rejects) Stale where somebody else was faster; what cannot be read of the file is seen, and told
+ */
+export async function lookAtFile(desk: Desk, id: string, folders: readonly string[]): Promise<Looked> {
   const { db } = desk.store;
   const seen = findFileWatch(db, id);
   if (!seen || seen.state === 'ended') return 'ended';
@@ -69,7 +70,7 @@ export async function lookAtFile(desk: Desk, id: string, folders?: readonly stri
   if (seen.state === 'paused') return 'paused';
   // What was there when it began is known from then on, whenever it is watched.
   if (seen.known !== null && !isOpen(seen.plan, now, zone)) return 'shut';
-  const content = await readContent(seen.plan, folders ?? (await usableFolders(desk)), now);
+  const content = await readContent(seen.plan, folders, now);
   return desk.store.write((tx) => {
     const told = JSON.stringify(content.seen.files) !== JSON.stringify(seen.seen?.files ?? null);
     if (told || content.seen.trouble !== (seen.seen?.trouble ?? null)) {
@@ -89,27 +90,4 @@ export async function lookAtFile(desk: Desk, id: string, folders?: readonly stri
     }
     return make(desk, tx, seen, known, desk.now(tx), zone);
   });
-}
-
-/**
- * Looks at all that are watched.
- * @param told of what did not work; it is looked at again the next time
- */
-export async function lookAtFiles(
-  desk: Desk,
-  ids: Iterable<string> | undefined,
-  told: (id: string, error: unknown) => void,
-): Promise<Map<string, Looked>> {
-  const results = new Map<string, Looked>();
-  const all = ids ? [...ids] : activeFileWatches(desk.store.db).map(({ id }) => id);
-  if (all.length === 0) return results;
-  const folders = await usableFolders(desk);
-  for (const id of all) {
-    try {
-      results.set(id, await lookAtFile(desk, id, folders));
-    } catch (error) {
-      if (!(error instanceof Stale)) told(id, error);
-    }
-  }
-  return results;
 }

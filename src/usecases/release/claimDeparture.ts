@@ -86,8 +86,10 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
       freeze(tx, departure, message, sealed);
       if (filled !== message) keepFilled(tx, message, filled);
       insertVisitLinks(tx, links);
-      noteReads(tx, departure, reads, released);
-      purgeUnread(tx, message.id);
+      if (reads) {
+        noteReads(tx, departure, reads, released);
+        purgeUnread(tx, message.id);
+      }
     }
     // All of them are in this attempt: what it comes to is told of each anew.
     waitAgain(tx, id, ['deferred']);

@@ -20,8 +20,8 @@ export interface Prepared {
   sealed: Composed;
   /** Where its links lead through here. */
   links: readonly VisitLink[];
-  /** What was read from linked files. */
-  reads: readonly KeptRead[];
+  /** What was read from linked files, now; undefined where it never had any. */
+  reads: readonly KeptRead[] | undefined;
   /** The message as its readers have it. */
   filled: Message;
 }
@@ -53,7 +53,8 @@ export async function prepare(
 ): Promise<Prepared | Stopped> {
   const { db } = desk.store;
   const whole = fillMessage(desk, db, message, seen);
-  const own = attachmentsOf(db, message.id).filter((each) => each.linkId === null);
+  const all = attachmentsOf(db, message.id);
+  const own = all.filter((each) => each.linkId === null);
   const size = own.filter((each) => goesAlong(each, whole.html)).reduce((sum, each) => sum + each.size, 0);
   const linked = await readLinks(desk, message.id, MAX_ATTACHED - size);
   if ('policy' in linked) return linked;
@@ -66,5 +67,6 @@ export async function prepare(
   const content = await resolve(db, filled, seen, attached);
   const through = throughHere(desk, seen, content);
   const sealed = await seal(await composeMessage(through.content, headerId, released));
-  return { sealed, links: through.links, reads, filled };
+  const everLinked = reads.length > 0 || all.length > own.length;
+  return { sealed, links: through.links, reads: everLinked ? reads : undefined, filled };
 }
