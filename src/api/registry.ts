@@ -49,6 +49,8 @@ import * as settingsAnswers from './settings/answers';
 import * as settings from './settings/operations';
 import * as snoozeAnswers from './snoozes/answers';
 import * as snoozes from './snoozes/operations';
+import * as textAnswers from './texts/answers';
+import * as texts from './texts/operations';
 import * as todoAnswers from './todos/answers';
 import * as todos from './todos/operations';
 import * as watchAnswers from './watches/answers';
@@ -84,7 +86,7 @@ export const operations: Operation[] = [
     holdRules,
     holidays,
   ],
-  ...[events, postoffice, fileWatches],
+  ...[events, postoffice, fileWatches, texts],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
 /** By the name an operation gives. */
@@ -112,5 +114,6 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       correspondentAnswers,
     ],
     ...[groupAnswers, holdRuleAnswers, holidayAnswers, eventAnswers, postofficeAnswers, problemAnswers],
+    ...[textAnswers],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

@@ -690,11 +690,19 @@ export interface components {
         /** @description Lower case */
         words: string;
       }[];
+      /** @description Values of its own fields: by name, then by the reader’s address; under nothing for all */
+      fields: {
+        [key: string]: {
+          [key: string]: string;
+        };
+      };
       attachments: components['schemas']['Attachment'][];
       /** @description It answers another message */
       answering: boolean;
       /** @description The series whose occurrences are made from it */
       seriesId: string | null;
+      /** @description The kept text that says this */
+      textId: string | null;
       revision: number;
       cc: {
         name: string;
@@ -1789,6 +1797,12 @@ export interface components {
         month: number;
         day: number;
       }[];
+      organisation: string | null;
+      /** @description BCP 47; null: as the text is */
+      language: string | null;
+      columns: {
+        [key: string]: string;
+      };
       holidays: components['schemas']['HolidaysKnown'];
       /** @description How long they take to answer, ms */
       answers: {
@@ -2121,6 +2135,101 @@ export interface components {
       errors?: {
         path: string;
         detail: string;
+      }[];
+    };
+    Text: {
+      id: string;
+      name: string;
+      revision: number;
+      /** @description What it says now: attachments and links are added to that */
+      messageId: string;
+      subject: string;
+      text: string;
+      html: string | null;
+      fields: {
+        name: string;
+        /** @enum {string} */
+        kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'own';
+        /** @description What stands there where nothing is known */
+        instead: string | null;
+      }[];
+      attachments: components['schemas']['Attachment'][];
+      /** @description Files linked to it */
+      links: number;
+      /** Format: date-time */
+      createdAt: string;
+      /** Format: date-time */
+      changedAt: string;
+      /** Format: date-time */
+      usedAt: string | null;
+      /** @description How often it was used */
+      used: number;
+      /** @description What it says now, and said before, the newest first */
+      versions: {
+        version: number;
+        /** Format: date-time */
+        at: string;
+        subject: string;
+        text: string;
+      }[];
+    };
+    Texts: {
+      texts: {
+        id: string;
+        name: string;
+        revision: number;
+        /** @description What it says now: attachments and links are added to that */
+        messageId: string;
+        subject: string;
+        text: string;
+        html: string | null;
+        fields: {
+          name: string;
+          /** @enum {string} */
+          kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'own';
+          /** @description What stands there where nothing is known */
+          instead: string | null;
+        }[];
+        attachments: components['schemas']['Attachment'][];
+        /** @description Files linked to it */
+        links: number;
+        /** Format: date-time */
+        createdAt: string;
+        /** Format: date-time */
+        changedAt: string;
+        /** Format: date-time */
+        usedAt: string | null;
+        /** @description How often it was used */
+        used: number;
+      }[];
+    };
+    /** @description What it says, to be put in */
+    PutText: {
+      subject: string;
+      text: string;
+      html: string | null;
+      /** @description Ids of what came along */
+      attachments: string[];
+      links: string[];
+    };
+    Filled: {
+      readers: {
+        /** @description Empty where it goes to several together */
+        address: string;
+        name: string;
+        correspondentId: string | null;
+        subject: string;
+        text: string;
+        fields: {
+          name: string;
+          /** @enum {string} */
+          kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'own';
+          value: string | null;
+          /** @description Why it has no value, to follow its name */
+          why: string | null;
+          /** @description What was given for it */
+          given: string;
+        }[];
       }[];
     };
     readHealth: {
@@ -2457,6 +2566,12 @@ export interface components {
           /** @description Lower case */
           words: string;
         }[];
+        /** @description Values of its own fields: by name, then by the reader’s address; under nothing for all */
+        fields?: {
+          [key: string]: {
+            [key: string]: string;
+          };
+        };
         to?: (
           | string
           | {
@@ -2576,6 +2691,12 @@ export interface components {
           /** @description Lower case */
           words: string;
         }[];
+        /** @description Values of its own fields: by name, then by the reader’s address; under nothing for all */
+        fields?: {
+          [key: string]: {
+            [key: string]: string;
+          };
+        };
         to?: (
           | string
           | {
@@ -3605,6 +3726,14 @@ export interface components {
           month: number;
           day: number;
         }[];
+        /** @description Whom they work for (RFC 6350 ORG) */
+        organisation?: string | null;
+        /** @description BCP 47: in which language dates and numbers are written to them; null: as the text is */
+        language?: string | null;
+        /** @description What else is known of them, by names of your own: fields of texts */
+        columns?: {
+          [key: string]: string;
+        };
       };
       answer: components['schemas']['Correspondent'];
     };
@@ -3640,6 +3769,14 @@ export interface components {
           month: number;
           day: number;
         }[];
+        /** @description Whom they work for (RFC 6350 ORG) */
+        organisation?: string | null;
+        /** @description BCP 47: in which language dates and numbers are written to them; null: as the text is */
+        language?: string | null;
+        /** @description What else is known of them, by names of your own: fields of texts */
+        columns?: {
+          [key: string]: string;
+        };
       };
       answer: components['schemas']['Correspondent'];
     };
@@ -3798,6 +3935,113 @@ export interface components {
       answer: components['schemas']['FileWatch'];
     };
     takeFileWatchBack: Record<string, never>;
+    addText: {
+      body: {
+        /** @description What it is found by */
+        name: string;
+        subject?: string;
+        text?: string;
+        html?: string | null;
+        /** @description The message whose attachments and linked files it takes along */
+        from?: string;
+      };
+      answer: components['schemas']['Text'];
+    };
+    bringBackVersion: {
+      answer: components['schemas']['Text'];
+    };
+    deleteText: Record<string, never>;
+    editText: {
+      body: {
+        /** @description What it is found by */
+        name?: string;
+        subject?: string;
+        text?: string;
+        html?: string | null;
+        /** @description Any word of yours: what is changed under the same one is one version */
+        sitting?: string;
+      };
+      answer: components['schemas']['Text'];
+    };
+    exportText: Record<string, never>;
+    importText: {
+      body: {
+        /** @description A message, RFC 5322 */
+        text: string;
+        /** @description What it is to be called; its subject where it is empty */
+        name?: string;
+      };
+      answer: components['schemas']['Text'];
+    };
+    listTexts: {
+      answer: components['schemas']['Texts'];
+    };
+    putText: {
+      body: {
+        text: string;
+      };
+      answer: components['schemas']['PutText'];
+    };
+    readFilled: {
+      body: {
+        /** @default  */
+        subject: string;
+        /** @default  */
+        text: string;
+        /**
+         * @description Looked at for links whose address is a field
+         * @default null
+         */
+        html: string | null;
+        /**
+         * @description Values of its own fields: by name, then by the reader’s address; under nothing for all
+         * @default {}
+         */
+        fields: {
+          [key: string]: {
+            [key: string]: string;
+          };
+        };
+        /**
+         * @description The id of one of my identities; null: the main one
+         * @default null
+         */
+        identity: string | null;
+        /** @default [] */
+        recipients: {
+          /** @description An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;` */
+          address:
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              };
+          /** @description IANA time zone */
+          zone?: string;
+        }[];
+        /**
+         * @description It goes to all of them in one copy
+         * @default false
+         */
+        together: boolean;
+        /**
+         * Format: date-time
+         * @description When it leaves; now where it is not given
+         */
+        at?: string;
+      };
+      answer: components['schemas']['Filled'];
+    };
+    readText: {
+      answer: components['schemas']['Text'];
+    };
+    restoreText: {
+      answer: components['schemas']['Text'];
+    };
   };
   responses: never;
   parameters: never;
@@ -3908,6 +4152,10 @@ export type MailboxSummaryJson = Schemas['MailboxSummary'];
 export type MailboxesJson = Schemas['Mailboxes'];
 export type MailboxJson = Schemas['Mailbox'];
 export type ProblemJson = Schemas['Problem'];
+export type TextJson = Schemas['Text'];
+export type TextsJson = Schemas['Texts'];
+export type PutTextJson = Schemas['PutText'];
+export type FilledJson = Schemas['Filled'];
 export type ShapeName =
   | 'Health'
   | 'Clock'
@@ -4009,7 +4257,11 @@ export type ShapeName =
   | 'MailboxSummary'
   | 'Mailboxes'
   | 'Mailbox'
-  | 'Problem';
+  | 'Problem'
+  | 'Text'
+  | 'Texts'
+  | 'PutText'
+  | 'Filled';
 export interface Operations {
   readHealth: Schemas['readHealth'];
   retryMailServer: Schemas['retryMailServer'];
@@ -4153,4 +4405,15 @@ export interface Operations {
   pauseFileWatch: Schemas['pauseFileWatch'];
   resumeFileWatch: Schemas['resumeFileWatch'];
   takeFileWatchBack: Schemas['takeFileWatchBack'];
+  addText: Schemas['addText'];
+  bringBackVersion: Schemas['bringBackVersion'];
+  deleteText: Schemas['deleteText'];
+  editText: Schemas['editText'];
+  exportText: Schemas['exportText'];
+  importText: Schemas['importText'];
+  listTexts: Schemas['listTexts'];
+  putText: Schemas['putText'];
+  readFilled: Schemas['readFilled'];
+  readText: Schemas['readText'];
+  restoreText: Schemas['restoreText'];
 }

@@ -155,6 +155,9 @@ function cleaned(html: string, remote: boolean): string {
   return remote ? clean : withLocalStyles(clean);
 }
 
+/** What is harmless of HTML from a file that is to be written with; what it shows from elsewhere stays elsewhere. */
+export const harmless = (html: string): string => cleaned(html, true);
+
 /** Quotes fold; only the outermost, what they quote themselves comes along. */
 function folded(html: string): string {
   let depth = 0;

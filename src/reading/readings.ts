@@ -26,6 +26,8 @@ export const readings = {
   html: later(async () => (await import('#mail/htmlBody')).htmlBody),
   /** What of HTML is not shown. */
   layout: later(async () => (await import('#mail/htmlBody')).layoutOf),
+  /** HTML of a file that is to be written with. */
+  harmless: later(async () => (await import('#mail/htmlBody')).harmless),
   /** The words of HTML. */
   plain: later(async () => (await import('#mail/plainText')).plainText),
   vcard: later(async () => (await import('#core/formats/vcard')).readVcards),

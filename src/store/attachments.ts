@@ -101,17 +101,19 @@ export function bytesOf(db: Reading, id: string): Buffer {
   return Buffer.concat(all.map(({ bytes }) => bytes));
 }
 
-/** Attaches the same to another message, as far as it is here. @param newId makes ids */
-export function copyAttachments(tx: Tx, from: string, to: string, newId: () => string): void {
+/** Attaches the same to another message, as far as it is here. @param newId makes ids @returns those of the copies */
+export function copyAttachments(tx: Tx, from: string, to: string, newId: () => string): string[] {
   // What was read from a linked file is read anew for the other.
-  for (const attachment of attachmentsOf(tx, from).filter(({ linkId }) => linkId === null)) {
+  const copied = attachmentsOf(tx, from).filter(({ linkId }) => linkId === null);
+  return copied.map((attachment) => {
     const id = newId();
     tx.insert(attachments)
       .values({ ...attachment, id, messageId: to })
       .run();
     tx.run(sql`INSERT INTO attachment_pieces (attachment_id, "offset", hash, size)
       SELECT ${id}, "offset", hash, size FROM attachment_pieces WHERE attachment_id = ${attachment.id}`);
-  }
+    return id;
+  });
 }
 
 const removed = built((db) =>

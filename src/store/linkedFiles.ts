@@ -33,6 +33,7 @@ export const allLinks = (db: Reading): (LinkedFile & { subject: string })[] =>
         isNull(linkedFiles.removedAt),
         isNull(messages.deletedAt),
         isNull(messages.leftAt),
+        isNull(messages.textId),
         sql`NOT EXISTS (SELECT 1 FROM departures d WHERE d.message_id = ${messages.id}
           AND d.series_id IS NOT NULL AND NOT d.differs)`,
       ),
@@ -58,12 +59,15 @@ export function insertLink(tx: Tx, link: Omit<typeof linkedFiles.$inferInsert, '
 export const changeLink = (tx: Tx, id: string, patch: Partial<LinkedFile>): LinkedFile =>
   tx.update(linkedFiles).set(patch).where(eq(linkedFiles.id, id)).returning().get();
 
-/** Links the same to another message. @param newId makes ids */
-export function copyLinks(tx: Tx, from: string, to: string, newId: () => string): void {
-  for (const link of linksOf(tx, from))
+/** Links the same to another message. @param newId makes ids @returns those of the copies */
+export function copyLinks(tx: Tx, from: string, to: string, newId: () => string): string[] {
+  return linksOf(tx, from).map((link) => {
+    const id = newId();
     tx.insert(linkedFiles)
-      .values({ ...link, id: newId(), messageId: to })
+      .values({ ...link, id, messageId: to })
       .run();
+    return id;
+  });
 }
 
 /** What of a departure's own was read before goes, and this stands for it. */

@@ -10,4 +10,5 @@ export * from './schema/pieces';
 export * from './schema/returns';
 export * from './schema/search';
 export * from './schema/series';
+export * from './schema/texts';
 export * from './schema/watches';

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { all, countOf, instant, listOf, orNull, text } from '../fields';
 import { holidaysKnown } from '../holidays/answers';
 import { stripParts } from '../moments/answers';
-import { leave, workingWeek } from './requests';
+import { columns, leave, workingWeek } from './requests';
 
 const correspondent = all({
   id: Joi.string(),
@@ -18,6 +18,9 @@ const correspondent = all({
   week: orNull(workingWeek).description('null: office hours'),
   leave,
   dates: listOf(all({ what: text, month: Joi.number(), day: Joi.number() })),
+  organisation: orNull(text),
+  language: orNull(Joi.string()).description('BCP 47; null: as the text is'),
+  columns,
   holidays: holidaysKnown,
   answers: orNull(
     all({ count: Joi.number(), median: Joi.number(), from: Joi.number(), until: Joi.number() }),

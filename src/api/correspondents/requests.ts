@@ -39,6 +39,8 @@ export const personalDates = Joi.array()
   )
   .max(50);
 
+export const columns = Joi.object().pattern(Joi.string().max(100), Joi.string().max(2000).allow('')).max(60);
+
 export const correspondentInput = Joi.object({
   name: Joi.string().max(200).allow(''),
   addresses: Joi.array().items(Joi.string().max(ADDRESS)).max(20),
@@ -49,6 +51,12 @@ export const correspondentInput = Joi.object({
   week: workingWeek.allow(null),
   leave,
   dates: personalDates,
+  organisation: Joi.string().max(200).allow('', null).description('Whom they work for (RFC 6350 ORG)'),
+  language: Joi.string()
+    .max(35)
+    .allow('', null)
+    .description('BCP 47: in which language dates and numbers are written to them; null: as the text is'),
+  columns: columns.description('What else is known of them, by names of your own: fields of texts'),
 }).min(1);
 
 export const zonesRequest = Joi.object({

@@ -39,6 +39,7 @@ const message = extended(summary, {
   attachments: listOf(attachment),
   answering: Joi.boolean().description('It answers another message'),
   seriesId: orNull(Joi.string()).description('The series whose occurrences are made from it'),
+  textId: orNull(Joi.string()).description('The kept text that says this'),
   revision: Joi.number(),
   cc: listOf(mailbox),
   bcc: listOf(mailbox),

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { IMPORTANCES, SENSITIVITIES } from '#core/message/details';
 import { setAside } from '../checks/requests';
+import { ADDRESS } from '../fields';
 
 /** What is asked of a message beside its words and recipients. */
 export const details = {
@@ -17,4 +18,11 @@ export const details = {
   ),
   keptIn: Joi.string().max(100).allow(null).description('The folder that keeps the sent copy; null: none'),
   setAside: setAside.description('What its checks found and is meant so'),
+  fields: Joi.object()
+    .pattern(
+      Joi.string().max(200),
+      Joi.object().pattern(Joi.string().max(ADDRESS).allow(''), Joi.string().max(4000).allow('')),
+    )
+    .max(100)
+    .description('Values of its own fields: by name, then by the reader’s address; under nothing for all'),
 };

@@ -1,16 +1,11 @@
 import Joi from 'joi';
-import { MAX_BODY, MAX_SUBJECT } from '#core/limits';
+import { MAX_SUBJECT } from '#core/limits';
 import { all, id, pageFields } from '../fields';
 import { addressList } from '../people';
 import { choices } from '../plans/choices';
 import { plan } from '../plans/plan';
+import { body } from './body';
 import { details } from './details';
-
-const body = Joi.string()
-  .max(MAX_BODY)
-  .messages({
-    'string.max': `The text is longer than ${MAX_BODY / 1_000_000} million characters; mail servers would refuse it. Shorten it`,
-  });
 
 const draftFields = {
   ...details,

@@ -5,6 +5,7 @@ import { isLocal } from '../time/wallClock';
 import { isZone } from '../time/zones';
 import { readWeek, writeWeek } from '../time/weekText';
 import { wordTable } from '../text/wordTable';
+import { isLanguageTag } from '../text/language';
 import { countryCode } from './countries';
 import type { FileEntry, FilePerson } from './person';
 
@@ -18,7 +19,11 @@ export const CSV_COLUMNS = [
   'work',
   'leave',
   'dates',
+  'organisation',
+  'language',
 ] as const;
+/** Of those that are not ours so many are kept. */
+const MOST_COLUMNS = 40;
 
 /**
  * Spreadsheets run what begins with such a sign, in full width too, and some look for it behind spaces and line ends;
@@ -40,11 +45,17 @@ const ALIASES = wordTable<(typeof CSV_COLUMNS)[number]>({
   'time zone': 'zone',
   tz: 'zone',
   city: 'place',
+  organization: 'organisation',
+  company: 'organisation',
 });
 
+const isOurs = (name: string) => (CSV_COLUMNS as readonly string[]).includes(name);
+
+/** Ours by our names; others are own columns, and keep theirs. */
 const column = (header: string) => {
   const name = header.trim().toLowerCase();
-  return ALIASES[name] ?? name;
+  const ours = ALIASES[name] ?? name;
+  return isOurs(ours) ? ours : header.trim();
 };
 
 const LEAVE = /^(\d{4}-\d{2}-\d{2})\/(\d{4}-\d{2}-\d{2})(?:\s+(\S.*)?)?$/;
@@ -64,7 +75,7 @@ function listOf(text: string, pattern: RegExp, what: string): RegExpExecArray[] 
 
 /** @throws Error with words for the person */
 function personOf(row: Readonly<Record<string, string>>): FilePerson {
-  const cell = (name: (typeof CSV_COLUMNS)[number]) => {
+  const cell = (name: string) => {
     const text = row[name] ?? '';
     const guarded = unsafe(text);
     return guarded === text ? text.trim() : guarded;
@@ -99,6 +110,15 @@ function personOf(row: Readonly<Record<string, string>>): FilePerson {
         return { month: Number(month), day: Number(day), what: what! };
       },
     );
+  if (cell('organisation')) person.organisation = cell('organisation');
+  if (cell('language')) {
+    if (!isLanguageTag(cell('language')))
+      throw new Error(`“${cell('language')}” is no language: write pt or ja.`);
+    person.language = cell('language');
+  }
+  const own = Object.keys(row).filter((name) => name && !isOurs(name) && cell(name));
+  if (own.length > 0)
+    person.columns = Object.fromEntries(own.slice(0, MOST_COLUMNS).map((name) => [name, cell(name)]));
   return person;
 }
 
@@ -144,6 +164,7 @@ export function readCsv(text: string): FileEntry[] {
 }
 
 export function writeCsv(people: readonly FilePerson[]): string {
+  const own = [...new Set(people.flatMap(({ columns }) => Object.keys(columns ?? {})))].sort();
   const rows = people.map((person) =>
     [
       person.name ?? '',
@@ -160,7 +181,10 @@ export function writeCsv(people: readonly FilePerson[]): string {
             `${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')} ${what}`,
         )
         .join('; '),
+      person.organisation ?? '',
+      person.language ?? '',
+      ...own.map((name) => person.columns?.[name] ?? ''),
     ].map(safe),
   );
-  return `${Papa.unparse([[...CSV_COLUMNS], ...rows], { newline: '\r\n' })}\r\n`;
+  return `${Papa.unparse([[...CSV_COLUMNS, ...own.map(safe)], ...rows], { newline: '\r\n' })}\r\n`;
 }

@@ -20,6 +20,11 @@ export interface FilePerson {
   week?: WorkingWeek;
   leave?: Leave[];
   dates?: PersonalDate[];
+  organisation?: string;
+  /** BCP 47 */
+  language?: string;
+  /** What else it says, by names of its own. */
+  columns?: Record<string, string>;
 }
 
 export interface FileGroup {

@@ -5,6 +5,7 @@ import { assertFew } from './few';
 import { isLocal } from '../time/wallClock';
 import { isZone, UnknownZoneError } from '../time/zones';
 import { readWeek, writeWeek } from '../time/weekText';
+import { isLanguageTag } from '../text/language';
 import { countryCode, countryName } from './countries';
 import type { FileEntry, FileGroup, FilePerson } from './person';
 
@@ -60,6 +61,13 @@ function placeOf(card: ICAL.Component): { place?: string; country?: string } {
   return { ...(parts[3] && { place: parts[3] }), ...(country && { country }) };
 }
 
+/** Its name, without the units below it (§6.6.4). */
+function organisationOf(card: ICAL.Component): { organisation?: string } {
+  const value: unknown = card.getFirstPropertyValue('org');
+  const name = Array.isArray(value) ? (value as unknown[])[0] : value;
+  return typeof name === 'string' && name.trim() ? { organisation: name.trim() } : {};
+}
+
 function personOf(card: ICAL.Component): { person: FilePerson; leftOut: string[] } {
   const leftOut: string[] = [];
   const zone = first(card, 'x-oak-zone');
@@ -74,6 +82,11 @@ function personOf(card: ICAL.Component): { person: FilePerson; leftOut: string[]
     if (!match) leftOut.push(`“${text}” is no leave.`);
     return match ? [{ from: match[1]!, to: match[2]!, note: match[3] ?? '' }] : [];
   });
+  const language = first(card, 'lang');
+  const columns = all(card, 'x-oak-column').flatMap((text) => {
+    const at = text.indexOf(':');
+    return at > 0 ? [[text.slice(0, at).trim(), text.slice(at + 1).trim()] as const] : [];
+  });
   const person: FilePerson = {
     ...(uid?.startsWith(URN) && { id: uid.slice(URN.length) }),
     name: first(card, 'fn') ?? '',
@@ -83,6 +96,9 @@ function personOf(card: ICAL.Component): { person: FilePerson; leftOut: string[]
     ...(region && { region }),
     ...(week && { week: readWeek(week) }),
     ...(leave.length && { leave }),
+    ...organisationOf(card),
+    ...(language && isLanguageTag(language) && { language }),
+    ...(columns.length && { columns: Object.fromEntries(columns) }),
     dates: datesOf(card, leftOut),
   };
   return { person, leftOut };
@@ -184,6 +200,10 @@ export function writeVcards(
         '',
         person.country ? countryName(person.country) : '',
       ]);
+    if (person.organisation) add(card, 'org', [person.organisation]);
+    if (person.language) add(card, 'lang', person.language, 'text');
+    for (const [name, value] of Object.entries(person.columns ?? {}))
+      add(card, 'x-oak-column', `${name}: ${value}`);
     if (person.region) add(card, 'x-oak-region', person.region);
     if (person.week) add(card, 'x-oak-week', writeWeek(person.week));
     for (const { from, to, note } of person.leave ?? [])

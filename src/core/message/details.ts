@@ -1,6 +1,7 @@
 /** What a message says of itself beside its words, and what is asked of those who carry and read it. */
 
 import type { SetAside } from '../checks/setAside';
+import type { FieldValues } from '../fields/values';
 
 /** How urgent it is (RFC 4021 §2.1.54 `Importance`). */
 export const IMPORTANCES = ['high', 'normal', 'low'] as const;
@@ -49,6 +50,8 @@ export interface MessageDetails {
   keptIn: string | null;
   /** What its checks found and is meant so. */
   setAside: SetAside[];
+  /** What fields of its own become. */
+  fields: FieldValues;
 }
 
 /** Where sent copies go unless something else is chosen. */
@@ -63,6 +66,7 @@ export const usualDetails: MessageDetails = {
   usualWatch: true,
   keptIn: SENT_FOLDER,
   setAside: [],
+  fields: {},
 };
 
 /** Somebody I write as. */

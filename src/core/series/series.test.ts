@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { SeriesPlan } from '../plan/kinds/series/plan';
 import { seriesOccurrences } from '../recurrence/series';
-import { fillFields, isoWeek, ownFieldsOf } from './fields';
 import { formOf, MONTH_DAYS, OFTEN, ruleOf, type SeriesForm } from './form';
 import { endBefore } from './split';
 
@@ -46,37 +45,6 @@ describe('the form', () => {
       monthDay: 'date',
       interval: 2,
     });
-  });
-});
-
-describe('fields', () => {
-  const context = {
-    number: 3,
-    of: 10,
-    local: START,
-    country: 'US',
-    firstName: 'Haruki',
-    own: { link: 'https://x.example', room: '' },
-  };
-  it('are filled where they are known, and stand where they are not', () => {
-    expect(
-      fillFields('{{number}} of {{ OF }}, {{date}}, week {{week}}, {{days until 2026-12-24}} days', context),
-    ).toBe('3 of 10, Thursday, December 3, 2026, week 49, 21 days');
-    expect(fillFields('{{First  name}} {{link}} {{room}} {{what}}', context)).toBe(
-      'Haruki https://x.example {{room}} {{what}}',
-    );
-    expect(fillFields('{{of}}', { ...context, of: null })).toBe('{{of}}');
-    expect(fillFields('{{date}}', { ...context, country: 'JP' })).toContain('2026');
-    expect(ownFieldsOf('{{Link}} {{link}} {{number}} {{days until 2026-01-01}} {{room no}}')).toEqual([
-      'link',
-      'room no',
-    ]);
-  });
-
-  it('know the weeks of the year', () => {
-    expect(['2026-12-31', '2027-01-03', '2027-01-04', '2024-12-30', '2026-01-01'].map(isoWeek)).toEqual([
-      53, 53, 1, 1, 1,
-    ]);
   });
 });
 

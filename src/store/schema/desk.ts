@@ -63,7 +63,17 @@ export const journal = sqliteTable(
 export const changes = sqliteTable('changes', {
   seq: integer().primaryKey({ autoIncrement: true }),
   topic: text({
-    enum: ['departure', 'message', 'return', 'settings', 'clock', 'correspondent', 'health', 'session'],
+    enum: [
+      'departure',
+      'message',
+      'return',
+      'settings',
+      'clock',
+      'correspondent',
+      'health',
+      'session',
+      'text',
+    ],
   }).notNull(),
   ref: text().notNull(),
 });

@@ -2,6 +2,7 @@
 import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import type { SetAside } from '#core/checks/setAside';
+import type { FieldValues } from '#core/fields/values';
 import type { Importance, Sensitivity } from '#core/message/details';
 import type { MailingList } from '#core/message/mailingList';
 import type { Classified } from '#core/reply/classify';
@@ -63,6 +64,10 @@ export const messages = sqliteTable(
     seriesId: text(),
     /** It is sent each time a file changes; it does not leave itself. */
     fileWatchId: text(),
+    /** A text that is kept to be used again; it does not leave itself. */
+    textId: text(),
+    /** Values of its own fields: by name, then by reader in lower case; under nothing for all. */
+    fields: text({ mode: 'json' }).$type<FieldValues>().notNull().default({}),
     /** When the first of its departures left; kept by a trigger on them, as `at` is then. */
     leftAt: integer(),
     inReplyTo: text(),

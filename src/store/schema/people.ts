@@ -17,6 +17,12 @@ export const correspondents = sqliteTable('correspondents', {
   /** ISO 3166-1 alpha-2, and the region's code after the hyphen of ISO 3166-2: whose holidays they have. */
   country: text(),
   region: text(),
+  /** Whom they work for (ORG, RFC 6350 §6.6.4). */
+  organisation: text(),
+  /** BCP 47, in which dates and numbers are written to them; null: as the text is (LANG, RFC 6350 §6.4.4). */
+  language: text(),
+  /** What else is known of them, by names of my own. */
+  columns: text({ mode: 'json' }).$type<Record<string, string>>().notNull().default({}),
   /** null: office hours. */
   week: text({ mode: 'json' }).$type<WorkingWeek>(),
   leave: text({ mode: 'json' }).$type<Leave[]>().notNull().default([]),

@@ -14,6 +14,7 @@ import { useNotices } from '../shell/Notices';
 import { ZonePicker } from '../write/ZonePicker';
 import { AnswerDrawing } from './AnswerDrawing';
 import styles from './CorrespondentsView.module.css';
+import { OwnColumns } from './OwnColumns';
 import { SidePanel } from './SidePanel';
 
 interface Props {
@@ -42,9 +43,9 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
     } catch (error) {
       return showProblem(error);
     }
-    const { name, addresses, zone, place, country, region, week, leave, dates } = gone;
+    const { id: _id, zoneGuess: _guess, holidays: _holidays, answers: _answers, ...whole } = gone;
+    const { name, addresses } = whole;
     const restore = async () => {
-      const whole = { name, addresses, zone, place, country, region, week, leave, dates };
       await ask('POST', '/correspondents', whole).catch(showProblem);
       refresh(client, ['correspondent']);
     };
@@ -114,6 +115,11 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
             value={person.place ?? ''}
             keep={(place) => keep({ place: place || null })}
           />
+          <KeptField
+            label="Organisation"
+            value={person.organisation ?? ''}
+            keep={(organisation) => keep({ organisation: organisation || null })}
+          />
           <PlaceFields country={person.country} region={person.region} zone={person.zone} onChange={apply} />
           <WorkFields
             key={person.id}
@@ -122,6 +128,7 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
             zone={person.zone ?? settings.zone}
             keep={keep}
           />
+          <OwnColumns key={`${person.id} columns`} person={person} keep={keep} />
           {dates.length > 0 && (
             <ul className={styles.list} aria-label="Personal dates">
               {dates.map(({ what, month, day }, index) => (

@@ -274,7 +274,7 @@ const STALE: Record<string, string[]> = {
   departure: ['departures', 'message', 'mailboxes', 'health', 'drafts', 'series', 'links', 'file-watches'],
   message: [
     ...['inbox', 'archive', 'search', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
-    ...['todos', 'imports', 'watches', 'series', 'links'],
+    ...['todos', 'imports', 'watches', 'series', 'links', 'texts'],
   ],
   return: [
     'inbox',
@@ -288,6 +288,7 @@ const STALE: Record<string, string[]> = {
     'watches',
     'departures',
   ],
+  text: ['texts'],
   settings: [
     ...['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],
     ...['links', 'files'],
@@ -296,7 +297,7 @@ const STALE: Record<string, string[]> = {
   session: ['sessions'],
   health: ['health', 'departures', 'faults', 'clock'],
   correspondent: [
-    ...['correspondents', 'groups', 'departures', 'inbox', 'message', 'watches'],
+    ...['correspondents', 'groups', 'departures', 'inbox', 'message', 'watches', 'filled'],
     ...['preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'strips', 'holidays'],
   ],
 };

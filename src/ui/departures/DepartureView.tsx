@@ -22,7 +22,7 @@ import { useCommand, useKeyName } from '../shell/commands';
 import { useWatchOn } from '../data/watches';
 import { WatchButton } from '../watches/WatchButton';
 import { WatchNotes } from '../watches/WatchNotes';
-import { correctionPath, repeatPath } from '../shell/views';
+import { correctionPath, keepTextPath, repeatPath } from '../shell/views';
 import { SettleButtons } from './SettleButtons';
 import { useDepartureActions } from './useDepartureActions';
 import styles from './DepartureView.module.css';
@@ -103,6 +103,7 @@ export function DepartureView({ id }: { id: string }) {
         <Button onClick={repeat} title={keyName('o')}>
           Repeat this…
         </Button>
+        <Button onClick={() => router.push(keepTextPath(message.id))}>Keep as a text</Button>
         {refused.length > 0 && departure.state === 'sent' && (
           <Button
             onClick={() =>

@@ -9,6 +9,7 @@ import { useLooked } from '../common/useLooked';
 import { useMessage, useSettings } from '../data/queries';
 import { TodoButton } from '../returns/TodoButton';
 import { useCommand, useKeyName } from '../shell/commands';
+import { keepTextPath } from '../shell/views';
 import styles from './Inbox.module.css';
 import { useFrame } from './frame';
 import { Notes } from './Notes';
@@ -138,6 +139,7 @@ export function ReadingPane({ id }: { id: string }) {
         <Button onClick={forward} title={keyName('p')}>
           Forward
         </Button>
+        <Button onClick={() => router.push(keepTextPath(id))}>Keep as a text</Button>
       </div>
       <Notes message={message} actions={actions} />
       <WatchNotes messageId={message.id} actions={actions} />

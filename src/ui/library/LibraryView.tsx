@@ -1,10 +1,11 @@
 'use client';
-/** What is at hand for messages: linked files, and what was read from them. */
+/** What is at hand for messages: texts, linked files, and what was read from them. */
 import { Spin } from 'antd';
 import { useAllLinks } from '../data/links';
 import styles from '../returns/Returns.module.css';
 import { LinksTable } from './LinksTable';
 import { ReadsTable } from './ReadsTable';
+import { TextsTable } from './TextsTable';
 
 export function LibraryView() {
   const { data, error } = useAllLinks();
@@ -13,6 +14,7 @@ export function LibraryView() {
       <h1 className="unseen">Library</h1>
       {error && !data && <p role="alert">{error.message}</p>}
       <div className={styles.halves}>
+        <TextsTable />
         <section className={`pane ${styles.half}`} aria-labelledby="linked">
           <h2 id="linked">Linked files</h2>
           {!data && !error && <Spin />}

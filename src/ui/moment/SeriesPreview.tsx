@@ -1,8 +1,9 @@
 'use client';
 /** When what repeats leaves: the next ones on both clocks, the last, and all of the next twelve months. */
 import type { PreviewJson } from '#api/types';
-import { fillFields, ownFieldsOf } from '#core/series/fields';
-import { countryOfZone } from '#core/time/zones';
+import { fillText, ownFieldsOf } from '#core/fields/fill';
+import { languageOf } from '#core/checks/language';
+import { countryOfZone, zoneCity } from '#core/time/zones';
 import { toLocal } from '#core/time/wallClock';
 import { dayWords, timeWords } from '#core/time/words';
 import { useWords } from '../common/format';
@@ -48,7 +49,7 @@ interface Props {
 
 export function SeriesPreview({ repeats, departures, nameOf, subject, text }: Props) {
   const words = useWords();
-  const { zone, hourCycle } = useSettings();
+  const { zone, hourCycle, me } = useSettings();
   const here = (at: string) => {
     const local = toLocal(Date.parse(at), zone);
     return `${dayWords(local, toLocal(words.now, zone))} ${timeWords(local, hourCycle, 'if any')}`;
@@ -56,18 +57,27 @@ export function SeriesPreview({ repeats, departures, nameOf, subject, text }: Pr
   const { left, last, days, before } = repeats;
   /** As the n-th of those shown will read. */
   const filled = (template: string, n: number, at: string, [reader]: Occurrence['recipients']) =>
-    fillFields(template, {
+    fillText(template, {
       number: before === null ? null : before + n + 1,
       of: before === null || left === null ? null : before + left,
       local: toLocal(Date.parse(at), reader?.zone ?? zone).slice(0, 16),
-      firstName: reader && nameOf(reader.address).split(' ')[0],
-      country: reader?.zone ? countryOfZone(reader.zone) : undefined,
+      reader: reader && {
+        address: reader.address,
+        name: nameOf(reader.address),
+        place: reader.place ?? undefined,
+        columns: {},
+      },
+      me: { ...me, place: zoneCity(zone) },
+      written: {
+        language: languageOf(text) ?? 'en',
+        country: countryOfZone(reader?.zone ?? zone),
+      },
       own: {},
     });
   const occurrences = together(departures);
   const [next] = occurrences[0] ?? [];
   const lines = text.split('\n').filter((line) => line.includes('{{'));
-  const own = ownFieldsOf(`${subject}\n${text}`);
+  const own = ownFieldsOf(subject, text);
   return (
     <section className={styles.preview} aria-label="When it leaves">
       <p className={styles.words}>

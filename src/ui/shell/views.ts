@@ -17,6 +17,9 @@ export const correctionPath = (messageId: string) => `/write?corrects=${messageI
 /** Where what I wrote becomes something that repeats. */
 export const repeatPath = (messageId: string) => `/write?repeats=${messageId}`;
 
+/** Where a message is kept as a text, to be used again. */
+export const keepTextPath = (messageId: string) => `/library/new?from=${messageId}`;
+
 /** Where past mail is taken in and given out. */
 export const PAST_MAIL = '/archive/past';
 

@@ -1,7 +1,8 @@
 'use client';
 /** Writing one message: new, taken back, or pending. */
 import { useQueryClient } from '@tanstack/react-query';
-import type { InputRef } from 'antd';
+import { Button, type InputRef } from 'antd';
+import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { AttachmentJson, DepartureJson, MessageJson, SeriesJson } from '#api/types';
 import { formatMailbox } from '#core/message/address';
@@ -19,6 +20,7 @@ import { SeriesPreview } from '../moment/SeriesPreview';
 import { MomentPanel } from '../moment/MomentPanel';
 import { useMoment } from '../moment/useMoment';
 import { useCommand } from '../shell/commands';
+import { keepTextPath } from '../shell/views';
 import { useNotices } from '../shell/Notices';
 import { usePictures } from './attachments/usePictures';
 import { useUploads } from './attachments/useUploads';
@@ -31,6 +33,11 @@ import { ConflictPanel } from './ConflictPanel';
 import { recallCursor, rememberCursor } from './cursor';
 import { copiesUnderWay, keptSentence, landsOf } from './departureWords';
 import { useDraft, type Beginning, type SaveState } from './draft/useDraft';
+import { FieldPicker } from './fields/FieldPicker';
+import { FieldsPanel } from './fields/FieldsPanel';
+import { useBeginning } from './fields/useBeginning';
+import { useFields } from './fields/useFields';
+import { UseText } from './fields/UseText';
 import { HoldLine } from './HoldLine';
 import { MessageFields } from './MessageFields';
 import { PendingBar } from './PendingBar';
@@ -55,6 +62,8 @@ interface Props {
   series?: SeriesJson;
   /** Where the cursor stands on opening. */
   begin: 'to' | 'text' | undefined;
+  /** The kept text whose words it begins with: what is attached to that comes along. */
+  withText?: string;
 }
 
 const SAVE_WORDS: Record<SaveState, string> = {
@@ -72,8 +81,9 @@ const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, saved: 'Kept, 
 const NOTHING: AttachmentJson[] = [];
 const MEND_TIME = 'When is it to leave? Mend the date or the time first.';
 const CHOOSE_FILE = 'Which file is watched? Choose it first.';
-export function Composer({ beginning, message, departure, series, begin }: Props) {
+export function Composer({ beginning, message, departure, series, begin, withText }: Props) {
   const client = useQueryClient();
+  const router = useRouter();
   const settings = useSettings();
   const words = useWords();
   const { show, showProblem } = useNotices();
@@ -164,6 +174,16 @@ export function Composer({ beginning, message, departure, series, begin }: Props
     passed,
   });
 
+  const individual = copiesOf(plan, choices.copies) === 'individual';
+  const filled = useFields({
+    fields,
+    change,
+    recipients,
+    together: !individual,
+    at: planned[0]?.at,
+    body,
+    kept,
+  });
   const {
     findings: all,
     settled,
@@ -171,7 +191,7 @@ export function Composer({ beginning, message, departure, series, begin }: Props
   } = useChecked({
     fields,
     answers: beginning.answers !== undefined || Boolean(message?.answering),
-    individual: copiesOf(plan, choices.copies) === 'individual',
+    individual,
     attached,
     uploads,
     linked,
@@ -179,10 +199,11 @@ export function Composer({ beginning, message, departure, series, begin }: Props
     messageId: draft.kept?.id,
     body,
   });
-  // Each time it leaves its fields are filled.
+  useBeginning(withText, kept);
+  // What repeats has values of its own each time it leaves.
   const filling = isRepeating(plan) || Boolean(departure?.series);
-  const isFilled = ({ check, words: found }: Finding) =>
-    filling && check === 'placeholder' && found.startsWith('{{');
+  const isFilled = (found: Finding) =>
+    filled.isFilled(found) || (filling && found.check === 'placeholder' && found.words.startsWith('{{'));
   const findings = all.filter((each) => !isFilled(each));
   const waysOut = useWaysOut({
     fields,
@@ -264,7 +285,26 @@ export function Composer({ beginning, message, departure, series, begin }: Props
           begin={begin}
           onLinks={setLinks}
           cursor={cursor?.field === 'text' ? cursor : undefined}
+          beside={
+            <>
+              <UseText command onChoose={(text) => void filled.use(text)} />
+              <FieldPicker onChoose={(words) => body.current?.insertWords(words)} />
+              {draft.kept && (
+                <Button size="small" type="text" onClick={() => router.push(keepTextPath(draft.kept!.id))}>
+                  Keep as a text
+                </Button>
+              )}
+            </>
+          }
         >
+          <FieldsPanel
+            readers={filling ? [] : filled.readers}
+            values={fields.fields}
+            onValues={(values) => change({ fields: values })}
+            onIndividual={
+              individual ? undefined : () => moment.setChoices({ ...choices, copies: 'individual' })
+            }
+          />
           <Findings
             findings={findings}
             onFix={waysOut.fix}

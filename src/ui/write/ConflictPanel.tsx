@@ -3,6 +3,7 @@
 import { Button } from 'antd';
 import { kindOf } from '#core/plan/kinds/registry';
 import type { Choices, Plan } from '#core/plan/plan';
+import type { FieldValues } from '#core/fields/values';
 import type { DraftFields } from './draft/fields';
 import styles from './ConflictPanel.module.css';
 
@@ -23,6 +24,7 @@ const LABELS: Record<Exclude<keyof DraftFields, 'html' | 'setAside'>, string> = 
   readReceipt: 'Receipt of being seen',
   usualWatch: 'Watched as usual',
   keptIn: 'Sent copy',
+  fields: 'Values of fields',
 };
 
 const COPIES = { together: 'one message for all', individual: 'one for each' };
@@ -42,7 +44,12 @@ const choiceWords = ({ copies, ifTheyWriteFirst, ifOff }: Choices): string =>
     ifOff.kind === 'at-most' ? `at most ${ifOff.minutes} min late` : LATE[ifOff.kind],
   ].join(', ');
 
-const shown = (value: DraftFields[keyof typeof LABELS]): string => {
+const valueWords = (values: FieldValues): string =>
+  Object.entries(values)
+    .flatMap(([name, byReader]) => Object.values(byReader).map((value) => `${name}: ${value}`))
+    .join(', ') || '(none)';
+
+const shown = (value: Exclude<DraftFields[keyof typeof LABELS], FieldValues> | Plan | Choices): string => {
   if (value !== null && typeof value === 'object' && !Array.isArray(value))
     return 'kind' in value ? planWords(value) : choiceWords(value);
   if (typeof value === 'boolean') return value ? 'asked' : 'not asked';
@@ -57,7 +64,11 @@ interface Props {
 
 export function ConflictPanel({ here, there, onChosen }: Props) {
   const of = (fields: DraftFields, field: keyof typeof LABELS) =>
-    field === 'plan' ? shown(fields.plan ?? { kind: 'now' }) : shown(fields[field]);
+    field === 'plan'
+      ? shown(fields.plan ?? { kind: 'now' })
+      : field === 'fields'
+        ? valueWords(fields.fields)
+        : shown(fields[field]);
   const differing = (Object.keys(LABELS) as (keyof typeof LABELS)[]).filter(
     (field) => of(here, field) !== of(there, field),
   );

@@ -38,6 +38,8 @@ interface Props {
   begin: 'to' | 'text' | undefined;
   /** Where it was in the text before. */
   cursor: { from: number; to: number } | undefined;
+  /** What stands beside the ways to attach something. */
+  beside?: ReactNode;
   /** What stands below the text. */
   children?: ReactNode;
 }
@@ -179,6 +181,7 @@ export function MessageFields(props: Props) {
       />
       <AttachmentList there={attached} uploads={uploads} chooser={chooser}>
         <LinkButton kept={props.kept} />
+        {props.beside}
       </AttachmentList>
       <LinkedFiles messageId={props.messageId} />
       {children}

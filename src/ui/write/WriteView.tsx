@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { UNSETTLED_STATES } from '#core/departure/states';
+import { useText } from '../data/texts';
 import { useLooked } from '../common/useLooked';
 import { ApiProblem } from '../data/client';
 import { useMessage, useSettings } from '../data/queries';
@@ -19,6 +20,7 @@ import {
   forwardFields,
   newFields,
   repeatFields,
+  textFields,
   unsubscribeFields,
 } from './quoting';
 import styles from './WriteView.module.css';
@@ -103,6 +105,8 @@ interface NewProps {
   reminds?: boolean;
   /** The message whose mailing list it leaves. */
   unsubscribes?: string;
+  /** The kept text it is written with. */
+  text?: string;
   /** Only to these addresses of that one, with the same text. */
   only?: string[];
 }
@@ -116,6 +120,7 @@ export function NewMessage({
   repeats,
   reminds = false,
   unsubscribes,
+  text,
   only,
 }: NewProps) {
   const settings = useSettings();
@@ -124,9 +129,11 @@ export function NewMessage({
   const again = useSeries(repeats && about.data?.seriesId);
   // Who answers it, or passes it on, has it before them.
   useLooked(answers || forwards ? about.data : undefined, 'message');
-  const left = useLeftBehind(earlier === undefined);
+  const kept = useText(text);
+  const left = useLeftBehind(earlier === undefined && text === undefined);
   if (about.error) return <Missing words={about.error.message} />;
-  if (earlier ? !about.data : !left.known) return <Waiting />;
+  if (kept.error) return <Missing words={kept.error.message} />;
+  if (earlier ? !about.data : text ? !kept.data : !left.known) return <Waiting />;
   if (repeats && about.data!.seriesId && !again.data) return <Waiting />;
   if (unsubscribes && !about.data?.list?.mail)
     return <Missing words="This message names no address by which its list is left." />;
@@ -155,7 +162,9 @@ export function NewMessage({
             ? unsubscribeFields(about.data!, settings)
             : reminds
               ? { ...newFields(settings), to: [formatMailbox(settings.me)] }
-              : newFields(settings);
+              : text
+                ? textFields(kept.data!, settings)
+                : newFields(settings);
   return (
     <div className={styles.begun}>
       {left.list.length > 0 && <LeftBehind {...left} />}
@@ -164,6 +173,7 @@ export function NewMessage({
         message={undefined}
         departure={undefined}
         begin={answers || corrects ? 'text' : 'to'}
+        withText={text}
       />
     </div>
   );

@@ -1,5 +1,5 @@
 /** How a message begins: empty, as an answer, or passing something on. */
-import type { MessageJson, SeriesJson, SettingsJson } from '#api/types';
+import type { MessageJson, SeriesJson, SettingsJson, TextJson } from '#api/types';
 import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
 import { identityOf } from '#core/message/details';
 import { withPlainSignature, withSignature } from '#core/message/signature';
@@ -150,6 +150,18 @@ export function repeatFields(
     // Another one like a series there is, else every week.
     plan: again?.plan ?? { kind: 'series', start, zone: settings.zone, rrule: 'FREQ=WEEKLY' },
   };
+}
+
+/** With the words of a kept text. */
+export function textFields(kept: TextJson, settings: SettingsJson): DraftFields {
+  const doc = kept.html === null ? richFromPlain(kept.text) : docOf(kept.html);
+  const content = [...(doc.content ?? [EMPTY]), ...signed(settings, null)];
+  const begun = { ...newFields(settings), subject: kept.subject };
+  if (kept.html !== null) {
+    const whole: RichNode = { type: 'doc', content };
+    return { ...begun, text: plainAlternative(whole).text, html: htmlOf(whole) };
+  }
+  return { ...begun, ...bodyOf({ type: 'doc', content }, settings) };
 }
 
 /** The fields as written by another identity, with its signature in the place of the other. */

@@ -22,7 +22,7 @@ import { Invalid, NotFound } from '../errors';
 import { receiversOf } from '../messages/envelope';
 import { readersAt } from '../people/readers';
 import { indexWhatWaits, queryOf } from '../search/search';
-import { fillMessage } from '../series/fillMessage';
+import { fillMessage } from '../fields/fillMessage';
 import { snapshotOf, type Snapshot } from './restore';
 
 /** What came back of a reader. */

@@ -22,6 +22,7 @@ export function deleteMessage(desk: Desk, id: string, revision?: number): void {
     if (revision !== undefined && revision !== seen.revision) throw new Stale('message');
     if (seen.seriesId !== null)
       throw new Refused('A series is made from it: end or delete that in Departures.');
+    if (seen.textId !== null) throw new Refused('It is a text: delete that in the Library.');
     if (seen.fileWatchId !== null)
       throw new Refused('It leaves each time a file changes: take that back in Departures first.');
     let intent: Partial<Message> = {};

@@ -34,6 +34,7 @@ export function deriveMessage(tx: Tx, from: Message, now: number, patch: Partial
     derivedFrom: from.id,
     seriesId: null,
     fileWatchId: null,
+    textId: null,
     leftAt: null,
     revision: 1,
     at: now,

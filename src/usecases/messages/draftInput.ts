@@ -1,6 +1,7 @@
 /** What a person writes, checked. */
 import { folded } from '#core/text/folded';
 import { AddressError, addressKey, groupName, parseMailbox, type Mailbox } from '#core/message/address';
+import { keptValues } from '#core/fields/values';
 import type { MessageDetails } from '#core/message/details';
 import { MAX_RECIPIENTS } from '#core/limits';
 import type { Choices, Plan } from '#core/plan/plan';
@@ -42,6 +43,7 @@ export function readDetails(
   const details: Partial<MessageDetails> = Object.fromEntries(
     Object.entries(given).filter(([, value]) => value !== undefined),
   );
+  if (input.fields) details.fields = keptValues(input.fields);
   if (keptIn !== undefined) details.keptIn = keptIn === null ? null : oneLine(keptIn) || null;
   return details;
 }

@@ -53,6 +53,8 @@ export interface MessageView extends MessageSummary, MessageDetails {
   answering: boolean;
   /** The series whose occurrences are made from it; null for any other. */
   seriesId: string | null;
+  /** The text that is kept and says this; null for any other. */
+  textId: string | null;
   /** How a draft is to leave; null: now. */
   plan: Plan | null;
   choices: Choices;
@@ -126,9 +128,11 @@ export function readMessage(desk: Desk, id: string): MessageView {
     usualWatch: message.usualWatch,
     keptIn: message.keptIn,
     setAside: [...message.setAside],
+    fields: message.fields,
     attachments: attachmentsOf(db, id),
     answering: message.inReplyTo !== null,
     seriesId: message.seriesId,
+    textId: message.textId,
     plan: message.plan,
     choices: message.choices ?? usualChoices,
     departures: readDeparturesOf(desk, id),

@@ -3,23 +3,23 @@ import { identityOf } from '#core/message/details';
 import { sizeWords } from '#core/message/attachment';
 import { isRepeating, waitsForFile } from '#core/plan/kinds/registry';
 import { usualChoices, type Choices, type Plan } from '#core/plan/plan';
-import { withoutFields } from '#core/series/fields';
 import { attachmentsOf } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import { noteChange } from '#store/journal';
 import { linksOf } from '#store/linkedFiles';
 import { maxSizeOf } from '#store/mailServer';
-import { swapMessage, type Message } from '#store/messages';
+import { findMessage, swapMessage, type Message } from '#store/messages';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Refused, Stale } from '../errors';
 import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
 import { planDepartures } from '../departures/planDepartures';
+import { checkEachTime, checkFilled } from '../fields/checkFilled';
 import { beginFileWatch } from '../fileWatches/beginFileWatch';
 import { beginSeries } from '../series/beginSeries';
 import { watchAsUsual } from '../watches/usualWatch';
-import { whyStopped } from './whyStopped';
+import { whyHalf } from './whyStopped';
 
 /** Base64 with its line ends (RFC 2045 §6.8). */
 const ENCODED = (4 / 3) * (78 / 76);
@@ -33,19 +33,12 @@ function tooLarge(tx: Tx, { id, text, html }: Message): string | undefined {
   return `The message would be ${sizeWords(size)} on its way, and the mail server takes ${sizeWords(limit)} at most. Take something off it.`;
 }
 
-/** What repeats has its fields filled each time it leaves. */
-const exceptFields = (message: Message): Message => ({
-  ...message,
-  subject: withoutFields(message.subject),
-  text: withoutFields(message.text),
-});
-
 /**
  * Plans the departures of a draft: held when it leaves now, scheduled when at a time. What repeats becomes
  * a series, and its next occurrences have theirs; what waits for a file has none before that changes.
  * @param inSpiteOfQuiet why quiet hours are set aside for this one
  * @param revision of the message as it was read; undefined takes any
- * A field of a template that nobody filled stops it.
+ * A field that nothing is known for stops it, with its name and the reader’s.
  * @throws NotFound, Stale, Invalid; Refused where it is already on its way
  */
 export function scheduleMessage(
@@ -63,6 +56,8 @@ export function scheduleMessage(
     if (revision !== undefined && revision !== message.revision) throw new Stale('message');
     if (message.seriesId !== null)
       throw new Refused('A series is made from it already: change that in Departures.');
+    if (message.textId !== null)
+      throw new Refused('It is a text kept in the Library: write with it instead.');
     if (message.fileWatchId !== null && !waitsForFile(plan))
       throw new Refused('It leaves each time a file changes: take that back in Departures first.');
     if (receivers(tx, messageId).length === 0) throw new Invalid('Add at least one recipient.', 'to');
@@ -80,19 +75,21 @@ export function scheduleMessage(
     const size = tooLarge(tx, message);
     if (size) throw new Invalid(size, 'attachments');
     const repeats = isRepeating(plan);
-    const stop = whyStopped(tx, () => settings, repeats ? exceptFields(message) : message);
+    const stop = whyHalf(tx, message);
     if (stop) throw new Invalid(stop.words, stop.field);
     // The sender is who I am when I send, not who I was when I began to write.
     const { name, address } = identityOf(settings, message.identity);
     if (!swapMessage(tx, message, { fromName: name, fromAddress: address, at: now }))
       throw new Stale('message');
     const chosen = { ...usualChoices, ...choices };
+    if (repeats || waitsForFile(plan)) checkEachTime(desk, tx, message, plan, chosen);
     if (repeats) return beginSeries(desk, tx, messageId, plan, chosen);
     if (waitsForFile(plan)) {
       beginFileWatch(desk, tx, messageId, plan, chosen);
       return [];
     }
     const departures = planDepartures(desk, tx, messageId, plan, chosen, inSpiteOfQuiet);
+    checkFilled(desk, tx, findMessage(tx, messageId)!, departures);
     watchAsUsual(desk, tx, message);
     noteChange(tx, 'message', messageId);
     return departures;

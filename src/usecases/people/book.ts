@@ -39,6 +39,9 @@ const EMPTY: Omit<Correspondent, 'id' | 'name' | 'addresses'> = {
   country: null,
   region: null,
   week: null,
+  organisation: null,
+  language: null,
+  columns: {},
   leave: [],
   dates: [],
 };

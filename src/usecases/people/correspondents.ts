@@ -5,6 +5,7 @@ import { AddressError, addressKey, parseMailbox } from '#core/message/address';
 import { answerTimes, type AnswerTimes } from '#core/people/answerTimes';
 import type { PersonalDate } from '#core/people/personalDate';
 import { resolvePlan } from '#core/plan/moments';
+import { isLanguageTag } from '#core/text/language';
 import type { WorkingWeek } from '#core/time/dayParts';
 import type { Leave } from '#core/time/leave';
 import {
@@ -45,6 +46,10 @@ export interface CorrespondentInput {
   week?: WorkingWeek | null;
   leave?: readonly Leave[];
   dates?: readonly PersonalDate[];
+  organisation?: string | null;
+  /** BCP 47 */
+  language?: string | null;
+  columns?: Readonly<Record<string, string>>;
   /** The TZ of a vCard: a hint, not a confirmation. */
   zoneHint?: string;
 }
@@ -111,9 +116,21 @@ export function checkedPerson(
   input: CorrespondentInput,
   id: string | undefined,
 ): Partial<Correspondent> {
-  const { name, addresses, dates, place } = input;
+  const { name, addresses, dates, place, organisation, language, columns } = input;
   const good: Partial<Correspondent> = checkedPlace(input, id ? known.person(id) : undefined);
   if (place !== undefined) good.place = place;
+  if (organisation !== undefined) good.organisation = organisation && oneLine(organisation);
+  if (language !== undefined) {
+    if (language && !isLanguageTag(language))
+      throw new Invalid('Write a language as its tag: en, pt, ja.', 'language');
+    good.language = language || null;
+  }
+  if (columns)
+    good.columns = Object.fromEntries(
+      Object.entries(columns).flatMap(([column, value]) =>
+        oneLine(column) && value.trim() ? [[oneLine(column), value.trim()]] : [],
+      ),
+    );
   if (name !== undefined) good.name = oneLine(name);
   if (addresses) {
     good.addresses = addresses.map((text, index) => {

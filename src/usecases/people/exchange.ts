@@ -60,6 +60,7 @@ const dated = ({ what, month, day }: PersonalDate) => [what, month, day];
 /** What a file says that is not known yet; addresses are added, never taken away. */
 function differences(known: Correspondent, person: FilePerson): CorrespondentInput {
   const { addresses, zoneHint, name, zone, place, country, region, week, leave, dates } = person;
+  const { organisation, language, columns } = person;
   const changed: CorrespondentInput = {};
   if (name && name !== known.name) changed.name = name;
   const more = (addresses ?? []).map(addressKey).filter((address) => !known.addresses.includes(address));
@@ -72,6 +73,10 @@ function differences(known: Correspondent, person: FilePerson): CorrespondentInp
   if (week && !same(week, known.week)) changed.week = week;
   if (leave && !sameSet(leave.map(spanned), known.leave.map(spanned))) changed.leave = leave;
   if (dates?.length && !sameSet(dates.map(dated), known.dates.map(dated))) changed.dates = dates;
+  if (organisation && organisation !== known.organisation) changed.organisation = organisation;
+  if (language && language !== known.language) changed.language = language;
+  const whole = { ...known.columns, ...columns };
+  if (columns && !same(whole, known.columns)) changed.columns = whole;
   return changed;
 }
 
@@ -79,6 +84,7 @@ const FIELD_WORDS: Record<string, string> = {
   zoneHint: 'time zone as a guess',
   zone: 'time zone',
   week: 'working week',
+  columns: 'own columns',
 };
 const fieldWords = (changed: CorrespondentInput) =>
   Object.keys(changed)
@@ -213,6 +219,9 @@ const asFilePerson = (person: Correspondent) => ({
   week: person.week ?? undefined,
   leave: person.leave,
   dates: person.dates,
+  organisation: person.organisation ?? undefined,
+  language: person.language ?? undefined,
+  columns: person.columns,
 });
 
 /** Everyone as a file; groups go into vCard only. */

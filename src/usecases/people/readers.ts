@@ -13,6 +13,8 @@ import { holidaysIn } from './holidayCalendar';
 /** A reader with what a person is known by besides. */
 export interface KnownReader extends Reader {
   dates: PersonalDate[];
+  /** Whose language, order and own fields are theirs; null of a stranger. */
+  known: Pick<CorrespondentRow, 'id' | 'organisation' | 'language' | 'country' | 'columns'> | null;
 }
 
 /** The country whose holidays somebody has: the one given, else that of their zone. */
@@ -47,7 +49,7 @@ export function readersAt(desk: Desk, db: Reading, mailboxes: readonly Mailbox[]
   );
   return mailboxes.map(({ address, name }) => {
     const person = known.get(addressKey(address));
-    if (!person) return { address, name: name || undefined, dates: [] };
+    if (!person) return { address, name: name || undefined, dates: [], known: null };
     return {
       address,
       name: person.name || name || undefined,
@@ -55,6 +57,7 @@ export function readersAt(desk: Desk, db: Reading, mailboxes: readonly Mailbox[]
       place: person.place ?? undefined,
       working: workingOf(db, person, now),
       dates: person.dates,
+      known: person,
     };
   });
 }

@@ -11,7 +11,7 @@ import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
 import { deriveMessage } from '../messages/deriveMessage';
 import { newId } from '../newId';
-import { fillMessage } from './fillMessage';
+import { fillMessage } from '../fields/fillMessage';
 
 /**
  * With its fields filled; what is not filled stands in it as it is.

@@ -3,7 +3,7 @@ import { seriesWords } from '#core/plan/kinds/series/words';
 import { isEndless } from '#core/plan/kinds/series/moments';
 import type { SeriesPlan } from '#core/plan/kinds/series/plan';
 import type { Choices } from '#core/plan/plan';
-import { ownFieldsOf } from '#core/series/fields';
+import { ownFieldsOf } from '#core/fields/fill';
 import type { Missed, Review, SeriesState } from '#core/series/series';
 import type { Departure } from '#store/departures';
 import { findMessages, type Message } from '#store/messages';
@@ -113,7 +113,7 @@ function viewOf(desk: Desk, row: SeriesRow, message: Message): SeriesView {
     state,
     review,
     fields,
-    fieldNames: ownFieldsOf(`${message.subject}\n${message.text}`),
+    fieldNames: ownFieldsOf(message.subject, message.text),
     next: (pending[0] ?? open[0])?.due ?? null,
     last,
     left: count,

@@ -12,6 +12,7 @@ export default async function WritePage({
     repeats?: string;
     reminds?: string;
     unsubscribes?: string;
+    text?: string;
     only?: string;
   }>;
 }) {
@@ -24,11 +25,12 @@ export default async function WritePage({
     repeats,
     reminds,
     unsubscribes,
+    text,
     only,
   } = await searchParams;
   return (
     <NewMessage
-      key={`${fresh} ${answers} ${all} ${forwards} ${corrects} ${repeats} ${reminds} ${unsubscribes}`}
+      key={`${fresh} ${answers} ${all} ${forwards} ${corrects} ${repeats} ${reminds} ${unsubscribes} ${text}`}
       answers={answers}
       all={all !== undefined}
       forwards={forwards}
@@ -36,6 +38,7 @@ export default async function WritePage({
       repeats={repeats}
       reminds={reminds !== undefined}
       unsubscribes={unsubscribes}
+      text={text}
       only={only?.split(',')}
     />
   );

@@ -15,6 +15,8 @@ import type {
   ReturnedJson,
   SeriesJson,
   SnapshotJson,
+  TextJson,
+  TextsJson,
   ThreadPageJson,
   TodoJson,
   PreviewJson,
@@ -47,6 +49,7 @@ import {
 } from '#usecases/messages/readMessage';
 import type { MessageSummary } from '#usecases/messages/summaries';
 import type { SeriesView } from '#usecases/series/seriesView';
+import type { TextView } from '#usecases/texts/textView';
 import type { ThreadPage } from '#usecases/incoming/inbox';
 import type { Todo } from '#usecases/todos/todos';
 import type { ReturnedWhy } from '#core/returns/why';
@@ -141,6 +144,19 @@ const presentReturned = (at: number, why: ReturnedWhy): ReturnedJson => ({
   times: why.times ?? 1,
   from: why.from ?? null,
   chaser: why.chaser ?? '',
+});
+
+export const presentListedText = ({ versions: _, ...text }: TextView): TextsJson['texts'][number] => ({
+  ...text,
+  createdAt: iso(text.createdAt),
+  changedAt: iso(text.changedAt),
+  usedAt: isoOrNull(text.usedAt),
+  attachments: text.attachments.map(presentAttachment),
+});
+
+export const presentText = (text: TextView): TextJson => ({
+  ...presentListedText(text),
+  versions: text.versions.map((each) => ({ ...each, at: iso(each.at) })),
 });
 
 export function presentTodo(todo: Todo): TodoJson {

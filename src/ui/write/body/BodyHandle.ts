@@ -6,6 +6,10 @@ export interface BodyHandle {
   cursor: () => { from: number; to: number };
   /** Puts words in the place of others, by offsets in the plain text. @returns whether that could be done */
   replace: (from: number, to: number, words: string) => boolean;
+  /** Puts this where the cursor is; into an empty text, in its place. */
+  insert: (what: BodyValue) => void;
+  /** The same with a few words, within their line. */
+  insertWords: (words: string) => void;
   undo: () => void;
   /** Goes to these words, by offsets in the plain text. */
   show: (from: number, to: number) => void;

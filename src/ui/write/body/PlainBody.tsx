@@ -45,6 +45,12 @@ export function PlainBody({ handle, text, autoFocus, cursor, onChange }: Props) 
   }, [cursor]);
   useImperativeHandle(handle, () => {
     const element = () => area.current?.resizableTextArea?.textArea;
+    const put = (words: string) => {
+      const { selectionStart: from = 0, selectionEnd: to = 0 } = element() ?? {};
+      before.current = text;
+      onChange({ text: text.slice(0, from) + words + text.slice(to), html: null });
+      element()?.focus();
+    };
     return {
       cursor: () => ({ from: element()?.selectionStart ?? 0, to: element()?.selectionEnd ?? 0 }),
       replace: (from, to, words) => {
@@ -52,6 +58,8 @@ export function PlainBody({ handle, text, autoFocus, cursor, onChange }: Props) 
         onChange({ text: text.slice(0, from) + words + text.slice(to), html: null });
         return true;
       },
+      insert: (what) => put(what.text),
+      insertWords: put,
       show: (from, to) => {
         element()?.focus();
         element()?.setSelectionRange(from, to);

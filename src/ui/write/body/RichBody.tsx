@@ -12,11 +12,11 @@ import {
   type DragEvent,
   type Ref,
 } from 'react';
-import { plainAlternative, rangeAt, type RichNode } from '#core/message/richText';
+import { plainAlternative, rangeAt, richFromPlain, type RichNode } from '#core/message/richText';
 import { PICTURE_TYPES } from '#core/message/attachment';
 import { useNotices } from '../../shell/Notices';
 import type { BodyHandle, BodyValue, OnLinks } from './BodyHandle';
-import { editorHtml, extensions } from './extensions';
+import { docOf, editorHtml, extensions } from './extensions';
 import { findingMarks, markFindings } from './findingMarks';
 import { pictureView, type PictureSource } from './pictureView';
 import { readPasted } from './pasted';
@@ -157,6 +157,15 @@ export function RichBody({
         editor.view.dispatch(editor.state.tr.insertText(words, range.from, range.to));
         return true;
       },
+      insert: (what) => {
+        const doc = what.html === null ? richFromPlain(what.text) : docOf(what.html);
+        editor
+          ?.chain()
+          .focus()
+          .insertContent(doc.content ?? [])
+          .run();
+      },
+      insertWords: (words) => editor?.chain().focus().insertContent({ type: 'text', text: words }).run(),
       undo: () => editor?.commands.undo(),
       show: (from, to) => {
         const range = editor && rangeAt(plainOf(editor).spans, from, to);

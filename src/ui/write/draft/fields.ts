@@ -36,7 +36,7 @@ export const emptyFields: DraftFields = {
 export function fieldsOf(message: MessageJson): DraftFields {
   const { subject, text, html, identity, importance, sensitivity, deliveryReceipt, readReceipt, keptIn } =
     message;
-  const { plan, choices, setAside, usualWatch } = message;
+  const { plan, choices, setAside, usualWatch, fields } = message;
   return {
     to: message.to.map(formatMailbox),
     cc: message.cc.map(formatMailbox),
@@ -55,6 +55,7 @@ export function fieldsOf(message: MessageJson): DraftFields {
     choices,
     setAside,
     usualWatch,
+    fields,
   };
 }
 

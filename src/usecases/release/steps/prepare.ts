@@ -10,7 +10,7 @@ import type { VisitLink } from '#store/visitLinks';
 import type { Desk } from '../../desk';
 import { keepBytes, type KeptRead } from '../../links/keepReads';
 import { readLinks } from '../../links/readLinks';
-import { fillMessage } from '../../series/fillMessage';
+import { fillMessage } from '../../fields/fillMessage';
 import { check } from './check';
 import { resolve } from './resolve';
 import { seal } from './seal';

@@ -1,0 +1,57 @@
+/**
+ * A kept text as a file and from one: a message (RFC 5322), with its fields standing in the words; the file is called as the
+ * text is. Any other message can be read as a text too.
+ */
+import { composeMessage, newMessageId } from '#mail/compose';
+import { findMessage } from '#store/messages';
+import { textNamed, type Text } from '#store/texts';
+import type { Desk } from '../desk';
+import { Invalid } from '../errors';
+import { attachedTo } from '../messages/attachments';
+import { readFileApart } from '../readApart';
+import { addTextWithin, knownText } from './keepText';
+
+/** @throws (rejects) NotFound */
+export async function exportText(desk: Desk, id: string): Promise<{ name: string; bytes: Buffer }> {
+  const { db } = desk.store;
+  const { name, messageId, changedAt } = knownText(db, id);
+  const { fromName, fromAddress, subject, text, html } = findMessage(db, messageId)!;
+  const from = { name: fromName, address: fromAddress || 'nobody@text.invalid' };
+  const attachments = await attachedTo(db, messageId);
+  const parts = { from, to: [], cc: [], replyTo: [], subject, text, html, references: [], attachments };
+  const { bytes } = await composeMessage(parts, newMessageId(from.address), changedAt);
+  return { name, bytes };
+}
+
+/** The name, with a number where there is such a text already. */
+function freeName(desk: Desk, wanted: string): string {
+  const name = wanted.trim() || 'A text';
+  for (let n = 1; ; n++) {
+    const tried = n === 1 ? name : `${name} ${n}`;
+    if (!textNamed(desk.store.db, tried)) return tried;
+  }
+}
+
+/**
+ * @param file the text of a message file
+ * @param name what it is to be called; its subject where none is given
+ * @throws (rejects) Invalid where it is no message
+ */
+export async function importText(desk: Desk, file: string, name = ''): Promise<Text> {
+  const bytes = Buffer.from(file);
+  const [found] = await readFileApart('filed', [[bytes]], bytes.length);
+  if (!found || 'reason' in found)
+    throw new Invalid(`This file is no message: ${found?.reason ?? 'there is nothing in it.'}`, 'text');
+  const { subject, text, html, attachments } = found.read.mail;
+  const clean = html === null ? null : await readFileApart('harmless', [html], html.length);
+  const parts = attachments.map(({ part }) => part);
+  const contents = parts.length > 0 ? await readFileApart('parts', [bytes, parts], bytes.length) : [];
+  const attached = attachments.map((each, index) => ({
+    name: each.name,
+    type: each.type,
+    contentId: each.contentId,
+    bytes: Buffer.from(contents[index]!),
+  }));
+  const input = { name: freeName(desk, name || subject), subject, text, html: clean };
+  return desk.store.write((tx) => addTextWithin(desk, tx, input, attached));
+}
