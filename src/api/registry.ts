@@ -2,6 +2,8 @@
 import type { Schema } from 'joi';
 import * as attachmentAnswers from './attachments/answers';
 import * as attachments from './attachments/operations';
+import * as batchAnswers from './batches/answers';
+import * as batches from './batches/operations';
 import * as checkAnswers from './checks/answers';
 import * as checks from './checks/operations';
 import * as clockAnswers from './clock/answers';
@@ -86,7 +88,7 @@ export const operations: Operation[] = [
     holdRules,
     holidays,
   ],
-  ...[events, postoffice, fileWatches, texts],
+  ...[events, postoffice, fileWatches, texts, batches],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
 /** By the name an operation gives. */
@@ -114,6 +116,6 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       correspondentAnswers,
     ],
     ...[groupAnswers, holdRuleAnswers, holidayAnswers, eventAnswers, postofficeAnswers, problemAnswers],
-    ...[textAnswers],
+    ...[textAnswers, batchAnswers],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

@@ -2232,6 +2232,148 @@ export interface components {
         }[];
       }[];
     };
+    Batch: {
+      id: string;
+      name: string;
+      revision: number;
+      /** @description What its rows are made from: attachments and links are added to that */
+      messageId: string;
+      subject: string;
+      text: string;
+      html: string | null;
+      fields: {
+        name: string;
+        /** @enum {string} */
+        kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'own';
+        /** @description What stands there where nothing is known */
+        instead: string | null;
+      }[];
+      attachments: components['schemas']['Attachment'][];
+      /** @description Files linked to it */
+      links: number;
+      headings: string[];
+      columns: {
+        /** @enum {string} */
+        role: 'address' | 'name' | 'when' | 'file' | 'field' | 'unused';
+        /**
+         * @description The field it fills; empty for any other
+         * @default
+         */
+        field: string;
+      }[];
+      when: string;
+      perMinute: number | null;
+      spread: boolean;
+      /** @enum {string} */
+      state: 'draft' | 'scheduling' | 'scheduled';
+      /** Format: date-time */
+      createdAt: string;
+      /** Format: date-time */
+      scheduledAt: string | null;
+      counts: {
+        rows: number;
+        /** @description Nothing was made of them yet */
+        unmade: number;
+        left: number;
+        /** @description Held, scheduled, or leaving */
+        pending: number;
+        paused: number;
+        /** @description Refused by a mail server, or nobody knows whether they arrived */
+        refused: number;
+        /** @description Drafts again, or deleted */
+        takenBack: number;
+        answered: number;
+        /** @description Edited by hand: a change of the text does not go for them */
+        differ: number;
+      };
+      /**
+       * Format: date-time
+       * @description When the next of it leaves
+       */
+      next: string | null;
+      /** Format: date-time */
+      last: string | null;
+    };
+    Batches: {
+      batches: components['schemas']['Batch'][];
+    };
+    BatchRows: {
+      rows: {
+        position: number;
+        cells: string[];
+        /** @description What was made of it; null as long as nothing was */
+        messageId: string | null;
+        /** @description Edited by hand */
+        differs: boolean;
+        subject: string;
+        departureId: string | null;
+        /** @enum {string|null} */
+        state:
+          | 'draft'
+          | 'held'
+          | 'scheduled'
+          | 'paused'
+          | 'releasing'
+          | 'sent'
+          | 'failed'
+          | 'unconfirmed'
+          | 'ended'
+          | null;
+        /** @enum {string|null} */
+        pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+        /** Format: date-time */
+        due: string | null;
+        /** Format: date-time */
+        leftAt: string | null;
+        answered: boolean;
+      }[];
+    };
+    BatchRow: {
+      position: number;
+      cells: string[];
+    };
+    CheckedRows: {
+      rows: {
+        position: number;
+        address: string;
+        name: string;
+        subject: string;
+        text: string;
+        /**
+         * Format: date-time
+         * @description When it leaves, before what is said about how many in a minute
+         */
+        at: string | null;
+        zone: string | null;
+        place: string | null;
+        /** @description On the reader’s clock */
+        local: string | null;
+        findings: {
+          /**
+           * @description `stop`: it cannot be scheduled like this
+           * @enum {string}
+           */
+          severity: 'stop' | 'look';
+          /** @enum {string} */
+          what: 'address' | 'twice' | 'field' | 'when' | 'file';
+          words: string;
+        }[];
+      }[];
+      /** @description The position to go on from; null where all were looked at */
+      next: number | null;
+    };
+    ScheduledBatch: {
+      /** @description Positions */
+      scheduled: number[];
+      left: {
+        position: number;
+        address: string;
+        why: string;
+      }[];
+    };
+    TestedBatch: {
+      departures: string[];
+    };
     readHealth: {
       answer: components['schemas']['Health'];
     };
@@ -4042,6 +4184,104 @@ export interface components {
     restoreText: {
       answer: components['schemas']['Text'];
     };
+    addBatch: {
+      body: {
+        name?: string;
+        /** @description The kept text it begins with; without one it begins empty */
+        text?: string;
+        /** @description Cells with tabs between them, or comma-separated values (RFC 4180); the first line says what they are */
+        table?: string;
+        /** @description A row for each of its members, in place of a table */
+        group?: string;
+      };
+      answer: components['schemas']['Batch'];
+    };
+    addBatchRow: {
+      body: {
+        cells: string[];
+        /** @description Where one was taken out; without it, it comes last */
+        position?: number;
+      };
+      answer: components['schemas']['BatchRow'];
+    };
+    checkBatch: {
+      body: {
+        /**
+         * @description The first position
+         * @default 1
+         */
+        from: number;
+        /** @default 50 */
+        limit: number;
+      };
+      answer: components['schemas']['CheckedRows'];
+    };
+    deleteBatch: Record<string, never>;
+    deleteBatchRow: Record<string, never>;
+    editBatch: {
+      body: {
+        name?: string;
+        subject?: string;
+        text?: string;
+        html?: string | null;
+        /** @description What each column is, in order */
+        columns?: {
+          /** @enum {string} */
+          role: 'address' | 'name' | 'when' | 'file' | 'field' | 'unused';
+          /**
+           * @description The field it fills; empty for any other
+           * @default
+           */
+          field: string;
+        }[];
+        /** @description When those leave that say nothing of their own, in words: “wed 9:10, theirs”; empty: at once */
+        when?: string;
+        /** @description At most so many in a minute; null: however many */
+        perMinute?: number | null;
+        /** @description Those that say nothing of their own leave over the readers’ mornings */
+        spread?: boolean;
+      };
+      answer: components['schemas']['Batch'];
+    };
+    editBatchRow: {
+      body: {
+        cells: string[];
+      };
+      answer: components['schemas']['BatchRow'];
+    };
+    listBatches: {
+      answer: components['schemas']['Batches'];
+    };
+    readBatch: {
+      answer: components['schemas']['Batch'];
+    };
+    readBatchRows: {
+      answer: components['schemas']['BatchRows'];
+    };
+    restoreBatch: {
+      answer: components['schemas']['Batch'];
+    };
+    scheduleBatch: {
+      body: {
+        /**
+         * @description Nothing is scheduled where anything is wrong with any row; else the others are
+         * @default false
+         */
+        allOrNone: boolean;
+      };
+      answer: components['schemas']['ScheduledBatch'];
+    };
+    testBatch: {
+      body: {
+        /**
+         * @description The first that can be sent, or three at random
+         * @default first
+         * @enum {string}
+         */
+        which: 'first' | 'three';
+      };
+      answer: components['schemas']['TestedBatch'];
+    };
   };
   responses: never;
   parameters: never;
@@ -4156,6 +4396,13 @@ export type TextJson = Schemas['Text'];
 export type TextsJson = Schemas['Texts'];
 export type PutTextJson = Schemas['PutText'];
 export type FilledJson = Schemas['Filled'];
+export type BatchJson = Schemas['Batch'];
+export type BatchesJson = Schemas['Batches'];
+export type BatchRowsJson = Schemas['BatchRows'];
+export type BatchRowJson = Schemas['BatchRow'];
+export type CheckedRowsJson = Schemas['CheckedRows'];
+export type ScheduledBatchJson = Schemas['ScheduledBatch'];
+export type TestedBatchJson = Schemas['TestedBatch'];
 export type ShapeName =
   | 'Health'
   | 'Clock'
@@ -4261,7 +4508,14 @@ export type ShapeName =
   | 'Text'
   | 'Texts'
   | 'PutText'
-  | 'Filled';
+  | 'Filled'
+  | 'Batch'
+  | 'Batches'
+  | 'BatchRows'
+  | 'BatchRow'
+  | 'CheckedRows'
+  | 'ScheduledBatch'
+  | 'TestedBatch';
 export interface Operations {
   readHealth: Schemas['readHealth'];
   retryMailServer: Schemas['retryMailServer'];
@@ -4416,4 +4670,17 @@ export interface Operations {
   readFilled: Schemas['readFilled'];
   readText: Schemas['readText'];
   restoreText: Schemas['restoreText'];
+  addBatch: Schemas['addBatch'];
+  addBatchRow: Schemas['addBatchRow'];
+  checkBatch: Schemas['checkBatch'];
+  deleteBatch: Schemas['deleteBatch'];
+  deleteBatchRow: Schemas['deleteBatchRow'];
+  editBatch: Schemas['editBatch'];
+  editBatchRow: Schemas['editBatchRow'];
+  listBatches: Schemas['listBatches'];
+  readBatch: Schemas['readBatch'];
+  readBatchRows: Schemas['readBatchRows'];
+  restoreBatch: Schemas['restoreBatch'];
+  scheduleBatch: Schemas['scheduleBatch'];
+  testBatch: Schemas['testBatch'];
 }

@@ -13,9 +13,11 @@ import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { changeSeries, pauseSeries } from '#usecases/series/changeSeries';
 import { demoFolder, demoWatched, makeDemoFiles } from './files';
 import { demoSeries } from './series';
+import { demoTexts } from './texts';
 import { addCorrespondent } from '#usecases/people/correspondents';
 import { saveGroup } from '#usecases/people/groups';
 import { placeInTime } from '#usecases/placeInTime';
+import { addText } from '#usecases/texts/keepText';
 import { watchMessage } from '#usecases/watches/setWatch';
 import { addTodo } from '#usecases/todos/todos';
 import { readWeek } from '#core/time/weekText';
@@ -115,6 +117,7 @@ export async function seedDemo(desk: Desk): Promise<void> {
       addTodo(desk, id, { what, due: moment, remindAt: Date.parse(remind), sound });
     }
   }
+  for (const each of demoTexts) addText(desk, each);
   const mailboxes = (keys: readonly string[]) =>
     keys.map((key) => {
       const person = demoPeople.get(key);

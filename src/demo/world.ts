@@ -38,6 +38,10 @@ export interface DemoPerson {
   week?: string;
   leave?: Leave[];
   dates?: PersonalDate[];
+  organisation?: string;
+  /** BCP 47 */
+  language?: string;
+  columns?: Record<string, string>;
 }
 
 const people: DemoPerson[] = [
@@ -48,6 +52,8 @@ const people: DemoPerson[] = [
     zone: 'Asia/Tokyo',
     place: 'Osaka',
     week: 'Mo-Fr 09:00-18:00',
+    organisation: 'Naniwa Lacquer House',
+    columns: { 'loan number': 'WF-2041', 'insured value': '186,000' },
   },
   {
     key: 'prakriti',
@@ -56,6 +62,7 @@ const people: DemoPerson[] = [
     zone: 'Asia/Kathmandu',
     place: 'Kathmandu',
     week: 'Mo-Fr 08:30-17:00; Su 09:00-15:00',
+    organisation: 'Lamp Courier',
   },
   {
     key: 'wekesa',
@@ -70,6 +77,9 @@ const people: DemoPerson[] = [
     address: 'luisa@seguros-brandao.example',
     zone: 'America/Sao_Paulo',
     place: 'São Paulo',
+    organisation: 'Seguros Brandão',
+    language: 'pt',
+    columns: { 'loan number': 'WF-2044', 'insured value': '92,500' },
   },
   {
     key: 'marisol',
@@ -87,6 +97,7 @@ const people: DemoPerson[] = [
     zone: 'Australia/Adelaide',
     place: 'Adelaide',
     week: 'Tu-Sa 10:00-18:00',
+    organisation: 'Gallery Three',
   },
   {
     key: 'aroha',
@@ -96,6 +107,7 @@ const people: DemoPerson[] = [
     place: 'Chatham Islands',
     week: 'Mo-Fr 08:15-16:30',
     dates: [{ what: 'Birthday', month: 12, day: 4 }],
+    organisation: 'Chatham Lightkeepers',
   },
   {
     key: 'tunde',
@@ -104,6 +116,8 @@ const people: DemoPerson[] = [
     zone: 'Africa/Lagos',
     place: 'Lagos',
     leave: [{ from: '2026-11-23', to: '2026-11-27', note: 'family' }],
+    organisation: 'Lagos Lenders’ Trust',
+    columns: { 'loan number': 'WF-2047' },
   },
   {
     key: 'sunna',

@@ -18,6 +18,11 @@ function inStates(states: readonly DepartureState[]): SQL {
   return unsettled ? UNSETTLED : inArray(departures.state, [...states]);
 }
 
+/** Of a batch, and going its way or stopped with it. */
+const APART = sql`NOT (EXISTS (SELECT 1 FROM batch_rows r JOIN batches b ON b.id = r.batch_id
+    WHERE r.message_id = departures.message_id AND b.deleted_at IS NULL)
+  AND (departures.state IN ('held', 'scheduled', 'releasing') OR departures.paused_for = 'me'))`;
+
 export interface DepartureFilter {
   states?: readonly DepartureState[];
   /** Due at or after / before, epoch ms. */
@@ -30,6 +35,8 @@ export interface DepartureFilter {
   about?: Pick<SearchQuery, 'groups' | 'withFile'>;
   /** The folder its copy is kept in; empty where none is kept. */
   folder?: string;
+  /** Without the rows of batches, but for those that need somebody. */
+  batchesApart?: boolean;
   /** Only what has left and nobody has answered. */
   unanswered?: boolean;
   limit: number;
@@ -53,6 +60,7 @@ export function listDepartures(db: Reading, filter: DepartureFilter): Departure[
     conditions.push(
       sql`${departures.messageId} IN (SELECT id FROM messages WHERE coalesce(kept_in, '') = ${filter.folder})`,
     );
+  if (filter.batchesApart) conditions.push(APART);
   if (filter.unanswered) conditions.push(isNotNull(departures.headerId), UNANSWERED);
   const order = filter.newestFirst
     ? [desc(departures.due), desc(departures.id)]

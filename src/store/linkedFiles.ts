@@ -34,6 +34,7 @@ export const allLinks = (db: Reading): (LinkedFile & { subject: string })[] =>
         isNull(messages.deletedAt),
         isNull(messages.leftAt),
         isNull(messages.textId),
+        isNull(messages.batchId),
         sql`NOT EXISTS (SELECT 1 FROM departures d WHERE d.message_id = ${messages.id}
           AND d.series_id IS NOT NULL AND NOT d.differs)`,
       ),
@@ -155,3 +156,7 @@ export const sameKept = (db: Reading, messageId: string, linkId: string, hash: s
       and(eq(linkedReads.messageId, messageId), eq(attachments.linkId, linkId), eq(linkedReads.hash, hash)),
     )
     .get()?.id;
+
+/** Takes all of them out for good; what was read for a departure stays known. */
+export const purgeLinks = (tx: Tx, messageId: string): void =>
+  void tx.delete(linkedFiles).where(eq(linkedFiles.messageId, messageId)).run();

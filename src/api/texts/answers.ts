@@ -4,6 +4,12 @@ import { all, countOf, extended, instant, listOf, orNull, text } from '../fields
 
 const kind = Joi.valid('reader', 'mine', 'date', 'occurrence', 'own');
 
+export const textField = all({
+  name: text,
+  kind,
+  instead: orNull(text).description('What stands there where nothing is known'),
+});
+
 const listed = all({
   id: Joi.string(),
   name: text,
@@ -12,9 +18,7 @@ const listed = all({
   subject: text,
   text,
   html: orNull(text),
-  fields: listOf(
-    all({ name: text, kind, instead: orNull(text).description('What stands there where nothing is known') }),
-  ),
+  fields: listOf(textField),
   attachments: listOf(attachment),
   links: countOf('Files linked to it'),
   createdAt: instant,

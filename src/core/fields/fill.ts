@@ -74,7 +74,7 @@ function raw(name: string, { reader, me, number, of, own }: FieldContext): strin
   if (own[name]) return own[name];
   switch (name) {
     case 'first name':
-      return firstOf(reader?.name);
+      return firstOf(own.name || reader?.name);
     case 'name':
     case 'place':
     case 'organisation':
@@ -130,7 +130,7 @@ export function whyNothing(field: Field, context: FieldContext): string {
   if (kind === 'occurrence') return 'is known only of what repeats';
   if (kind === 'mine') return 'is not known of you: tell it in Settings';
   const { reader } = context;
-  if (!reader) return 'differs from reader to reader: send individual copies';
+  if (!reader) return 'differs from reader to reader: send individual copies, or give it a value';
   return kind === 'own'
     ? `has no value for ${reader.name || reader.address}`
     : `is not known of ${reader.name || reader.address}`;

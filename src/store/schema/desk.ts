@@ -73,6 +73,7 @@ export const changes = sqliteTable('changes', {
       'health',
       'session',
       'text',
+      'batch',
     ],
   }).notNull(),
   ref: text().notNull(),

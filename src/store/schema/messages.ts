@@ -66,6 +66,8 @@ export const messages = sqliteTable(
     fileWatchId: text(),
     /** A text that is kept to be used again; it does not leave itself. */
     textId: text(),
+    /** The batch whose rows are made from it; it does not leave itself. */
+    batchId: text(),
     /** Values of its own fields: by name, then by reader in lower case; under nothing for all. */
     fields: text({ mode: 'json' }).$type<FieldValues>().notNull().default({}),
     /** When the first of its departures left; kept by a trigger on them, as `at` is then. */

@@ -23,6 +23,7 @@ export function deleteMessage(desk: Desk, id: string, revision?: number): void {
     if (seen.seriesId !== null)
       throw new Refused('A series is made from it: end or delete that in Departures.');
     if (seen.textId !== null) throw new Refused('It is a text: delete that in the Library.');
+    if (seen.batchId !== null) throw new Refused('A batch is made from it: delete that in Departures.');
     if (seen.fileWatchId !== null)
       throw new Refused('It leaves each time a file changes: take that back in Departures first.');
     let intent: Partial<Message> = {};

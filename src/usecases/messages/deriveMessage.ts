@@ -35,6 +35,7 @@ export function deriveMessage(tx: Tx, from: Message, now: number, patch: Partial
     seriesId: null,
     fileWatchId: null,
     textId: null,
+    batchId: null,
     leftAt: null,
     revision: 1,
     at: now,

@@ -5,6 +5,7 @@ import { thaw } from '#store/frozen';
 import { allGroups } from '#store/groups';
 import { noteChange } from '#store/journal';
 import { setRecipients, swapMessage, type Message } from '#store/messages';
+import { noteOwnWords } from '../batches/ownWords';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { Stale } from '../errors';
@@ -50,6 +51,7 @@ export function editMessage(
     if (!next) throw new Stale('message');
     for (const [field, list] of Object.entries(addresses)) setRecipients(tx, id, field as AddressField, list);
     replanReaders(desk, tx, id);
+    noteOwnWords(tx, id);
     followEdit(desk, tx, id);
     noteChange(tx, 'message', id);
     return next;

@@ -58,6 +58,7 @@ export function scheduleMessage(
       throw new Refused('A series is made from it already: change that in Departures.');
     if (message.textId !== null)
       throw new Refused('It is a text kept in the Library: write with it instead.');
+    if (message.batchId !== null) throw new Refused('A batch is made from it: schedule that.');
     if (message.fileWatchId !== null && !waitsForFile(plan))
       throw new Refused('It leaves each time a file changes: take that back in Departures first.');
     if (receivers(tx, messageId).length === 0) throw new Invalid('Add at least one recipient.', 'to');

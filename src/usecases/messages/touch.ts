@@ -3,6 +3,7 @@ import { departuresOf } from '#store/departures';
 import { thaw } from '#store/frozen';
 import { noteChange } from '#store/journal';
 import type { Tx } from '#store/store';
+import { noteOwnWords } from '../batches/ownWords';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { followEdit } from '../series/fitSeries';
@@ -14,6 +15,7 @@ export function touch(desk: Desk, tx: Tx, messageId: string, now: number): void 
     thaw(tx, departure.id);
     applyEvent(tx, departure, 'edit', now, { attempts: 0, firstAttemptAt: null });
   }
+  noteOwnWords(tx, messageId);
   followEdit(desk, tx, messageId);
   noteChange(tx, 'message', messageId);
 }

@@ -1,6 +1,8 @@
 /** What use cases give, in the shapes of the API. */
 import type {
   AttachmentJson,
+  BatchJson,
+  CheckedRowsJson,
   ClockJson,
   DepartureJson,
   DeparturePageJson,
@@ -29,6 +31,8 @@ import { whyThen } from '#core/plan/preview';
 import { dayPart, dayPartWords } from '#core/time/dayParts';
 import { heldByWords, holdWords } from '#core/hold/decide';
 import { toLocal } from '#core/time/wallClock';
+import type { BatchView } from '#usecases/batches/batchView';
+import type { ReadyRow } from '#usecases/batches/checkBatch';
 import type { ClockReading } from '#usecases/clock/sandbox';
 import type { FileWatchView } from '#usecases/fileWatches/changeFileWatch';
 import type { LinkedFile } from '#usecases/links/linkFiles';
@@ -145,6 +149,23 @@ const presentReturned = (at: number, why: ReturnedWhy): ReturnedJson => ({
   from: why.from ?? null,
   chaser: why.chaser ?? '',
 });
+
+export const presentBatch = (batch: BatchView): BatchJson => ({
+  ...batch,
+  attachments: batch.attachments.map(presentAttachment),
+  createdAt: iso(batch.createdAt),
+  scheduledAt: isoOrNull(batch.scheduledAt),
+  next: isoOrNull(batch.next),
+  last: isoOrNull(batch.last),
+});
+
+export const presentChecked = ({
+  mailbox: _mailbox,
+  fields: _fields,
+  paths: _paths,
+  plan: _plan,
+  ...row
+}: ReadyRow): CheckedRowsJson['rows'][number] => ({ ...row, at: isoOrNull(row.at) });
 
 export const presentListedText = ({ versions: _, ...text }: TextView): TextsJson['texts'][number] => ({
   ...text,

@@ -19,6 +19,8 @@ interface Props {
 }
 
 const nameOf = ({ name, address }: For) => name || address || 'all of them together';
+const headingOf = (reader: For) =>
+  reader.address === '' ? 'Fields, for all of them together' : `Fields, as ${nameOf(reader)} has them`;
 
 interface ValueProps extends Pick<Props, 'values' | 'onValues'> {
   field: Field;
@@ -76,7 +78,7 @@ export function FieldsPanel({ readers, values, onValues, onIndividual }: Props) 
   return (
     <section className={styles.panel} aria-label="Fields">
       <div className={styles.head}>
-        <h2>Fields, as {nameOf(reader)} has them</h2>
+        <h2>{headingOf(reader)}</h2>
         {several && (
           <span className={styles.steps}>
             <Button
@@ -109,6 +111,14 @@ export function FieldsPanel({ readers, values, onValues, onIndividual }: Props) 
           {whole ? 'Hide the text filled' : 'Show the text filled'}
         </Button>
       </div>
+      {reader.address === '' && onIndividual && open.length > 0 && (
+        <p className={styles.together}>
+          All of them get one message, so what differs from reader to reader cannot be filled.{' '}
+          <Button size="small" onClick={onIndividual}>
+            Send individual copies
+          </Button>
+        </p>
+      )}
       <table className={styles.fields}>
         <thead className="unseen">
           <tr>
@@ -131,14 +141,6 @@ export function FieldsPanel({ readers, values, onValues, onIndividual }: Props) 
                   <>
                     {' '}
                     <Link href={`/correspondents?person=${reader.correspondentId}`}>Tell it for good</Link>
-                  </>
-                )}
-                {field.value === null && reader.address === '' && field.kind !== 'own' && onIndividual && (
-                  <>
-                    {' '}
-                    <Button size="small" onClick={onIndividual}>
-                      Individual copies
-                    </Button>
                   </>
                 )}
               </td>
