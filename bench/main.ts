@@ -4,6 +4,7 @@
  */
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
+import { batch } from './batch';
 import { checks } from './checks';
 import { copies } from './copies';
 import { fed } from './fed';
@@ -37,6 +38,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   files,
   watched,
   series,
+  batch,
   phrases,
   replies,
   checks,

@@ -3189,6 +3189,11 @@ export interface components {
         order: 'soonest' | 'latest';
         /** @description The folder that keeps the copy; empty: none is kept */
         folder?: string;
+        /**
+         * @description apart: without the rows of batches, but for those that need somebody
+         * @enum {string}
+         */
+        batches?: 'apart';
         /** @description true: only what has left and nobody has answered */
         unanswered?: boolean;
         /** @description Words of the subject, or a name or address of a recipient */

@@ -17,6 +17,9 @@ export const departureQuery = Joi.object({
   until: instant,
   order: Joi.valid('soonest', 'latest').default('soonest'),
   folder: Joi.string().max(100).allow('').description('The folder that keeps the copy; empty: none is kept'),
+  batches: Joi.valid('apart').description(
+    'apart: without the rows of batches, but for those that need somebody',
+  ),
   unanswered: Joi.boolean().description('true: only what has left and nobody has answered'),
   q: Joi.string().max(200).allow('').description('Words of the subject, or a name or address of a recipient'),
   ...pageFields,

@@ -30,6 +30,8 @@ export function threadsPath(place: 'inbox' | 'archive', order: 'answer' | 'time'
 /** Pending departures, a page of them. @param q words to find */
 export function pendingPath(states: readonly string[], q: string, cursor: string): string {
   const query = new URLSearchParams({ state: states.join(','), limit: '200', q });
+  // Rows of batches stand with their batch, unless they are looked for.
+  if (!q) query.set('batches', 'apart');
   if (cursor) query.set('cursor', cursor);
   return `/departures?${query.toString()}`;
 }

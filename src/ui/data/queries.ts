@@ -271,10 +271,13 @@ export const useFaults = () =>
 
 /** Which queries a change of a topic makes old. */
 const STALE: Record<string, string[]> = {
-  departure: ['departures', 'message', 'mailboxes', 'health', 'drafts', 'series', 'links', 'file-watches'],
+  departure: [
+    ...['departures', 'message', 'mailboxes', 'health', 'drafts', 'series', 'links', 'file-watches'],
+    'batches',
+  ],
   message: [
     ...['inbox', 'archive', 'search', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
-    ...['todos', 'imports', 'watches', 'series', 'links', 'texts'],
+    ...['todos', 'imports', 'watches', 'series', 'links', 'texts', 'batches'],
   ],
   return: [
     'inbox',
@@ -289,6 +292,7 @@ const STALE: Record<string, string[]> = {
     'departures',
   ],
   text: ['texts'],
+  batch: ['batches'],
   settings: [
     ...['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],
     ...['links', 'files'],

@@ -12,7 +12,8 @@ interface Props {
   progress: BulkProgress | null;
   run: (what: Bulk) => void;
   stop: () => void;
-  clear: () => void;
+  /** Chooses none of them; missing where they are not chosen one by one. */
+  clear?: () => void;
 }
 
 export function BulkBar({ count, progress, run, stop, clear }: Props) {
@@ -32,7 +33,7 @@ export function BulkBar({ count, progress, run, stop, clear }: Props) {
     );
   return (
     <div className={styles.chosen} role="group" aria-label="What to do with the chosen departures">
-      <span>{count} chosen</span>
+      <span>{clear ? `${count} chosen` : `All ${count} that have not left`}</span>
       <Space.Compact size="small">
         <Input
           aria-label="Shift by"
@@ -64,9 +65,11 @@ export function BulkBar({ count, progress, run, stop, clear }: Props) {
         again={`Press again: ${count} leave, for good`}
         onPressed={() => run({ action: 'release' })}
       />
-      <Button size="small" type="text" onClick={clear}>
-        Choose none
-      </Button>
+      {clear && (
+        <Button size="small" type="text" onClick={clear}>
+          Choose none
+        </Button>
+      )}
     </div>
   );
 }

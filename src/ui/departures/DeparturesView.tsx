@@ -7,6 +7,7 @@ import type { DepartureState } from '#core/departure/states';
 import { countWords } from '../common/format';
 import { useSettled } from '../common/useSettled';
 import { useDrafts, usePending, useSettings } from '../data/queries';
+import { BatchTable } from '../batches/BatchTable';
 import { CalendarFiles } from '../series/CalendarFiles';
 import { FileWatchTable } from '../files/FileWatchTable';
 import { SeriesTable } from '../series/SeriesTable';
@@ -63,6 +64,7 @@ export function DeparturesView() {
           options={[
             { value: 'pending', label: counted('Pending', pending) },
             { value: 'series', label: 'Series' },
+            { value: 'batches', label: 'Batches' },
             { value: 'drafts', label: counted('Drafts', drafts) },
             { value: 'left', label: 'Left' },
           ]}
@@ -114,7 +116,9 @@ export function DeparturesView() {
           />
         )}
       </div>
-      {part === 'series' ? (
+      {part === 'batches' ? (
+        <BatchTable />
+      ) : part === 'series' ? (
         <>
           <SeriesTable />
           <FileWatchTable />
@@ -124,7 +128,10 @@ export function DeparturesView() {
       ) : part === 'left' ? (
         <LeftTable folder={folder === ALL ? undefined : folder} search={wanted} unanswered={unanswered} />
       ) : (
-        <PendingTable needs={needs} coming={coming} search={wanted} />
+        <>
+          {wanted === '' && <BatchTable underWay />}
+          <PendingTable needs={needs} coming={coming} search={wanted} />
+        </>
       )}
     </div>
   );

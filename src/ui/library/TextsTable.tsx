@@ -119,6 +119,13 @@ export function TextsTable() {
                   <td className={styles.acts}>
                     <Link href={`/write?text=${id}`} aria-label={`Write with “${name}”`} prefetch={false}>
                       Write with it
+                    </Link>{' '}
+                    <Link
+                      href={`/batches/new?text=${id}`}
+                      aria-label={`A batch with “${name}”`}
+                      prefetch={false}
+                    >
+                      Batch
                     </Link>
                   </td>
                 </tr>

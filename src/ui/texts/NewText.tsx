@@ -138,7 +138,7 @@ function Editor({ from, proposals, wordsWith }: EditorProps) {
         </TextForm>
         {proposals.length > 0 && (
           <section className={`pane ${styles.side}`} aria-labelledby="proposals">
-            <h2 id="proposals">Fields in its place</h2>
+            <h2 id="proposals">What could be a field</h2>
             <ul className={styles.proposals}>
               {proposals.map((each) => (
                 <li key={each.words}>

@@ -179,6 +179,7 @@ function Editor({ kept }: { kept: TextJson }) {
             <Button type="primary" href={`/write?text=${kept.id}`}>
               Write with it
             </Button>
+            <Button href={`/batches/new?text=${kept.id}`}>A batch with it</Button>
             <Button href={`/api/v1/texts/${kept.id}/message`} download>
               Export as a message file
             </Button>

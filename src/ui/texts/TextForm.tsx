@@ -2,8 +2,7 @@
 /** A kept text as it is written: its name, its subject, its words, and the fields in them. */
 import { Input } from 'antd';
 import { useRef, type ReactNode } from 'react';
-import { fieldsOf, kindOfField } from '#core/fields/fill';
-import { KNOWN_FIELDS } from '#core/fields/fill';
+import { fieldsOf, kindOfField, KNOWN_FIELDS } from '#core/fields/fill';
 import { MAX_SUBJECT } from '#core/limits';
 import type { ApiProblem } from '../data/client';
 import { Body } from '../write/body/Body';
@@ -13,7 +12,7 @@ import { FieldPicker } from '../write/fields/FieldPicker';
 import styles from './Texts.module.css';
 
 export interface TextWords {
-  name: string;
+  name?: string;
   subject: string;
   text: string;
   html: string | null;
@@ -48,25 +47,32 @@ export function TextForm({ words, onChange, problem, pictures, onPicture, autoFo
   const fields = fieldsOf(words.subject, words.text);
   const wrong = problem?.at('name');
   return (
-    <section className={`pane ${styles.form}`} aria-label="Text that is kept">
-      <div className={styles.row}>
-        <label htmlFor="text-name">Name</label>
-        <Input
-          id="text-name"
-          value={words.name}
-          autoFocus={autoFocus}
-          maxLength={200}
-          placeholder="what it is found by"
-          status={wrong ? 'error' : undefined}
-          aria-invalid={wrong ? true : undefined}
-          aria-describedby={wrong ? 'text-name-problem' : undefined}
-          onChange={({ target }) => onChange({ name: target.value })}
-        />
-      </div>
-      {wrong && (
-        <p role="alert" id="text-name-problem" className={styles.wrong}>
-          {wrong}
-        </p>
+    <section
+      className={`pane ${styles.form}`}
+      aria-label={words.name === undefined ? 'The text' : 'Text that is kept'}
+    >
+      {words.name !== undefined && (
+        <>
+          <div className={styles.row}>
+            <label htmlFor="text-name">Name</label>
+            <Input
+              id="text-name"
+              value={words.name}
+              autoFocus={autoFocus}
+              maxLength={200}
+              placeholder="what it is found by"
+              status={wrong ? 'error' : undefined}
+              aria-invalid={wrong ? true : undefined}
+              aria-describedby={wrong ? 'text-name-problem' : undefined}
+              onChange={({ target }) => onChange({ name: target.value })}
+            />
+          </div>
+          {wrong && (
+            <p role="alert" id="text-name-problem" className={styles.wrong}>
+              {wrong}
+            </p>
+          )}
+        </>
       )}
       <div className={styles.row}>
         <label htmlFor="text-subject">Subject</label>
@@ -80,7 +86,7 @@ export function TextForm({ words, onChange, problem, pictures, onPicture, autoFo
       </div>
       <div className={styles.row}>
         <FieldPicker onChoose={(field) => body.current?.insertWords(field)} />
-        <span className="quiet">Your signature comes with each message.</span>
+        {words.name !== undefined && <span className="quiet">Your signature comes with each message.</span>}
       </div>
       <Body
         handle={body}

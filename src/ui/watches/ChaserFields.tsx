@@ -4,6 +4,7 @@ import { Input, InputNumber, Select } from 'antd';
 import { useId } from 'react';
 import { CHASER_ENDS, MOST_CHASERS, type ChaserEnd, type Chasers } from '#core/watch/chasers';
 import { useSettings } from '../data/queries';
+import { UseText } from '../write/fields/UseText';
 import styles from './Watches.module.css';
 
 const ENDS: Record<ChaserEnd, string> = {
@@ -66,6 +67,7 @@ export function ChaserFields({ value, onChange }: Props) {
               placeholder={chaserText}
               onChange={(event) => onChange({ ...value, text: event.target.value })}
             />
+            <UseText label="From a text" onChoose={({ text }) => onChange({ ...value, text: text.trim() })} />
           </div>
         </>
       )}

@@ -1,6 +1,8 @@
 /** Batches: begun from a table or a group, changed, mended row by row, deleted. */
 import { guessColumns, type Column } from '#core/batch/columns';
 import { MOST_ROWS, readTable, type Table } from '#core/batch/table';
+import { withPlainSignature } from '#core/message/signature';
+import { escaped } from '#mail/htmlBody';
 import { plainText } from '#mail/plainText';
 import { copyAttachments } from '#store/attachments';
 import {
@@ -81,9 +83,19 @@ function tableOf(db: Reading, { table, group }: NewBatch): Table {
   }
 }
 
+/** With my signature at its end, as an editor would put it there. */
+function signed({ text, html }: { text: string; html: string | null }, signature: string) {
+  const words = signature.trim();
+  const lines = words.split('\n').map(escaped).join('<br>');
+  return {
+    text: withPlainSignature(text, words),
+    html: html === null || !words ? html : `${html}<div data-part="signature"><p>${lines}</p></div>`,
+  };
+}
+
 /** The message its rows are made from. */
 function templateFor(desk: Desk, tx: Tx, now: number, from: Message | undefined, name: string): Message {
-  const { me, writeAs } = desk.settings(tx);
+  const { me, writeAs, signature } = desk.settings(tx);
   const threadId = newId();
   insertThread(tx, threadId, name);
   const message = insertMessage(tx, {
@@ -94,8 +106,7 @@ function templateFor(desk: Desk, tx: Tx, now: number, from: Message | undefined,
     fromName: me.name,
     fromAddress: me.address,
     subject: from?.subject ?? '',
-    text: from?.text ?? '',
-    html: from ? from.html : writeAs === 'rich' ? '' : null,
+    ...signed({ text: from?.text ?? '', html: from ? from.html : writeAs === 'rich' ? '' : null }, signature),
     at: now,
     createdAt: now,
   });

@@ -7,7 +7,7 @@ import type { FieldValues } from '#core/fields/values';
 import { AddressError, addressKey, parseMailbox, type Mailbox } from '#core/message/address';
 import { identityOf } from '#core/message/details';
 import { readPhrase } from '#core/phrase/read';
-import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import { kindOf, leavesOnceHeld } from '#core/plan/kinds/registry';
 import { resolvePlan } from '#core/plan/moments';
 import type { Plan } from '#core/plan/plan';
 import { usualHold } from '#core/hold/decide';
@@ -140,8 +140,10 @@ function planOf(desk: Desk, phrase: string, reader: KnownReader | undefined): Pl
   const result = readPhrase(phrase, { now: desk.now(), me: meAsPerson(desk), readers, hourCycle, languages });
   if (result.kind === 'empty') return { kind: 'now' };
   if (result.kind === 'not-understood') return { words: `“${phrase}”: ${result.why}` };
-  if (result.readings.length > 1)
-    return { words: `“${phrase}” means ${result.readings.length} moments: say which.` };
+  if (result.readings.length > 1) {
+    const ways = result.readings.map(({ plan }) => kindOf(plan).words.exact(plan));
+    return { words: `“${phrase}” is ${ways.slice(0, 3).join(', or ')}: name the day.` };
+  }
   return result.readings[0]!.plan;
 }
 
@@ -181,6 +183,12 @@ export async function checkRow(
   const mailbox = mailboxOf(row);
   if (!row.address) stop('address', 'This row has no address.');
   else if (!mailbox) stop('address', `“${row.address}” is no address.`);
+  if (mailbox && !/@[^@]*\./.test(mailbox.address))
+    findings.push({
+      severity: 'look',
+      what: 'address',
+      words: `“${mailbox.address}” ends in no domain that mail goes to from everywhere.`,
+    });
   const twins = (mailbox && byAddress.get(addressKey(mailbox.address))) ?? [];
   if (twins.length > 1) {
     const others = twins.filter((each) => each !== position).join(', ');

@@ -47,7 +47,7 @@ function ValueField({ field, reader, several, values, onValues }: ValueProps) {
         <Button
           size="small"
           type="text"
-          aria-label={`The same ${name} for all`}
+          aria-label={`The same for all: ${name}`}
           onClick={() => onValues({ ...values, [name]: { '': own } })}
         >
           The same for all

@@ -1,13 +1,15 @@
 'use client';
 /** Writing with a kept text: found by a few letters of its name. */
-import { Input } from 'antd';
+import { Input, type InputRef } from 'antd';
 import Link from 'next/link';
-import { useState, type KeyboardEvent } from 'react';
+import { useState } from 'react';
 import type { TextsJson } from '#api/types';
 import { folded } from '#core/text/folded';
 import { PanelPopover } from '../../common/PanelPopover';
+import { useFirstFocus } from '../../common/useFirstFocus';
 import { useTexts } from '../../data/texts';
 import { useCommand, useKeyName } from '../../shell/commands';
+import { moveInChoice } from './moveInChoice';
 import styles from './UseText.module.css';
 
 export type KeptText = TextsJson['texts'][number];
@@ -37,19 +39,12 @@ function found(texts: readonly KeptText[], typed: string): KeptText[] {
 function Choice({ choose }: { choose: (text: KeptText) => void }) {
   const [typed, setTyped] = useState('');
   const texts = useTexts().data;
+  const field = useFirstFocus<InputRef>();
   const list = found(texts ?? [], typed);
-  const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
-    const rows = [...event.currentTarget.querySelectorAll<HTMLElement>('input, li button')];
-    const at = rows.indexOf(event.target as HTMLElement);
-    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    if (step === 0) return;
-    event.preventDefault();
-    rows[Math.max(0, Math.min(rows.length - 1, at + step))]?.focus();
-  };
   return (
-    <div className={styles.choice} onKeyDown={onKeyDown}>
+    <div className={styles.choice} onKeyDown={moveInChoice}>
       <Input
-        autoFocus
+        ref={field}
         aria-label="Name of the text"
         placeholder="a few letters of its name"
         value={typed}

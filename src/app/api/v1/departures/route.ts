@@ -16,6 +16,7 @@ export const GET = route(departures.listDepartures, ({ desk, query }) => {
     search: query.q?.trim() || undefined,
     folder: query.folder,
     unanswered: query.unanswered,
+    batchesApart: query.batches === 'apart',
     cursor: query.cursor,
     limit: query.limit,
   });
