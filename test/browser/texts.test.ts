@@ -200,6 +200,7 @@ describe('a batch', () => {
     await fill(page, 'textbox', 'email, row 15', 'guest15@guests.example');
     await chord(page, 'Enter');
     await sees(page, '50 rows can leave');
+    await press(page, 'button', 'Show all rows');
     await fill(page, 'textbox', 'When, where a row says nothing', 'thu 9:00');
     await chord(page, 'Enter');
     await tick(page, 'All or none');

@@ -141,10 +141,11 @@ function Leaves({ row, checked }: { row: Row; checked: Checked | undefined }) {
 
 export function BatchGrid({ batch, rows, check, onColumns, onCells, onRemove, onAdd, onShow }: Props) {
   const [page, setPage] = useState(0);
-  const [only, setOnly] = useState(false);
+  // Those that were wrong when it was asked: what is mended does not vanish under one’s hands.
+  const [only, setOnly] = useState<ReadonlySet<number> | null>(null);
   const isWrong = ({ position }: Row) => Boolean(check.rows.get(position)?.findings.length);
   const wrong = rows.filter(isWrong);
-  const shown = only ? wrong : rows;
+  const shown = only ? rows.filter(({ position }) => only.has(position)) : rows;
   const pages = Math.max(1, Math.ceil(shown.length / PAGE));
   const at = Math.min(page, pages - 1);
   const { headings, columns } = batch;
@@ -154,7 +155,10 @@ export function BatchGrid({ batch, rows, check, onColumns, onCells, onRemove, on
       <div className={styles.tools}>
         <h2 id="batch-rows">Rows</h2>
         {(wrong.length > 0 || only) && (
-          <Button size="small" aria-pressed={only} onClick={() => setOnly(!only)}>
+          <Button
+            size="small"
+            onClick={() => setOnly(only ? null : new Set(wrong.map(({ position }) => position)))}
+          >
             {only ? 'Show all rows' : `Show the ${wrong.length} with something to look at`}
           </Button>
         )}
