@@ -34,6 +34,8 @@ import * as messageAnswers from './messages/answers';
 import * as messages from './messages/operations';
 import * as momentAnswers from './moments/answers';
 import * as moments from './moments/operations';
+import * as occasionAnswers from './occasions/answers';
+import * as occasions from './occasions/operations';
 import type { Operation } from './operation';
 import * as planAnswers from './plans/answers';
 import * as postofficeAnswers from './postoffice/answers';
@@ -88,7 +90,7 @@ export const operations: Operation[] = [
     holdRules,
     holidays,
   ],
-  ...[events, postoffice, fileWatches, texts, batches],
+  ...[events, postoffice, fileWatches, texts, batches, occasions],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
 /** By the name an operation gives. */
@@ -116,6 +118,6 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       correspondentAnswers,
     ],
     ...[groupAnswers, holdRuleAnswers, holidayAnswers, eventAnswers, postofficeAnswers, problemAnswers],
-    ...[textAnswers, batchAnswers],
+    ...[textAnswers, batchAnswers, occasionAnswers],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

@@ -2149,7 +2149,7 @@ export interface components {
       fields: {
         name: string;
         /** @enum {string} */
-        kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'own';
+        kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'occasion' | 'own';
         /** @description What stands there where nothing is known */
         instead: string | null;
       }[];
@@ -2186,7 +2186,7 @@ export interface components {
         fields: {
           name: string;
           /** @enum {string} */
-          kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'own';
+          kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'occasion' | 'own';
           /** @description What stands there where nothing is known */
           instead: string | null;
         }[];
@@ -2223,7 +2223,7 @@ export interface components {
         fields: {
           name: string;
           /** @enum {string} */
-          kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'own';
+          kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'occasion' | 'own';
           value: string | null;
           /** @description Why it has no value, to follow its name */
           why: string | null;
@@ -2244,7 +2244,7 @@ export interface components {
       fields: {
         name: string;
         /** @enum {string} */
-        kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'own';
+        kind: 'reader' | 'mine' | 'date' | 'occurrence' | 'occasion' | 'own';
         /** @description What stands there where nothing is known */
         instead: string | null;
       }[];
@@ -2373,6 +2373,121 @@ export interface components {
     };
     TestedBatch: {
       departures: string[];
+    };
+    Occasion: {
+      id: string;
+      name: string;
+      /** @description Where it is */
+      local: string;
+      zone: string;
+      revision: number;
+      /** Format: date-time */
+      createdAt: string;
+      /** Format: date-time */
+      at: string;
+      messages: {
+        messageId: string;
+        /** @description null for a draft */
+        departureId: string | null;
+        subject: string;
+        readers: {
+          name: string;
+          address: string;
+        }[];
+        offset: {
+          /** @description Negative before it */
+          count: number;
+          /** @enum {string} */
+          unit: 'minutes' | 'hours' | 'days' | 'working days' | 'weeks' | 'months';
+          /**
+           * @description null: the time of the occasion
+           * @default null
+           */
+          time: string | null;
+          /**
+           * @description On whose clock that is: where the occasion is, the reader’s, or mine
+           * @default there
+           * @enum {string}
+           */
+          clock: 'there' | 'theirs' | 'mine';
+        };
+        /** @description Where it belongs, in words that mean it again */
+        words: string;
+        /**
+         * Format: date-time
+         * @description When it leaves, or would; null where there is no such day
+         */
+        at: string | null;
+        lands: {
+          local: string;
+          place: string;
+        } | null;
+        /** @enum {string|null} */
+        state:
+          | 'draft'
+          | 'held'
+          | 'scheduled'
+          | 'paused'
+          | 'releasing'
+          | 'sent'
+          | 'failed'
+          | 'unconfirmed'
+          | 'ended'
+          | null;
+        /** @enum {string|null} */
+        pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+        /** Format: date-time */
+        leftAt: string | null;
+        /** @description It was moved by hand: the occasion does not move it */
+        differs: boolean;
+      }[];
+    };
+    Occasions: {
+      occasions: components['schemas']['Occasion'][];
+    };
+    OccasionMoves: {
+      moves: {
+        messageId: string;
+        /** @description null for a draft */
+        departureId: string | null;
+        subject: string;
+        readers: string[];
+        /**
+         * Format: date-time
+         * @description When it leaves now; null for a draft
+         */
+        from: string | null;
+        /**
+         * Format: date-time
+         * @description When it would; null where it stays
+         */
+        at: string | null;
+        zone: string;
+        /** @description Why it stays as it is; null where it moves */
+        stays: string | null;
+        warnings: string[];
+      }[];
+    };
+    ScheduledAround: {
+      scheduled: string[];
+      left: {
+        messageId: string;
+        subject: string;
+        why: string;
+      }[];
+    };
+    OccasionSet: {
+      id: string;
+      name: string;
+      /** Format: date-time */
+      createdAt: string;
+      items: {
+        words: string;
+        to: string[];
+      }[];
+    };
+    OccasionSets: {
+      sets: components['schemas']['OccasionSet'][];
     };
     readHealth: {
       answer: components['schemas']['Health'];
@@ -4180,6 +4295,8 @@ export interface components {
          * @description When it leaves; now where it is not given
          */
         at?: string;
+        /** @description The message it is of, for what that belongs to */
+        message?: string;
       };
       answer: components['schemas']['Filled'];
     };
@@ -4287,6 +4404,92 @@ export interface components {
       };
       answer: components['schemas']['TestedBatch'];
     };
+    addOccasion: {
+      body: {
+        name: string;
+        /** @description Where it is */
+        local: string;
+        /** @description IANA time zone */
+        zone: string;
+        /** @description A set that was kept: a draft for each of its messages */
+        set?: string;
+      };
+      answer: components['schemas']['Occasion'];
+    };
+    deleteOccasion: Record<string, never>;
+    deleteSet: Record<string, never>;
+    editOccasion: {
+      body: {
+        name?: string;
+        /** @description Wall-clock time without offset */
+        local?: string;
+        /** @description IANA time zone */
+        zone?: string;
+      };
+      answer: components['schemas']['Occasion'];
+    };
+    keepSet: {
+      body: {
+        /** @default  */
+        name: string;
+      };
+      answer: components['schemas']['OccasionSet'];
+    };
+    listOccasions: {
+      answer: components['schemas']['Occasions'];
+    };
+    listSets: {
+      answer: components['schemas']['OccasionSets'];
+    };
+    placeAround: {
+      body: {
+        /** @description “14 days before”, “3 of their working days before at 9:00 theirs”, “the morning after”; or in parts */
+        offset:
+          | string
+          | {
+              /** @description Negative before it */
+              count: number;
+              /** @enum {string} */
+              unit: 'minutes' | 'hours' | 'days' | 'working days' | 'weeks' | 'months';
+              /**
+               * @description null: the time of the occasion
+               * @default null
+               */
+              time: string | null;
+              /**
+               * @description On whose clock that is: where the occasion is, the reader’s, or mine
+               * @default there
+               * @enum {string}
+               */
+              clock: 'there' | 'theirs' | 'mine';
+            };
+      };
+      answer: components['schemas']['Occasion'];
+    };
+    previewMove: {
+      body: {
+        /** @description Wall-clock time without offset */
+        local: string;
+        /** @description IANA time zone */
+        zone: string;
+      };
+      answer: components['schemas']['OccasionMoves'];
+    };
+    readOccasion: {
+      answer: components['schemas']['Occasion'];
+    };
+    restoreOccasion: {
+      answer: components['schemas']['Occasion'];
+    };
+    restoreSet: Record<string, never>;
+    scheduleAround: {
+      body: {
+        /** @description This one alone; else all drafts */
+        message?: string;
+      };
+      answer: components['schemas']['ScheduledAround'];
+    };
+    takeOutOfOccasion: Record<string, never>;
   };
   responses: never;
   parameters: never;
@@ -4408,6 +4611,12 @@ export type BatchRowJson = Schemas['BatchRow'];
 export type CheckedRowsJson = Schemas['CheckedRows'];
 export type ScheduledBatchJson = Schemas['ScheduledBatch'];
 export type TestedBatchJson = Schemas['TestedBatch'];
+export type OccasionJson = Schemas['Occasion'];
+export type OccasionsJson = Schemas['Occasions'];
+export type OccasionMovesJson = Schemas['OccasionMoves'];
+export type ScheduledAroundJson = Schemas['ScheduledAround'];
+export type OccasionSetJson = Schemas['OccasionSet'];
+export type OccasionSetsJson = Schemas['OccasionSets'];
 export type ShapeName =
   | 'Health'
   | 'Clock'
@@ -4520,7 +4729,13 @@ export type ShapeName =
   | 'BatchRow'
   | 'CheckedRows'
   | 'ScheduledBatch'
-  | 'TestedBatch';
+  | 'TestedBatch'
+  | 'Occasion'
+  | 'Occasions'
+  | 'OccasionMoves'
+  | 'ScheduledAround'
+  | 'OccasionSet'
+  | 'OccasionSets';
 export interface Operations {
   readHealth: Schemas['readHealth'];
   retryMailServer: Schemas['retryMailServer'];
@@ -4688,4 +4903,18 @@ export interface Operations {
   restoreBatch: Schemas['restoreBatch'];
   scheduleBatch: Schemas['scheduleBatch'];
   testBatch: Schemas['testBatch'];
+  addOccasion: Schemas['addOccasion'];
+  deleteOccasion: Schemas['deleteOccasion'];
+  deleteSet: Schemas['deleteSet'];
+  editOccasion: Schemas['editOccasion'];
+  keepSet: Schemas['keepSet'];
+  listOccasions: Schemas['listOccasions'];
+  listSets: Schemas['listSets'];
+  placeAround: Schemas['placeAround'];
+  previewMove: Schemas['previewMove'];
+  readOccasion: Schemas['readOccasion'];
+  restoreOccasion: Schemas['restoreOccasion'];
+  restoreSet: Schemas['restoreSet'];
+  scheduleAround: Schemas['scheduleAround'];
+  takeOutOfOccasion: Schemas['takeOutOfOccasion'];
 }

@@ -6,6 +6,7 @@ export * from './schema/fileWatches';
 export * from './schema/imports';
 export * from './schema/linkedFiles';
 export * from './schema/messages';
+export * from './schema/occasions';
 export * from './schema/people';
 export * from './schema/pieces';
 export * from './schema/returns';

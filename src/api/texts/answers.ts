@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { attachment } from '../attachments/answers';
 import { all, countOf, extended, instant, listOf, orNull, text } from '../fields';
 
-const kind = Joi.valid('reader', 'mine', 'date', 'occurrence', 'own');
+const kind = Joi.valid('reader', 'mine', 'date', 'occurrence', 'occasion', 'own');
 
 export const textField = all({
   name: text,

@@ -42,4 +42,5 @@ export const filledRequest = Joi.object({
   recipients: askedReaders,
   together: Joi.boolean().default(false).description('It goes to all of them in one copy'),
   at: instant.description('When it leaves; now where it is not given'),
+  message: id.description('The message it is of, for what that belongs to'),
 });

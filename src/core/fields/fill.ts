@@ -26,16 +26,19 @@ export interface FieldContext {
   reader?: FieldReader;
   working?: Working;
   me: { name: string; address: string; place?: string };
+  /** What it belongs to. */
+  occasion?: { name: string; local: string };
   /** Own fields with their values for this departure, by names in lower case; an empty one is none. */
   own: Readonly<Record<string, string>>;
 }
 
 /** Of whom a field says something: what is filled by itself, and by me. */
-export type FieldKind = 'reader' | 'mine' | 'date' | 'occurrence' | 'own';
+export type FieldKind = 'reader' | 'mine' | 'date' | 'occurrence' | 'occasion' | 'own';
 
 const READERS = ['first name', 'name', 'place', 'organisation', 'address'] as const;
 const MINE = ['my name', 'my first name', 'my address', 'my place'] as const;
 const OCCURRENCE = ['number', 'of'] as const;
+const OCCASION = ['occasion', 'occasion date', 'occasion time'] as const;
 /** Any day: only whether the name is one of a date is asked. */
 const SOME_DAY = '2026-01-01';
 
@@ -46,6 +49,7 @@ export function kindOfField(name: string): FieldKind {
   if (isOneOf(READERS, name)) return 'reader';
   if (isOneOf(MINE, name)) return 'mine';
   if (isOneOf(OCCURRENCE, name)) return 'occurrence';
+  if (isOneOf(OCCASION, name)) return 'occasion';
   const date = name === 'week' || daysUntil(name, SOME_DAY) !== undefined || dateNamed(name, SOME_DAY);
   return date ? 'date' : 'own';
 }
@@ -62,6 +66,10 @@ export const KNOWN_FIELDS: readonly { name: string; says: string }[] = [
   { name: '3 working days after', says: 'counted in their working days; also days, weeks, months' },
   { name: 'end of the month', says: 'also of the week, the year, or the next one' },
   { name: 'days until 2026-12-12', says: 'how many days there are from the landing day' },
+  {
+    name: 'occasion date',
+    says: 'the day of the occasion it belongs to; also its time, and occasion for its name',
+  },
   { name: 'week', says: 'the number of the week' },
   { name: 'my name', says: 'yours, as the message is from' },
   { name: 'my place', says: 'your city' },
@@ -69,7 +77,7 @@ export const KNOWN_FIELDS: readonly { name: string; says: string }[] = [
 
 const firstOf = (name: string | undefined) => name?.trim().split(/\s+/)[0];
 
-function raw(name: string, { reader, me, number, of, own }: FieldContext): string | undefined {
+function raw(name: string, { reader, me, number, of, own, occasion }: FieldContext): string | undefined {
   // What somebody gave to it is what is meant.
   if (own[name]) return own[name];
   switch (name) {
@@ -88,6 +96,10 @@ function raw(name: string, { reader, me, number, of, own }: FieldContext): strin
       return me.address;
     case 'my place':
       return me.place;
+    case 'occasion':
+      return occasion?.name;
+    case 'occasion time':
+      return occasion?.local.slice(11, 16);
     case 'number':
       return number?.toString();
     case 'of':
@@ -97,6 +109,8 @@ function raw(name: string, { reader, me, number, of, own }: FieldContext): strin
 }
 
 function reckoned({ name, form }: Field, context: FieldContext): string | undefined {
+  if (name === 'occasion date')
+    return context.occasion && dateWritten(context.occasion.local.slice(0, 10), form, context.written);
   const landing = context.local.slice(0, 10);
   if (name === 'week') return isoWeek(landing).toString();
   const days = daysUntil(name, landing);
@@ -115,8 +129,11 @@ export function valueOf(field: Field, context: FieldContext): string | undefined
   const given = raw(field.name, context)?.trim();
   const kind = kindOfField(field.name);
   const value =
-    given && kind !== 'date' && field.form ? numberWritten(given, field.form, context.written) : given;
-  const known = value || (kind === 'date' && !given ? reckoned(field, context) : undefined);
+    given && kind !== 'date' && kind !== 'occasion' && field.form
+      ? numberWritten(given, field.form, context.written)
+      : given;
+  const known =
+    value || ((kind === 'date' || kind === 'occasion') && !given ? reckoned(field, context) : undefined);
   const found = known || field.instead;
   return found === undefined ? undefined : tamed(found);
 }
@@ -127,6 +144,7 @@ export function whyNothing(field: Field, context: FieldContext): string {
   const given = raw(field.name, context);
   if (given && field.form) return `is “${given}”, which cannot be written as “${field.form}”`;
   if (kind === 'date') return field.form ? `cannot be written as “${field.form}”` : 'cannot be reckoned';
+  if (kind === 'occasion') return 'is known only of what belongs to an occasion';
   if (kind === 'occurrence') return 'is known only of what repeats';
   if (kind === 'mine') return 'is not known of you: tell it in Settings';
   const { reader } = context;

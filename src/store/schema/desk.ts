@@ -74,6 +74,7 @@ export const changes = sqliteTable('changes', {
       'session',
       'text',
       'batch',
+      'occasion',
     ],
   }).notNull(),
   ref: text().notNull(),

@@ -32,6 +32,8 @@ export interface FilledAsked {
   together: boolean;
   /** When it leaves; undefined: now. */
   at: string | undefined;
+  /** The message on the server; undefined where it is not kept yet. */
+  message: string | undefined;
 }
 
 /** Typing rests this long before it is asked. */

@@ -34,6 +34,7 @@ const SAYS: Record<ReturnType<typeof kindOfField>, string> = {
   mine: 'of you',
   date: 'reckoned as it leaves',
   occurrence: 'only in what repeats',
+  occasion: 'of the occasion it belongs to',
   own: 'of your own: the reader’s, or given as you write',
 };
 

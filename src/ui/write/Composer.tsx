@@ -181,6 +181,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
     recipients,
     together: !individual,
     at: planned[0]?.at,
+    message: draft.kept?.id,
     body,
     kept,
   });

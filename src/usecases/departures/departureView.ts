@@ -1,5 +1,6 @@
 /** Departures as they are shown: with their message, readers and both clocks. */
 import { group } from 'd3-array';
+import { offsetWords } from '#core/occasion/offset';
 import { heldByWords, type HeldBy } from '#core/hold/decide';
 import { usualChoices, type IfTheyWriteFirst, type Lateness, type Plan } from '#core/plan/plan';
 import type { Working } from '#core/time/dayParts';
@@ -14,6 +15,7 @@ import { deliveriesOf } from '#store/deliveries';
 import { countUnsettled, listDepartures as page, type DepartureFilter } from '#store/departureList';
 import { outcomesOf } from '#store/outcomes';
 import { receiptsOf } from '#store/receipts';
+import { occasionsOf } from '#store/occasions';
 import { findMessages, type Message } from '#store/messages';
 import { loadTrouble } from '#store/mailServer';
 import type { Desk } from '../desk';
@@ -161,6 +163,11 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
     db,
     departures.map(({ id }) => id),
   );
+  const occasions = occasionsOf(db, messageIds);
+  const occasionWhy = ({ messageId }: Departure) => {
+    const found = occasions.get(messageId);
+    return found && `${offsetWords(found.offset)}, ${found.occasion.name}`;
+  };
   const down = loadTrouble(db) !== undefined;
   const disk = diskTroubleNow(desk);
   const now = desk.now();
@@ -177,6 +184,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       plan: departure.plan,
       whyThen:
         (departure.heldBy && heldByWords(departure.heldBy)) ??
+        occasionWhy(departure) ??
         seriesWhy(departure) + whyThen(departure.plan, zone, hourCycle, readers),
       state: departure.state,
       reason: whyNow(departure, disk && overdue ? ENGINE_DISK_WORDS[disk] : undefined),

@@ -32,7 +32,7 @@ export function checkEachTime(desk: Desk, tx: Tx, message: Message, plan: Plan, 
   const readers = readersAt(desk, tx, receivers(tx, message.id));
   const apart = copiesOf(plan, choices.copies) === 'individual' || readers.length === 1;
   const contexts: FieldContext[] = (apart ? readers : [undefined]).map((reader) =>
-    contextFor(desk, tx, message, reader, desk.now(tx)),
+    contextFor(desk, tx, message, reader, desk.now(tx), { messageId: message.id }),
   );
   for (const context of contexts) {
     const why = whyUnfilled(message, context, LATER);

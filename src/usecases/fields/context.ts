@@ -10,6 +10,7 @@ import { toLocal } from '#core/time/wallClock';
 import { canonicalZone, countryOfZone, zoneCity } from '#core/time/zones';
 import type { Departure } from '#store/departures';
 import type { Message } from '#store/messages';
+import { occasionOf } from '#store/occasions';
 import { findSeries, type SeriesRow } from '#store/series';
 import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
@@ -22,7 +23,8 @@ export type Fillable = Pick<Message, 'subject' | 'text' | 'html' | 'fields' | 'f
 /**
  * @param reader the one it goes to; undefined where it goes to several together
  * @param at when it leaves, epoch ms
- * @param zone on whose clock its day is told where it goes to several; mine where none is given
+ * @param also `zone`: on whose clock its day is told where it goes to several, mine where none is given; `messageId`: what it
+ * belongs to is looked up by it
  */
 export function contextFor(
   desk: Desk,
@@ -30,12 +32,14 @@ export function contextFor(
   message: Fillable,
   reader: KnownReader | undefined,
   at: number,
-  zone?: string,
+  { zone, messageId }: { zone?: string; messageId?: string } = {},
 ): FieldContext {
   const settings = desk.settings(db);
   const here = reader?.zone ?? zone ?? settings.zone;
   const language = reader?.known?.language ?? languageOf(message.text) ?? 'en';
+  const occasion = messageId === undefined ? undefined : occasionOf(db, messageId);
   return {
+    occasion,
     number: null,
     of: null,
     local: toLocal(at, here).slice(0, 16),
@@ -97,7 +101,10 @@ export function departureContext(
     ? all.filter(({ address }) => addressKey(address) === addressKey(departure.reader!))
     : all;
   const [reader] = theirs.length === 1 ? readersAt(desk, db, theirs) : [];
-  const context = contextFor(desk, db, message, reader, departure.due, zoneOf(departure.plan) ?? undefined);
+  const context = contextFor(desk, db, message, reader, departure.due, {
+    zone: zoneOf(departure.plan) ?? undefined,
+    messageId: departure.messageId,
+  });
   const series = departure.seriesId === null ? undefined : findSeries(db, departure.seriesId);
   if (!series || departure.occurrence === null) return context;
   const { own, ...which } = ofSeries(series, departure.occurrence);

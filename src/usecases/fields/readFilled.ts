@@ -19,6 +19,8 @@ export interface FilledRequest {
   together: boolean;
   /** When it leaves, for each in their order, else for all; epoch ms; now where nothing is said. */
   at?: number;
+  /** The message it is of, where that is kept. */
+  message?: string;
 }
 
 export interface FilledField {
@@ -57,7 +59,7 @@ export function readFilled(desk: Desk, asked: FilledRequest): FilledFor[] {
   const all = fieldsOf(subject, text, html === null ? '' : targetFields(html).join('\n'));
   const apart = !asked.together || readers.length === 1;
   return (apart ? readers : [undefined]).map((reader): FilledFor => {
-    const context = contextFor(desk, db, message, reader, asked.at ?? now);
+    const context = contextFor(desk, db, message, reader, asked.at ?? now, { messageId: asked.message });
     const given = valuesFor(fields, reader?.address);
     const filled = filledWith({ subject, text, html: null }, context);
     const seen = new Map<string, FilledField>();

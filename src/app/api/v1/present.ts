@@ -21,6 +21,7 @@ import type {
   TextsJson,
   ThreadPageJson,
   TodoJson,
+  OccasionJson,
   PreviewJson,
   StripPartJson,
   TrialJson,
@@ -52,6 +53,7 @@ import {
   type MessageView,
 } from '#usecases/messages/readMessage';
 import type { MessageSummary } from '#usecases/messages/summaries';
+import type { OccasionView } from '#usecases/occasions/occasionView';
 import type { SeriesView } from '#usecases/series/seriesView';
 import type { TextView } from '#usecases/texts/textView';
 import type { ThreadPage } from '#usecases/incoming/inbox';
@@ -166,6 +168,17 @@ export const presentChecked = ({
   plan: _plan,
   ...row
 }: ReadyRow): CheckedRowsJson['rows'][number] => ({ ...row, at: isoOrNull(row.at) });
+
+export const presentOccasion = (occasion: OccasionView): OccasionJson => ({
+  ...occasion,
+  createdAt: iso(occasion.createdAt),
+  at: iso(occasion.at),
+  messages: occasion.messages.map((each) => ({
+    ...each,
+    at: isoOrNull(each.at),
+    leftAt: isoOrNull(each.leftAt),
+  })),
+});
 
 export const presentListedText = ({ versions: _, ...text }: TextView): TextsJson['texts'][number] => ({
   ...text,

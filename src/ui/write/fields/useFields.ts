@@ -23,6 +23,8 @@ interface Parts {
   together: boolean;
   /** When it leaves; undefined: now. */
   at: string | undefined;
+  /** On the server; undefined where it is not kept yet. */
+  message: string | undefined;
   body: RefObject<BodyHandle | null>;
   /** Resolves to the id of the message, keeping it on the server first where it is new. */
   kept: () => Promise<string>;
@@ -31,13 +33,13 @@ interface Parts {
 /** A field, as a check names what it found: `{{first name}}`. */
 const fieldNamed = (words: string) => fieldOf(words, words.slice(2, -2)).name;
 
-export function useFields({ fields, change, recipients, together, at, body, kept }: Parts) {
+export function useFields({ fields, change, recipients, together, at, message, body, kept }: Parts) {
   const client = useQueryClient();
   const attempt = useAttempt();
   const { show } = useNotices();
   const { subject, text, html, identity } = fields;
   const has = subject.includes('{{') || text.includes('{{') || Boolean(html?.includes('{{'));
-  const asked = { subject, text, html, fields: fields.fields, identity, recipients, together, at };
+  const asked = { subject, text, html, fields: fields.fields, identity, recipients, together, at, message };
   const readers = useFilled(asked, has && recipients.length > 0);
   const open = new Set(
     readers?.flatMap((each) => each.fields.filter(({ why }) => why !== null).map(({ name }) => name)),

@@ -1,0 +1,207 @@
+/** Where a message belongs around an occasion: so long before or after it, by whose days of work, on whose clock. */
+import { Temporal } from 'temporal-polyfill';
+import { dayKind, defaultWorking, plusDays, type Working } from '../time/dayParts';
+import { isLocal, toInstant, toLocal, type Resolution } from '../time/wallClock';
+
+export const OFFSET_UNITS = ['minutes', 'hours', 'days', 'working days', 'weeks', 'months'] as const;
+export type OffsetUnit = (typeof OFFSET_UNITS)[number];
+
+/** On whose clock its time of day is: where the occasion is, the reader’s, or mine. */
+export const OFFSET_CLOCKS = ['there', 'theirs', 'mine'] as const;
+export type OffsetClock = (typeof OFFSET_CLOCKS)[number];
+
+export interface Offset {
+  /** Negative before it, 0 at it. */
+  count: number;
+  unit: OffsetUnit;
+  /** `09:00`; null: the time of the occasion. Minutes and hours are counted to the minute and have none. */
+  time: string | null;
+  clock: OffsetClock;
+}
+
+export interface Occasion {
+  /** Wall-clock time where it is: `2026-12-12T19:00`. */
+  local: string;
+  /** IANA zone. */
+  zone: string;
+}
+
+/** On whose clocks a moment is looked for. */
+export interface OffsetContext {
+  /** The reader’s; undefined where there are several, or nobody knows. */
+  reader?: { zone: string; working?: Working };
+  mine: { zone: string; working?: Working };
+}
+
+/** Nobody reckons further in days of work. */
+const MOST = 400;
+
+export interface AroundMoment {
+  /** Wall-clock time in `zone`. */
+  local: string;
+  zone: string;
+  /** Epoch ms. */
+  at: number;
+  resolution: Resolution;
+}
+
+function workingDay(date: string, count: number, working: Working): string | undefined {
+  let day = date;
+  let left = Math.abs(count);
+  for (let n = 0; left > 0; n++) {
+    if (n === MOST) return undefined;
+    day = plusDays(day, Math.sign(count));
+    if (dayKind(day, working).kind === 'working') left--;
+  }
+  return day;
+}
+
+function dayOf(date: string, { count, unit }: Offset, working: Working): string | undefined {
+  if (unit === 'working days') return workingDay(date, count, working);
+  if (unit === 'months') return Temporal.PlainDate.from(date).add({ months: count }).toString();
+  return plusDays(date, unit === 'weeks' ? 7 * count : count);
+}
+
+const counted = ({ unit }: Offset) => unit === 'minutes' || unit === 'hours';
+
+/**
+ * Its day is counted from the day of the occasion where that is, its time told on the clock that is said; a reader whose
+ * clock nobody knows has mine.
+ * @returns undefined where there is no such day of work
+ */
+export function momentAround(
+  occasion: Occasion,
+  offset: Offset,
+  context: OffsetContext,
+): AroundMoment | undefined {
+  if (counted(offset)) {
+    const ms = offset.count * (offset.unit === 'hours' ? 3_600_000 : 60_000);
+    const at = toInstant(occasion.local, occasion.zone).at + ms;
+    return { local: toLocal(at, occasion.zone).slice(0, 16), zone: occasion.zone, at, resolution: 'exact' };
+  }
+  const reader = context.reader ?? context.mine;
+  const working = reader.working ?? defaultWorking;
+  const day = dayOf(occasion.local.slice(0, 10), offset, working);
+  if (day === undefined) return undefined;
+  const zone = { there: occasion.zone, theirs: reader.zone, mine: context.mine.zone }[offset.clock];
+  const local = `${day}T${offset.time ?? occasion.local.slice(11, 16)}`;
+  const { at, resolution } = toInstant(local, zone);
+  return { local, zone, at, resolution };
+}
+
+const NUMBERS: Readonly<Record<string, number>> = {
+  a: 1,
+  an: 1,
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  ten: 10,
+  fourteen: 14,
+};
+const NUMBER = `(${Object.keys(NUMBERS).join('|')}|\\d{1,3})`;
+const COUNTED = new RegExp(
+  `^${NUMBER}\\s+(?:of\\s+)?(their\\s+|my\\s+)?(working\\s+days?|business\\s+days?|minutes?|min|hours?|h|days?|weeks?|months?)\\s+(before|after)(?:\\s+it)?\\b`,
+);
+const PART = /^the (morning|noon|afternoon|evening|day) (before|after)\b/;
+const AT_IT = /^(?:at it|at the occasion|as it begins|then|the same (?:day|morning|evening))\b/;
+const SAME = /^the same (morning|evening)\b/;
+const TIME = /\b(?:at\s+)?(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?\b/;
+const PART_TIMES: Readonly<Record<string, string>> = {
+  morning: '09:00',
+  noon: '12:00',
+  afternoon: '14:00',
+  evening: '18:00',
+};
+
+const UNITS: readonly [RegExp, OffsetUnit][] = [
+  [/^(?:working|business)/, 'working days'],
+  [/^mi/, 'minutes'],
+  [/^h/, 'hours'],
+  [/^d/, 'days'],
+  [/^w/, 'weeks'],
+  [/^mo/, 'months'],
+];
+
+function timeIn(rest: string): string | undefined {
+  const match = TIME.exec(rest);
+  if (!match) return undefined;
+  const hour = (Number(match[1]) % (match[3] ? 12 : 24)) + (match[3] === 'pm' ? 12 : 0);
+  const time = `${String(hour).padStart(2, '0')}:${match[2] ?? '00'}`;
+  return isLocal(`2026-01-01T${time}`) && Number(match[1]) < 24 ? time : undefined;
+}
+
+const clockIn = (rest: string): OffsetClock | undefined =>
+  /\b(?:theirs|their time|there)\b/.test(rest)
+    ? rest.includes('there') && !rest.includes('their')
+      ? 'there'
+      : 'theirs'
+    : /\b(?:mine|my time)\b/.test(rest)
+      ? 'mine'
+      : undefined;
+
+/** What a rest of words may hold: a time, on whose clock, and nothing else. */
+const leftOver = (rest: string) =>
+  rest
+    .replace(TIME, '')
+    .replace(/\b(?:theirs|their time|there|mine|my time|at|on)\b/g, '')
+    .replace(/[\s,]+/g, '');
+
+/**
+ * “14 days before”, “3 of their working days before at 9:00 theirs”, “one hour before”, “the morning after”.
+ * @returns undefined where it says nothing of the kind
+ */
+export function readOffset(words: string): Offset | undefined {
+  const said = words.trim().toLowerCase().replace(/\s+/g, ' ');
+  const found = COUNTED.exec(said);
+  const part = PART.exec(said);
+  const same = AT_IT.exec(said);
+  const head = found ?? part ?? same;
+  if (!head) return undefined;
+  const rest = said.slice(head[0].length);
+  if (leftOver(rest)) return undefined;
+  const time = timeIn(rest);
+  const clock = clockIn(rest);
+  if (/\d/.test(rest) && time === undefined) return undefined;
+  if (found) {
+    const count = (NUMBERS[found[1]!] ?? Number(found[1])) * (found[4] === 'before' ? -1 : 1);
+    const unit = UNITS.find(([pattern]) => pattern.test(found[3]!))![1];
+    if (unit === 'minutes' || unit === 'hours')
+      return time || clock ? undefined : { count, unit, time: null, clock: 'there' };
+    const whose = found[2]?.startsWith('my') ? 'mine' : 'theirs';
+    const usual = unit === 'working days' ? whose : 'there';
+    return { count, unit, time: time ?? null, clock: clock ?? usual };
+  }
+  if (part)
+    return {
+      count: part[2] === 'before' ? -1 : 1,
+      unit: 'days',
+      time: time ?? PART_TIMES[part[1]!] ?? null,
+      clock: clock ?? (part[1] === 'day' ? 'there' : 'theirs'),
+    };
+  const which = SAME.exec(said)?.[1];
+  return {
+    count: 0,
+    unit: 'days',
+    time: time ?? (which ? PART_TIMES[which]! : null),
+    clock: clock ?? 'there',
+  };
+}
+
+const CLOCK_WORDS: Record<OffsetClock, string> = { there: 'there', theirs: 'theirs', mine: 'my time' };
+
+/** In words that mean it again. */
+export function offsetWords(offset: Offset): string {
+  const { count, unit, time, clock } = offset;
+  const at = counted(offset) || time === null ? '' : ` at ${time} ${CLOCK_WORDS[clock]}`;
+  const on = !counted(offset) && time === null && clock !== (unit === 'working days' ? 'theirs' : 'there');
+  const tail = at || (on ? `, ${CLOCK_WORDS[clock]}` : '');
+  if (count === 0) return `at it${tail}`;
+  const n = Math.abs(count);
+  const one = n === 1 ? unit.replace(/s$/, '') : unit;
+  const whose = unit === 'working days' ? 'of their ' : '';
+  return `${n} ${whose}${whose ? unit : one} ${count < 0 ? 'before' : 'after'}${tail}`;
+}
