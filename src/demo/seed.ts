@@ -12,8 +12,10 @@ import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { changeSeries, pauseSeries } from '#usecases/series/changeSeries';
 import { demoFolder, demoWatched, makeDemoFiles } from './files';
+import { demoOccasion } from './occasion';
 import { demoSeries } from './series';
 import { demoTexts } from './texts';
+import { addOccasion, placeAround, scheduleAround } from '#usecases/occasions/occasions';
 import { addCorrespondent } from '#usecases/people/correspondents';
 import { saveGroup } from '#usecases/people/groups';
 import { placeInTime } from '#usecases/placeInTime';
@@ -142,6 +144,13 @@ export async function seedDemo(desk: Desk): Promise<void> {
     const seriesId = first!.seriesId!;
     changeSeries(desk, seriesId, { name, review: review ?? null, fields: fields ?? {} });
     if (paused) pauseSeries(desk, seriesId);
+  }
+  const { messages: around, ...named } = demoOccasion;
+  const occasion = addOccasion(desk, named);
+  for (const { offset, to, subject, text, draft } of around) {
+    const { id } = createDraft(desk, { to: mailboxes(to), subject, text });
+    placeAround(desk, occasion.id, id, offset);
+    if (!draft) scheduleAround(desk, occasion.id, id);
   }
   const watched = join(demoFolder(desk.dataDir), demoWatched.file);
   const { subject, text } = demoWatched;

@@ -66,7 +66,7 @@ describe('around an occasion', () => {
       '2026-11-28T19:00',
       '2026-12-09T03:15',
       '2026-12-12T18:00',
-      '2026-12-13T03:15',
+      '2026-12-14T03:15',
     ]);
     expect(readDeparture(desk, departure(days).id).whyThen).toBe(
       '3 of their working days before at 09:00 theirs, Opening night',
@@ -94,8 +94,8 @@ describe('around an occasion', () => {
     ]);
     expect(new Map(moments as [string, string][])).toEqual(
       new Map([
-        ['p@x.example', '2026-12-10T03:15:00.000Z'],
-        ['h@x.example', '2026-12-10T00:00:00.000Z'],
+        ['p@x.example', '2026-12-11T03:15:00.000Z'],
+        ['h@x.example', '2026-12-11T00:00:00.000Z'],
       ]),
     );
   });
@@ -131,9 +131,9 @@ describe('a date that moves', () => {
     expect(ids.map(meant)).toEqual(['2026-12-05T20:00', '2026-12-16T03:15', '2026-12-19T19:00']);
     expect(moves.map(({ at }) => at)).toEqual([
       ...ids.map((id) => departure(id).meant),
-      Date.parse('2026-12-20T03:15Z'),
+      Date.parse('2026-12-21T03:15Z'),
     ]);
-    expect(findMessage(desk.store.db, draft)!.plan).toMatchObject({ local: '2026-12-20T09:00' });
+    expect(findMessage(desk.store.db, draft)!.plan).toMatchObject({ local: '2026-12-21T09:00' });
     changeOccasion(desk, occasion, { local: '2026-12-12T19:00' });
     expect(ids.map(meant)).toEqual(before);
   });

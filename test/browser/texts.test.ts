@@ -1,7 +1,7 @@
 /** Texts and batches, in the interface: kept, used, filled for each reader; pasted, mended, scheduled, moved, taken back. */
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import type { BatchesJson, BatchRowsJson, CorrespondentsJson, TextsJson } from '#api/types';
+import type { BatchesJson, BatchRowsJson, CorrespondentsJson, OccasionsJson, TextsJson } from '#api/types';
 import { axe, chord, fill, find, has, press, sees, textOf } from '../support/browser';
 import { addReader, demoPages } from '../support/demo';
 import type { Product } from '../support/product';
@@ -246,6 +246,57 @@ describe('a batch', () => {
       expect(came!.text).toContain(`Dear Guest,\n\nyour seat is R-${number}.`);
     }
     expect(await mailbox('guest7@guests.example')).toEqual([]);
+  });
+});
+
+describe('an occasion', () => {
+  it('is named, gets messages by keys, moves across a change of the clock with them, and back; its set is kept', async () => {
+    const page = await open('/departures?part=occasions');
+    await sees(page, 'Opening night in Porto');
+    expect(await axe(page)).toEqual([]);
+    await press(page, 'button', 'New occasion');
+    await fill(page, 'textbox', 'Name', 'Spring opening');
+    await fill(page, 'textbox', 'Date', '27 mar 2027');
+    await fill(page, 'textbox', 'Time', '19:00');
+    expect(await axe(page)).toEqual([]);
+    await chord(page, 'Enter');
+    await sees(page, 'Nothing yet. Say below');
+    await fill(page, 'textbox', 'A message more', 'whenever');
+    await chord(page, 'Enter');
+    await sees(page, '14 days before', '[role="alert"]');
+    await fill(page, 'textbox', 'A message more', '2 days after at 9:00 there');
+    await chord(page, 'Enter');
+    await until('the message to be open', () => page.evaluate(() => location.pathname.startsWith('/write/')));
+    await addReader(page, 'bela', 'Bela Sousa');
+    await fill(page, 'textbox', 'Subject', 'After {{occasion}}');
+    await fill(page, 'textbox', 'Text', 'It was on {{occasion date : long}}.');
+    await sees(page, 'Draft saved');
+    const occasions = async () => (await product.api<OccasionsJson>('GET', '/occasions')).body.occasions;
+    const spring = () =>
+      until('the occasion', async () => (await occasions()).find(({ name }) => name === 'Spring opening'));
+    const { id } = await spring();
+    const there = await open(`/occasions/${id}`);
+    await press(there, 'button', 'Schedule “After Spring opening”');
+    await sees(there, '1 message scheduled.', '[aria-label="Notice"]');
+    expect((await spring()).messages).toMatchObject([
+      { at: '2027-03-29T08:00:00.000Z', state: 'scheduled', words: '2 days after at 09:00 there' },
+    ]);
+    expect(await axe(there)).toEqual([]);
+    await press(there, 'button', 'Move the date');
+    // To before the clocks go forward.
+    await fill(there, 'textbox', 'Date', '20 mar 2027');
+    await chord(there, 'Tab');
+    await sees(there, '22 Mar 2027 09:00', 'table');
+    expect(await axe(there)).toEqual([]);
+    expect((await spring()).local).toBe('2027-03-27T19:00');
+    await press(there, 'button', 'Move it, and 1 with it');
+    await sees(there, 'has moved, and what belongs to it', '[aria-label="Notice"]');
+    expect((await spring()).messages[0]!.at).toBe('2027-03-22T09:00:00.000Z');
+    await press(there, 'button', 'Undo');
+    await until('it to be back', async () => (await spring()).messages[0]!.at === '2027-03-29T08:00:00.000Z');
+    await press(there, 'button', 'Keep for the next one');
+    await sees(there, 'is kept for the next one, with 1 message.', '[aria-label="Notice"]');
+    await textNamed('Spring opening: After {{occasion}}');
   });
 });
 

@@ -16,11 +16,11 @@ describe('words', () => {
     ['3 of their working days before at 9:00 theirs', '2026-12-09T09:00 Asia/Kathmandu'],
     ['one hour before', '2026-12-12T18:00 Europe/Lisbon'],
     ['90 min before', '2026-12-12T17:30 Europe/Lisbon'],
-    ['the morning after', '2026-12-13T09:00 Asia/Kathmandu'],
+    ['the morning after', '2026-12-14T09:00 Asia/Kathmandu'],
     ['the evening before at 20:30 my time', '2026-12-11T20:30 Europe/Lisbon'],
     ['the day after', '2026-12-13T19:00 Europe/Lisbon'],
     ['at it', '2026-12-12T19:00 Europe/Lisbon'],
-    ['the same morning, theirs', '2026-12-12T09:00 Asia/Kathmandu'],
+    ['the same morning, theirs', '2026-12-13T09:00 Asia/Kathmandu'],
     ['2 weeks after at 9 am, mine', '2026-12-26T09:00 Europe/Lisbon'],
     ['a month before, there', '2026-11-12T19:00 Europe/Lisbon'],
     ['two of my working days after at 8.15', '2026-12-15T08:15 Europe/Lisbon'],
@@ -84,6 +84,29 @@ describe('a moment around an occasion', () => {
     expect(
       momentAround(OPENING, readOffset('1 working day before')!, { mine, reader: never }),
     ).toBeUndefined();
+  });
+
+  it('is never before it where it is said to be after, nor the other way round, wherever its reader is', () => {
+    const zones = fc.constantFrom('Pacific/Chatham', 'Pacific/Honolulu', 'Asia/Kathmandu', 'Europe/Lisbon');
+    const offset = fc.record({
+      count: fc.integer({ min: -40, max: 40 }).filter((n) => n !== 0),
+      unit: fc.constantFrom('days' as const, 'weeks' as const, 'working days' as const, 'months' as const),
+      time: fc.constantFrom('00:05', '09:00', '23:55', null),
+      clock: fc.constantFrom(...OFFSET_CLOCKS),
+    });
+    const hour = fc.integer({ min: 0, max: 23 }).map((n) => `2026-12-12T${String(n).padStart(2, '0')}:00`);
+    fc.assert(
+      fc.property(offset, zones, zones, hour, (each, place, reader, local) => {
+        const occasion = { local, zone: place };
+        const held = momentAround(
+          occasion,
+          { count: 0, unit: 'hours', time: null, clock: 'there' },
+          { mine },
+        )!.at;
+        const { at } = momentAround(occasion, each, { mine, reader: { zone: reader } })!;
+        expect(Math.sign(at - held)).toBe(Math.sign(each.count));
+      }),
+    );
   });
 
   it('moves with it by as much, in days and in hours', () => {

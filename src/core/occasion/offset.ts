@@ -65,8 +65,8 @@ function dayOf(date: string, { count, unit }: Offset, working: Working): string 
 const counted = ({ unit }: Offset) => unit === 'minutes' || unit === 'hours';
 
 /**
- * Its day is counted from the day of the occasion where that is, its time told on the clock that is said; a reader whose
- * clock nobody knows has mine.
+ * Its day is counted from the day of the occasion on the clock that is said, on which its time is told as well; a reader
+ * whose clock nobody knows has mine.
  * @returns undefined where there is no such day of work
  */
 export function momentAround(
@@ -81,9 +81,11 @@ export function momentAround(
   }
   const reader = context.reader ?? context.mine;
   const working = reader.working ?? defaultWorking;
-  const day = dayOf(occasion.local.slice(0, 10), offset, working);
-  if (day === undefined) return undefined;
   const zone = { there: occasion.zone, theirs: reader.zone, mine: context.mine.zone }[offset.clock];
+  // By the date on that clock: else a morning after could come before it where it is tomorrow already.
+  const date = toLocal(toInstant(occasion.local, occasion.zone).at, zone).slice(0, 10);
+  const day = dayOf(date, offset, working);
+  if (day === undefined) return undefined;
   const local = `${day}T${offset.time ?? occasion.local.slice(11, 16)}`;
   const { at, resolution } = toInstant(local, zone);
   return { local, zone, at, resolution };

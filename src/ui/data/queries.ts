@@ -273,11 +273,11 @@ export const useFaults = () =>
 const STALE: Record<string, string[]> = {
   departure: [
     ...['departures', 'message', 'mailboxes', 'health', 'drafts', 'series', 'links', 'file-watches'],
-    'batches',
+    ...['batches', 'occasions'],
   ],
   message: [
     ...['inbox', 'archive', 'search', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
-    ...['todos', 'imports', 'watches', 'series', 'links', 'texts', 'batches'],
+    ...['todos', 'imports', 'watches', 'series', 'links', 'texts', 'batches', 'occasions'],
   ],
   return: [
     'inbox',
@@ -293,6 +293,7 @@ const STALE: Record<string, string[]> = {
   ],
   text: ['texts'],
   batch: ['batches'],
+  occasion: ['occasions'],
   settings: [
     ...['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],
     ...['links', 'files'],
@@ -301,7 +302,7 @@ const STALE: Record<string, string[]> = {
   session: ['sessions'],
   health: ['health', 'departures', 'faults', 'clock'],
   correspondent: [
-    ...['correspondents', 'groups', 'departures', 'inbox', 'message', 'watches', 'filled'],
+    ...['correspondents', 'groups', 'departures', 'inbox', 'message', 'watches', 'filled', 'occasions'],
     ...['preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'strips', 'holidays'],
   ],
 };

@@ -9,6 +9,7 @@ import { useSettled } from '../common/useSettled';
 import { useDrafts, usePending, useSettings } from '../data/queries';
 import { BatchTable } from '../batches/BatchTable';
 import { CalendarFiles } from '../series/CalendarFiles';
+import { OccasionList } from '../occasions/OccasionList';
 import { FileWatchTable } from '../files/FileWatchTable';
 import { SeriesTable } from '../series/SeriesTable';
 import { DraftList } from './DraftList';
@@ -65,6 +66,7 @@ export function DeparturesView() {
             { value: 'pending', label: counted('Pending', pending) },
             { value: 'series', label: 'Series' },
             { value: 'batches', label: 'Batches' },
+            { value: 'occasions', label: 'Occasions' },
             { value: 'drafts', label: counted('Drafts', drafts) },
             { value: 'left', label: 'Left' },
           ]}
@@ -116,7 +118,9 @@ export function DeparturesView() {
           />
         )}
       </div>
-      {part === 'batches' ? (
+      {part === 'occasions' ? (
+        <OccasionList />
+      ) : part === 'batches' ? (
         <BatchTable />
       ) : part === 'series' ? (
         <>

@@ -9,7 +9,10 @@ import { applyEvent } from '../departures/applyEvent';
 import { moveDeparture } from '../departures/changeDeparture';
 import type { Desk } from '../desk';
 import { Stale } from '../errors';
+import { contextFor } from '../fields/context';
+import { filledWith, hasFields } from '../fields/fillMessage';
 import { receivers } from '../messages/envelope';
+import { readersAt } from '../people/readers';
 import { previewPlan } from '../moments/previewPlan';
 import { around, planAt } from './aroundPlan';
 import { canMove, checkedDate, checkedName, knownOccasion, type OccasionInput } from './occasions';
@@ -61,7 +64,18 @@ function stepFor(
   const was = around(desk, tx, before, offset, messageId, reader);
   const next = around(desk, tx, after, offset, messageId, reader);
   const from = departure ? departure.meant : null;
-  const about = { messageId, departureId: departure?.id ?? null, subject: message.subject, readers, from };
+  const [known] =
+    readers.length === 1
+      ? readersAt(
+          desk,
+          tx,
+          all.filter((each) => !reader || each.address === reader),
+        )
+      : [];
+  const subject = hasFields(message)
+    ? filledWith(message, contextFor(desk, tx, message, known, next?.at ?? now, { messageId })).subject
+    : message.subject;
+  const about = { messageId, departureId: departure?.id ?? null, subject, readers, from };
   const stay = (stays: string): Step => ({
     move: { ...about, at: null, zone: after.zone, stays, warnings: [] },
     apply: () => {},
