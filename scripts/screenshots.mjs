@@ -162,8 +162,22 @@ await picture('departures', '/departures');
 const { series } = await api('GET', '/series');
 const notice = series.find(({ name }) => name === 'Loan notice');
 await picture('series', `/departures?part=series&series=${notice.id}`);
-await picture('departures-drafts', '/departures?part=drafts', {
-  steps: async (page) => (await page.$$('tbody input[type=checkbox]')).at(0)?.click(),
+const { occasions } = await api('GET', '/occasions');
+await picture('occasion', `/occasions/${occasions[0].id}`);
+const { texts } = await api('GET', '/texts');
+const { id: batch } = await api('POST', '/batches', {
+  text: texts.find(({ name }) => name === 'Insurance value').id,
+  table: [
+    'email\tname\tloan number\tinsured value\twhen',
+    'h.anzai@lacquer-osaka.example\tHaruki Anzai\tWF-2041\t186,000\twed 9:10, theirs',
+    'luisa@seguros-brandao.example\tLuísa Brandão\tWF-2044\t92,500\tthu 9:10, theirs',
+    'b.adeyemi@lagos-lenders.example\tBabatunde Adeyemi\tWF-2047\t54,000\tmon 9:10, theirs',
+    'aroha@chatham-lightkeepers.example\tAroha Tuhiwai\tWF-2050\tabout 8,000\tthu 9:10, theirs',
+    'ewan@gallery-three.example\tEwan Tregear\tWF-2051\t12,000\twhenever it suits',
+  ].join('\n'),
+});
+await picture('batch', `/batches/${batch}`, {
+  steps: (page) => page.waitForFunction(() => document.body.innerText.includes('rows can leave')),
 });
 const { departures: waiting } = await api('GET', '/departures?state=scheduled');
 const customs = waiting.find((departure) => departure.subject === 'Customs packet');
@@ -180,10 +194,6 @@ await api('POST', '/clock', { set: '2026-11-25T02:45:00Z' });
 await picture('post-office', '/postoffice?mailbox=prakriti%40lamp-courier.example', {
   steps: async (page) => (await page.$$('article details summary')).at(0)?.click(),
 });
-await picture('bad-days', '/postoffice', {
-  steps: async (page) => (await page.$$('details summary')).at(0)?.click(),
-});
-
 await browser.close();
 demo.kill('SIGINT');
 await new Promise((resolve) => demo.once('exit', resolve));

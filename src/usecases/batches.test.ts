@@ -180,6 +180,29 @@ describe('scheduling', () => {
     expect(draftMessages(desk.store.db, 10)).toEqual([]);
   });
 
+  it('that is stopped on the way goes on where it was, each row once', async () => {
+    const table = `email\tloan\troom\n${Array.from({ length: 60 }, (_, n) => `p${n}@x.example\t${n}\t${n}`).join('\n')}`;
+    const id = begin(table);
+    changeBatch(desk, id, { when: 'tomorrow 9:00' });
+    const stopping = new AbortController();
+    const stopped = scheduleBatch(desk, id, { allOrNone: false, signal: stopping.signal });
+    // Once the first are there.
+    while (countRows(desk, 'departures') === 0) await new Promise((resolve) => setImmediate(resolve));
+    stopping.abort();
+    const some = (await stopped).scheduled.length;
+    expect(some).toBeGreaterThan(0);
+    expect(some).toBeLessThan(60);
+    expect(readBatch(desk, id)).toMatchObject({ counts: { pending: some, unmade: 60 - some } });
+    // Two windows at once: neither makes a row twice.
+    const both = await Promise.all([1, 2].map(() => scheduleBatch(desk, id, { allOrNone: false })));
+    expect(both.flatMap(({ scheduled }) => scheduled)).toHaveLength(60 - some);
+    expect(countRows(desk, 'departures')).toBe(60);
+    const addresses = rowsOf(id).map(
+      ({ messageId }) => recipientsOf(desk.store.db, [messageId!])[0]!.address,
+    );
+    expect(new Set(addresses).size).toBe(60);
+  });
+
   it('leaves no more in a minute than is said, and spreads the rest over their mornings', async () => {
     const table = `email\tloan\troom\n${Array.from({ length: 9 }, (_, n) => `p${n}@x.example\t${n}\t${n}`).join('\n')}`;
     const id = begin(table);

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { operations, shapes } from '#api/registry';
 import type {
+  BatchJson,
   ClockJson,
   DepartureJson,
   DeparturePageJson,
@@ -12,7 +13,9 @@ import type {
   ProblemJson,
   WatchesJson,
   CorrespondentsJson,
+  OccasionsJson,
   SeriesListJson,
+  TextsJson,
 } from '#api/types';
 import { startProduct, type Product } from '../support/product';
 import { until } from '../support/until';
@@ -68,7 +71,17 @@ it('answers in the shapes it describes', async () => {
   const { body: waiting } = await product.api<WatchesJson>('GET', '/watches');
   const { body: people } = await product.api<CorrespondentsJson>('GET', '/correspondents');
   const { body: series } = await product.api<SeriesListJson>('GET', '/series');
+  const { body: texts } = await product.api<TextsJson>('GET', '/texts');
+  const { body: occasions } = await product.api<OccasionsJson>('GET', '/occasions');
+  const { body: batch } = await product.api<BatchJson>('POST', '/batches', {
+    text: texts.texts[0]!.id,
+    table: 'email\tloan number\na@x.example\t1',
+  });
   const ids: Record<string, string> = {
+    '/texts/{id}': texts.texts[0]!.id,
+    '/occasions/{id}': occasions.occasions[0]!.id,
+    '/batches/{id}': batch.id,
+    '/batches/{id}/rows': batch.id,
     '/messages/{id}': inbox.messages[0]!.id,
     '/messages/{id}/suggestions': inbox.messages[0]!.id,
     '/departures/{id}': page.departures[0]!.id,

@@ -79,7 +79,7 @@ describe('a text', () => {
       text: 'Room {{room}}, {{first name}}.',
     });
     const page = await open('/library');
-    await press(page, 'link', 'Write with “Rooms”');
+    await press(page, 'link', 'Write with it: “Rooms”');
     await until('the page', () => page.evaluate(() => location.pathname.startsWith('/write')));
     await addReader(page, 'haruki', 'Haruki Anzai');
     await addReader(page, 'luísa', 'Luísa Brandão');

@@ -1,4 +1,5 @@
 /** Links that lead nowhere, that are spoken of and missing, or that were copied from mail with somebody else. */
+import { hasFieldAsTarget } from '../fields/html';
 import { leadsElsewhere, leadsSomewhere, linkedPages } from '../message/links';
 import { inText, type Finding } from './finding';
 import { ownParts } from '../text/ownParts';
@@ -17,6 +18,8 @@ export function linkFindings({ text, links }: CheckedMessage, { foreignLinks }: 
   const own = links.filter(({ from }) => isOwn(from));
   const findings = own.flatMap(({ from, to, href }): Finding[] => {
     const words = text.slice(from, to);
+    // Where it leads is each reader’s own: that is filled as it leaves, or stops it.
+    if (hasFieldAsTarget(href)) return [];
     if (!leadsSomewhere(href)) {
       const where = href ? `leads to “${href}”, which is nowhere` : 'is a link without a target';
       return [inText('link', 'ask', from, words, where)];

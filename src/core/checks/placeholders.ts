@@ -4,7 +4,7 @@ import { ownParts } from '../text/ownParts';
 import type { CheckedMessage } from './checkedMessage';
 
 /** `{{name}}`: the mark of a template, which is never meant. */
-const FIELD = /\{\{[^{}\n]{0,80}\}\}/g;
+const FIELD = /\{\{[^{}\n]{0,200}\}\}/g;
 /** What people put where something is still to come, between brackets of some kind. */
 const MEANT =
   "(?:(?:your|first|last|full|recipient'?s?|insert|their|company|client)\\s+)*(?:name|date|day|month|year|time|company|title|address|amount|sum|price|fee|number|reference|ref|city|place|venue|link|phone|role|text|nome|data|valor|número|morada|empresa|nom|montant|numéro|société|datum|betrag|anrede|vorname|nachname|firma|ort|nummer|fecha|nombre|importe|numero)";

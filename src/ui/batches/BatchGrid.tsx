@@ -229,7 +229,7 @@ export function BatchGrid({ batch, rows, check, onColumns, onCells, onRemove, on
                 <tr key={row.position} data-wrong={isWrong(row) || undefined}>
                   <th scope="row">{row.position}</th>
                   {row.cells.map((cell, n) => (
-                    <td key={n} dir="auto">
+                    <td key={n} dir="auto" data-label={headings[n]}>
                       {row.messageId === null ? (
                         <Cell
                           value={cell}

@@ -17,7 +17,19 @@ const SAVE_AFTER_MS = 800;
 type Words = Omit<TextWords, 'name'>;
 const wordsOf = ({ subject, text, html }: BatchJson): Words => ({ subject, text, html });
 
-export function BatchText({ batch }: { batch: BatchJson }) {
+interface Props {
+  batch: BatchJson;
+  /** Positions of the rows that were edited by hand. */
+  apart: readonly number[];
+}
+
+/** More of them are counted. */
+const NAMED = 8;
+
+const rowsWords = (rows: readonly number[]): string =>
+  `${rows.length === 1 ? 'row' : 'rows'} ${rows.slice(0, NAMED).join(', ')}${rows.length > NAMED ? ` and ${rows.length - NAMED} more` : ''}, edited by hand`;
+
+export function BatchText({ batch, apart }: Props) {
   const client = useQueryClient();
   const [words, setWords] = useState<Words>(() => wordsOf(batch));
   const [problem, setProblem] = useState<ApiProblem | null>(null);
@@ -82,7 +94,7 @@ export function BatchText({ batch }: { batch: BatchJson }) {
       {batch.state !== 'draft' && (
         <p className="quiet">
           What is changed here goes for all that have not left
-          {batch.counts.differ > 0 && `, but for ${batch.counts.differ} edited by hand`}.
+          {apart.length > 0 && `, but for ${rowsWords(apart)}`}.
         </p>
       )}
     </TextForm>

@@ -246,7 +246,15 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
       </section>
       {(editing || shown) && (
         <div className={styles.columns}>
-          {editing && <BatchText key={id} batch={batch} />}
+          {editing && (
+            <BatchText
+              key={id}
+              batch={batch}
+              apart={rows
+                .filter(({ differs, leftAt }) => differs && leftAt === null)
+                .map(({ position }) => position)}
+            />
+          )}
           {shown && <Shown row={check.rows.get(shown.position) ?? shown} onClose={() => setShown(null)} />}
         </div>
       )}

@@ -12,9 +12,11 @@ interface Props {
   placeholder?: string;
   hint?: string;
   autoFocus?: boolean;
+  /** Its column says what it is: the label is heard only. */
+  inTable?: boolean;
 }
 
-export function KeptField({ label, value, keep, placeholder, hint, autoFocus }: Props) {
+export function KeptField({ label, value, keep, placeholder, hint, autoFocus, inTable }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -30,9 +32,12 @@ export function KeptField({ label, value, keep, placeholder, hint, autoFocus }: 
   }
   return (
     <div className={styles.field}>
-      <label htmlFor={id}>{label}</label>
+      <label htmlFor={id} className={inTable ? 'unseen' : undefined}>
+        {label}
+      </label>
       <Input
         id={id}
+        size={inTable ? 'small' : undefined}
         value={typed ?? value}
         placeholder={placeholder}
         autoFocus={autoFocus}

@@ -54,22 +54,27 @@ export function DeparturesView() {
   const counted = (words: string, count: number | undefined) =>
     count === undefined ? words : `${words} ${countWords(count)}`;
   const { needs, coming } = FILTERS[filter]!;
+  const goTo = (next: string) => router.push(next === 'pending' ? path : `${path}?part=${next}`);
+  const parts = [
+    { value: 'pending', label: counted('Pending', pending) },
+    { value: 'series', label: 'Series' },
+    { value: 'batches', label: 'Batches' },
+    { value: 'occasions', label: 'Occasions' },
+    { value: 'drafts', label: counted('Drafts', drafts) },
+    { value: 'left', label: 'Left' },
+  ];
   return (
     <div className={styles.view}>
       <h1 className="unseen">Departures</h1>
       <div className={styles.tools}>
-        <Segmented
+        <Segmented aria-label="Part" className={styles.parts} value={part} onChange={goTo} options={parts} />
+        {/* There is no room for all of them side by side. */}
+        <Select
           aria-label="Part"
+          className={styles.partsNarrow}
           value={part}
-          onChange={(next) => router.push(next === 'pending' ? path : `${path}?part=${next}`)}
-          options={[
-            { value: 'pending', label: counted('Pending', pending) },
-            { value: 'series', label: 'Series' },
-            { value: 'batches', label: 'Batches' },
-            { value: 'occasions', label: 'Occasions' },
-            { value: 'drafts', label: counted('Drafts', drafts) },
-            { value: 'left', label: 'Left' },
-          ]}
+          onChange={goTo}
+          options={parts}
         />
         {part === 'series' && <CalendarFiles />}
         {part === 'left' && (

@@ -117,12 +117,12 @@ export function TextsTable() {
                     {usedAt && <span className={styles.why}>last {words.moment(usedAt)}</span>}
                   </td>
                   <td className={styles.acts}>
-                    <Link href={`/write?text=${id}`} aria-label={`Write with “${name}”`} prefetch={false}>
+                    <Link href={`/write?text=${id}`} aria-label={`Write with it: “${name}”`} prefetch={false}>
                       Write with it
                     </Link>{' '}
                     <Link
                       href={`/batches/new?text=${id}`}
-                      aria-label={`A batch with “${name}”`}
+                      aria-label={`Batch with “${name}”`}
                       prefetch={false}
                     >
                       Batch

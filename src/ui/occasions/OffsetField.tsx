@@ -19,6 +19,7 @@ interface Props {
 
 export const OffsetField = ({ label, value, keep }: Props) => (
   <KeptField
+    inTable
     label={label}
     value={value}
     keep={(words) => {

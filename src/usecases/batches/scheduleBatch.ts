@@ -38,12 +38,11 @@ function planFor(desk: Desk, row: ReadyRow, at: number): Plan {
   return { kind: 'at', local: toLocal(at, zone).slice(0, 19), zone };
 }
 
-/** The message of one row, on its way. @throws Invalid, Refused */
-function makeRow(desk: Desk, tx: Tx, batch: Batch, row: ReadyRow, plan: Plan): void {
+/** The message of one row, on its way; false where somebody else has made it meanwhile. @throws Invalid, Refused */
+function makeRow(desk: Desk, tx: Tx, batch: Batch, row: ReadyRow, plan: Plan): boolean {
   const now = desk.now(tx);
   const stored = findRow(tx, batch.id, row.position);
-  // Somebody else has made it, or taken it out, meanwhile.
-  if (!stored || stored.messageId !== null) return;
+  if (!stored || stored.messageId !== null) return false;
   const template = findMessage(tx, batch.messageId)!;
   const threadId = newId();
   insertThread(tx, threadId, baseSubject(row.subject));
@@ -52,6 +51,7 @@ function makeRow(desk: Desk, tx: Tx, batch: Batch, row: ReadyRow, plan: Plan): v
   for (const path of row.paths) addLink(desk, own.id, { path });
   scheduleMessage(desk, own.id, plan);
   changeRow(tx, stored, { messageId: own.id });
+  return true;
 }
 
 /** What was made of these rows is taken back, and they stand as before. */
@@ -115,8 +115,8 @@ export async function scheduleBatch(
         const at = times[from + n]!;
         try {
           // Each by itself: one that cannot be takes no other along.
-          desk.store.write(() => makeRow(desk, tx, begun, row, planFor(desk, row, at)));
-          scheduled.push(row.position);
+          const made = desk.store.write(() => makeRow(desk, tx, begun, row, planFor(desk, row, at)));
+          if (made) scheduled.push(row.position);
         } catch (error) {
           if (!expected(error)) throw error;
           left.push({ position: row.position, address: row.address, why: (error as Error).message });

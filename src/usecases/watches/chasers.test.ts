@@ -16,6 +16,7 @@ import type { Desk } from '../desk';
 import { receiveMail } from '../incoming/receiveMail';
 import { editMessage } from '../messages/editMessage';
 import { addCorrespondent } from '../people/correspondents';
+import { fillMessage } from '../fields/fillMessage';
 import { claimDeparture } from '../release/claimDeparture';
 import { finishAttempt } from '../release/finishAttempt';
 import { runWaker } from '../wakers/wakers';
@@ -154,11 +155,20 @@ describe('a chaser', () => {
   });
 
   it('that cannot be made brings the message back, and says why', async () => {
-    const { watch } = await sent(desk, { chasers: { ...LEAVES, text: 'Dear {{name}},' } });
+    const { watch } = await sent(desk, { chasers: { ...LEAVES, text: 'Dear {{name}}, {{lamp}},' } });
     runOut(watch);
     expect(stateOf(watch)).toBe('ran-out');
-    expect(inboxOf(desk).messages[0]!.returnedWhy!.chaser).toMatch(/^No chaser could be made: .*name/);
+    expect(inboxOf(desk).messages[0]!.returnedWhy!.chaser).toMatch(/^No chaser could be made: .*lamp/);
     expect(chasersOf(watch)).toEqual([]);
+  });
+
+  it('has its fields filled for who has not answered', async () => {
+    const { watch } = await sent(desk, { chasers: { ...LEAVES, text: '{{address}}, {{room | any room}}.' } });
+    runOut(watch);
+    const { message } = lastOf(watch);
+    const { db } = desk.store;
+    const filled = fillMessage(desk, db, findMessage(db, message)!, departureOf(message));
+    expect(filled.text).toMatch(/^ana@x\.example, any room\./);
   });
 
   it('of a wait that no answer ends is refused', () => {

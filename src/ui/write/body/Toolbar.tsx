@@ -5,6 +5,7 @@ import { addColumnAfter, addRowAfter, deleteColumn, deleteRow, deleteTable } fro
 import type { Command } from '@tiptap/pm/state';
 import { useEditorState, type Editor } from '@tiptap/react';
 import { useRef, useState, type KeyboardEvent } from 'react';
+import { hasFieldAsTarget } from '#core/fields/html';
 import { leadsSomewhere } from '#core/message/links';
 import { PICTURE_TYPES } from '#core/message/attachment';
 import styles from './Body.module.css';
@@ -25,9 +26,13 @@ interface Tool {
   act: () => void;
 }
 
-/** `lamp.example/list` is meant as a web page. */
+/** `lamp.example/list` is meant as a web page; what a field leads to is said as it leaves. */
 const asTarget = (text: string) =>
-  /^[a-z][a-z0-9+.-]*:/i.test(text) ? text : text.includes('@') ? `mailto:${text}` : `https://${text}`;
+  hasFieldAsTarget(text) || /^[a-z][a-z0-9+.-]*:/i.test(text)
+    ? text
+    : text.includes('@')
+      ? `mailto:${text}`
+      : `https://${text}`;
 
 export function Toolbar({ editor, onPicture, onPlain }: Props) {
   const [link, setLink] = useState<string | null>(null);
@@ -145,7 +150,7 @@ export function Toolbar({ editor, onPicture, onPlain }: Props) {
     setLink(null);
   }
 
-  const wrong = link && link.trim() && !leadsSomewhere(asTarget(link.trim()));
+  const wrong = link && link.trim() && !hasFieldAsTarget(link) && !leadsSomewhere(asTarget(link.trim()));
   return (
     <div className={styles.tools}>
       <div role="toolbar" aria-label="Formatting" ref={bar} onKeyDown={walk} className={styles.bar}>
