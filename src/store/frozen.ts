@@ -1,6 +1,6 @@
 /** The bytes a departure leaves with, from its claim on. */
 import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
-import { departures, frozen, frozenPieces, pieces } from './schema';
+import { departures, frozen, frozenPieces, pieces, type FilledWords } from './schema';
 import { built, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
@@ -12,20 +12,22 @@ export interface Frozen {
 }
 
 const insertFrozen = built((db) =>
-  db.insert(frozen).values(placeholders<typeof frozen.$inferInsert>('departureId bytes')).prepare(),
+  db.insert(frozen).values(placeholders<typeof frozen.$inferInsert>('departureId bytes filled')).prepare(),
 );
 
 /**
  * The departure itself says which Message-ID they bear.
  * @param cuts where attachments were left out, and which; they are named as they are now
+ * @param filled what it says, where that is not what its message says
  */
 export function freeze(
   tx: Tx,
   departureId: string,
   bytes: Buffer,
   cuts: readonly { at: number; attachmentId: string }[],
+  filled: FilledWords | null = null,
 ): void {
-  insertFrozen(tx).run({ departureId, bytes });
+  insertFrozen(tx).run({ departureId, bytes, filled });
   for (const { at, attachmentId } of cuts)
     tx.run(sql`INSERT INTO frozen_pieces (departure_id, cut, "offset", hash, size)
       SELECT ${departureId}, ${at}, "offset", hash, size FROM attachment_pieces WHERE attachment_id = ${attachmentId}`);
@@ -38,6 +40,18 @@ const frozenByDeparture = built((db) =>
     .where(eq(frozen.departureId, sql.placeholder('id')))
     .prepare(),
 );
+
+const filledByDeparture = built((db) =>
+  db
+    .select({ filled: frozen.filled })
+    .from(frozen)
+    .where(eq(frozen.departureId, sql.placeholder('id')))
+    .prepare(),
+);
+
+/** What a departure says with its fields filled; undefined where it says what its message says. */
+export const filledOf = (db: Reading, departureId: string): FilledWords | undefined =>
+  filledByDeparture(db).get({ id: departureId })?.filled ?? undefined;
 
 const enclosed = built((db) =>
   db

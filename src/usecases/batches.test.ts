@@ -249,7 +249,7 @@ describe('a change of the text', () => {
     );
     expect(await claimDeparture(desk, third!.departureId!)).toBeDefined();
     changeBatch(desk, id, { text: 'Now {{room}}.' });
-    expect(bodies(id)).toEqual(['Now {{room}}.', 'By hand.', 'Dear Bo, room 3.']);
+    expect(bodies(id)).toEqual(['Now {{room}}.', 'By hand.', 'Dear {{first name | friend}}, room {{room}}.']);
     expect(readBatch(desk, id).counts.differ).toBe(1);
     expect(departuresOf(desk.store.db, first!.messageId!)[0]).toMatchObject({ state: 'scheduled' });
     // One that would lack a value is not changed to; nothing is, then.

@@ -24,6 +24,7 @@ import { previewPlan } from './moments/previewPlan';
 import { addCorrespondent, changeCorrespondent } from './people/correspondents';
 import { saveGroup } from './people/groups';
 import { claimDeparture } from './release/claimDeparture';
+import { finishAttempt } from './release/finishAttempt';
 import { pauseTooLate } from './release/lateStarts';
 import { changeOccurrence } from './series/changeOccurrence';
 import {
@@ -337,6 +338,10 @@ describe('fields', () => {
     const claim = await claimDeparture(desk, second.id);
     expect(claim!.bytes.toString()).toContain('Dear Prakriti, no. 2: https://x.example/49');
     expect(claim!.bytes.toString()).toContain('Subject: Loans, week 49');
+    // Until somebody has it, it is as it was written.
+    expect(findMessage(desk.store.db, second.messageId)!.subject).toBe('Loans, week {{week}}');
+    const outcomes = [{ address: 'p@x.example', status: 'accepted' as const, answer: '250 Ok' }];
+    await finishAttempt(desk, second.id, { outcomes, unanswered: false });
     expect(findMessage(desk.store.db, second.messageId)!.subject).toBe('Loans, week 49');
   });
 

@@ -3,10 +3,13 @@ import { describe, expect, it } from 'vitest';
 import { inboxOf, tempDesk } from '#test/support/desk';
 import { attachmentsOf } from '#store/attachments';
 import { draftMessages, findMessage } from '#store/messages';
+import { findDeparture } from '#store/departures';
 import { frozenOf } from '#store/frozen';
 import { changeSettings } from './changeSettings';
 import type { Desk } from './desk';
 import { claimDeparture } from './release/claimDeparture';
+import { finishAttempt } from './release/finishAttempt';
+import { editMessage } from './messages/editMessage';
 import { announceAttachment, receivePiece } from './messages/attachments';
 import { createDraft } from './messages/createDraft';
 import { deleteMessage } from './messages/deleteMessage';
@@ -78,6 +81,7 @@ describe('a kept text', () => {
     expect(inboxOf(desk).messages).toEqual([]);
     expect(refusal(() => scheduleMessage(desk, text.messageId, { kind: 'now' }))).toContain('Library');
     expect(refusal(() => deleteMessage(desk, text.messageId))).toContain('Library');
+    expect(refusal(() => editMessage(desk, text.messageId, { text: 'x' }))).toContain('Library');
     expect(
       refusal(() => addText(desk, { name: 'loan reminder'.toUpperCase().replace(' ', '  ') })),
     ).toContain('already');
@@ -250,6 +254,26 @@ describe('fields of a message', () => {
     expect(second).toMatch(/quinta-feira/);
     expect(second).not.toMatch(/Haruki|<b>/);
     expect(second).toContain('Tamsin');
+  });
+
+  it('stand in it until somebody has it: put off and given another reader, it is filled for that one', async () => {
+    const desk = deskWithPeople();
+    const text = 'Dear {{first name}}.';
+    const { id } = createDraft(desk, { to: ['haruki@north.example'], subject: 's', text });
+    const [departure] = scheduleMessage(desk, id, AT);
+    expect(await bytesOf(desk, departure!.id, '2026-12-03T09:00:00Z')).toContain('Dear Haruki.');
+    const came = (address: string, status: 'deferred' | 'accepted') =>
+      finishAttempt(desk, departure!.id, {
+        outcomes: [{ address, status, answer: '' }],
+        unanswered: false,
+      });
+    await came('haruki@north.example', 'deferred');
+    expect(findMessage(desk.store.db, id)!.text).toBe(text);
+    editMessage(desk, id, { to: ['marisol@sul.example'] });
+    const { due } = findDeparture(desk.store.db, departure!.id)!;
+    expect(await bytesOf(desk, departure!.id, new Date(due).toISOString())).toContain('Dear Marisol.');
+    await came('marisol@sul.example', 'accepted');
+    expect(findMessage(desk.store.db, id)!.text).toBe('Dear Marisol.');
   });
 
   it('are shown for each reader while it is written', () => {

@@ -147,4 +147,13 @@ export const frozen = sqliteTable('frozen', {
     .primaryKey()
     .references(() => departures.id, { onDelete: 'cascade' }),
   bytes: blob({ mode: 'buffer' }).notNull(),
+  /** What it says with its fields filled; null where it says what its message says. */
+  filled: text({ mode: 'json' }).$type<FilledWords>(),
 });
+
+/** A message as its readers have it. */
+export interface FilledWords {
+  subject: string;
+  text: string;
+  html: string | null;
+}

@@ -8,7 +8,7 @@ import { setRecipients, swapMessage, type Message } from '#store/messages';
 import { noteOwnWords } from '../batches/ownWords';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
-import { Stale } from '../errors';
+import { Refused, Stale } from '../errors';
 import { oneLine, readAddresses, readDetails, type AddressField, type DraftInput } from './draftInput';
 import { readIntent } from './intent';
 import { outgoingMessage } from './outgoingMessage';
@@ -31,6 +31,8 @@ export function editMessage(
     const now = desk.now(tx);
     const seen = outgoingMessage(tx, id);
     if (revision !== undefined && revision !== seen.revision) throw new Stale('message');
+    if (seen.textId !== null) throw new Refused('It is a kept text: change that in the Library.');
+    if (seen.batchId !== null) throw new Refused('A batch is made from it: change that in Departures.');
     const departures = departuresOf(tx, id).filter((departure) => departure.state !== 'ended');
     for (const departure of departures) {
       thaw(tx, departure.id);

@@ -8,10 +8,10 @@ import { newMessageId } from '#mail/compose';
 import { wholeInTurns } from '#mail/enclosures';
 import type { Envelope } from '#mail/smtpPool';
 import { purgeUnread } from '#store/attachments';
-import { departuresOf, findDeparture, type Departure } from '#store/departures';
+import { findDeparture, type Departure } from '#store/departures';
 import { frozenOf } from '#store/frozen';
 import { deliveriesOf, waitAgain } from '#store/deliveries';
-import { findMessage, swapMessage, type Message } from '#store/messages';
+import { findMessage } from '#store/messages';
 import { insertVisitLinks } from '#store/visitLinks';
 import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
@@ -40,11 +40,6 @@ async function pauseStopped(desk: Desk, seen: Departure, now: number, reason: st
   } catch (error) {
     if (!(error instanceof Stale || error instanceof Refused)) throw error;
   }
-}
-
-/** What is shown of it is what its readers have; of several copies, each filled for its own reader, it stays as it was. */
-function keepFilled(tx: Tx, message: Message, { subject, text, html }: Message): void {
-  if (departuresOf(tx, message.id).length === 1) swapMessage(tx, message, { subject, text, html });
 }
 
 /**
@@ -83,8 +78,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
     noteTrial(tx, released);
     if (prepared) {
       const { sealed, links, reads, filled } = prepared;
-      freeze(tx, departure, message, sealed);
-      if (filled !== message) keepFilled(tx, message, filled);
+      freeze(tx, departure, message, sealed, filled);
       insertVisitLinks(tx, links);
       if (reads) {
         noteReads(tx, departure, reads, released);

@@ -2,16 +2,27 @@
 import { linkedPages } from '#core/message/links';
 import { purgeAttachments } from '#store/attachments';
 import { departuresOf, type Departure } from '#store/departures';
-import { forgetFrozen } from '#store/frozen';
+import { filledOf, forgetFrozen } from '#store/frozen';
 import { noteChange, record } from '#store/journal';
 import { noteLinks } from '#store/links';
-import { findMessage, recipientsOf, swapMessage } from '#store/messages';
+import { findMessage, recipientsOf, swapMessage, type Message } from '#store/messages';
 import { noteMet } from '#store/metAddresses';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { noteClearing } from '../links/clearAwayRead';
 import { beginWatches } from '../watches/beginWatch';
 import { noteChaserLeft } from '../watches/chasers';
+
+/**
+ * What is shown of it from here on is what its readers have; before, its fields stand in it, for whoever edits it or takes it
+ * back. Of several copies, each filled for its own reader, it stays as it was.
+ */
+function keepFilled(tx: Tx, left: Departure): Message {
+  const message = findMessage(tx, left.messageId)!;
+  const filled = filledOf(tx, left.id);
+  if (!filled || departuresOf(tx, message.id).length > 1) return message;
+  return swapMessage(tx, message, filled) ?? message;
+}
 
 /** @param reached those who have it */
 export function noteLeft(
@@ -21,7 +32,7 @@ export function noteLeft(
   reached: readonly { address: string; status: string }[],
   now: number,
 ): void {
-  const message = findMessage(tx, left.messageId)!;
+  const message = keepFilled(tx, left);
   noteChange(tx, 'message', message.id);
   const names = new Map(recipientsOf(tx, [message.id]).map(({ address, name }) => [address, name]));
   const met = reached.filter(({ status }) => status === 'accepted');

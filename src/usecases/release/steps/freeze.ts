@@ -8,11 +8,19 @@ import type { Tx } from '#store/store';
 import { Stale } from '../../errors';
 
 /**
- * @param message as it was composed
+ * @param message as it is kept
+ * @param filled as its readers have it: the same where it has no fields
  * @throws Stale where somebody has changed it meanwhile
  */
-export function freeze(tx: Tx, departure: Departure, message: Message, { bytes, cuts }: Composed): void {
+export function freeze(
+  tx: Tx,
+  departure: Departure,
+  message: Message,
+  { bytes, cuts }: Composed,
+  filled: Message,
+): void {
   if (!isAsSeen(tx, message)) throw new Stale('message');
-  keepFrozen(tx, departure.id, bytes, cuts);
+  const { subject, text, html } = filled;
+  keepFrozen(tx, departure.id, bytes, cuts, filled === message ? null : { subject, text, html });
   purgeRemoved(tx, message.id);
 }

@@ -52,7 +52,8 @@ export async function prepare(
   released: number,
 ): Promise<Prepared | Stopped> {
   const { db } = desk.store;
-  const whole = fillMessage(desk, db, message, seen);
+  // Days are counted from when it lands, also where it is late.
+  const whole = fillMessage(desk, db, message, { ...seen, due: released });
   const all = attachmentsOf(db, message.id);
   const own = all.filter((each) => each.linkId === null);
   const size = own.filter((each) => goesAlong(each, whole.html)).reduce((sum, each) => sum + each.size, 0);

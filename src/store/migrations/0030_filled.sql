@@ -1,0 +1,1 @@
+ALTER TABLE `frozen` ADD `filled` text;
