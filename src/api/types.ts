@@ -2371,6 +2371,14 @@ export interface components {
         why: string;
       }[];
     };
+    TakenBackRows: {
+      /** @description They can be scheduled again */
+      rows: number[];
+      /** @description Edited by hand: their messages are drafts now */
+      drafts: number[];
+      /** @description They have left, or are leaving */
+      gone: number[];
+    };
     TestedBatch: {
       departures: string[];
     };
@@ -4385,6 +4393,8 @@ export interface components {
     };
     scheduleBatch: {
       body: {
+        /** @description These rows; all that are not scheduled where none are said */
+        positions?: number[];
         /**
          * @description Nothing is scheduled where anything is wrong with any row; else the others are
          * @default false
@@ -4392,6 +4402,13 @@ export interface components {
         allOrNone: boolean;
       };
       answer: components['schemas']['ScheduledBatch'];
+    };
+    takeBackBatch: {
+      body: {
+        /** @description These rows; all where none are said */
+        positions?: number[];
+      };
+      answer: components['schemas']['TakenBackRows'];
     };
     testBatch: {
       body: {
@@ -4610,6 +4627,7 @@ export type BatchRowsJson = Schemas['BatchRows'];
 export type BatchRowJson = Schemas['BatchRow'];
 export type CheckedRowsJson = Schemas['CheckedRows'];
 export type ScheduledBatchJson = Schemas['ScheduledBatch'];
+export type TakenBackRowsJson = Schemas['TakenBackRows'];
 export type TestedBatchJson = Schemas['TestedBatch'];
 export type OccasionJson = Schemas['Occasion'];
 export type OccasionsJson = Schemas['Occasions'];
@@ -4729,6 +4747,7 @@ export type ShapeName =
   | 'BatchRow'
   | 'CheckedRows'
   | 'ScheduledBatch'
+  | 'TakenBackRows'
   | 'TestedBatch'
   | 'Occasion'
   | 'Occasions'
@@ -4902,6 +4921,7 @@ export interface Operations {
   readBatchRows: Schemas['readBatchRows'];
   restoreBatch: Schemas['restoreBatch'];
   scheduleBatch: Schemas['scheduleBatch'];
+  takeBackBatch: Schemas['takeBackBatch'];
   testBatch: Schemas['testBatch'];
   addOccasion: Schemas['addOccasion'];
   deleteOccasion: Schemas['deleteOccasion'];

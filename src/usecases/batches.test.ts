@@ -22,6 +22,7 @@ import {
 import { readBatch, readBatchRows } from './batches/batchView';
 import { checkRows } from './batches/checkBatch';
 import { scheduleBatch } from './batches/scheduleBatch';
+import { takeBackRows } from './batches/takeBackRows';
 import { testBatch } from './batches/testBatch';
 import { bulk } from './departures/bulk';
 import { listDepartures } from './departures/departureView';
@@ -217,6 +218,32 @@ describe('scheduling', () => {
     const [first, second] = rowsOf(other);
     expect(second!.due! - first!.due!).toBe(10 * 60_000);
     expect(new Date(rowsOf(other).at(-1)!.due!).toISOString()).toBe('2026-11-25T00:00:00.000Z');
+  });
+
+  it('is taken back as rows that can be mended and go again; what was edited by hand is a draft, what left stays', async () => {
+    const id = begin();
+    await scheduleBatch(desk, id, { allOrNone: true });
+    const [first, second, third] = rowsOf(id);
+    editMessage(desk, second!.messageId!, { text: 'By hand.' });
+    desk.store.write((tx) =>
+      tx.run(`update departures set due = ${desk.now()} where id = '${third!.departureId!}'`),
+    );
+    await claimDeparture(desk, third!.departureId!);
+    expect(takeBackRows(desk, id)).toEqual({ rows: [1], drafts: [2], gone: [3] });
+    expect(draftMessages(desk.store.db, 10).map(({ text: words }) => words)).toEqual(['By hand.']);
+    expect(findMessage(desk.store.db, first!.messageId!)!.deletedAt).not.toBeNull();
+    changeBatchRow(desk, id, 1, ['haruki@north.example', 'H', 'A-9', '9', 'wed 9:10, theirs']);
+    expect((await scheduleBatch(desk, id, { allOrNone: true })).scheduled).toEqual([1]);
+    expect(bodies(id)[0]).toContain('{{room}}');
+    expect(() => takeBackRows(desk, id, [3])).toThrow(/left/);
+    // Wholly taken back, all about it can be changed again.
+    const other = begin();
+    await scheduleBatch(desk, other, { allOrNone: true });
+    takeBackRows(desk, other);
+    changeBatch(desk, other, { perMinute: 1 });
+    const again = await scheduleBatch(desk, other, { allOrNone: true, positions: [2, 3] });
+    expect(again.scheduled).toEqual([2, 3]);
+    expect(readBatch(desk, other).counts).toMatchObject({ pending: 2, unmade: 1 });
   });
 
   it('moves, pauses and takes back all of it or one of it', async () => {

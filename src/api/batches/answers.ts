@@ -85,5 +85,10 @@ export const answers = {
     scheduled: listOf(Joi.number()).description('Positions'),
     left: listOf(all({ position: Joi.number(), address: text, why: text })),
   }),
+  TakenBackRows: all({
+    rows: listOf(Joi.number()).description('They can be scheduled again'),
+    drafts: listOf(Joi.number()).description('Edited by hand: their messages are drafts now'),
+    gone: listOf(Joi.number()).description('They have left, or are leaving'),
+  }),
   TestedBatch: all({ departures: listOf(Joi.string()) }),
 };

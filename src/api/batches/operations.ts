@@ -6,6 +6,7 @@ import {
   newRow,
   rowPatch,
   scheduleBatchRequest,
+  takeBackRequest,
   testRequest,
 } from './requests';
 
@@ -100,6 +101,14 @@ export const scheduleBatch = operation('scheduleBatch', {
   summary: 'Schedule the rows of which nothing was made yet',
   body: scheduleBatchRequest,
   answer: 'ScheduledBatch',
+});
+
+export const takeBackBatch = operation('takeBackBatch', {
+  method: 'post',
+  path: '/batches/{id}/take-back',
+  summary: 'Take rows back that have not left: they can be mended and scheduled again',
+  body: takeBackRequest,
+  answer: 'TakenBackRows',
 });
 
 export const testBatch = operation('testBatch', {

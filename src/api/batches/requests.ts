@@ -60,10 +60,17 @@ export const checkRequest = Joi.object({
   limit: Joi.number().integer().min(1).max(MOST_ROWS).default(50),
 });
 
+const positions = Joi.array().items(Joi.number().integer().min(1)).max(MOST_ROWS);
+
 export const scheduleBatchRequest = Joi.object({
+  positions: positions.description('These rows; all that are not scheduled where none are said'),
   allOrNone: Joi.boolean()
     .default(false)
     .description('Nothing is scheduled where anything is wrong with any row; else the others are'),
+});
+
+export const takeBackRequest = Joi.object({
+  positions: positions.description('These rows; all where none are said'),
 });
 
 export const testRequest = Joi.object({

@@ -12,6 +12,7 @@ import { useBulk, type Bulk } from '../departures/useBulk';
 import styles from '../returns/Returns.module.css';
 import { isOpen, progressWords, rowPath, rowState } from './batchWords';
 import own from './Batches.module.css';
+import { useBatchActions } from './useBatchActions';
 
 /** So many rows are unfolded; all of them are on its page. */
 const MOST = 100;
@@ -20,6 +21,7 @@ function Rows({ batch }: { batch: BatchJson }) {
   const words = useWords();
   const rows = useBatchRows(batch.id).data;
   const bulk = useBulk();
+  const actions = useBatchActions();
   if (!rows) return null;
   const open = rows.filter(isOpen);
   const run = (what: Bulk) =>
@@ -36,7 +38,7 @@ function Rows({ batch }: { batch: BatchJson }) {
           <RowButton onClick={() => run({ action: 'pause' })}>Pause all</RowButton>
           <RowButton onClick={() => run({ action: 'resume' })}>Go on with all</RowButton>
           <RowButton onClick={() => run({ action: 'shift', days: 1, minutes: 0 })}>A day later</RowButton>
-          <RowButton onClick={() => run({ action: 'take-back' })}>Take all back</RowButton>
+          <RowButton onClick={() => void actions.takeBack(batch)}>Take all back</RowButton>
           {bulk.progress && (
             <span role="status">
               {bulk.progress.done} of {bulk.progress.of}

@@ -5,7 +5,7 @@ import { Button, Checkbox, InputNumber, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import type { BatchJson, BatchRowsJson, ScheduledBatchJson, TestedBatchJson } from '#api/types';
+import type { BatchJson, BatchRowsJson, TestedBatchJson } from '#api/types';
 import { KeptField } from '../common/KeptField';
 import { useAttempt } from '../common/useAttempt';
 import { ApiProblem, ask } from '../data/client';
@@ -17,12 +17,11 @@ import { useNotices } from '../shell/Notices';
 import { BatchGrid } from './BatchGrid';
 import { BatchText } from './BatchText';
 import { isOpen, progressWords } from './batchWords';
+import { rowsWords, useBatchActions } from './useBatchActions';
 import styles from './Batches.module.css';
 import { useBatchCheck, type Checked } from './useBatchCheck';
 
 type Row = BatchRowsJson['rows'][number];
-
-const count = (n: number) => `${n} ${n === 1 ? 'row' : 'rows'}`;
 
 function Settings({ batch, keep }: { batch: BatchJson; keep: (patch: object) => Promise<void> }) {
   if (batch.state !== 'draft') return null;
@@ -81,6 +80,7 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
   const attempt = useAttempt();
   const { show } = useNotices();
   const bulk = useBulk();
+  const actions = useBatchActions();
   const [allOrNone, setAllOrNone] = useState(false);
   const [shown, setShown] = useState<Checked | null>(null);
   const [editing, setEditing] = useState(batch.text.trim() === '' && batch.subject === '');
@@ -157,24 +157,7 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
     stopping.current = new AbortController();
     setBusy('scheduling');
     try {
-      const asking = { signal: stopping.current.signal };
-      const { scheduled, left } = await ask<ScheduledBatchJson>(
-        'POST',
-        `/batches/${id}/schedule`,
-        { allOrNone },
-        asking,
-      );
-      const rest =
-        left.length > 0 ? ` ${count(left.length)} left: row ${left[0]!.position}, ${left[0]!.why}` : '';
-      const made = await ask<BatchRowsJson>('GET', `/batches/${id}/rows`);
-      const ids = made.rows.flatMap((row) =>
-        scheduled.includes(row.position) && row.departureId ? [row.departureId] : [],
-      );
-      show({
-        words: `${count(scheduled.length)} scheduled.${rest}`,
-        problem: left.length > 0,
-        undo: () => bulk.run(ids, { action: 'take-back' }),
-      });
+      await actions.schedule(batch, { allOrNone }, stopping.current.signal);
     } catch (error) {
       const why =
         error instanceof ApiProblem && error.status !== 0 ? error.message : 'Scheduling was stopped.';
@@ -223,12 +206,14 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
           count={open.length}
           progress={bulk.progress}
           run={(what) =>
-            void bulk
-              .run(
-                open.map(({ departureId }) => departureId!),
-                what,
-              )
-              .then(again)
+            void (what.action === 'take-back'
+              ? actions.takeBack(batch)
+              : bulk
+                  .run(
+                    open.map(({ departureId }) => departureId!),
+                    what,
+                  )
+                  .then(again))
           }
           stop={() => bulk.stop()}
         />
@@ -275,8 +260,8 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
               ? `${check.progress} of ${counts.unmade} looked at`
               : (check.broken ??
                 (wrong.length > 0
-                  ? `${count(ready)} can leave; something is wrong with ${wrong.length}`
-                  : `${count(ready)} can leave`))}
+                  ? `${rowsWords(ready)} can leave; something is wrong with ${wrong.length}`
+                  : `${rowsWords(ready)} can leave`))}
           </span>
           {check.progress !== null && (
             <>
@@ -311,7 +296,7 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
             }
             onClick={() => void schedule()}
           >
-            Schedule {count(ready)}
+            Schedule {rowsWords(ready)}
           </Button>
         </footer>
       )}

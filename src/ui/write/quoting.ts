@@ -131,7 +131,7 @@ export function repeatFields(
   settings: SettingsJson,
   again: SeriesJson | undefined,
 ): DraftFields {
-  const { identity, importance, sensitivity, text, html, subject, departures } = message;
+  const { identity, importance, sensitivity, text, html, subject, fields, departures } = message;
   const left = departures.findLast(({ leftAt }) => leftAt !== null);
   const local = toLocal(Date.parse(left?.leftAt ?? message.at), settings.zone);
   const start = plusDays(local.slice(0, 10), 7) + local.slice(10, 16);
@@ -147,6 +147,7 @@ export function repeatFields(
     subject,
     text,
     html,
+    fields,
     // Another one like a series there is, else every week.
     plan: again?.plan ?? { kind: 'series', start, zone: settings.zone, rrule: 'FREQ=WEEKLY' },
   };

@@ -11,12 +11,18 @@ import { insertThread } from '#store/threads';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused, Stale } from '../errors';
 import { addLink } from '../links/linkFiles';
-import { deleteMessage } from '../messages/deleteMessage';
 import { deriveWhole } from '../messages/deriveMessage';
 import { scheduleMessage } from '../messages/scheduleMessage';
 import { newId } from '../newId';
 import { batchContext, checkRow, type ReadyRow } from './checkBatch';
 import { knownBatch } from './batches';
+import { takeBackRows } from './takeBackRows';
+
+export interface Scheduling {
+  allOrNone: boolean;
+  positions?: readonly number[];
+  signal?: AbortSignal;
+}
 
 export interface ScheduledBatch {
   /** Positions of the rows that have a departure now. */
@@ -54,25 +60,12 @@ function makeRow(desk: Desk, tx: Tx, batch: Batch, row: ReadyRow, plan: Plan): b
   return true;
 }
 
-/** What was made of these rows is taken back, and they stand as before. */
-function undoRows(desk: Desk, id: string, positions: readonly number[]): void {
-  desk.store.write((tx) => {
-    for (const position of positions) {
-      const row = findRow(tx, id, position);
-      if (!row?.messageId) continue;
-      deleteMessage(desk, row.messageId);
-      changeRow(tx, row, { messageId: null });
-    }
-    swapBatch(tx, knownBatch(tx, id), { state: 'draft' });
-    noteChange(tx, 'batch', id);
-  });
-}
-
-/** All rows that are not made yet, checked. */
-async function readyRows(desk: Desk, id: string): Promise<ReadyRow[]> {
+/** All rows that are not made yet, or some of them, checked. */
+async function readyRows(desk: Desk, id: string, only: ReadonlySet<number> | undefined): Promise<ReadyRow[]> {
   const of = batchContext(desk, id);
   const rows: ReadyRow[] = [];
   for (const row of unmadeRows(desk.store.db, id, 0, -1)) {
+    if (only && !only.has(row.position)) continue;
     rows.push(await checkRow(desk, of, row));
     if (rows.length % TOGETHER === 0) await new Promise((resolve) => setImmediate(resolve));
   }
@@ -85,15 +78,16 @@ const expected = (error: unknown) =>
 /**
  * Rows in which something is wrong are left, and can be scheduled once that is mended.
  * @param allOrNone nothing is scheduled where anything is wrong with any
+ * @param positions these rows alone
  * @param signal stops it; what has been scheduled by then is
  * @throws (rejects) NotFound; Refused where there is nothing to schedule, or with `allOrNone` something is wrong
  */
 export async function scheduleBatch(
   desk: Desk,
   id: string,
-  { allOrNone, signal }: { allOrNone: boolean; signal?: AbortSignal },
+  { allOrNone, positions, signal }: Scheduling,
 ): Promise<ScheduledBatch> {
-  const rows = await readyRows(desk, id);
+  const rows = await readyRows(desk, id, positions && new Set(positions));
   const good = rows.filter((row) => stops(row).length === 0);
   const left = rows
     .filter((row) => stops(row).length > 0)
@@ -126,7 +120,7 @@ export async function scheduleBatch(
     await new Promise((resolve) => setImmediate(resolve));
   }
   if (allOrNone && left.length > 0) {
-    undoRows(desk, id, scheduled);
+    takeBackRows(desk, id, scheduled);
     throw new Refused(`Nothing was scheduled. Row ${left[0]!.position}: ${left[0]!.why}`);
   }
   desk.store.write((tx) => {

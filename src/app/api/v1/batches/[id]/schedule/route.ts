@@ -3,5 +3,5 @@ import { route } from '#app/api/v1/respond';
 import { scheduleBatch } from '#usecases/batches/scheduleBatch';
 
 export const POST = route(batches.scheduleBatch, ({ desk, params, body, request }) =>
-  scheduleBatch(desk, params.id!, { allOrNone: body.allOrNone, signal: request.signal }),
+  scheduleBatch(desk, params.id!, { ...body, signal: request.signal }),
 );
