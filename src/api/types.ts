@@ -1096,6 +1096,8 @@ export interface components {
       leftAt: string | null;
       /** @description The one address it goes to, where it is an individual copy */
       copyFor: string | null;
+      /** @description What a copy said that has left, where its fields made it other than its message */
+      filledText: string | null;
       /** @description The rule or the quiet hours that hold it, in words; null where it is held as usual, or not at all */
       heldBy: string | null;
       /** @description Quiet hours hold it */

@@ -8,6 +8,7 @@ import { frozenOf } from '#store/frozen';
 import { changeSettings } from './changeSettings';
 import type { Desk } from './desk';
 import { claimDeparture } from './release/claimDeparture';
+import { readDeparture } from './departures/departureView';
 import { finishAttempt } from './release/finishAttempt';
 import { editMessage } from './messages/editMessage';
 import { announceAttachment, receivePiece } from './messages/attachments';
@@ -254,6 +255,15 @@ describe('fields of a message', () => {
     expect(second).toMatch(/quinta-feira/);
     expect(second).not.toMatch(/Haruki|<b>/);
     expect(second).toContain('Tamsin');
+    // What each had is shown of it, once they have it.
+    for (const { id: copy, reader } of [haruki!, marisol!])
+      await finishAttempt(desk, copy, {
+        outcomes: [{ address: reader!, status: 'accepted', answer: '' }],
+        unanswered: false,
+      });
+    expect(readDeparture(desk, haruki!.id).filledText).toContain('Room <b>1</b> of Haruki');
+    expect(readDeparture(desk, marisol!.id).filledText).toContain('Room nº 2 of Marisol');
+    expect(findMessage(desk.store.db, id)!.subject).toBe('{{name}}, {{date}}');
   });
 
   it('stand in it until somebody has it: put off and given another reader, it is filled for that one', async () => {

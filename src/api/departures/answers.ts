@@ -63,6 +63,9 @@ export const departure = all({
   attempts: Joi.number(),
   leftAt: orNull(instant),
   copyFor: orNull(Joi.string()).description('The one address it goes to, where it is an individual copy'),
+  filledText: orNull(text).description(
+    'What a copy said that has left, where its fields made it other than its message',
+  ),
   heldBy: orNull(text).description(
     'The rule or the quiet hours that hold it, in words; null where it is held as usual, or not at all',
   ),

@@ -179,7 +179,11 @@ export function DepartureView({ id }: { id: string }) {
         {message.keptIn === null && departure.leftAt && !message.text ? (
           <p>No copy was kept, as was asked.</p>
         ) : (
-          <MessageBody message={message} />
+          <MessageBody
+            message={
+              departure.filledText === null ? message : { ...message, text: departure.filledText, html: null }
+            }
+          />
         )}
         <Attached attachments={message.attachments} />
       </section>

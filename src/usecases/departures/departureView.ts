@@ -16,6 +16,8 @@ import { countUnsettled, listDepartures as page, type DepartureFilter } from '#s
 import { outcomesOf } from '#store/outcomes';
 import { receiptsOf } from '#store/receipts';
 import { occasionsOf } from '#store/occasions';
+import { filledOf } from '#store/frozen';
+import type { Reading } from '#store/store';
 import { findMessages, type Message } from '#store/messages';
 import { loadTrouble } from '#store/mailServer';
 import type { Desk } from '../desk';
@@ -83,6 +85,8 @@ export interface DepartureView {
   readers: ReaderView[];
   /** The one address it goes to, where it is an individual copy. */
   copyFor: string | null;
+  /** What a copy said that has left, where its fields made it other than its message; null for any other. */
+  filledText: string | null;
   /** The rule or the quiet hours that hold it; null where it is held as usual, or not at all. */
   heldBy: HeldBy | null;
   ifTheyWriteFirst: IfTheyWriteFirst;
@@ -109,6 +113,9 @@ const seriesWhy = ({ seriesId, differs }: Departure): string =>
 /** Of what repeats with its fields filled. */
 const subjectOf = (desk: Desk, message: Message | undefined, departure: Departure): string =>
   message ? fillMessage(desk, desk.store.db, message, departure).subject : '';
+
+const filledTextOf = (db: Reading, { id, reader, leftAt }: Departure): string | null =>
+  reader !== null && leftAt !== null ? (filledOf(db, id)?.text ?? null) : null;
 
 function views(desk: Desk, departures: Departure[]): DepartureView[] {
   const { db } = desk.store;
@@ -197,6 +204,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       attempts: departure.attempts,
       leftAt: departure.leftAt,
       copyFor: departure.reader,
+      filledText: filledTextOf(db, departure),
       heldBy: departure.heldBy,
       ifTheyWriteFirst: departure.ifTheyWriteFirst,
       ifOff: departure.ifOff ?? usualChoices.ifOff,
