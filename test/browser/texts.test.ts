@@ -209,6 +209,14 @@ describe('a batch', () => {
     await sees(page, '50 rows scheduled.', '[aria-label="Notice"]');
     await sees(page, 'left 0 of 50, 50 to come');
     expect(await axe(page)).toEqual([]);
+    // Taken back at once, the rows stand there again, and go again.
+    await press(page, 'button', 'Undo');
+    await sees(page, '50 rows of “Seats” taken back.', '[aria-label="Notice"]');
+    await sees(page, '50 rows, nothing scheduled yet');
+    await find(page, 'button', 'Schedule 50 rows');
+    await chord(page, 'Control+Enter');
+    await sees(page, '50 rows scheduled.', '[aria-label="Notice"]');
+    await sees(page, 'left 0 of 50, 50 to come');
 
     const list = await open('/departures');
     await sees(list, 'left 0 of 50, 50 to come');

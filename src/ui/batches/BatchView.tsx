@@ -14,6 +14,7 @@ import { refresh } from '../data/queries';
 import { BulkBar } from '../departures/BulkBar';
 import { useBulk } from '../departures/useBulk';
 import { useNotices } from '../shell/Notices';
+import { usePrimaryKey } from '../write/usePrimaryKey';
 import { BatchGrid } from './BatchGrid';
 import { BatchText } from './BatchText';
 import { isOpen, progressWords } from './batchWords';
@@ -167,6 +168,9 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
       refresh(client, ['batch', 'departure', 'message']);
     }
   }
+  const canSchedule =
+    check.progress === null && ready > 0 && !(allOrNone && wrong.length > 0) && busy === null;
+  usePrimaryKey(() => canSchedule && void schedule());
   const forget = () =>
     attempt(async () => {
       await ask('DELETE', `/batches/${id}`);
@@ -291,9 +295,7 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
             type="primary"
             size="large"
             loading={busy === 'scheduling'}
-            disabled={
-              check.progress !== null || ready === 0 || (allOrNone && wrong.length > 0) || busy !== null
-            }
+            disabled={!canSchedule}
             onClick={() => void schedule()}
           >
             Schedule {rowsWords(ready)}

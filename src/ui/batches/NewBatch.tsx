@@ -8,6 +8,7 @@ import { useRef, useState } from 'react';
 import type { BatchJson } from '#api/types';
 import { readTable } from '#core/batch/table';
 import { chosenFile } from '../common/chosenFile';
+import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
 import { ApiProblem, ask } from '../data/client';
 import { refresh, useGroups } from '../data/queries';
 import { useText } from '../data/texts';
@@ -53,6 +54,7 @@ export function NewBatch({ text }: { text: string | undefined }) {
   return (
     <form
       className={styles.page}
+      onKeyDown={submitOnCtrlEnter}
       onSubmit={(event) => {
         event.preventDefault();
         void begin();

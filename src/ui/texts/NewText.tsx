@@ -17,6 +17,7 @@ import {
 import { addressKey } from '#core/message/address';
 import { plainAlternative, richFromPlain } from '#core/message/richText';
 import { baseSubject } from '#core/reply/threading';
+import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
 import { ApiProblem, ask } from '../data/client';
 import { refresh, useCorrespondents, useMessage, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
@@ -105,6 +106,7 @@ function Editor({ from, proposals, wordsWith }: EditorProps) {
   return (
     <form
       className={styles.page}
+      onKeyDown={submitOnCtrlEnter}
       onSubmit={(event) => {
         event.preventDefault();
         void keep();
