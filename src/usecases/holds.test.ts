@@ -237,7 +237,7 @@ describe('a field of a template that nobody filled', () => {
   it('cannot be sent, unless the check is off', () => {
     const desk = withRules([]);
     const { id } = createDraft(desk, draft);
-    expect(() => scheduleMessage(desk, id, { kind: 'now' })).toThrow('“{{fee}}” is not filled');
+    expect(() => scheduleMessage(desk, id, { kind: 'now' })).toThrow('“fee” has no value for a@x.example');
     changeSettings(desk, { checksOff: ['placeholder'] });
     expect(scheduleMessage(desk, id, { kind: 'now' })[0]!.state).toBe('held');
   });
