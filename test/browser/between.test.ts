@@ -175,6 +175,8 @@ describe('what is paused', () => {
     await press(page, 'button', 'Undo');
     await until('it to be as before', async () => (await departure(id)).at.startsWith('2026-12-09T02:45'));
     expect(await departure(id)).toMatchObject({ state: 'paused', pausedFor: 'me', plan: later });
+    // The page has to know of it too.
+    await sees(page, /9 Dec 02:45/, 'table');
     await press(page, 'button', 'Move, to Bela Sousa');
     await fill(page, 'combobox', 'When, in words', 'fri 11 dec 9:00 Lisbon');
     await press(page, 'button', 'Move and let it go on');

@@ -176,7 +176,7 @@ describe('the checks', () => {
     await write(page, 'Terms', 'Dear Bela,\nthe fee is {{fee}}. I copy Sunna.', [['haruki', 'Haruki Anzai']]);
     await sees(page, '“{{fee}}” is not filled: it cannot leave like this');
     await chord(page, 'Control+Enter');
-    await sees(page, '“{{fee}}” is not filled: fill it in, or take it out.');
+    await sees(page, '“fee” has no value for Haruki Anzai.');
     expect(await pending('Terms')).toBeUndefined();
     await chord(page, 'Alt+Shift+F');
     await chord(page, 'Alt+Shift+F');
