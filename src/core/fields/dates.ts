@@ -1,11 +1,8 @@
 /** Dates reckoned from the day a message lands: `{{the friday after}}`, `{{3 working days after}}`, `{{end of the month}}`. */
 import { CALENDAR } from '../text/calendarNames';
-import { dayKind, defaultWorking, plusDays, type Working } from '../time/dayParts';
+import { defaultWorking, plusDays, plusWorkingDays, type Working } from '../time/dayParts';
 import { dateOfDay, dayNumber, dayNumberOf, weekdayOf } from '../time/dayNumber';
 import { isLocal } from '../time/wallClock';
-
-/** Nobody reckons further in days of work. */
-const MOST = 400;
 
 const WEEKDAYS = new Map(
   CALENDAR.en.weekdays.flatMap((forms, index) =>
@@ -33,17 +30,6 @@ function plusMonths(date: string, months: number): string {
   const begins = (n: number) =>
     dayNumber(year + Math.floor((n - 1) / 12), ((((n - 1) % 12) + 12) % 12) + 1, 1);
   return dateOfDay(Math.min(begins(month + months) + day - 1, begins(month + months + 1) - 1));
-}
-
-function plusWorkingDays(date: string, count: number, working: Working): string | undefined {
-  let day = date;
-  let left = Math.abs(count);
-  for (let n = 0; left > 0; n++) {
-    if (n === MOST) return undefined;
-    day = plusDays(day, Math.sign(count));
-    if (dayKind(day, working).kind === 'working') left--;
-  }
-  return day;
 }
 
 /** The weekday after or before a day, never that day itself. */

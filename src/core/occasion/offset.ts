@@ -1,6 +1,6 @@
 /** Where a message belongs around an occasion: so long before or after it, by whose days of work, on whose clock. */
 import { Temporal } from 'temporal-polyfill';
-import { dayKind, defaultWorking, plusDays, type Working } from '../time/dayParts';
+import { defaultWorking, plusDays, plusWorkingDays, type Working } from '../time/dayParts';
 import { isLocal, toInstant, toLocal, type Resolution } from '../time/wallClock';
 
 export const OFFSET_UNITS = ['minutes', 'hours', 'days', 'working days', 'weeks', 'months'] as const;
@@ -33,9 +33,6 @@ export interface OffsetContext {
   mine: { zone: string; working?: Working };
 }
 
-/** Nobody reckons further in days of work. */
-const MOST = 400;
-
 export interface AroundMoment {
   /** Wall-clock time in `zone`. */
   local: string;
@@ -45,19 +42,8 @@ export interface AroundMoment {
   resolution: Resolution;
 }
 
-function workingDay(date: string, count: number, working: Working): string | undefined {
-  let day = date;
-  let left = Math.abs(count);
-  for (let n = 0; left > 0; n++) {
-    if (n === MOST) return undefined;
-    day = plusDays(day, Math.sign(count));
-    if (dayKind(day, working).kind === 'working') left--;
-  }
-  return day;
-}
-
 function dayOf(date: string, { count, unit }: Offset, working: Working): string | undefined {
-  if (unit === 'working days') return workingDay(date, count, working);
+  if (unit === 'working days') return plusWorkingDays(date, count, working);
   if (unit === 'months') return Temporal.PlainDate.from(date).add({ months: count }).toString();
   return plusDays(date, unit === 'weeks' ? 7 * count : count);
 }

@@ -160,3 +160,22 @@ export function nextWorkEnd(local: string, who: Working = defaultWorking): strin
 export function workingSpans(date: string, who: Working = defaultWorking): { from: string; to: string }[] {
   return workOn(date, who).map((span) => ({ from: localAt(date, span.from), to: localAt(date, span.to) }));
 }
+
+/**
+ * The day so many of somebody’s working days after another, or before it where the count is negative.
+ * @param date `2026-12-25`; @returns undefined where they work too seldom for that
+ */
+export function plusWorkingDays(
+  date: string,
+  count: number,
+  who: Working = defaultWorking,
+): string | undefined {
+  let day = date;
+  let left = Math.abs(count);
+  for (let n = 0; left > 0; n++) {
+    if (n === LOOK_AHEAD_DAYS) return undefined;
+    day = plusDays(day, Math.sign(count));
+    if (dayKind(day, who).kind === 'working') left--;
+  }
+  return day;
+}

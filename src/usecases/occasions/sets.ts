@@ -13,22 +13,15 @@ import {
   type OccasionSet,
 } from '#store/occasions';
 import type { SetItem } from '#store/schema/occasions';
-import { findText, noteUse, textNamed } from '#store/texts';
+import { findText, noteUse } from '#store/texts';
 import type { Reading, Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { NotFound, Refused } from '../errors';
 import { createDraft } from '../messages/createDraft';
 import { newId } from '../newId';
+import { freeName } from '../texts/freeName';
 import { addTextWithin } from '../texts/keepText';
 import { addOccasionWithin, checkedName, knownOccasion, placeAround, type OccasionInput } from './occasions';
-
-/** The name, with a number where there is such a text already. */
-function freeName(db: Reading, wanted: string): string {
-  for (let n = 1; ; n++) {
-    const tried = n === 1 ? wanted : `${wanted} ${n}`;
-    if (!textNamed(db, tried)) return tried;
-  }
-}
 
 /** @throws NotFound */
 export function knownSet(db: Reading, id: string, deletedToo = false): OccasionSet {

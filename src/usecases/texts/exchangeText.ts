@@ -4,11 +4,12 @@
  */
 import { composeMessage, newMessageId } from '#mail/compose';
 import { findMessage } from '#store/messages';
-import { textNamed, type Text } from '#store/texts';
+import type { Text } from '#store/texts';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
 import { attachedTo } from '../messages/attachments';
 import { readFileApart } from '../readApart';
+import { freeName } from './freeName';
 import { addTextWithin, knownText } from './keepText';
 
 /** @throws (rejects) NotFound */
@@ -21,15 +22,6 @@ export async function exportText(desk: Desk, id: string): Promise<{ name: string
   const parts = { from, to: [], cc: [], replyTo: [], subject, text, html, references: [], attachments };
   const { bytes } = await composeMessage(parts, newMessageId(from.address), changedAt);
   return { name, bytes };
-}
-
-/** The name, with a number where there is such a text already. */
-function freeName(desk: Desk, wanted: string): string {
-  const name = wanted.trim() || 'A text';
-  for (let n = 1; ; n++) {
-    const tried = n === 1 ? name : `${name} ${n}`;
-    if (!textNamed(desk.store.db, tried)) return tried;
-  }
 }
 
 /**
@@ -52,6 +44,6 @@ export async function importText(desk: Desk, file: string, name = ''): Promise<T
     contentId: each.contentId,
     bytes: Buffer.from(contents[index]!),
   }));
-  const input = { name: freeName(desk, name || subject), subject, text, html: clean };
+  const input = { name: freeName(desk.store.db, name || subject), subject, text, html: clean };
   return desk.store.write((tx) => addTextWithin(desk, tx, input, attached));
 }
