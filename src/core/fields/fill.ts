@@ -120,8 +120,7 @@ function reckoned({ name, form }: Field, context: FieldContext): string | undefi
 }
 
 /** Signs that rule something are no part of a value, but for the end of a line. */
-// eslint-disable-next-line no-control-regex
-const RULING = /[\u0000-\u0009\u000b-\u001f\u007f]+/g;
+const RULING = /[^\P{Cc}\n]+/gu;
 const tamed = (value: string) => value.replace(/\r\n?/g, '\n').replace(RULING, ' ');
 
 /** What a field becomes; undefined where nothing is known for it. */

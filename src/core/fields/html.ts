@@ -96,13 +96,16 @@ export function fillHtml(html: string, context: FieldContext): string {
   return filled + filledWords(whole.slice(from), from, whole, context);
 }
 
+/** False where there is surely no field: asked at every release. */
+const mayHold = (html: string): boolean => html.includes('{') || /%7B%7B/i.test(html);
+
 /** Where links of HTML lead whose address is a field, as they stand in it. */
 export const targetFields = (html: string): string[] =>
-  [...html.matchAll(TARGET)].flatMap((match) => {
+  (mayHold(html) ? [...html.matchAll(TARGET)] : []).flatMap((match) => {
     const href = match[2] ?? match[3] ?? '';
     return hasFieldAsTarget(href) ? [unescaped(decoded(href)).trim()] : [];
   });
 
 /** What is left to fill in HTML: in its words, or where a link leads. */
 export const hasFieldLeft = (html: string): boolean =>
-  /\{\{[^{}\n]{1,600}\}\}/.test(inOnePiece(html)) || targetFields(html).length > 0;
+  mayHold(html) && (/\{\{[^{}\n]{1,600}\}\}/.test(inOnePiece(html)) || targetFields(html).length > 0);

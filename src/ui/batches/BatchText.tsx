@@ -1,7 +1,7 @@
 'use client';
 /** The text of a batch: what all of its rows say, saved as it is typed. */
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useImperativeHandle, useRef, useState, type Ref } from 'react';
 import type { BatchJson } from '#api/types';
 import { ApiProblem, ask } from '../data/client';
 import { refresh } from '../data/queries';
@@ -21,6 +21,8 @@ interface Props {
   batch: BatchJson;
   /** Positions of the rows that were edited by hand. */
   apart: readonly number[];
+  /** Keeps what is typed; resolves to false where that did not work. */
+  saver: Ref<() => Promise<boolean>>;
 }
 
 /** More of them are counted. */
@@ -29,7 +31,7 @@ const NAMED = 8;
 const rowsWords = (rows: readonly number[]): string =>
   `${rows.length === 1 ? 'row' : 'rows'} ${rows.slice(0, NAMED).join(', ')}${rows.length > NAMED ? ` and ${rows.length - NAMED} more` : ''}, edited by hand`;
 
-export function BatchText({ batch, apart }: Props) {
+export function BatchText({ batch, apart, saver }: Props) {
   const client = useQueryClient();
   const [words, setWords] = useState<Words>(() => wordsOf(batch));
   const [problem, setProblem] = useState<ApiProblem | null>(null);
@@ -38,7 +40,7 @@ export function BatchText({ batch, apart }: Props) {
   const running = useRef<Promise<unknown>>(Promise.resolve());
   const chooser = useRef<HTMLInputElement>(null);
   const { id, messageId, attachments } = batch;
-  const save = (): Promise<unknown> => {
+  const save = async (): Promise<boolean> => {
     const put = async () => {
       if (!dirty.current) return;
       dirty.current = false;
@@ -53,12 +55,14 @@ export function BatchText({ batch, apart }: Props) {
       }
     };
     running.current = running.current.then(put, put);
-    return running.current;
+    await running.current;
+    return !dirty.current;
   };
   const saving = useRef(save);
   useEffect(() => {
     saving.current = save;
   });
+  useImperativeHandle(saver, () => () => saving.current());
   useEffect(() => {
     const timer = setTimeout(() => void saving.current(), SAVE_AFTER_MS);
     return () => clearTimeout(timer);

@@ -87,6 +87,9 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
   const [editing, setEditing] = useState(batch.text.trim() === '' && batch.subject === '');
   const [busy, setBusy] = useState<'scheduling' | 'testing' | null>(null);
   const stopping = useRef<AbortController>(undefined);
+  const saver = useRef<(() => Promise<boolean>) | null>(null);
+  /** What was left last, on its way to the server. */
+  const keeping = useRef<Promise<unknown>>(Promise.resolve());
   const { id, counts } = batch;
   // Whatever changes what a row comes to: looked at anew.
   const version = JSON.stringify([
@@ -100,10 +103,15 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
   ]);
   const check = useBatchCheck(id, version);
   const again = () => refresh(client, ['batch']);
-  const keep = async (patch: object) => {
-    const next = await ask<BatchJson>('PATCH', `/batches/${id}`, patch);
-    client.setQueryData(['batches', id], next);
-    again();
+  const keep = (patch: object): Promise<void> => {
+    const put = async () => {
+      const next = await ask<BatchJson>('PATCH', `/batches/${id}`, patch);
+      client.setQueryData(['batches', id], next);
+      again();
+    };
+    const kept = put();
+    keeping.current = kept.catch(() => undefined);
+    return kept;
   };
   const open = rows.filter(isOpen);
   const unmade = [...check.rows.values()].filter(
@@ -113,13 +121,14 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
   const ready = unmade.length - wrong.length;
 
   const cells = async (position: number, next: string[]) => {
-    await attempt(async () => {
+    keeping.current = attempt(async () => {
       await ask('PATCH', `/batches/${id}/rows/${position}`, { cells: next });
       client.setQueryData<Row[]>(['batches', id, 'rows'], (before) =>
         before?.map((row) => (row.position === position ? { ...row, cells: next } : row)),
       );
       await check.one(position);
     });
+    await keeping.current;
     again();
   };
   const remove = (row: Row) =>
@@ -158,6 +167,10 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
     stopping.current = new AbortController();
     setBusy('scheduling');
     try {
+      // What is being typed counts: in a cell, and in the text.
+      if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+      await keeping.current;
+      if (saver.current && !(await saver.current())) return;
       await actions.schedule(batch, { allOrNone }, stopping.current.signal);
     } catch (error) {
       const why =
@@ -239,6 +252,7 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
             <BatchText
               key={id}
               batch={batch}
+              saver={saver}
               apart={rows
                 .filter(({ differs, leftAt }) => differs && leftAt === null)
                 .map(({ position }) => position)}
