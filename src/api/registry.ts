@@ -41,6 +41,8 @@ import * as planAnswers from './plans/answers';
 import * as postofficeAnswers from './postoffice/answers';
 import * as postoffice from './postoffice/operations';
 import * as problemAnswers from './problems/answers';
+import * as questionAnswers from './questions/answers';
+import * as questions from './questions/operations';
 import * as reminderAnswers from './reminders/answers';
 import * as reminders from './reminders/operations';
 import * as searchAnswers from './search/answers';
@@ -90,7 +92,7 @@ export const operations: Operation[] = [
     holdRules,
     holidays,
   ],
-  ...[events, postoffice, fileWatches, texts, batches, occasions],
+  ...[events, postoffice, fileWatches, texts, batches, occasions, questions],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
 /** By the name an operation gives. */
@@ -118,6 +120,6 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       correspondentAnswers,
     ],
     ...[groupAnswers, holdRuleAnswers, holidayAnswers, eventAnswers, postofficeAnswers, problemAnswers],
-    ...[textAnswers, batchAnswers, occasionAnswers],
+    ...[textAnswers, batchAnswers, occasionAnswers, questionAnswers],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

@@ -493,7 +493,7 @@ export interface components {
        * @description Its moment came, somebody answered before it, the reminder of a to-do went off, nobody answered, or it was not delivered
        * @enum {string}
        */
-      kind: 'snooze' | 'answer' | 'to-do' | 'silence' | 'undelivered' | 'review';
+      kind: 'snooze' | 'answer' | 'to-do' | 'silence' | 'undelivered' | 'review' | 'question';
       /**
        * Format: date-time
        * @description Since when it had been put off, or watched
@@ -1114,7 +1114,7 @@ export interface components {
         /** Format: date-time */
         at: string | null;
         /** @enum {string|null} */
-        by: 'answer' | 'receipt' | 'visit' | null;
+        by: 'answer' | 'receipt' | 'visit' | 'decision' | null;
       } | null;
       /**
        * @description What stops it: a message from a recipient in its thread, any from them, nothing
@@ -1502,7 +1502,7 @@ export interface components {
       /** @description What was asked for, to follow “for”; empty where it is a date */
       words: string;
       /** @enum {string} */
-      settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
+      settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'decision' | 'me';
       note: string;
       chasers: {
         /** @description Empty: the usual words */
@@ -1527,7 +1527,7 @@ export interface components {
        * @description What ended it
        * @enum {string|null}
        */
-      by: 'answer' | 'receipt' | 'visit' | null;
+      by: 'answer' | 'receipt' | 'visit' | 'decision' | null;
       /** @description What happens next if nobody answers, to follow “then”; empty where it is over */
       next: string;
       /**
@@ -1610,7 +1610,7 @@ export interface components {
               of: 'reader' | 'me';
             };
         /** @enum {string} */
-        settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
+        settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'decision' | 'me';
         chasers: {
           /** @description Empty: the usual words */
           text: string;
@@ -1656,7 +1656,7 @@ export interface components {
               of: 'reader' | 'me';
             };
         /** @enum {string} */
-        settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
+        settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'decision' | 'me';
         chasers: {
           /** @description Empty: the usual words */
           text: string;
@@ -1723,7 +1723,7 @@ export interface components {
       /** Format: date-time */
       at: string;
       /** @enum {string} */
-      kind: 'snooze' | 'answer' | 'to-do' | 'silence' | 'undelivered' | 'review';
+      kind: 'snooze' | 'answer' | 'to-do' | 'silence' | 'undelivered' | 'review' | 'question';
       messageId: string | null;
       todoId: string | null;
       words: string;
@@ -2498,6 +2498,90 @@ export interface components {
     };
     OccasionSets: {
       sets: components['schemas']['OccasionSet'][];
+    };
+    Answer: {
+      id: number;
+      from: {
+        name: string;
+        address: string;
+        group?: string;
+      };
+      /** @description The address of the one it was asked of; null where it is by somebody else */
+      reader: string | null;
+      /** @description Counted from 0; null where it is not known */
+      answer: number | null;
+      /** @description Of what is not clear the one it names */
+      proposed: number | null;
+      /** @enum {string} */
+      status: 'counts' | 'unclear' | 'late' | 'somebody-else' | 'refused' | 'none';
+      /** @description A whole sentence; empty where there is nothing to explain */
+      why: string;
+      comment: string;
+      /**
+       * @description By the prepared reply, on the page, in words, or as I have said
+       * @enum {string}
+       */
+      how: 'link' | 'page' | 'words' | 'me';
+      /** @description The message it came in */
+      message: string | null;
+      /** Format: date-time */
+      at: string;
+      /** @description It is what its reader says now */
+      stands: boolean;
+    };
+    Question: {
+      id: string;
+      message: string;
+      subject: string;
+      words: string;
+      answers: string[];
+      /** @enum {string} */
+      decidedWhen: 'everyone' | 'majority' | 'first';
+      mayComment: boolean;
+      /** @enum {string} */
+      state: 'not-left' | 'open' | 'closed';
+      decided: boolean;
+      /** @description How the answers stand, in words */
+      tally: string;
+      /** @description What most have said; empty where nobody has answered */
+      ahead: string;
+      /** @description Whom it is asked of, and what they say now */
+      readers: {
+        name: string;
+        address: string;
+        reached: boolean;
+        answer: number | null;
+      }[];
+      /** @description Everything that was answered, in the order it came */
+      given: components['schemas']['Answer'][];
+      /** @description How many wait for my say */
+      unclear: number;
+      /**
+       * Format: date-time
+       * @description When answers are taken no longer; null until that is known
+       */
+      closesAt: string | null;
+      /**
+       * Format: date-time
+       * @description When I have closed it
+       */
+      closedAt: string | null;
+      /** @description The wait for it to be decided */
+      watch: string | null;
+      revision: number;
+      /** Format: date-time */
+      createdAt: string;
+    };
+    Questions: {
+      questions: components['schemas']['Question'][];
+    };
+    Answered: {
+      question: string;
+      message: string;
+      words: string;
+      answer: string;
+      /** Format: date-time */
+      at: string;
     };
     readHealth: {
       answer: components['schemas']['Health'];
@@ -3643,7 +3727,7 @@ export interface components {
          * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; visit: a link in it, which then leads through here, or an answer; me: it comes back in any case
          * @enum {string}
          */
-        settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
+        settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'decision' | 'me';
         /** @description To myself, for when it is back */
         note?: string;
         /** @description What follows where nobody answers, before it comes back; null: nothing */
@@ -3676,7 +3760,7 @@ export interface components {
          * @description Whose answer ends it; read: a receipt that says it was seen, or an answer; visit: a link in it, which then leads through here, or an answer; me: it comes back in any case
          * @enum {string}
          */
-        settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
+        settledBy?: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'decision' | 'me';
         /** @description To myself, for when it is back */
         note?: string;
         /** @description What follows where nobody answers, before it comes back; null: nothing */
@@ -3779,7 +3863,7 @@ export interface components {
            * @default anyone
            * @enum {string}
            */
-          settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'me';
+          settledBy: 'anyone' | 'this-person' | 'everyone' | 'read' | 'visit' | 'decision' | 'me';
           /**
            * @description What follows where nobody answers, before it comes back; null: nothing
            * @default null
@@ -4509,6 +4593,95 @@ export interface components {
       answer: components['schemas']['ScheduledAround'];
     };
     takeOutOfOccasion: Record<string, never>;
+    addQuestion: {
+      body: {
+        message: string;
+        /** @description What is asked */
+        words: string;
+        /** @description What a reader can choose from, each other than the others */
+        answers: string[];
+        /** @description Until when answers are taken; what is relative counts from when the message has left. Two of their working days, unless it is said */
+        deadline?: components['schemas']['Deadline'];
+        /**
+         * @description everyone: all have answered; majority: more than half of all agree; first: somebody has answered
+         * @default everyone
+         * @enum {string}
+         */
+        decidedWhen: 'everyone' | 'majority' | 'first';
+        /**
+         * @description Readers are invited to say why
+         * @default true
+         */
+        mayComment: boolean;
+      };
+      answer: components['schemas']['Question'];
+    };
+    changeQuestion: {
+      body: {
+        /** @description What is asked */
+        words?: string;
+        /** @description What a reader can choose from, each other than the others */
+        answers?: string[];
+        /** @description Until when answers are taken; what is relative counts from when the message has left. Two of their working days, unless it is said */
+        deadline?: components['schemas']['Deadline'];
+        /**
+         * @description everyone: all have answered; majority: more than half of all agree; first: somebody has answered
+         * @enum {string}
+         */
+        decidedWhen?: 'everyone' | 'majority' | 'first';
+        /** @description Readers are invited to say why */
+        mayComment?: boolean;
+      };
+      answer: components['schemas']['Question'];
+    };
+    closeQuestion: {
+      answer: components['schemas']['Question'];
+    };
+    deleteQuestion: Record<string, never>;
+    judgeAnswer: {
+      body: {
+        /** @description Which it means, counted from 0; null: it is no answer */
+        answer: number | null;
+        /** @description For whom it counts, where it is by somebody else */
+        reader?: string;
+      };
+      answer: components['schemas']['Question'];
+    };
+    listQuestions: {
+      query: {
+        /**
+         * @description closed: those I have closed
+         * @default open
+         * @enum {string}
+         */
+        state: 'open' | 'closed';
+        /** @description What one message asks, and what was asked in its thread, whatever their state */
+        message?: string;
+        /** @default 100 */
+        limit: number;
+      };
+      answer: components['schemas']['Questions'];
+    };
+    noteAnswer: {
+      body: {
+        /** @description The address of one it was asked of */
+        reader: string;
+        /** @description Counted from 0 */
+        answer: number;
+        /** @default  */
+        comment: string;
+      };
+      answer: components['schemas']['Question'];
+    };
+    readQuestion: {
+      answer: components['schemas']['Question'];
+    };
+    reopenQuestion: {
+      answer: components['schemas']['Question'];
+    };
+    tellResult: {
+      answer: components['schemas']['Message'];
+    };
   };
   responses: never;
   parameters: never;
@@ -4637,6 +4810,10 @@ export type OccasionMovesJson = Schemas['OccasionMoves'];
 export type ScheduledAroundJson = Schemas['ScheduledAround'];
 export type OccasionSetJson = Schemas['OccasionSet'];
 export type OccasionSetsJson = Schemas['OccasionSets'];
+export type AnswerJson = Schemas['Answer'];
+export type QuestionJson = Schemas['Question'];
+export type QuestionsJson = Schemas['Questions'];
+export type AnsweredJson = Schemas['Answered'];
 export type ShapeName =
   | 'Health'
   | 'Clock'
@@ -4756,7 +4933,11 @@ export type ShapeName =
   | 'OccasionMoves'
   | 'ScheduledAround'
   | 'OccasionSet'
-  | 'OccasionSets';
+  | 'OccasionSets'
+  | 'Answer'
+  | 'Question'
+  | 'Questions'
+  | 'Answered';
 export interface Operations {
   readHealth: Schemas['readHealth'];
   retryMailServer: Schemas['retryMailServer'];
@@ -4939,4 +5120,14 @@ export interface Operations {
   restoreSet: Schemas['restoreSet'];
   scheduleAround: Schemas['scheduleAround'];
   takeOutOfOccasion: Schemas['takeOutOfOccasion'];
+  addQuestion: Schemas['addQuestion'];
+  changeQuestion: Schemas['changeQuestion'];
+  closeQuestion: Schemas['closeQuestion'];
+  deleteQuestion: Schemas['deleteQuestion'];
+  judgeAnswer: Schemas['judgeAnswer'];
+  listQuestions: Schemas['listQuestions'];
+  noteAnswer: Schemas['noteAnswer'];
+  readQuestion: Schemas['readQuestion'];
+  reopenQuestion: Schemas['reopenQuestion'];
+  tellResult: Schemas['tellResult'];
 }

@@ -2,6 +2,7 @@
 import sanitize from 'sanitize-html';
 import { PICTURE_TYPES } from '#core/message/attachment';
 import { READING } from '#core/limits';
+import { escaped } from '#core/text/escaped';
 import { shapeOf } from './htmlShape';
 import { misleadingLinks, withTargets } from './linkTargets';
 import { localStyle } from './localStyle';
@@ -178,10 +179,6 @@ export function layoutOf(html: string): Layout {
   const remote = pictures + (html.match(STYLE_REMOTE) ?? []).length;
   return { remote, removed, misleading: misleadingLinks(html).length };
 }
-
-/** Text as it stands in HTML. */
-export const escaped = (text: string) =>
-  text.replace(/[&<>]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;' })[sign]!);
 
 /** Plain words, where the HTML itself is too strange. */
 export const wordsBody = (words: string): string =>

@@ -1,6 +1,7 @@
 /** The web part as a process: Next with live updates, sessions and headers around it. */
 import next from 'next';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { answerToken } from '#core/question/token';
 import { feedToken } from '#core/series/feed';
 import { visitToken } from '#core/watch/visits';
 import { openDesk, type Desk } from '#usecases/desk';
@@ -8,6 +9,7 @@ import { diskWords } from '#usecases/diskTrouble';
 import { openLog } from '#usecases/openLog';
 import { closeToOthers } from '#usecases/ownFolder';
 import { answer, plainNotFound } from './answer';
+import { answerQuestion } from './answers';
 import { answerCalendar } from './feed';
 import { Door, type Admitted } from './door';
 import { localHost, ownHosts, refusal } from './guard';
@@ -73,6 +75,8 @@ async function main(): Promise<void> {
     // Readers of my mail are nobody here, and are let through to where a link leads.
     const token = target && visitToken(target.path);
     if (token) return answerVisit(desk, token, request, response);
+    const proof = target && answerToken(target.path);
+    if (proof) return answerQuestion(desk, proof, request, response);
     // A calendar program does not sign in; it knows the address.
     const calendar = target && feedToken(target.path);
     if (calendar) return answerCalendar(desk, calendar, request, response);

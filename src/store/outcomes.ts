@@ -22,7 +22,7 @@ const answersTo = (id: SQL): SQL =>
 
 /** What ended a watch that is settled. @param w its name in the query */
 export const settledHow = (w: string): SQL =>
-  sql.raw(`CASE WHEN ${w}.ended_by IS NULL THEN 'visit'
+  sql.raw(`CASE WHEN ${w}.settled_by = 'decision' THEN 'decision' WHEN ${w}.ended_by IS NULL THEN 'visit'
     WHEN (SELECT m.classified ->> '$.is' FROM messages m WHERE m.id = ${w}.ended_by) = 'receipt' THEN 'receipt'
     ELSE 'answer' END`);
 

@@ -9,6 +9,7 @@ export * from './schema/messages';
 export * from './schema/occasions';
 export * from './schema/people';
 export * from './schema/pieces';
+export * from './schema/questions';
 export * from './schema/returns';
 export * from './schema/search';
 export * from './schema/series';

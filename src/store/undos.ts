@@ -1,8 +1,9 @@
 /** What was done with messages, their returns and to-dos: kept, until it is undone or long past. */
 import { and, desc, eq, inArray, isNull, lt } from 'drizzle-orm';
-import { messages, returns, todos, undos, watches } from './schema';
+import { messages, questionAnswers, questions, returns, todos, undos, watches } from './schema';
 import { among, built } from './built';
 import type { Placed, Step } from './schema/returns';
+import type { AnswerRow, QuestionRow } from './questions';
 import type { Return } from './returns';
 import type { Reading, Tx } from './store';
 import type { Todo } from './todos';
@@ -19,6 +20,8 @@ export interface Standing {
   returns: Return[];
   todos: Todo[];
   watches: Watch[];
+  questions: QuestionRow[];
+  answers: AnswerRow[];
 }
 
 const mates = built((db) => {
@@ -48,23 +51,29 @@ const looks = built((db) => {
     returns: db.select().from(returns).where(among(returns.messageId)).prepare(),
     todos: db.select().from(todos).where(among(todos.id)).prepare(),
     watches: db.select().from(watches).where(among(watches.id)).prepare(),
+    questions: db.select().from(questions).where(among(questions.id)).prepare(),
+    answers: db.select().from(questionAnswers).where(among(questionAnswers.questionId)).prepare(),
   };
 });
 
-/** How these messages, what is to come back of them, these to-dos and these watches stand. */
+/** How these messages, what is to come back of them, these to-dos, watches and questions with their answers stand. */
 export function standing(
   db: Reading,
   messageIds: readonly string[],
   todoIds: readonly string[],
   watchIds: readonly string[],
+  questionIds: readonly string[],
 ): Standing {
   const look = looks(db);
   const ids = JSON.stringify(messageIds);
+  const asked = { ids: JSON.stringify(questionIds) };
   return {
     messages: look.messages.all({ ids }),
     returns: look.returns.all({ ids }),
     todos: look.todos.all({ ids: JSON.stringify(todoIds) }),
     watches: look.watches.all({ ids: JSON.stringify(watchIds) }),
+    questions: questionIds.length > 0 ? look.questions.all(asked) : [],
+    answers: questionIds.length > 0 ? look.answers.all(asked) : [],
   };
 }
 
@@ -98,4 +107,16 @@ export function putTodoRow(tx: Tx, id: string, row: Todo | null): void {
 export function putWatchRow(tx: Tx, id: string, row: Watch | null): void {
   if (row) tx.insert(watches).values(row).onConflictDoUpdate({ target: watches.id, set: row }).run();
   else tx.delete(watches).where(eq(watches.id, id)).run();
+}
+
+/** The same, of a question; its answers go only with the question itself. */
+export function putQuestionRow(tx: Tx, id: string, row: QuestionRow | null): void {
+  if (row) tx.insert(questions).values(row).onConflictDoUpdate({ target: questions.id, set: row }).run();
+  else tx.delete(questions).where(eq(questions.id, id)).run();
+}
+
+/** The same, of an answer. */
+export function putAnswerRow(tx: Tx, id: number, row: AnswerRow | null): void {
+  tx.delete(questionAnswers).where(eq(questionAnswers.id, id)).run();
+  if (row) tx.insert(questionAnswers).values(row).run();
 }

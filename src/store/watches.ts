@@ -135,17 +135,38 @@ export const openAbout = (db: Reading, subject: string, limit: number): Watch[] 
     .all({ subject: folded(subject), limit })
     .map(({ watch }) => watch);
 
+function insertReaders(
+  tx: Tx,
+  watchId: string,
+  readers: readonly { address: string; name: string }[],
+  first: number,
+): void {
+  if (readers.length > 0)
+    tx.insert(watchReaders)
+      .values(readers.map((reader, index) => ({ ...reader, watchId, position: first + index })))
+      .run();
+}
+
 export const setWatchReaders = (
   tx: Tx,
   watchId: string,
   readers: readonly { address: string; name: string }[],
 ): void => {
   tx.delete(watchReaders).where(eq(watchReaders.watchId, watchId)).run();
-  if (readers.length > 0)
-    tx.insert(watchReaders)
-      .values(readers.map((reader, position) => ({ ...reader, watchId, position })))
-      .run();
+  insertReaders(tx, watchId, readers, 0);
 };
+
+/** Besides those there are. */
+export function addWatchReaders(
+  tx: Tx,
+  watchId: string,
+  readers: readonly { address: string; name: string }[],
+): void {
+  const before = readersOfWatches(tx, [watchId]);
+  const known = new Set(before.map(({ address }) => address));
+  const others = readers.filter(({ address }) => !known.has(address));
+  insertReaders(tx, watchId, others, before.length);
+}
 
 const readersAmong = built((db) =>
   db

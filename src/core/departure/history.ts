@@ -55,6 +55,12 @@ const WORDS: Record<string, string> = {
   'watch ended': 'No longer watched',
   chased: 'Nobody answered in time, so a chaser was made',
   'chaser stopped': 'Its chaser was stopped',
+  asked: 'A question was asked in it',
+  'question answered': 'Its question was answered',
+  'question closed': 'Its question was closed',
+  'question opened again': 'Its question was opened again',
+  'answer refused': 'An answer in it was refused',
+  question: 'Came back',
   silence: 'Came back',
   undelivered: 'Came back',
 };

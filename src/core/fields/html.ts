@@ -1,4 +1,5 @@
 /** Fields in HTML: a value is words there, never markup, and where a link leads it is an address or nothing. */
+import { escapedAttribute } from '../text/escaped';
 import { valueOf, type FieldContext } from './fill';
 import { fieldOf, replaceFields } from './syntax';
 
@@ -24,14 +25,6 @@ const inOnePiece = (html: string): string =>
     const tags = whole.match(TAG);
     return tags ? `{{${inner.replace(TAG, '')}}}${tags.join('')}` : whole;
   });
-
-const escaped = (text: string) =>
-  text
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;')
-    .replaceAll("'", '&#39;');
 
 /** What may be followed from a message. */
 export function isLinkTarget(value: string): boolean {
@@ -72,7 +65,7 @@ function filledWords(piece: string, at: number, whole: string, context: FieldCon
   return piece.replace(/\{\{([^{}\n]{1,600})\}\}/g, (field, inner: string, offset: number) => {
     const value = valueOf(fieldOf(field, unescaped(inner)), context);
     if (value === undefined) return field;
-    const words = escaped(value);
+    const words = escapedAttribute(value);
     // Within a tag a line end is a space.
     const here = at + offset;
     const inTag = whole.lastIndexOf('<', here) > whole.lastIndexOf('>', here);
@@ -90,7 +83,7 @@ export function fillHtml(html: string, context: FieldContext): string {
     if (!hasFieldAsTarget(href)) continue;
     // What is no address stands as it was, and nothing else looks at it.
     const target = filledTarget(href, context) ?? unescaped(decoded(href));
-    filled += `${filledWords(whole.slice(from, match.index), from, whole, context)}${match[1]!}"${escaped(target)}"`;
+    filled += `${filledWords(whole.slice(from, match.index), from, whole, context)}${match[1]!}"${escapedAttribute(target)}"`;
     from = match.index + match[0].length;
   }
   return filled + filledWords(whole.slice(from), from, whole, context);

@@ -1,8 +1,8 @@
 /**
  * What brings a message back: its moment came, somebody answered before it, the reminder of a to-do on it went off, nobody
- * answered while it was watched, it was not delivered, or it waits for a look before it leaves.
+ * answered while it was watched, its question is decided or its time is over, it was not delivered, or it waits for a look before it leaves.
  */
-export const RETURN_KINDS = ['snooze', 'answer', 'to-do', 'silence', 'undelivered', 'review'] as const;
+export const RETURN_KINDS = ['snooze', 'answer', 'to-do', 'silence', 'undelivered', 'review', 'question'] as const;
 export type ReturnKind = (typeof RETURN_KINDS)[number];
 
 /** Why a message came back. Moments are epoch ms. */
@@ -12,7 +12,7 @@ export interface ReturnedWhy {
   since: number;
   /** Until when it was put off, or an answer was waited for. */
   until?: number;
-  /** The words its moment was chosen by. */
+  /** The words its moment was chosen by; of a question how the answers stand. */
   words?: string;
   /** My note to myself; of a to-do what is to be done. */
   note?: string;

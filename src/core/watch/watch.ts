@@ -8,7 +8,7 @@ export type Deadline =
   | { workingDays: number; of: 'reader' | 'me' }
   | { local: string; zone: string };
 
-export const SETTLED_BY = ['anyone', 'this-person', 'everyone', 'read', 'visit', 'me'] as const;
+export const SETTLED_BY = ['anyone', 'this-person', 'everyone', 'read', 'visit', 'decision', 'me'] as const;
 /** Whose answer, or what else, ends the wait; by `me` it comes back in any case. */
 export type SettledBy = (typeof SETTLED_BY)[number];
 
@@ -18,6 +18,7 @@ export const SETTLED_BY_WORDS: Record<SettledBy, string> = {
   everyone: 'all of them answer',
   read: 'it is seen, or answered',
   visit: 'a link in it is opened, or it is answered',
+  decision: 'its question is decided',
   me: 'I say so; it comes back in any case',
 };
 
@@ -25,13 +26,14 @@ export const WATCH_STATES = ['waiting', 'settled', 'ran-out', 'undelivered', 'en
 export type WatchState = (typeof WATCH_STATES)[number];
 
 /** What ended the wait. */
-export const SETTLED_HOW = ['answer', 'receipt', 'visit'] as const;
+export const SETTLED_HOW = ['answer', 'receipt', 'visit', 'decision'] as const;
 export type SettledHow = (typeof SETTLED_HOW)[number];
 
 export const SETTLED_HOW_WORDS: Record<SettledHow, string> = {
   answer: 'Answered',
   receipt: 'Seen',
   visit: 'A link was opened',
+  decision: 'Decided',
 };
 
 /** As they stand alone. */

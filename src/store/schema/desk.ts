@@ -75,6 +75,7 @@ export const changes = sqliteTable('changes', {
       'text',
       'batch',
       'occasion',
+      'question',
     ],
   }).notNull(),
   ref: text().notNull(),

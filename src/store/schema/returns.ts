@@ -5,6 +5,7 @@ import type { Repeat } from '#core/recurrence/repeat';
 import { RETURN_KINDS } from '#core/returns/why';
 import type { TodoMoment } from '#core/todo/todo';
 import { messages } from './messages';
+import type { questionAnswers, questions } from './questions';
 import type { watches } from './watches';
 
 /** A row before and after; null where there was none. */
@@ -25,6 +26,8 @@ export interface Step {
   returns: Change<typeof returns.$inferSelect>[];
   todos: Change<typeof todos.$inferSelect>[];
   watches: Change<typeof watches.$inferSelect>[];
+  questions: Change<typeof questions.$inferSelect>[];
+  answers: Change<typeof questionAnswers.$inferSelect>[];
 }
 
 /** What is to come back into the inbox at a moment. */

@@ -21,6 +21,7 @@ const HEADINGS = {
   silence: 'No answer',
   undelivered: 'Undelivered',
   review: 'To look at',
+  question: 'Answers',
 };
 /** More at once are gathered. */
 const ONE_BY_ONE = 2;

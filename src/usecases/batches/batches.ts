@@ -2,7 +2,7 @@
 import { guessColumns, type Column } from '#core/batch/columns';
 import { MOST_ROWS, readTable, type Table } from '#core/batch/table';
 import { withPlainSignature } from '#core/message/signature';
-import { escaped } from '#mail/htmlBody';
+import { escaped } from '#core/text/escaped';
 import { plainText } from '#mail/plainText';
 import { copyAttachments } from '#store/attachments';
 import {

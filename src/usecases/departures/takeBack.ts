@@ -12,6 +12,7 @@ import { Stale } from '../errors';
 import { deriveMessage } from '../messages/deriveMessage';
 import { receivers, type Receiver } from '../messages/envelope';
 import { intentOf } from '../messages/intent';
+import { takeQuestionAlong } from '../questions/takeAlong';
 import { takeWatchAlong } from '../watches/beginWatch';
 import { applyEvent } from './applyEvent';
 import { change } from './changeDeparture';
@@ -44,7 +45,10 @@ export function takeBack(
     const message = findMessage(tx, seen.messageId)!;
     const back = [seen, ...along];
     const home = staying === 0 ? message : splitOff(tx, message, back, now);
-    if (home !== message) takeWatchAlong(tx, message.id, home.id, back);
+    if (home !== message) {
+      takeQuestionAlong(tx, message.id, home.id, now);
+      takeWatchAlong(tx, message.id, home.id, back);
+    }
     const [next] = back.map((each) => {
       thaw(tx, each.id);
       return applyEvent(tx, each, 'take-back', now, { ...FRESH, messageId: home.id });

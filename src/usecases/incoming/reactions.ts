@@ -6,6 +6,7 @@ import { keepReceipts, reportedDeparture } from '../departures/keepReceipts';
 import { settleByEvidence } from '../departures/settleByEvidence';
 import { pauseForWriter } from '../departures/theyWroteFirst';
 import { noteWriting } from '../people/zoneGuess';
+import { considerForQuestions, isOnlyAnAnswer } from '../questions/considerReply';
 import { considerForWatches } from '../watches/consider';
 import { bringBackEarly } from './bringBack';
 import type { Incoming } from './incoming';
@@ -37,8 +38,15 @@ const REACTIONS: readonly Reaction[] = [
         now,
       ),
   },
-  // What is on its way to who has just written stops.
-  { to: isByPerson, react: (tx, { message, now }) => pauseForWriter(tx, message, now) },
+  // It may answer a question of mine.
+  { to: isByPerson, react: considerForQuestions },
+  {
+    // What is on its way to who has just written stops; who has only pressed an answer has written nothing.
+    to: isByPerson,
+    react(tx, { message, now }) {
+      if (!isOnlyAnAnswer(tx, message.id)) pauseForWriter(tx, message, now);
+    },
+  },
   // What was put off in the thread comes back.
   { to: isByPerson, react: (tx, { message, now }) => bringBackEarly(tx, message, now) },
   // It may be the answer somebody waits for; whatever it is, it is told why it is or is not.

@@ -6,6 +6,8 @@ import { findMessage } from '#store/messages';
 import type { Tx } from '#store/store';
 import {
   insertUndo,
+  putAnswerRow,
+  putQuestionRow,
   putReturn,
   putTodoRow,
   putWatchRow,
@@ -27,9 +29,13 @@ interface About {
   todoIds?: readonly string[];
   /** Watches, the same. */
   watchIds?: readonly string[];
+  /** Questions, the same, with their answers. */
+  questionIds?: readonly string[];
 }
 
-const byId = <Row extends { id: string }>(rows: readonly Row[]) => new Map(rows.map((row) => [row.id, row]));
+type Known = { id: string | number };
+
+const byId = <Row extends Known>(rows: readonly Row[]) => new Map(rows.map((row) => [row.id, row]));
 
 /** The count of changes is no part of what stands there; nor is whether it is new, where the act had nothing to do with it. */
 const same = (a: object | null, b: object | null, besides: object = {}) =>
@@ -41,7 +47,7 @@ const besides = <Row>({ before, after }: Change<Row>) =>
     : {};
 
 /** The rows that differ. */
-function changes<Row extends { id: string }>(before: readonly Row[], after: readonly Row[]): Change<Row>[] {
+function changes<Row extends Known>(before: readonly Row[], after: readonly Row[]): Change<Row>[] {
   const [was, is] = [byId(before), byId(after)];
   return [...new Set([...was.keys(), ...is.keys()])]
     .map((id) => ({ before: was.get(id) ?? null, after: is.get(id) ?? null }))
@@ -52,9 +58,9 @@ function changes<Row extends { id: string }>(before: readonly Row[], after: read
 export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => Result): Result {
   const { undoKey } = desk;
   if (undoKey === undefined) return work();
-  const { messageIds = [], todoIds = [], watchIds = [] } = about;
+  const { messageIds = [], todoIds = [], watchIds = [], questionIds = [] } = about;
   const all = threadMates(tx, messageIds);
-  const look = () => standing(tx, all, todoIds, watchIds);
+  const look = () => standing(tx, all, todoIds, watchIds, questionIds);
   const before = look();
   const result = work();
   const after = look();
@@ -63,20 +69,26 @@ export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => R
     returns: changes(before.returns, after.returns),
     todos: changes(before.todos, after.todos),
     watches: changes(before.watches, after.watches),
+    questions: changes(before.questions, after.questions),
+    answers: changes(before.answers, after.answers),
   });
   return result;
 }
 
 /** @throws Refused where anything of it is not as it was left */
-function assertUntouched(tx: Tx, { messages, returns, todos, watches = [] }: Step): void {
+function assertUntouched(
+  tx: Tx,
+  { messages, returns, todos, watches = [], questions = [], answers = [] }: Step,
+): void {
   const one = <Row>({ before, after }: Change<Row>): Row => (before ?? after)!;
   const now = standing(
     tx,
     [...messages.map((each) => one(each).id), ...returns.map((each) => one(each).messageId)],
     todos.map((each) => one(each).id),
     watches.map((each) => one(each).id),
+    [...questions.map((each) => one(each).id), ...answers.map((each) => one(each).questionId)],
   );
-  const untouched = <Row extends { id: string }>(list: readonly Change<Row>[], rows: readonly Row[]) => {
+  const untouched = <Row extends Known>(list: readonly Change<Row>[], rows: readonly Row[]) => {
     const present = byId(rows);
     return list.every((each) => same(present.get(one(each).id) ?? null, each.after, besides(each)));
   };
@@ -84,13 +96,19 @@ function assertUntouched(tx: Tx, { messages, returns, todos, watches = [] }: Ste
     untouched(messages, now.messages) &&
     untouched(returns, now.returns) &&
     untouched(todos, now.todos) &&
-    untouched(watches, now.watches)
+    untouched(watches, now.watches) &&
+    untouched(questions, now.questions) &&
+    untouched(answers, now.answers)
   )
     return;
   throw new Refused('This has changed since, and stays as it is now.');
 }
 
-function putBack(tx: Tx, { messages, returns, todos, watches = [] }: Step, now: number): void {
+function putBack(
+  tx: Tx,
+  { messages, returns, todos, watches = [], questions = [], answers = [] }: Step,
+  now: number,
+): void {
   // Those that are there no more go first: a message has one return that waits.
   for (const { before, after } of [...returns].sort((a, b) => Number(!!a.before) - Number(!!b.before))) {
     putReturn(tx, (before ?? after)!.id, before);
@@ -111,6 +129,17 @@ function putBack(tx: Tx, { messages, returns, todos, watches = [] }: Step, now: 
     noteChange(tx, 'return', id);
     noteChange(tx, 'message', messageId);
     if (before?.state === 'waiting' && before.at !== null) noteDue(tx, before.at);
+  }
+  for (const { before, after } of questions) {
+    const { id, messageId, revision } = (after ?? before)!;
+    putQuestionRow(tx, id, before && { ...before, revision: revision + 1 });
+    noteChange(tx, 'question', id);
+    noteChange(tx, 'message', messageId);
+  }
+  for (const { before, after } of answers) {
+    const { id, questionId } = (before ?? after)!;
+    putAnswerRow(tx, id, before);
+    noteChange(tx, 'question', questionId);
   }
   for (const each of messages) {
     const { before } = each;

@@ -6,8 +6,9 @@ import { insertMessage, recipientsOf, setRecipients, setReferences, type Message
 import type { Tx } from '#store/store';
 import { insertWatch, watchToBegin } from '#store/watches';
 import { newId } from '../newId';
+import { takeQuestionAlong } from '../questions/takeAlong';
 
-/** To the same readers, and waited for as the other is. */
+/** To the same readers; it asks and waits as the other does. */
 export function deriveWhole(tx: Tx, from: Message, now: number, patch: Partial<Message> = {}): Message {
   const own = deriveMessage(tx, from, now, patch);
   const all = recipientsOf(tx, [from.id]);
@@ -18,6 +19,7 @@ export function deriveWhole(tx: Tx, from: Message, now: number, patch: Partial<M
       field,
       all.filter((each) => each.field === field),
     );
+  takeQuestionAlong(tx, from.id, own.id, now);
   const watch = watchToBegin(tx, from.id);
   if (watch) insertWatch(tx, { ...watch, id: newId(), messageId: own.id, revision: 1 });
   return own;

@@ -1,6 +1,6 @@
 /**
  * The claim: from here on this departure is being released, with these bytes. They come about in steps, a file each:
- * fields and linked files are filled in, check, resolve, compose (`mail/compose.ts`), seal (`steps/prepare.ts`), freeze; what is
+ * fields and linked files are filled in, check, resolve, ask (`steps/ask.ts`), compose (`mail/compose.ts`), seal (`steps/prepare.ts`), freeze; what is
  * frozen is handed over (`mail/smtpPool.ts`).
  */
 import { PENDING_STATES } from '#core/departure/states';
@@ -18,6 +18,7 @@ import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { mayBeAnswered, mayLeave } from '../watches/unreadAnswer';
 import { Refused, Stale } from '../errors';
+import { questionIn } from '../questions/asking';
 import { noteTrial } from './serverTrouble';
 import { noteReads } from '../links/keepReads';
 import { leaveUnsent } from './leaveUnsent';
@@ -77,7 +78,9 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
     });
     noteTrial(tx, released);
     if (prepared) {
-      const { sealed, links, reads, filled } = prepared;
+      const { sealed, links, reads, filled, question } = prepared;
+      const asks = questionIn(tx, message.id);
+      if (asks?.id !== question?.id || asks?.revision !== question?.revision) throw new Stale('question');
       freeze(tx, departure, message, sealed, filled);
       insertVisitLinks(tx, links);
       if (reads) {

@@ -7,10 +7,12 @@ import { departuresOf, type Departure } from '#store/departures';
 import { noteChange } from '#store/journal';
 import type { Tx } from '#store/store';
 import {
+  addWatchReaders,
   insertWatch,
   removeWatch,
   setWatchReaders,
   swapWatch,
+  watchesOf,
   watchToBegin,
   type Watch,
 } from '#store/watches';
@@ -71,6 +73,22 @@ export function takeWatchAlong(tx: Tx, from: string, to: string, back: readonly 
   noteChange(tx, 'return', watch.id);
 }
 
+/** Another copy of what asks a question has left: its reader is waited for too, and the time counts from here. */
+function asOneMore(desk: Desk, tx: Tx, messageId: string, readers: readonly Mailbox[], at: number): void {
+  const watch = watchesOf(tx, [messageId]).find(
+    ({ state, settledBy }) => state === 'waiting' && settledBy === 'decision',
+  );
+  if (!watch) return;
+  const end = endOf(desk, tx, watch, at, readers) ?? at + A_WEEK;
+  addWatchReaders(
+    tx,
+    watch.id,
+    readers.map(({ address, name }) => ({ address: addressKey(address), name })),
+  );
+  swapWatch(tx, watch, { at: Math.max(watch.at!, end) });
+  noteChange(tx, 'return', watch.id);
+}
+
 /**
  * The watch on a message begins with the departure that has just left; where each reader gets a copy of their own, each copy has a
  * watch of its own.
@@ -84,10 +102,15 @@ export function beginWatches(
   reached: readonly string[],
   at: number,
 ): void {
+  if (reached.length === 0) return;
   const watch = watchToBegin(tx, left.messageId);
-  if (!watch || reached.length === 0) return;
   const readers = readersAmong(tx, left.messageId, reached);
-  if (left.reader === null) {
+  if (!watch) {
+    asOneMore(desk, tx, left.messageId, readers, at);
+    return;
+  }
+  // A question is one, however many copies ask it.
+  if (left.reader === null || watch.settledBy === 'decision') {
     begin(desk, tx, watch, at, readers);
     return;
   }

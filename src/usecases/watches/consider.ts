@@ -88,6 +88,8 @@ function considerOne(tx: Tx, watch: Watch, readers: readonly WatchReader[], held
   if (message.id === watched.id || message.at < watch.since!) return;
   const told = reported(tx, watch, held);
   const failed = told.find(({ action }) => action === 'failed');
+  // What answers its question, and what does not, is told there.
+  if (watch.settledBy === 'decision' && !failed) return;
   const reader = readers.find(({ address }) => writers.includes(address));
   const written = addressKey(message.fromAddress);
   const { is, evidence } = message.classified!;

@@ -1,7 +1,9 @@
 /** A watch is over: an answer has come, none has, or the message was not delivered. */
+import { countWords } from '#core/question/count';
 import type { ReturnedWhy } from '#core/returns/why';
 import { noteChange, record } from '#store/journal';
 import { findMessage } from '#store/messages';
+import { questionOf } from '#store/questions';
 import { waitingReturnOf } from '#store/returns';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
@@ -9,6 +11,7 @@ import { insertReminder, type Reminder } from '#store/todos';
 import { findEnding, missingReaders, swapWatch, type Watch } from '#store/watches';
 import { endReturn, placeMessage } from '../incoming/bringBack';
 import { Stale } from '../errors';
+import { countNow } from '../questions/asking';
 import { chaseNext, stopChasers } from './chasers';
 
 /** @throws Stale */
@@ -55,6 +58,18 @@ function chaserWords({ chasers }: Watch, chased: ReturnType<typeof chaseNext>): 
   return `Chaser ${count} of ${Math.max(count, chasers?.times ?? 0)} waits for your look.`;
 }
 
+/** How the answers to the question of a message stand, in words. */
+function answersSoFar(desk: Desk, tx: Tx, { messageId }: Watch): string {
+  const question = questionOf(tx, messageId);
+  return question ? countWords(countNow(desk, tx, question), question.answers) : '';
+}
+
+/** Its question is decided: it is back with the result. @param words how the answers stand */
+export function bringBackDecided(tx: Tx, watch: Watch, now: number, words: string): void {
+  const why: ReturnedWhy = { kind: 'question', since: watch.since!, note: watch.note, words, watchId: watch.id };
+  bringBack(tx, watch, now, why, words, { kind: 'question', words: `${words}: ${subjectOf(tx, watch)}` });
+}
+
 /** Its moment has come, where it still waits: somebody may have been faster. What is chased waits on. */
 export function runOutOne(desk: Desk, tx: Tx, id: string, now: number): void {
   const watch = findEnding(tx, id, now);
@@ -72,8 +87,9 @@ export function runOutOne(desk: Desk, tx: Tx, id: string, now: number): void {
     if (chased.chaser.leaves !== null) return;
   } else changed(tx, watch, { state: 'ran-out', endedAt: now });
   const from = listed(missing);
+  const asks = watch.settledBy === 'decision';
   const why: ReturnedWhy = {
-    kind: 'silence',
+    kind: asks ? 'question' : 'silence',
     since: watch.since!,
     until: watch.at!,
     note: watch.note,
@@ -82,6 +98,11 @@ export function runOutOne(desk: Desk, tx: Tx, id: string, now: number): void {
     watchId: watch.id,
   };
   const subject = subjectOf(tx, watch);
+  if (asks) {
+    const words = answersSoFar(desk, tx, watch);
+    bringBack(tx, watch, now, { ...why, words }, words, { kind: 'question', words: `${words}: ${subject}` });
+    return;
+  }
   // Where I decide, that somebody has answered or not is not what it comes back for.
   const wanted = watch.settledBy === 'me' || !from;
   bringBack(
@@ -137,7 +158,7 @@ export function settle(
   // It had come back since nobody answered, perhaps with a chaser to look at: that is not so any more.
   const message = findMessage(tx, watch.messageId)!;
   const { kind, watchId = watch.id } = message.returnedWhy ?? {};
-  if (kind === 'silence' && watchId === watch.id)
+  if ((kind === 'silence' || kind === 'question') && watchId === watch.id)
     placeMessage(tx, message, { returnedAt: null, returnedWhy: null });
   record(tx, { at: now, messageId: watch.messageId, what: 'watch settled', why });
   return next;

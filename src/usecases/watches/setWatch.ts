@@ -18,7 +18,7 @@ import { undoable } from '../incoming/undo';
 import { newId } from '../newId';
 import { begin, endOf, readersAmong } from './beginWatch';
 import { checkChasers } from './checkChasers';
-import { checkVisits } from './checkVisits';
+import { checkSettledBy } from './checkSettledBy';
 import { stopChasers } from './chasers';
 import { changed } from './endWatch';
 import { knownWatch } from './knownWatch';
@@ -75,7 +75,7 @@ export function watchMessage(desk: Desk, messageId: string, input: WatchInput): 
     const { deadline, settledBy = 'anyone', note = '', chasers = null } = input;
     checkDeadline(deadline);
     checkChasers(settledBy, chasers);
-    checkVisits(desk, settledBy, message);
+    checkSettledBy(desk, tx, settledBy, message);
     // Where each reader has a copy of their own, each is waited for.
     const [first, ...others] = waitingOf(tx, messageId);
     if (first) {
@@ -117,7 +117,7 @@ function change(desk: Desk, tx: Tx, seen: Watch, input: Partial<WatchInput>): Wa
   } = input;
   checkChasers(settledBy, chasers);
   // One that waits for visits may go on doing so: its links lead through here.
-  if (settledBy !== seen.settledBy) checkVisits(desk, settledBy, findMessage(tx, seen.messageId));
+  if (settledBy !== seen.settledBy) checkSettledBy(desk, tx, settledBy, findMessage(tx, seen.messageId));
   const patch: Partial<Watch> = { deadline, settledBy, note, chasers };
   if (input.deadline) {
     checkDeadline(input.deadline);

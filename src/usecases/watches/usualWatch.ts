@@ -15,7 +15,7 @@ import { receivers } from '../messages/envelope';
 import { mineIn } from '../people/isMine';
 import { newId } from '../newId';
 import { checkChasers } from './checkChasers';
-import { checkVisits } from './checkVisits';
+import { checkSettledBy } from './checkSettledBy';
 
 /** One as it is shown. */
 export interface UsualView extends UsualRow {
@@ -53,7 +53,7 @@ export function setUsual(desk: Desk, whom: UsualFor, watch: UsualWatch | null): 
     }
     if (watch) {
       checkChasers(watch.settledBy, watch.chasers);
-      checkVisits(desk, watch.settledBy);
+      checkSettledBy(desk, tx, watch.settledBy);
     }
     putUsual(tx, newId(), whom, watch);
     noteChange(tx, 'correspondent', whom.for === 'everyone' ? 'everyone' : whom.id);

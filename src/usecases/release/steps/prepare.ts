@@ -1,16 +1,18 @@
 /** The steps before the claim: what leaves comes about, or it is said why it must not. */
 import { goesAlong, MAX_ATTACHED } from '#core/message/attachment';
 import { withLine } from '#core/files/link';
+import { escaped } from '#core/text/escaped';
 import { composeMessage, type Composed } from '#mail/compose';
-import { escaped } from '#mail/htmlBody';
 import { attachmentsOf } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import type { Message } from '#store/messages';
+import type { QuestionRow } from '#store/questions';
 import type { VisitLink } from '#store/visitLinks';
 import type { Desk } from '../../desk';
 import { keepBytes, type KeptRead } from '../../links/keepReads';
 import { readLinks } from '../../links/readLinks';
 import { fillMessage } from '../../fields/fillMessage';
+import { withItsQuestion } from './ask';
 import { check } from './check';
 import { resolve } from './resolve';
 import { seal } from './seal';
@@ -24,6 +26,8 @@ export interface Prepared {
   reads: readonly KeptRead[] | undefined;
   /** The message as its readers have it. */
   filled: Message;
+  /** What it asks, as it was read; undefined where it asks nothing. */
+  question: QuestionRow | undefined;
 }
 
 /** It must not leave like this, in words: it waits and asks, or does not leave at all. */
@@ -67,7 +71,15 @@ export async function prepare(
   const attached = [...own, ...reads.map(({ attachment }) => attachment)];
   const content = await resolve(db, filled, seen, attached);
   const through = throughHere(desk, seen, content);
-  const sealed = await seal(await composeMessage(through.content, headerId, released));
+  // Its own addresses lead through nothing else.
+  const asked = withItsQuestion(desk, seen, through.content, headerId, released);
+  const sealed = await seal(await composeMessage(asked.content, headerId, released));
   const everLinked = reads.length > 0 || all.length > own.length;
-  return { sealed, links: through.links, reads: everLinked ? reads : undefined, filled };
+  return {
+    sealed,
+    links: through.links,
+    reads: everLinked ? reads : undefined,
+    filled,
+    question: asked.question,
+  };
 }

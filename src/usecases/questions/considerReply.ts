@@ -1,0 +1,198 @@
+/** What came in may answer a question of mine: by the proof in a prepared answer, or in words. */
+import { READING } from '#core/limits';
+import { commentOn, ownWords, readReply } from '#core/question/reply';
+import { tokensIn, type Token } from '#core/question/token';
+import { addressKey } from '#core/message/address';
+import { ancestors } from '#core/reply/threading';
+import { addressesBeside } from '#store/correspondents';
+import { findDeparture, type Departure } from '#store/departures';
+import { record } from '#store/journal';
+import { departureOfHeader } from '#store/left';
+import { answersIn, answersTo, questionsInThread, type QuestionRow } from '#store/questions';
+import type { Tx } from '#store/store';
+import { placeMessage } from '../incoming/bringBack';
+import type { Incoming } from '../incoming/incoming';
+import { tellToLook } from '../incoming/tellToLook';
+import { askedBy, questionIn, type AskedReader } from './asking';
+import { noteAnswer, whyTooLate, type NewAnswer } from './noteAnswer';
+import { isProven } from './proofs';
+
+/** What came in, read once. */
+interface Read extends Incoming {
+  own: string;
+  /** All addresses of who wrote it, lower case. */
+  writers: readonly string[];
+}
+
+type Judged = Pick<NewAnswer, 'reader' | 'status' | 'why'>;
+
+const nameOf = ({ name, address }: AskedReader) => name || address;
+
+/** Whom of those it has reached it is by. @param copy of the reader it answers, lower case; undefined where all have the same */
+function readerOf(asked: readonly AskedReader[], writers: readonly string[], copy: string | undefined) {
+  const theirs = asked.filter(({ address, reached }) => reached && (copy === undefined || address === copy));
+  return {
+    reader: theirs.find(({ address }) => writers.includes(address)),
+    meant: theirs.length === 1 ? theirs[0] : undefined,
+  };
+}
+
+/** What it is worth, where what it says is plain. */
+function worth(
+  tx: Tx,
+  question: QuestionRow,
+  { at }: { at: number },
+  who: ReturnType<typeof readerOf>,
+): Judged {
+  const { reader, meant } = who;
+  if (!reader)
+    return {
+      reader: null,
+      status: 'somebody-else',
+      why: meant
+        ? `It was asked of ${nameOf(meant)}, and answered by somebody else.`
+        : 'It was answered by somebody it did not go to.',
+    };
+  const late = whyTooLate(tx, question, at);
+  return { reader: reader.address, status: late ? 'late' : 'counts', why: late ?? '' };
+}
+
+/** Whose copy a departure is, lower case. */
+const copyOf = ({ reader }: Departure) => (reader === null ? undefined : addressKey(reader));
+
+/** Answered with nothing else to read: it is looked at beside the message that asks. */
+const fileAway = (tx: Tx, { message }: Incoming): void =>
+  void placeMessage(tx, message, { place: 'archive', unseen: false });
+
+/** Not to be told from what it says: I am asked. */
+function askMe(tx: Tx, question: QuestionRow, { message, now }: Incoming): void {
+  tellToLook(tx, message, now, `Is it an answer to “${question.words}”?`);
+}
+
+const cameFrom = ({ message }: Incoming) => ({
+  fromName: message.fromName,
+  fromAddress: message.fromAddress,
+  messageId: message.id,
+  at: message.at,
+});
+
+/** True for what nobody has to read: it is one of the answers, and nothing besides. */
+export const isOnlyAnAnswer = (tx: Tx, messageId: string): boolean =>
+  answersIn(tx, messageId).some(
+    ({ status, how, comment }) => status === 'counts' && how === 'link' && comment === '',
+  );
+
+/** A proof that is none: it is said, wherever it can be. */
+function refuse(tx: Tx, read: Read, question: QuestionRow | undefined): void {
+  const why = 'The proof in it was not made here, or has been altered.';
+  const { message, now, desk } = read;
+  record(tx, { at: now, messageId: message.id, what: 'answer refused', why });
+  if (!question) return;
+  noteAnswer(desk, tx, question, {
+    ...cameFrom(read),
+    reader: null,
+    answer: null,
+    comment: '',
+    how: 'link',
+    status: 'refused',
+    why,
+  });
+}
+
+/** The question something is about that names none of its messages: the newest of the thread. */
+const questionByTie = (tx: Tx, { mail, message }: Incoming): QuestionRow | undefined => {
+  for (const named of ancestors(mail).reverse()) {
+    const departure = departureOfHeader(tx, named);
+    const question = departure && questionIn(tx, departure.messageId);
+    if (question) return question;
+  }
+  return questionsInThread(tx, message.threadId)[0];
+};
+
+/** @returns false where it has no proof, so that it is to be read */
+function considerProofs(tx: Tx, read: Read): boolean {
+  const tokens = tokensIn(read.own);
+  if (tokens.length === 0) return false;
+  const about = (token: Token) => {
+    const departure = findDeparture(tx, token.departureId);
+    const question = departure && questionIn(tx, departure.messageId);
+    const answer = question?.answers[token.answer - 1];
+    return question && answer !== undefined && isProven(tx, token)
+      ? { token, departure: departure, question }
+      : undefined;
+  };
+  const proven = tokens.flatMap((token) => about(token) ?? []);
+  const [first] = proven;
+  if (!first) {
+    const departure = findDeparture(tx, tokens[0]!.departureId);
+    refuse(tx, read, (departure && questionIn(tx, departure.messageId)) ?? questionByTie(tx, read));
+    return true;
+  }
+  const { question, departure, token } = first;
+  const index = token.answer - 1;
+  const asked = askedBy(read.desk, tx, [departure.messageId]).get(departure.messageId) ?? [];
+  const who = readerOf(asked, read.writers, copyOf(departure));
+  const comment = commentOn(read.own, question.answers, index);
+  const several = proven.some(
+    (each) => each.question.id !== question.id || each.token.answer !== token.answer,
+  );
+  const judged: Judged = several
+    ? { reader: who.reader?.address ?? null, status: 'unclear', why: 'It carries several answers.' }
+    : worth(tx, question, read.message, who);
+  noteAnswer(read.desk, tx, question, {
+    ...cameFrom(read),
+    ...judged,
+    answer: several ? null : index,
+    comment,
+    how: 'link',
+  });
+  if (several) askMe(tx, question, read);
+  else if (judged.status === 'counts' && comment === '') fileAway(tx, read);
+  return true;
+}
+
+/** In words: plainly, or not, and then I am asked; what says nothing of it, by who has answered, is about something else. */
+function considerWords(tx: Tx, read: Read): void {
+  const { mail, writers, own, desk } = read;
+  const question = questionByTie(tx, read);
+  if (!question) return;
+  const [direct] = ancestors(mail).slice(-1);
+  const departure = direct === undefined ? undefined : departureOfHeader(tx, direct);
+  const answersIt = departure !== undefined && questionIn(tx, departure.messageId)?.id === question.id;
+  const asked = askedBy(desk, tx, [question.messageId]).get(question.messageId) ?? [];
+  const who = readerOf(asked, writers, departure && answersIt ? copyOf(departure) : undefined);
+  const reply = readReply(own, question.answers);
+  const said = { ...cameFrom(read), how: 'words' as const, comment: reply.comment };
+  if (reply.answer !== undefined && answersIt) {
+    const judged = worth(tx, question, read.message, who);
+    noteAnswer(desk, tx, question, { ...said, ...judged, answer: reply.answer });
+    return;
+  }
+  const proposed = reply.answer ?? reply.proposed ?? null;
+  const before = answersTo(tx, [question.id]).filter(
+    (each) => each.reader === who.reader?.address && each.status === 'counts',
+  );
+  // A stranger’s letter, and what goes on between us once they have answered, is about something else unless it names an answer.
+  const silent = !who.reader || before.length > 0;
+  if (silent && (proposed === null || proposed === before.at(-1)?.answer)) return;
+  if (whyTooLate(tx, question, read.message.at)) return;
+  noteAnswer(desk, tx, question, {
+    ...said,
+    reader: who.reader?.address ?? null,
+    answer: null,
+    proposed,
+    status: 'unclear',
+    why: answersIt
+      ? 'It does not say one of the answers plainly.'
+      : 'It answers another message of this thread.',
+  });
+  askMe(tx, question, read);
+}
+
+/** @param incoming by a person */
+export function considerForQuestions(tx: Tx, incoming: Incoming): void {
+  const own = ownWords(incoming.message.text.slice(0, READING.looked));
+  const writers = addressesBeside(tx, incoming.message.fromAddress);
+  const read: Read = { ...incoming, own, writers };
+  if (!considerProofs(tx, read)) considerWords(tx, read);
+}

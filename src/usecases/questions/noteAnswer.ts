@@ -1,0 +1,79 @@
+/** An answer is kept, and what follows from it happens. */
+import { aheadWords, countWords } from '#core/question/count';
+import type { AnswerStatus } from '#core/question/question';
+import { noteChange, record } from '#store/journal';
+import { answersTo, insertAnswer, type AnswerRow, type QuestionRow } from '#store/questions';
+import type { Tx } from '#store/store';
+import { noteAnswered } from '#store/watches';
+import type { Desk } from '../desk';
+import { leaveOutOfChasers } from '../watches/chasers';
+import { bringBackDecided, settle } from '../watches/endWatch';
+import { closesAt, countNow, decisionWatch } from './asking';
+
+export type NewAnswer = Omit<AnswerRow, 'id' | 'questionId' | 'proposed'> & { proposed?: number | null };
+
+/** Why an answer that came then does not count any more, a sentence; undefined where it does. */
+export function whyTooLate(tx: Tx, question: QuestionRow, at: number): string | undefined {
+  const end = closesAt(tx, question);
+  if (end === null || at < end) return undefined;
+  return question.closedAt === end ? 'It came after the question was closed.' : 'It came after the deadline.';
+}
+
+/** Once it is decided nothing is waited for any more, and it is back with the result. */
+function settleDecided(desk: Desk, tx: Tx, question: QuestionRow, by: string | null, now: number): void {
+  const watch = decisionWatch(tx, question.messageId);
+  if (watch?.state !== 'waiting' && watch?.state !== 'ran-out') return;
+  const count = countNow(desk, tx, question);
+  if (!count.decided) return;
+  const { answers } = question;
+  const settled = settle(desk, tx, watch, now, by, `Decided: ${aheadWords(count, answers)}`);
+  bringBackDecided(tx, settled, now, `decided: ${aheadWords(count, answers)}; ${countWords(count, answers)}`);
+}
+
+/** What follows from how the answers to a question stand by now. @param reader whose has changed; @param by the message it came in */
+export function followAnswers(
+  desk: Desk,
+  tx: Tx,
+  question: QuestionRow,
+  reader: string | null,
+  by: string | null,
+  now: number,
+): void {
+  const watch = decisionWatch(tx, question.messageId);
+  if (watch && reader !== null) {
+    const counts = answersTo(tx, [question.id]).some(
+      (each) => each.reader === reader && each.status === 'counts',
+    );
+    noteAnswered(tx, watch.id, reader, counts ? (by ?? 'me') : null);
+    if (counts && watch.state === 'waiting') leaveOutOfChasers(desk, tx, watch.id, reader);
+  }
+  settleDecided(desk, tx, question, by, now);
+  noteChange(tx, 'question', question.id);
+  noteChange(tx, 'message', question.messageId);
+  noteChange(tx, 'return', question.messageId);
+}
+
+const SAID: Record<AnswerStatus, string> = {
+  counts: '',
+  unclear: 'unclear',
+  late: 'too late',
+  'somebody-else': 'it did not go to them',
+  refused: 'refused',
+  none: 'no answer',
+};
+
+/** Keeps an answer as it came. */
+export function noteAnswer(desk: Desk, tx: Tx, question: QuestionRow, given: NewAnswer): AnswerRow {
+  const answer = insertAnswer(tx, { ...given, questionId: question.id });
+  const { fromName, fromAddress, status, reader, messageId, at } = answer;
+  const words = answer.answer === null ? '' : `: ${question.answers[answer.answer]}`;
+  const worth = SAID[status] && ` (${SAID[status]})`;
+  record(tx, {
+    at,
+    messageId: question.messageId,
+    what: 'question answered',
+    why: `${fromName || fromAddress}${words}${worth}`,
+  });
+  followAnswers(desk, tx, question, status === 'counts' ? reader : null, messageId, at);
+  return answer;
+}

@@ -1,0 +1,187 @@
+/** Questions as they are shown. */
+import { group } from 'd3-array';
+import { aheadWords, standingAnswers, tallyWords } from '#core/question/count';
+import type { AnsweredHow, AnswerStatus, DecidedWhen } from '#core/question/question';
+import { addressKey } from '#core/message/address';
+import { hasLeft } from '#store/left';
+import { findMessage } from '#store/messages';
+import {
+  answersBy,
+  answersTo,
+  questionOf,
+  questionsInThread,
+  questionsThatLeft,
+  type AnswerRow,
+  type QuestionRow,
+} from '#store/questions';
+import type { Desk } from '../desk';
+import { receivers } from '../messages/envelope';
+import { askedBy, closesAt, countOf, decisionWatch, knownQuestion, subjectOf } from './asking';
+
+/** One answer as it came. Moments are epoch ms. */
+export interface AnswerView {
+  id: number;
+  from: { name: string; address: string };
+  /** Of whom it was asked, lower case; null where of nobody. */
+  reader: string | null;
+  /** Index among the answers; null where it is not known. */
+  answer: number | null;
+  proposed: number | null;
+  status: AnswerStatus;
+  /** A sentence; empty where there is nothing to explain. */
+  why: string;
+  comment: string;
+  how: AnsweredHow;
+  /** The message it came in. */
+  message: string | null;
+  at: number;
+  /** It is what its reader says now. */
+  stands: boolean;
+}
+
+export interface QuestionView {
+  id: string;
+  message: string;
+  subject: string;
+  words: string;
+  answers: string[];
+  decidedWhen: DecidedWhen;
+  mayComment: boolean;
+  /** It waits to leave, answers are taken, or not any more. */
+  state: 'not-left' | 'open' | 'closed';
+  decided: boolean;
+  /** How the answers stand, in words. */
+  tally: string;
+  /** What most have said; empty where nobody has answered. */
+  ahead: string;
+  readers: { name: string; address: string; reached: boolean; answer: number | null }[];
+  /** Everything that was answered, in the order it came. */
+  given: AnswerView[];
+  unclear: number;
+  /** When answers are taken no longer, epoch ms; null where that is not known yet. */
+  closesAt: number | null;
+  closedAt: number | null;
+  watch: string | null;
+  revision: number;
+  createdAt: number;
+}
+
+function answerView(row: AnswerRow, standing: ReadonlyMap<string, number>): AnswerView {
+  const { id, fromName, fromAddress, reader, answer, proposed, status, why, comment, how, messageId, at } =
+    row;
+  const from = { name: fromName, address: fromAddress };
+  const stands = reader !== null && standing.get(reader) === id;
+  return { id, from, reader, answer, proposed, status, why, comment, how, message: messageId, at, stands };
+}
+
+/** Of each reader the id of the answer that stands. */
+const standingRows = (given: readonly AnswerRow[]) =>
+  standingAnswers(
+    given.map(({ id, reader, answer, status }) => ({ reader, status, answer: answer === null ? null : id })),
+  );
+
+function viewsOf(desk: Desk, rows: readonly QuestionRow[]): QuestionView[] {
+  const { db } = desk.store;
+  const now = desk.now();
+  const given = group(
+    answersTo(
+      db,
+      rows.map(({ id }) => id),
+    ),
+    ({ questionId }) => questionId,
+  );
+  const asked = askedBy(
+    desk,
+    db,
+    rows.map(({ messageId }) => messageId),
+  );
+  return rows.map((question) => {
+    const { id, messageId, words, answers, decidedWhen, mayComment, closedAt, revision, createdAt } =
+      question;
+    const all = given.get(id) ?? [];
+    const left = hasLeft(findMessage(db, messageId)!);
+    // Of a draft nobody waits in the mail server yet.
+    const readers =
+      asked.get(messageId) ??
+      receivers(db, messageId).map((each) => ({
+        ...each,
+        address: addressKey(each.address),
+        reached: false,
+      }));
+    const count = countOf(question, readers, all);
+    const standing = standingAnswers(all);
+    const end = closesAt(db, question);
+    const rowsThatStand = standingRows(all);
+    return {
+      id,
+      message: messageId,
+      subject: subjectOf(db, question),
+      words,
+      answers,
+      decidedWhen,
+      mayComment,
+      state: !left ? 'not-left' : end !== null && now >= end ? 'closed' : 'open',
+      decided: count.decided,
+      tally: tallyWords(count, answers),
+      ahead: aheadWords(count, answers),
+      readers: readers.map(({ name, address, reached }) => ({
+        name,
+        address,
+        reached,
+        answer: standing.get(address) ?? null,
+      })),
+      given: all.map((row) => answerView(row, rowsThatStand)),
+      unclear: count.unclear,
+      closesAt: end,
+      closedAt,
+      watch: decisionWatch(db, messageId)?.id ?? null,
+      revision,
+      createdAt,
+    };
+  });
+}
+
+/** @throws NotFound */
+export const readQuestion = (desk: Desk, id: string): QuestionView =>
+  viewsOf(desk, [knownQuestion(desk.store.db, id)])[0]!;
+
+/** Those that have left, the newest first; @param open that were not closed */
+export const listQuestions = (desk: Desk, open: boolean, limit: number): QuestionView[] =>
+  viewsOf(desk, questionsThatLeft(desk.store.db, open, limit));
+
+/** What a message asks, and what was asked in its thread, the newest first. */
+export function questionsNear(desk: Desk, messageId: string): QuestionView[] {
+  const { db } = desk.store;
+  const message = findMessage(db, messageId);
+  if (!message) return [];
+  const own = questionOf(db, messageId);
+  const others = questionsInThread(db, message.threadId).filter(({ id }) => id !== own?.id);
+  return viewsOf(desk, [...(own ? [own] : []), ...others]);
+}
+
+/** What somebody has answered, as it stands. */
+export interface AnsweredView {
+  question: string;
+  message: string;
+  words: string;
+  answer: string;
+  /** Epoch ms. */
+  at: number;
+}
+
+const MOST_OF_ONE = 200;
+
+/** What a person has answered, by any of their addresses: of each question the last, the newest first. */
+export function answeredBy(desk: Desk, addresses: readonly string[], limit: number): AnsweredView[] {
+  const seen = new Set<string>();
+  return answersBy(desk.store.db, addresses.map(addressKey), MOST_OF_ONE)
+    .filter(({ question }) => !seen.has(question.id) && seen.add(question.id))
+    .slice(0, limit)
+    .map(({ answer, question }) => ({
+      question: question.id,
+      message: question.messageId,
+      words: question.words,
+      answer: question.answers[answer.answer!] ?? '',
+      at: answer.at,
+    }));
+}

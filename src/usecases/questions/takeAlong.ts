@@ -1,0 +1,11 @@
+import { insertQuestion, questionOf } from '#store/questions';
+import type { Tx } from '#store/store';
+import { newId } from '../newId';
+
+/** What is made from a message asks what that does; each is asked anew. */
+export function takeQuestionAlong(tx: Tx, from: string, to: string, now: number): void {
+  const seen = questionOf(tx, from);
+  if (!seen) return;
+  const { words, answers, decidedWhen, mayComment } = seen;
+  insertQuestion(tx, { id: newId(), messageId: to, words, answers, decidedWhen, mayComment, createdAt: now });
+}
