@@ -17,7 +17,7 @@ export const WHY = 'Why, if you like to say:';
 export const LEAVE_IT = '(please leave this line as it is)';
 
 const GREETING =
-  /^(dear|hi|hello|hey|good (morning|afternoon|evening|day)|kia ora|namaste|ol[áa]|bom dia|boa (tarde|noite)|caro|cara|prezad[oa]|hallo|guten (tag|morgen|abend)|liebe[rs]?|sehr geehrte[rs]?|bonjour|bonsoir|cher|chère|salut|hola|estimad[oa]|buen(os|as) (d[íi]as|tardes|noches))\b[^.!?]{0,60}[,!:.]?$/iu;
+  /^(dear|hi|hello|hey|good (morning|afternoon|evening|day)|kia ora|namaste|ol[áa]|bom dia|boa (tarde|noite)|caro|cara|prezad[oa]|hallo|guten (tag|morgen|abend)|liebe[rs]?|sehr geehrte[rs]?|bonjour|bonsoir|cher|chère|salut|hola|estimad[oa]|buen(os|as) (d[íi]as|tardes|noches))(?!\p{L})[^.!?]{0,60}[,!:.]?$/iu;
 const IS_TOKEN = /\[answer\s[\w.-]+\]/;
 const COMMENT_LENGTH = 2000;
 
@@ -54,6 +54,10 @@ const named = (text: string, keys: readonly string[]): number[] =>
       : [],
   );
 
+/** Where something is denied, naming an answer may mean its opposite. */
+const DENIES =
+  /(?<!\p{L})(not|no|never|cannot|nicht|kein\p{L}{0,2}|nao|nunca|pas|jamais)(?!\p{L})|n[’']t(?!\p{L})/u;
+
 /** What is said besides the answer. @param except lines that are the answer itself */
 function commentIn(lines: readonly string[], except: (line: string) => boolean): string {
   const kept = lines
@@ -80,8 +84,10 @@ export function readReply(own: string, answers: readonly string[]): Reply {
   const comment = commentIn(lines, (line) => plainly(line, keys) === first);
   if (first !== undefined && plain.every((each) => each === first)) return { answer: first, comment };
   const all = commentIn(lines, () => false);
-  const [only, ...others] = named(answerKey(all), keys);
-  return { ...(only !== undefined && others.length === 0 && { proposed: only }), comment: all };
+  const words = answerKey(all);
+  const [only, ...others] = named(words, keys);
+  const clear = only !== undefined && others.length === 0 && !DENIES.test(words.replace(keys[only]!, ''));
+  return { ...(clear && { proposed: only }), comment: all };
 }
 
 /** What stands beside a prepared answer. @param index of the answer that was pressed */
