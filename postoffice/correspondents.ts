@@ -16,6 +16,8 @@ export interface ScriptedCorrespondent {
   habit?: 'away' | 'bounces' | 'only-opens' | { from: string };
   /** False for someone who never lets their program say that a message was seen. */
   confirms?: boolean;
+  /** To a message with answers to press: presses one, unless they write its words, press another later, or come days late. */
+  presses?: 'in words' | 'twice' | 'days late';
   /** Answers in turn; `{subject}` and `{name}` are filled in. */
   words: string[];
 }
@@ -29,6 +31,7 @@ export const correspondents: ScriptedCorrespondent[] = [
     zone: 'Asia/Tokyo',
     hours: { from: 9 * 60, to: 18 * 60 },
     latency: 35,
+    presses: 'in words',
     words: [
       'Thank you for your message. We have measured again: the frame is 1240 × 880 mm, 31 kg with the crate.',
       'Received with thanks. I will ask our carpenter and come back to you tomorrow.',
@@ -77,12 +80,14 @@ export const correspondents: ScriptedCorrespondent[] = [
     zone: 'Australia/Adelaide',
     hours: office,
     latency: 40,
+    presses: 'days late',
     habit: { from: 'ewan.tregear@harbour-phone.example' },
     words: ['Thanks Tamsin, noted. 50 lux it is; I will send the readings after we hang.'],
   },
   {
     name: 'Aroha Tuhiwai',
     address: 'aroha@chatham-lightkeepers.example',
+    presses: 'twice',
     zone: 'Pacific/Chatham',
     hours: { from: 8 * 60, to: 15 * 60 },
     latency: 20,

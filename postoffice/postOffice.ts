@@ -8,6 +8,7 @@ import type { PostOfficeClock } from './clock';
 import { correspondents, type ScriptedCorrespondent } from './correspondents';
 import type { FaultBox } from './faults';
 import { composeDelivered, composeFailed, composeSeen } from './report';
+import { preparedAnswers } from './pressed';
 import type { PendingAnswer, PostOfficeStore } from './store';
 import { afterWork } from './workingTime';
 
@@ -33,19 +34,25 @@ async function isAutomatic(source: Buffer): Promise<boolean> {
 type Planned = Omit<PendingAnswer, 'id' | 'source'>;
 
 /** People open a message some time before they have answered it; their program then asks whether to say so. */
-function answersTo(people: ScriptedCorrespondent[], at: number): Planned[] {
-  return people.flatMap(({ address, latency, zone, hours, habit, confirms = true }): Planned[] => {
+function answersTo(people: ScriptedCorrespondent[], at: number, asks: boolean): Planned[] {
+  return people.flatMap(({ address, latency, zone, hours, habit, presses, confirms = true }): Planned[] => {
     if (latency === null) return [];
     const atOnce = { address, due: at + BY_MACHINE_MS, asked: null };
     if (habit === 'bounces') return [{ ...atOnce, kind: 'failed' }];
     if (habit === 'away') return [{ ...atOnce, kind: 'answer' }];
     const after = (minutes: number) => afterWork(at, minutes, zone, hours);
-    const answer: Planned = { kind: 'answer', address, due: after(latency), asked: null };
+    const late = asks && presses === 'days late' ? LATE_MINUTES : 0;
+    const answer: Planned = { kind: 'answer', address, due: after(latency + late), asked: null };
+    const again: Planned = { ...answer, kind: 'again', due: after(latency + RECONSIDERS_MINUTES) };
     const seen: Planned = { kind: 'seen', address, due: after(Math.floor(latency / 2)), asked: null };
     if (habit === 'only-opens') return [seen];
-    return confirms ? [seen, answer] : [answer];
+    return [...(confirms ? [seen] : []), answer, ...(asks && presses === 'twice' ? [again] : [])];
   });
 }
+
+/** Three of their days. */
+const LATE_MINUTES = 3 * 8 * 60;
+const RECONSIDERS_MINUTES = 45;
 
 /** What no person does takes seconds. */
 const BY_MACHINE_MS = 4000;
@@ -142,10 +149,10 @@ export function createMailServer({ store, clock, faults }: PostOfficeOptions): S
         const people = addresses.flatMap((address) => known.get(address) ?? []);
         const reply = () => done(null, '2.0.0 In the mailbox');
         if (faults.drops('after-dot-unkept')) return breakOff(server, session);
-        isAutomatic(source)
-          .then((automatic) => {
+        Promise.all([isAutomatic(source), preparedAnswers(source)])
+          .then(([automatic, prepared]) => {
             const at = clock.now();
-            const answers = automatic ? [] : answersTo(people, at);
+            const answers = automatic ? [] : answersTo(people, at, prepared.length > 0);
             const boxes = addresses.map((address) => ({
               address,
               envelope: envelopeWords(session.envelope, address),
@@ -197,7 +204,9 @@ async function compose(answer: PendingAnswer): Promise<{ to: string; bytes: Buff
     return { to: asked!.sender, bytes: await composeDelivered(address, source, asked!, due) };
   const person = known.get(address)!;
   if (kind === 'failed') return composeFailed(person, source, due);
-  return kind === 'seen' ? composeSeen(person, source, due) : composeAnswer(person, source, due);
+  return kind === 'seen'
+    ? composeSeen(person, source, due)
+    : composeAnswer(person, source, due, kind === 'again');
 }
 
 /** Delivers every answer due by `now`, in order. One that cannot be delivered is tried again later. */
@@ -205,7 +214,7 @@ export async function answerAllDue({ store, lmtpPort }: PostOfficeOptions, now: 
   for (let answer = store.nextAnswer(now); answer; answer = store.nextAnswer(now)) {
     const composed = await compose(answer);
     // A report comes from nobody, so that none is ever made about it (RFC 3464 §2, RFC 8098 §3).
-    const from = answer.kind === 'answer' ? answer.address : '';
+    const from = answer.kind === 'answer' || answer.kind === 'again' ? answer.address : '';
     try {
       if (composed) await deliver(lmtpPort, from, composed.to, composed.bytes);
       store.answered(answer, answer.due, composed?.bytes ?? Buffer.alloc(0));

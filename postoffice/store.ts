@@ -14,8 +14,8 @@ export interface StoredMessage {
 /** Something still to be sent: an answer, or a report that it was delivered or seen. */
 export interface PendingAnswer {
   id: number;
-  kind: 'answer' | 'delivered' | 'failed' | 'seen';
-  /** Who answers, or whom the report is about. */
+  kind: 'answer' | 'again' | 'delivered' | 'failed' | 'seen';
+  /** Who answers, for the first time or with another answer, or whom the report is about. */
   address: string;
   due: number;
   source: Buffer;
@@ -91,7 +91,7 @@ export class PostOfficeStore {
   answered(answer: PendingAnswer, at: number, source: Buffer): void {
     this.sqlite.transaction(() => {
       this.sqlite.prepare('DELETE FROM answers WHERE id = ?').run(answer.id);
-      if (answer.kind !== 'answer') return;
+      if (answer.kind !== 'answer' && answer.kind !== 'again') return;
       this.sqlite
         .prepare(`INSERT INTO mailbox_messages (address, at, direction, source) VALUES (?, ?, 'written', ?)`)
         .run(answer.address, at, source);

@@ -1552,6 +1552,8 @@ export interface components {
       habit: string | null;
       /** @description What came in meanwhile, and whether it counts */
       considered: components['schemas']['Considered'][];
+      /** @description How the answers to its question stand; empty where it waits for no decision */
+      tally: string;
       /** @description When an away-message says to expect them back */
       back: {
         /** Format: date-time */
@@ -1857,6 +1859,8 @@ export interface components {
     };
     ReadHabit: {
       habit: components['schemas']['AnswerHabit'] | null;
+      /** @description What they have answered to questions, the newest first */
+      questions: components['schemas']['Answered'][];
     };
     Board: {
       rows: {

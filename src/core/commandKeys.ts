@@ -16,6 +16,7 @@ export const COMMANDS = [
   { key: 'v', words: 'mark as seen, or as new again' },
   { key: '/', words: 'find' },
   { key: 'x', words: 'write with a kept text' },
+  { key: 'q', words: 'ask a question, with answers to press' },
   { key: 'f', words: 'the next finding in what you write' },
   { key: 't', words: 'take back: the row in focus, else the newest hold' },
   { key: '?', words: 'this list' },

@@ -10,6 +10,7 @@ import { snooze } from '#usecases/incoming/snooze';
 import { addLink } from '#usecases/links/linkFiles';
 import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { ask } from '#usecases/questions/ask';
 import { changeSeries, pauseSeries } from '#usecases/series/changeSeries';
 import { demoFolder, demoWatched, makeDemoFiles } from './files';
 import { demoOccasion } from './occasion';
@@ -126,7 +127,7 @@ export async function seedDemo(desk: Desk): Promise<void> {
       return person ? { name: person.name, address: person.address } : key;
     });
   makeDemoFiles(desk.dataDir);
-  for (const { to, subject, text, at, answers, watch, link } of outgoing) {
+  for (const { to, subject, text, at, answers, watch, link, question } of outgoing) {
     const draft = createDraft(desk, {
       to: mailboxes(to),
       subject: answers ? `Re: ${answers}` : subject,
@@ -135,7 +136,9 @@ export async function seedDemo(desk: Desk): Promise<void> {
     });
     if (watch) watchMessage(desk, draft.id, watch);
     if (link) addLink(desk, draft.id, { ...link, path: join(demoFolder(desk.dataDir), link.path) });
-    if (at) scheduleMessage(desk, draft.id, { kind: 'at', ...at });
+    if (question) ask(desk, draft.id, question);
+    const copies = question ? 'individual' : 'together';
+    if (at) scheduleMessage(desk, draft.id, { kind: 'at', ...at }, undefined, { copies });
   }
   for (const { to, subject, text, name, plan, copies, review, fields, paused, link } of demoSeries) {
     const { id } = createDraft(desk, { to: mailboxes(to), subject, text });

@@ -5,6 +5,7 @@ import type { PersonalDate } from '#core/people/personalDate';
 import type { Leave } from '#core/time/leave';
 import type { Chasers } from '#core/watch/chasers';
 import type { Deadline, SettledBy } from '#core/watch/watch';
+import type { QuestionInput } from '#usecases/questions/ask';
 
 /** Where the sandbox clock of a new demo begins: the morning of Tuesday 24 November 2026. */
 export const DEMO_MORNING = Date.parse('2026-11-24T07:00:00Z');
@@ -311,6 +312,8 @@ export interface DemoDeparture {
   answers?: string;
   /** How long an answer is waited for. */
   watch?: { deadline: Deadline; settledBy?: SettledBy; note?: string; chasers?: Chasers };
+  /** What it asks, each reader by a copy of their own. */
+  question?: QuestionInput;
   /** Under the folder of the demo. */
   link?: Partial<LinkChoices> & { path: string };
 }
@@ -352,6 +355,19 @@ export const outgoing: DemoDeparture[] = [
         then: 'leave',
         times: 2,
       },
+    },
+  },
+  {
+    to: ['tunde', 'marisol', 'haruki', 'aroha', 'ewan'],
+    subject: 'The walk through before the opening in Porto',
+    text: 'Dear lenders,\n\nbefore the doors open in Porto you are invited to see each lamp where it hangs. There are two mornings, and the hall takes all of you on either.\n\nTamsin Oyelaran\nRegistrar, Wrenfield Museum of Light',
+    at: { local: '2026-11-24T10:00', zone: 'Europe/Lisbon' },
+    question: {
+      words: 'Which morning suits you?',
+      answers: ['Thursday 10 December', 'Friday 11 December', 'I cannot come'],
+      decidedWhen: 'everyone',
+      mayComment: true,
+      deadline: { local: '2026-11-26T17:00', zone: 'Europe/Lisbon' },
     },
   },
   {

@@ -3,6 +3,7 @@ import { all, countOf, instant, listOf, orNull, text } from '../fields';
 import { holidaysKnown } from '../holidays/answers';
 import { stripParts } from '../moments/answers';
 import { columns, leave, workingWeek } from './requests';
+import { answered } from '../questions/answers';
 
 const correspondent = all({
   id: Joi.string(),
@@ -70,7 +71,10 @@ export const answers = {
     rows: listOf(importedRow),
   }).description('What an import does, or would do'),
   AnswerHabit: answerHabit,
-  ReadHabit: all({ habit: orNull(answerHabit) }),
+  ReadHabit: all({
+    habit: orNull(answerHabit),
+    questions: listOf(answered).description('What they have answered to questions, the newest first'),
+  }),
   Board: all({ rows: listOf(all({ id: Joi.string(), parts: stripParts })) }),
   Placed: all({ placed: countOf('Readers who are on a clock now') }),
   MetAddress: metAddress,

@@ -45,7 +45,7 @@ const question = all({
   createdAt: instant,
 });
 
-const answered = all({
+export const answered = all({
   question: Joi.string(),
   message: Joi.string(),
   words: text,

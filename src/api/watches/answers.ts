@@ -57,6 +57,7 @@ const watch = all({
   ),
   habit: orNull(text).description('How long they usually take'),
   considered: listOf(considered).description('What came in meanwhile, and whether it counts'),
+  tally: text.description('How the answers to its question stand; empty where it waits for no decision'),
   back: orNull(
     all({ at: instant, local: Joi.string(), zone: Joi.string(), words: text, leave: orNull(awayFor) }),
   ).description('When an away-message says to expect them back'),

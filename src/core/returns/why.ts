@@ -2,7 +2,15 @@
  * What brings a message back: its moment came, somebody answered before it, the reminder of a to-do on it went off, nobody
  * answered while it was watched, its question is decided or its time is over, it was not delivered, or it waits for a look before it leaves.
  */
-export const RETURN_KINDS = ['snooze', 'answer', 'to-do', 'silence', 'undelivered', 'review', 'question'] as const;
+export const RETURN_KINDS = [
+  'snooze',
+  'answer',
+  'to-do',
+  'silence',
+  'undelivered',
+  'review',
+  'question',
+] as const;
 export type ReturnKind = (typeof RETURN_KINDS)[number];
 
 /** Why a message came back. Moments are epoch ms. */

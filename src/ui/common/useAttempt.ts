@@ -21,7 +21,7 @@ export function useAttempt(): Attempt {
           showProblem(error);
           return undefined;
         } finally {
-          refresh(client, ['departure', 'message', 'return']);
+          refresh(client, ['departure', 'message', 'return', 'question']);
         }
       };
       return during(tried(), about);

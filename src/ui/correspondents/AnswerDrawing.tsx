@@ -22,7 +22,7 @@ const weekdayName = (weekday: number) => englishWeekday(weekday + 1).slice(0, 3)
 const answersWords = (count: number) => `${count} ${count === 1 ? 'answer' : 'answers'}`;
 
 export function AnswerDrawing({ id, name }: { id: string; name: string }) {
-  const habit = useAnswerHabit(id).data;
+  const habit = useAnswerHabit(id).data?.habit;
   const { hourCycle } = useSettings();
   if (!habit) return null;
   const { hours, speed, count, zone, theirs } = habit;

@@ -11,6 +11,7 @@ import { WorkFields } from '../common/WorkFields';
 import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
+import { Answered } from '../questions/Answered';
 import { ZonePicker } from '../write/ZonePicker';
 import { AnswerDrawing } from './AnswerDrawing';
 import styles from './CorrespondentsView.module.css';
@@ -167,6 +168,7 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
               await keep({ dates: [...dates, { what: what.join(',').trim(), month, day: number }] });
             }}
           />
+          <Answered id={person.id} name={person.name || person.addresses[0]!} />
           <AnswerDrawing id={person.id} name={person.name || person.addresses[0]!} />
           <div className={styles.foot}>
             <Button onClick={() => void remove(person)}>Forget</Button>

@@ -109,11 +109,11 @@ export const useCorrespondents = () =>
     ({ correspondents }: { correspondents: CorrespondentJson[] }) => correspondents,
   );
 
-/** When somebody answers, and how fast; null where no answer of theirs is known. */
+/** When somebody answers, how fast, and what they have answered to questions. */
 export const useAnswerHabit = (id: string) =>
   useQuery({
     queryKey: ['correspondents', 'answers', id],
-    queryFn: async () => (await ask<ReadHabitJson>('GET', `/correspondents/${id}/answers`)).habit,
+    queryFn: () => ask<ReadHabitJson>('GET', `/correspondents/${id}/answers`),
   });
 
 /** What is known of a country's public holidays; nothing is asked for null. */
@@ -294,6 +294,7 @@ const STALE: Record<string, string[]> = {
   text: ['texts'],
   batch: ['batches'],
   occasion: ['occasions'],
+  question: ['questions', 'correspondents', 'watches'],
   settings: [
     ...['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],
     ...['links', 'files'],

@@ -21,6 +21,7 @@ import { TodoButton } from '../returns/TodoButton';
 import { useCommand, useKeyName } from '../shell/commands';
 import { useWatchOn } from '../data/watches';
 import { WatchButton } from '../watches/WatchButton';
+import { QuestionNotes } from '../questions/QuestionNotes';
 import { WatchNotes } from '../watches/WatchNotes';
 import { correctionPath, keepTextPath, repeatPath } from '../shell/views';
 import { SettleButtons } from './SettleButtons';
@@ -144,6 +145,7 @@ export function DepartureView({ id }: { id: string }) {
         )}
         {departure.state === 'unconfirmed' && <SettleButtons departure={departure} actions={actions} />}
       </div>
+      <QuestionNotes messageId={message.id} />
       <WatchNotes messageId={message.id} actions={returning} />
       <section className={`pane ${styles.block}`} aria-labelledby="readers">
         <h2 id="readers">Readers</h2>

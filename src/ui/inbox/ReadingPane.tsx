@@ -20,6 +20,7 @@ import { useMessageActions } from './useMessageActions';
 import { WriterClock } from './WriterClock';
 import { useWatchOn } from '../data/watches';
 import { WatchButton } from '../watches/WatchButton';
+import { QuestionNotes } from '../questions/QuestionNotes';
 import { WatchNotes } from '../watches/WatchNotes';
 
 /** What one asked for on the way here: to put it off, to make a to-do of it, or to wait for an answer. */
@@ -142,6 +143,7 @@ export function ReadingPane({ id }: { id: string }) {
         <Button onClick={() => router.push(keepTextPath(id))}>Keep as a text</Button>
       </div>
       <Notes message={message} actions={actions} />
+      <QuestionNotes messageId={message.id} />
       <WatchNotes messageId={message.id} actions={actions} />
       <ThreadMessages message={message} onRead={(each) => router.push(`/${place}/${each}`)} />
     </article>

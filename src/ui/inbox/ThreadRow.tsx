@@ -22,6 +22,7 @@ export function returnedWords(
     return from
       ? [`no answer from ${from}, asked ${words.moment(since)}`, chaser].filter(Boolean).join('. ')
       : 'you wanted it back now';
+  if (kind === 'question') return said;
   if (kind === 'undelivered') return `not delivered to ${from}${said ? `: ${said}` : ''}`;
   if (kind === 'review') return `waits for your look${until ? `, due ${words.moment(until)}` : ''}`;
   const often = times > 1 ? `, the ${ordinal(times)} time` : '';

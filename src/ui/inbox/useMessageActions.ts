@@ -1,6 +1,5 @@
 'use client';
 /** What one does with incoming messages, each with its undo. */
-import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
 import type { Chasers } from '#core/watch/chasers';
 import type {
@@ -15,7 +14,7 @@ import type {
 } from '#api/types';
 import { ordinal } from '#core/time/words';
 import { useWords } from '../common/format';
-import { useAttempt } from '../common/useAttempt';
+import { useAct, type Acting } from '../common/useAct';
 import { useTodoWords } from '../common/useTodoWords';
 import { ask } from '../data/client';
 import { eachInTurn, whyNot } from '../departures/eachInTurn';
@@ -67,29 +66,14 @@ const rowsOf = (messages: readonly Subject[]) =>
   messages.flatMap(({ id, threadId }) => (threadId === undefined ? id : [id, threadId]));
 
 export function useMessageActions() {
-  const tried = useAttempt();
+  const acting = useAct();
   const { show } = useNotices();
   const sayTodo = useTodoWords();
   const words = useWords();
   return useMemo(() => {
-    /** @returns whether it was done */
-    const attempt = async (work: () => Promise<void>, about: readonly Subject[] = []): Promise<boolean> =>
-      (await tried(() => work().then(() => true), rowsOf(about))) ?? false;
-    /** Does it under a key by which it can be undone, and says what was done. */
-    const act = (
-      work: (asking: { undoKey: string }) => Promise<{ words: string; done: string }>,
-      about: readonly Subject[] = [],
-    ): Promise<boolean> =>
-      attempt(async () => {
-        const undoKey = nanoid();
-        const { words: said, done } = await work({ undoKey });
-        const undo = () =>
-          attempt(async () => {
-            await ask('POST', `/undo/${undoKey}`);
-            show({ words: `Undone: ${done}.` });
-          });
-        show({ words: said, undo });
-      }, about);
+    const { attempt } = acting;
+    const act = (work: Parameters<Acting['act']>[0], about: readonly Subject[] = []) =>
+      acting.act(work, rowsOf(about));
 
     /** One act, however many they are: what goes under one key is undone together. */
     async function move(
@@ -306,7 +290,7 @@ export function useMessageActions() {
       settleTodo,
       sayTodo,
     };
-  }, [tried, show, words, sayTodo]);
+  }, [acting, show, words, sayTodo]);
 }
 
 export type MessageActions = ReturnType<typeof useMessageActions>;

@@ -26,6 +26,7 @@ interface Props {
   hold: ReactNode;
   /** What happens if nobody answers. */
   watch: ReactNode;
+  question: ReactNode;
   proposal: AtPlan;
   near: NearZone[];
   recipients: string[];
@@ -37,7 +38,8 @@ interface Props {
 }
 
 export function MomentPanel(props: Props) {
-  const { plan, hold, watch, onChange, choices, onChoices, phrase, recipients, lands, pending } = props;
+  const { plan, hold, watch, question, onChange, choices, onChoices, phrase, recipients, lands, pending } =
+    props;
   // A pending message is opened to be looked at as it is; a new one begins with one line.
   const [open, setOpen] = useState(pending !== undefined && !leavesOnceHeld(plan));
   return (
@@ -78,6 +80,7 @@ export function MomentPanel(props: Props) {
       <DayStrips recipients={recipients} lands={lands} />
       <UnknownZones lands={lands} />
       {watch}
+      {question}
       {(!leavesOnceHeld(plan) || recipients.length > 1) && (
         <ChoiceFields
           plan={plan}

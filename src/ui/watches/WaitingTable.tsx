@@ -18,6 +18,7 @@ function whyWords(watch: WatchJson): string {
   return [
     watch.since === null && 'begins when it leaves',
     watch.words && `for ${watch.words}`,
+    watch.since !== null && watch.tally,
     watch.settledBy !== 'anyone' && `over when ${SETTLED_BY_WORDS[watch.settledBy]}`,
     watch.habit && `usually ${watch.habit}`,
     watch.back?.words,

@@ -8,6 +8,7 @@ import { SETTLED_BY, SETTLED_BY_WORDS, type SettledBy } from '#core/watch/watch'
 import { ChoiceField, type Choice } from '../common/ChoiceField';
 import { PanelPopover } from '../common/PanelPopover';
 import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
+import { useQuestionOn } from '../data/questions';
 import { useNow } from '../data/useNow';
 import { useDeadlineSuggestions } from '../data/watches';
 import type { MessageActions, WatchBody } from '../inbox/useMessageActions';
@@ -51,6 +52,7 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
   const chasers = settledBy === 'me' ? null : wanted;
   const id = useId();
   const { suggestions = [], visits = null } = useDeadlineSuggestions(messageId, minute).data ?? {};
+  const asks = useQuestionOn(messageId) !== undefined;
   const wait = (deadline: DeadlineJson) => put({ deadline, settledBy, note, chasers });
 
   const choices = suggestions.map((each): Choice => ({
@@ -97,7 +99,9 @@ function WatchForm({ messageId, watch, put, deadlineOnly, change }: FormProps) {
                 size="small"
                 value={settledBy}
                 onChange={setSettledBy}
-                options={SETTLED_BY.filter((each) => each !== 'visit' || visits !== null).map((value) => ({
+                options={SETTLED_BY.filter(
+                  (each) => (each !== 'visit' || visits !== null) && (each !== 'decision' || asks),
+                ).map((value) => ({
                   value,
                   label: SETTLED_BY_WORDS[value],
                 }))}

@@ -49,6 +49,7 @@ import { usePrimaryKey } from './usePrimaryKey';
 import { useLease } from './useLease';
 import { useReaders } from './useReaders';
 import { useSending } from './useSending';
+import { QuestionLine } from '../questions/QuestionLine';
 import { WatchLine } from '../watches/WatchLine';
 import styles from './Composer.module.css';
 
@@ -327,6 +328,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
               keep={async () => (await draft.save()).id}
             />
           }
+          question={<QuestionLine messageId={draft.kept?.id} keep={async () => (await draft.save()).id} />}
           onChange={(next) => {
             sending.clearProblem();
             moment.setPlan(next);

@@ -1,6 +1,6 @@
 /** What is known of a question beside its words: who is asked, until when, how its answers stand. */
 import { group } from 'd3-array';
-import { countAnswers, type Asked, type Count } from '#core/question/count';
+import { countAnswers, tallyWords, type Asked, type Count } from '#core/question/count';
 import { correspondentsAt } from '#store/correspondents';
 import { findMessage, recipientsOf } from '#store/messages';
 import {
@@ -91,3 +91,15 @@ export function knownQuestion(db: Reading, id: string): QuestionRow {
   if (!question) throw new NotFound('There is no such question.');
   return question;
 }
+
+/** How the answers to what these messages ask stand, in words. */
+export const talliesOf = (desk: Desk, messageIds: readonly string[]): Map<string, string> =>
+  new Map(
+    messageIds.flatMap((messageId) => {
+      const question = questionOf(desk.store.db, messageId);
+      if (!question) return [];
+      const count = countNow(desk, desk.store.db, question);
+      const unclear = count.unclear > 0 ? `; ${count.unclear} unclear` : '';
+      return [[messageId, tallyWords(count, question.answers) + unclear] as const];
+    }),
+  );

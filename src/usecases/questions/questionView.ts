@@ -3,6 +3,7 @@ import { group } from 'd3-array';
 import { aheadWords, standingAnswers, tallyWords } from '#core/question/count';
 import type { AnsweredHow, AnswerStatus, DecidedWhen } from '#core/question/question';
 import { addressKey } from '#core/message/address';
+import { findCorrespondent } from '#store/correspondents';
 import { hasLeft } from '#store/left';
 import { findMessage } from '#store/messages';
 import {
@@ -15,6 +16,7 @@ import {
   type QuestionRow,
 } from '#store/questions';
 import type { Desk } from '../desk';
+import { NotFound } from '../errors';
 import { receivers } from '../messages/envelope';
 import { askedBy, closesAt, countOf, decisionWatch, knownQuestion, subjectOf } from './asking';
 
@@ -169,14 +171,15 @@ export interface AnsweredView {
   at: number;
 }
 
-const MOST_OF_ONE = 200;
+/** So many answers are looked through, and so many questions are shown. */
+const MOST_OF_ONE = { answers: 200, questions: 20 };
 
-/** What a person has answered, by any of their addresses: of each question the last, the newest first. */
-export function answeredBy(desk: Desk, addresses: readonly string[], limit: number): AnsweredView[] {
+/** What somebody has answered, by any of these addresses: of each question the last, the newest first. */
+export function answeredBy(desk: Desk, addresses: readonly string[]): AnsweredView[] {
   const seen = new Set<string>();
-  return answersBy(desk.store.db, addresses.map(addressKey), MOST_OF_ONE)
+  return answersBy(desk.store.db, addresses.map(addressKey), MOST_OF_ONE.answers)
     .filter(({ question }) => !seen.has(question.id) && seen.add(question.id))
-    .slice(0, limit)
+    .slice(0, MOST_OF_ONE.questions)
     .map(({ answer, question }) => ({
       question: question.id,
       message: question.messageId,
@@ -184,4 +187,11 @@ export function answeredBy(desk: Desk, addresses: readonly string[], limit: numb
       answer: question.answers[answer.answer!] ?? '',
       at: answer.at,
     }));
+}
+
+/** The same of a correspondent. @throws NotFound */
+export function answeredByPerson(desk: Desk, id: string): AnsweredView[] {
+  const person = findCorrespondent(desk.store.db, id);
+  if (!person) throw new NotFound('There is no such correspondent.');
+  return answeredBy(desk, person.addresses);
 }

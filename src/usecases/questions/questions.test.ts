@@ -129,7 +129,7 @@ describe('a question', () => {
       [1, true, 'The first is a holiday here.'],
       [1, true, ''],
     ]);
-    expect(answeredBy(desk, ['ANA@x.example'], 10)).toMatchObject([{ answer: 'Friday', words: USUAL.words }]);
+    expect(answeredBy(desk, ['ANA@x.example'])).toMatchObject([{ answer: 'Friday', words: USUAL.words }]);
   });
 
   it('is back with the result once it is decided, and nothing is waited for', async () => {

@@ -66,7 +66,13 @@ function answersSoFar(desk: Desk, tx: Tx, { messageId }: Watch): string {
 
 /** Its question is decided: it is back with the result. @param words how the answers stand */
 export function bringBackDecided(tx: Tx, watch: Watch, now: number, words: string): void {
-  const why: ReturnedWhy = { kind: 'question', since: watch.since!, note: watch.note, words, watchId: watch.id };
+  const why: ReturnedWhy = {
+    kind: 'question',
+    since: watch.since!,
+    note: watch.note,
+    words,
+    watchId: watch.id,
+  };
   bringBack(tx, watch, now, why, words, { kind: 'question', words: `${words}: ${subjectOf(tx, watch)}` });
 }
 

@@ -30,6 +30,7 @@ import type { Desk } from '../desk';
 import { receivers } from '../messages/envelope';
 import { meAsPerson, placedReaders, readersAt } from '../people/readers';
 import { habitsAt } from './habits';
+import { talliesOf } from '../questions/asking';
 import { knownWatch } from './knownWatch';
 
 /** A message that was held against a watch. */
@@ -80,6 +81,8 @@ export interface WatchView extends Omit<Watch, 'chasers'> {
   /** How long the first reader usually takes; null where too few answers are known. */
   habit: string | null;
   considered: ConsideredView[];
+  /** How the answers to its question stand, in words; empty where it waits for no decision. */
+  tally: string;
   /** When an away-message says to expect them back; null where none says. */
   back: Back | null;
 }
@@ -171,6 +174,10 @@ function viewsOf(desk: Desk, watches: readonly Watch[], brief = false): WatchVie
       .get(watch.id)
       ?.map(({ address, name, answeredBy }) => ({ address, name, answered: answeredBy !== null })) ??
     receivers(db, watch.messageId).map(({ address, name }) => ({ address, name, answered: false }));
+  const tallies = talliesOf(
+    desk,
+    watches.flatMap(({ messageId, settledBy: by }) => (by === 'decision' ? [messageId] : [])),
+  );
   const withReaders = watches.map((watch) => ({ watch, all: readersFor(watch) }));
   const habits = habitsAt(desk, brief ? [] : withReaders.flatMap(({ all }) => all[0]?.address ?? []));
   return withReaders.map(({ watch, all }) => {
@@ -200,6 +207,7 @@ function viewsOf(desk: Desk, watches: readonly Watch[], brief = false): WatchVie
         why,
         overruled,
       })),
+      tally: tallies.get(watch.messageId) ?? '',
       back: watch.state === 'waiting' || watch.state === 'ran-out' ? backOf(desk, rows) : null,
     };
   });

@@ -1,0 +1,197 @@
+'use client';
+/** What is asked, what can be answered, until when, and what decides it. */
+import { Button, Checkbox, Input, Select, type InputRef } from 'antd';
+import { useId, useRef, useState, type ClipboardEvent } from 'react';
+import type { QuestionJson, WatchJson } from '#api/types';
+import {
+  ANSWER_LENGTH,
+  ANSWERS,
+  DECIDED_WHEN,
+  DECIDED_WHEN_WORDS,
+  keptQuestion,
+  QUESTION_LENGTH,
+  whyNoQuestion,
+  type DecidedWhen,
+} from '#core/question/question';
+import { useWords } from '../common/format';
+import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
+import { useFirstFocus } from '../common/useFirstFocus';
+import { deadlineOf, DurationFields, type Duration } from '../watches/DurationFields';
+import { untilWords } from '../watches/watchWords';
+import styles from './Questions.module.css';
+import type { QuestionBody } from './useQuestionActions';
+
+interface Props {
+  /** The one there is. */
+  question: QuestionJson | undefined;
+  /** The wait for its answers, where there is one. */
+  watch: WatchJson | undefined;
+  put: (body: QuestionBody) => void;
+}
+
+/** A deadline as it is chosen here; undefined of a date, which is chosen elsewhere. */
+function durationOf(watch: WatchJson | undefined): Duration | undefined {
+  const deadline = watch?.deadline;
+  if (!deadline) return { count: 2, unit: 'reader' };
+  if ('hours' in deadline) return { count: deadline.hours, unit: 'hours' };
+  if ('days' in deadline) return { count: deadline.days, unit: 'days' };
+  return 'workingDays' in deadline ? { count: deadline.workingDays, unit: deadline.of } : undefined;
+}
+
+export function QuestionForm({ question, watch, put }: Props) {
+  const id = useId();
+  const say = useWords();
+  const first = useFirstFocus<InputRef>();
+  const list = useRef<HTMLOListElement>(null);
+  const [words, setWords] = useState(question?.words ?? '');
+  const [answers, setAnswers] = useState<readonly string[]>(question?.answers ?? ['', '']);
+  const [decidedWhen, setDecidedWhen] = useState<DecidedWhen>(question?.decidedWhen ?? 'everyone');
+  const [mayComment, setMayComment] = useState(question?.mayComment ?? true);
+  const [duration, setDuration] = useState(() => durationOf(watch));
+  const [touched, setTouched] = useState(false);
+  const [problem, setProblem] = useState<{ field: string; words: string }>();
+
+  const change = (next: readonly string[]) => {
+    setAnswers(next);
+    setProblem(undefined);
+  };
+  const focusOn = (index: number) =>
+    requestAnimationFrame(() => list.current?.querySelectorAll('input')[index]?.focus());
+  const add = () => {
+    change([...answers, '']);
+    focusOn(answers.length);
+  };
+  const remove = (index: number) => {
+    change(answers.filter((_, at) => at !== index));
+    focusOn(Math.max(0, index - 1));
+  };
+  /** Several lines are several answers. */
+  const paste = (event: ClipboardEvent<HTMLInputElement>, index: number) => {
+    const lines = event.clipboardData
+      .getData('text')
+      .split(/[\r\n]+/)
+      .map((line) => line.trim());
+    const several = lines.filter(Boolean);
+    if (several.length < 2) return;
+    event.preventDefault();
+    change([...answers.slice(0, index), ...several, ...answers.slice(index + 1)].slice(0, ANSWERS.most));
+  };
+  const submit = () => {
+    const given = { words, answers: answers.filter((each) => each.trim() !== ''), decidedWhen, mayComment };
+    const kept = keptQuestion(given);
+    const why = whyNoQuestion(kept);
+    setProblem(why);
+    if (why) return;
+    const deadline = duration && (touched || !question) ? deadlineOf(duration) : undefined;
+    put({ ...kept, answers: [...kept.answers], deadline });
+  };
+
+  return (
+    <form
+      className={styles.panel}
+      onKeyDown={submitOnCtrlEnter}
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <label htmlFor={`${id}-words`}>Question</label>
+      <Input
+        id={`${id}-words`}
+        ref={first}
+        dir="auto"
+        maxLength={QUESTION_LENGTH}
+        value={words}
+        placeholder="Which day suits you?"
+        aria-invalid={problem?.field === 'words'}
+        onChange={(event) => {
+          setWords(event.target.value);
+          setProblem(undefined);
+        }}
+      />
+      <fieldset className={styles.answers}>
+        <legend>Answers to choose from</legend>
+        <ol ref={list}>
+          {answers.map((answer, index) => (
+            <li key={index}>
+              <Input
+                size="small"
+                dir="auto"
+                aria-label={`Answer ${index + 1}`}
+                maxLength={ANSWER_LENGTH}
+                value={answer}
+                aria-invalid={problem?.field === `answers.${index}`}
+                onChange={(event) =>
+                  change(answers.map((each, at) => (at === index ? event.target.value : each)))
+                }
+                onPaste={(event) => paste(event, index)}
+              />
+              {answers.length > ANSWERS.fewest && (
+                <Button
+                  size="small"
+                  type="text"
+                  aria-label={`Remove answer ${index + 1}`}
+                  onClick={() => remove(index)}
+                >
+                  Remove
+                </Button>
+              )}
+            </li>
+          ))}
+        </ol>
+        {answers.length < ANSWERS.most && (
+          <Button size="small" onClick={add}>
+            Add an answer
+          </Button>
+        )}
+      </fieldset>
+      <div className={styles.options}>
+        <div className={styles.option}>
+          <label htmlFor={`${id}-count`}>Answers are taken</label>
+          {duration ? (
+            <DurationFields
+              id={`${id}-count`}
+              value={duration}
+              onChange={(next) => {
+                setDuration(next);
+                setTouched(true);
+              }}
+            />
+          ) : (
+            <span>
+              {watch && untilWords(watch, say)}{' '}
+              <Button size="small" onClick={() => setDuration({ count: 2, unit: 'reader' })}>
+                So many days…
+              </Button>
+            </span>
+          )}
+        </div>
+        <div className={styles.option}>
+          <label htmlFor={`${id}-decided`}>Decided when</label>
+          <Select<DecidedWhen>
+            id={`${id}-decided`}
+            size="small"
+            value={decidedWhen}
+            onChange={setDecidedWhen}
+            options={DECIDED_WHEN.map((value) => ({ value, label: DECIDED_WHEN_WORDS[value] }))}
+          />
+        </div>
+        <Checkbox checked={mayComment} onChange={(event) => setMayComment(event.target.checked)}>
+          They may say why
+        </Checkbox>
+      </div>
+      {problem && (
+        <p role="alert" className={styles.problem}>
+          {problem.words}
+        </p>
+      )}
+      <p className="quiet">
+        Readers press an answer in whatever mail program they use, or write it. A date as the end is chosen
+        under “If nobody answers”.
+      </p>
+      <Button type="primary" htmlType="submit">
+        {question ? 'Keep the changes' : 'Ask this'}
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,71 @@
+'use client';
+/** One line beside the moment: what the message asks. */
+import { Button } from 'antd';
+import { useState } from 'react';
+import { DECIDED_WHEN_WORDS } from '#core/question/question';
+import { PanelPopover } from '../common/PanelPopover';
+import { useQuestionOn } from '../data/questions';
+import { useWatchOn } from '../data/watches';
+import { useCommand, useKeyName } from '../shell/commands';
+import { useNotices } from '../shell/Notices';
+import watching from '../watches/Watches.module.css';
+import { QuestionForm } from './QuestionForm';
+import { useQuestionActions } from './useQuestionActions';
+
+interface Props {
+  /** On the server; undefined where it is not kept yet. */
+  messageId: string | undefined;
+  /** Keeps it. @throws (rejects) with words for the person */
+  keep: () => Promise<string>;
+}
+
+export function QuestionLine({ messageId, keep }: Props) {
+  const actions = useQuestionActions();
+  const keyName = useKeyName();
+  const { showProblem } = useNotices();
+  const [open, setOpen] = useState(false);
+  const question = useQuestionOn(messageId);
+  const watch = useWatchOn(messageId);
+  const show = (on: boolean) =>
+    void (on && messageId === undefined ? keep() : Promise.resolve())
+      .then(() => setOpen(on))
+      .catch(showProblem);
+  useCommand('q', () => show(true));
+  return (
+    <div className={watching.line}>
+      <span>
+        Question:{' '}
+        {question ? (
+          <>
+            <strong dir="auto">{question.words}</strong>{' '}
+            <span dir="auto">{question.answers.join(' · ')}</span>; decided when{' '}
+            {DECIDED_WHEN_WORDS[question.decidedWhen]}
+          </>
+        ) : (
+          'none'
+        )}
+      </span>
+      <span>
+        <PanelPopover
+          open={open && messageId !== undefined}
+          onOpenChange={show}
+          title={question ? 'What it asks' : 'Ask a question'}
+          button={{ size: 'small', title: keyName('q'), children: question ? 'Change question…' : 'Ask…' }}
+        >
+          {(close) => (
+            <QuestionForm
+              question={question}
+              watch={watch}
+              put={(body) => void actions.put(messageId!, body).then((done) => done && close())}
+            />
+          )}
+        </PanelPopover>
+        {question && (
+          <Button size="small" type="text" onClick={() => void actions.takeOff(question)}>
+            No question
+          </Button>
+        )}
+      </span>
+    </div>
+  );
+}
