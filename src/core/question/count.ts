@@ -78,16 +78,16 @@ function missingWords(missing: readonly Asked[]): string {
   return listed(more > 1 ? [...names.slice(0, MOST_NAMED), `${more} more`] : names);
 }
 
-/** “Tuesday 2, Friday 1”, of those that were given. */
+/** “Tuesday (2), Friday (1)”, of those that were given. */
 const talliesOf = ({ given }: Count, answers: readonly string[]): string =>
   answers
     .map((words, index) => ({ words, n: given[index]!.length }))
     .filter(({ n }) => n > 0)
     .sort((a, b) => b.n - a.n)
-    .map(({ words, n }) => `${words} ${n}`)
+    .map(({ words, n }) => `${words} (${n})`)
     .join(', ');
 
-/** “2 of 5 have answered: Tuesday 2, Friday 1”, without whom it waits for. */
+/** “2 of 5 have answered: Tuesday (2), Friday (1)”, without whom it waits for. */
 export function tallyWords(count: Count, answers: readonly string[]): string {
   const { answered, of } = count;
   if (of === 0) return 'it has reached nobody yet';

@@ -186,7 +186,7 @@ describe('a count', () => {
     expect(told.given.map((readers) => readers.map(({ name }) => name))).toEqual([[], ['ana', 'ben'], []]);
     expect(told.missing.map(({ name }) => name)).toEqual(['cy']);
     expect(told).toMatchObject({ answered: 2, of: 3, unclear: 1, decided: false, ahead: [1] });
-    expect(countWords(told, DAYS)).toBe('2 of 3 have answered: Friday 2; missing: cy');
+    expect(countWords(told, DAYS)).toBe('2 of 3 have answered: Friday (2); missing: cy');
     expect(aheadWords(told, DAYS)).toBe('Friday');
   });
 

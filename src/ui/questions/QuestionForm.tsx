@@ -1,7 +1,8 @@
 'use client';
 /** What is asked, what can be answered, until when, and what decides it. */
 import { Button, Checkbox, Input, Select, type InputRef } from 'antd';
-import { useId, useRef, useState, type ClipboardEvent } from 'react';
+import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { flushSync } from 'react-dom';
 import type { QuestionJson, WatchJson } from '#api/types';
 import {
   ANSWER_LENGTH,
@@ -14,7 +15,6 @@ import {
   type DecidedWhen,
 } from '#core/question/question';
 import { useWords } from '../common/format';
-import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
 import { useFirstFocus } from '../common/useFirstFocus';
 import { deadlineOf, DurationFields, type Duration } from '../watches/DurationFields';
 import { untilWords } from '../watches/watchWords';
@@ -27,6 +27,8 @@ interface Props {
   /** The wait for its answers, where there is one. */
   watch: WatchJson | undefined;
   put: (body: QuestionBody) => void;
+  /** Folds it without keeping anything. */
+  close: () => void;
 }
 
 /** A deadline as it is chosen here; undefined of a date, which is chosen elsewhere. */
@@ -38,7 +40,7 @@ function durationOf(watch: WatchJson | undefined): Duration | undefined {
   return 'workingDays' in deadline ? { count: deadline.workingDays, unit: deadline.of } : undefined;
 }
 
-export function QuestionForm({ question, watch, put }: Props) {
+export function QuestionForm({ question, watch, put, close }: Props) {
   const id = useId();
   const say = useWords();
   const first = useFirstFocus<InputRef>();
@@ -55,16 +57,18 @@ export function QuestionForm({ question, watch, put }: Props) {
     setAnswers(next);
     setProblem(undefined);
   };
-  const focusOn = (index: number) =>
-    requestAnimationFrame(() => list.current?.querySelectorAll('input')[index]?.focus());
-  const add = () => {
-    change([...answers, '']);
-    focusOn(answers.length);
+  const focusOn = (index: number) => list.current?.querySelectorAll('input')[index]?.focus();
+  /** Drawn at once: what is typed next belongs there already. */
+  const changeAndFocus = (next: readonly string[], index: number) => {
+    flushSync(() => change(next));
+    focusOn(index);
   };
-  const remove = (index: number) => {
-    change(answers.filter((_, at) => at !== index));
-    focusOn(Math.max(0, index - 1));
-  };
+  const add = () => changeAndFocus([...answers, ''], answers.length);
+  const remove = (index: number) =>
+    changeAndFocus(
+      answers.filter((_, at) => at !== index),
+      Math.max(0, index - 1),
+    );
   /** Several lines are several answers. */
   const paste = (event: ClipboardEvent<HTMLInputElement>, index: number) => {
     const lines = event.clipboardData
@@ -85,16 +89,19 @@ export function QuestionForm({ question, watch, put }: Props) {
     const deadline = duration && (touched || !question) ? deadlineOf(duration) : undefined;
     put({ ...kept, answers: [...kept.answers], deadline });
   };
+  /** Its main button, and the way out, wherever in it the focus is; nothing of it is for the message. */
+  const pressed = (event: KeyboardEvent) => {
+    const main = event.key === 'Enter' && (event.ctrlKey || event.metaKey);
+    if (event.nativeEvent.isComposing || (!main && event.key !== 'Escape')) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (main) submit();
+    else close();
+  };
 
   return (
-    <form
-      className={styles.panel}
-      onKeyDown={submitOnCtrlEnter}
-      onSubmit={(event) => {
-        event.preventDefault();
-        submit();
-      }}
-    >
+    <div role="dialog" aria-labelledby={`${id}-title`} className={styles.form} onKeyDown={pressed}>
+      <h3 id={`${id}-title`}>{question ? 'What it asks' : 'Ask a question'}</h3>
       <label htmlFor={`${id}-words`}>Question</label>
       <Input
         id={`${id}-words`}
@@ -125,6 +132,11 @@ export function QuestionForm({ question, watch, put }: Props) {
                   change(answers.map((each, at) => (at === index ? event.target.value : each)))
                 }
                 onPaste={(event) => paste(event, index)}
+                onPressEnter={(event) => {
+                  if (event.ctrlKey || event.metaKey || event.nativeEvent.isComposing) return;
+                  if (index + 1 < answers.length) focusOn(index + 1);
+                  else if (answer.trim() && answers.length < ANSWERS.most) add();
+                }}
               />
               {answers.length > ANSWERS.fewest && (
                 <Button
@@ -189,9 +201,14 @@ export function QuestionForm({ question, watch, put }: Props) {
         Readers press an answer in whatever mail program they use, or write it. A date as the end is chosen
         under “If nobody answers”.
       </p>
-      <Button type="primary" htmlType="submit">
-        {question ? 'Keep the changes' : 'Ask this'}
-      </Button>
-    </form>
+      <p className={styles.acts}>
+        <Button type="primary" ghost onClick={submit}>
+          {question ? 'Keep the changes' : 'Ask this'}
+        </Button>
+        <Button type="text" onClick={close}>
+          Leave it
+        </Button>
+      </p>
+    </div>
   );
 }

@@ -1,9 +1,8 @@
 'use client';
 /** One line beside the moment: what the message asks. */
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { DECIDED_WHEN_WORDS } from '#core/question/question';
-import { PanelPopover } from '../common/PanelPopover';
 import { useQuestionOn } from '../data/questions';
 import { useWatchOn } from '../data/watches';
 import { useCommand, useKeyName } from '../shell/commands';
@@ -24,48 +23,63 @@ export function QuestionLine({ messageId, keep }: Props) {
   const keyName = useKeyName();
   const { showProblem } = useNotices();
   const [open, setOpen] = useState(false);
+  const opener = useRef<HTMLButtonElement>(null);
   const question = useQuestionOn(messageId);
   const watch = useWatchOn(messageId);
   const show = (on: boolean) =>
     void (on && messageId === undefined ? keep() : Promise.resolve())
       .then(() => setOpen(on))
       .catch(showProblem);
+  const unfolded = open && messageId !== undefined;
+  const close = () => {
+    setOpen(false);
+    opener.current?.focus();
+  };
   useCommand('q', () => show(true));
   return (
-    <div className={watching.line}>
-      <span>
-        Question:{' '}
-        {question ? (
-          <>
-            <strong dir="auto">{question.words}</strong>{' '}
-            <span dir="auto">{question.answers.join(' · ')}</span>; decided when{' '}
-            {DECIDED_WHEN_WORDS[question.decidedWhen]}
-          </>
-        ) : (
-          'none'
-        )}
-      </span>
-      <span>
-        <PanelPopover
-          open={open && messageId !== undefined}
-          onOpenChange={show}
-          title={question ? 'What it asks' : 'Ask a question'}
-          button={{ size: 'small', title: keyName('q'), children: question ? 'Change question…' : 'Ask…' }}
-        >
-          {(close) => (
-            <QuestionForm
-              question={question}
-              watch={watch}
-              put={(body) => void actions.put(messageId!, body).then((done) => done && close())}
-            />
+    <>
+      <div className={watching.line}>
+        <span>
+          Question:{' '}
+          {question ? (
+            <>
+              <strong dir="auto">{question.words}</strong>{' '}
+              <span dir="auto">{question.answers.join(' · ')}</span>; decided when{' '}
+              {DECIDED_WHEN_WORDS[question.decidedWhen]}
+            </>
+          ) : (
+            'none'
           )}
-        </PanelPopover>
-        {question && (
-          <Button size="small" type="text" onClick={() => void actions.takeOff(question)}>
-            No question
+        </span>
+        <span>
+          <Button
+            ref={opener}
+            size="small"
+            title={keyName('q')}
+            aria-expanded={unfolded}
+            onClick={() => show(!unfolded)}
+          >
+            {question ? 'Change question…' : 'Ask…'}
           </Button>
-        )}
-      </span>
-    </div>
+          {question && (
+            <Button
+              size="small"
+              type="text"
+              onClick={() => void actions.takeOff(question).then(() => opener.current?.focus())}
+            >
+              No question
+            </Button>
+          )}
+        </span>
+      </div>
+      {unfolded && (
+        <QuestionForm
+          question={question}
+          watch={watch}
+          put={(body) => void actions.put(messageId, body).then((done) => done && close())}
+          close={close}
+        />
+      )}
+    </>
   );
 }

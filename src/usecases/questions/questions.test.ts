@@ -119,7 +119,7 @@ describe('a question', () => {
     expect(findMessage(desk.store.db, why.id)!.place).toBe('inbox');
     expect(standing(question)).toEqual({ Ana: 0, Ben: 1, Cy: null });
     expect(seen(question)).toMatchObject({
-      tally: '2 of 3 have answered: Tuesday 1, Friday 1',
+      tally: '2 of 3 have answered: Tuesday (1), Friday (1)',
       decided: false,
     });
     await press(question, THREE[0]!, 1);
@@ -143,7 +143,10 @@ describe('a question', () => {
     const [back] = inboxOf(desk).messages;
     expect(back).toMatchObject({
       id: question.message,
-      returnedWhy: { kind: 'question', words: 'decided: Tuesday; all 3 have answered: Tuesday 2, Friday 1' },
+      returnedWhy: {
+        kind: 'question',
+        words: 'decided: Tuesday; all 3 have answered: Tuesday (2), Friday (1)',
+      },
     });
     // Minds may change until the deadline.
     await press(question, THREE[2]!, 1);
@@ -153,14 +156,14 @@ describe('a question', () => {
   it('comes back at the deadline with the count; what comes later is kept and does not count, unless I say so', async () => {
     const question = await asked();
     await press(question, THREE[0]!, 1);
-    await goTo(49 * HOUR);
+    goTo(49 * HOUR);
     expect(inboxOf(desk).messages[0]).toMatchObject({
       id: question.message,
-      returnedWhy: { kind: 'question', words: '1 of 3 have answered: Friday 1; missing: Ben and Cy' },
+      returnedWhy: { kind: 'question', words: '1 of 3 have answered: Friday (1); missing: Ben and Cy' },
     });
     await press(question, THREE[1]!, 1);
     expect(statuses(question)).toEqual(['counts', 'late']);
-    expect(seen(question)).toMatchObject({ state: 'closed', tally: '1 of 3 have answered: Friday 1' });
+    expect(seen(question)).toMatchObject({ state: 'closed', tally: '1 of 3 have answered: Friday (1)' });
     const late = seen(question).given[1]!;
     judgeAnswer(keyed('late-one'), question.id, late.id, late.answer);
     expect(standing(question)).toEqual({ Ana: 1, Ben: 1, Cy: null });
@@ -208,7 +211,7 @@ describe('a question', () => {
     await reply({ from: first!.reader!, text: `Tuesday\n${tokenLine(proof[0]!)}` });
     expect(readQuestion(desk, id)).toMatchObject({
       decided: false,
-      tally: '1 of 3 have answered: Tuesday 1',
+      tally: '1 of 3 have answered: Tuesday (1)',
     });
     const before = readWatch(desk, readQuestion(desk, id).watch!);
     moveClock(desk, { set: desk.now() + HOUR });
@@ -408,7 +411,7 @@ describe('the page', () => {
 });
 
 describe('before it leaves a question', () => {
-  it('is changed, taken off and brought back by undo, with its wait', async () => {
+  it('is changed, taken off and brought back by undo, with its wait', () => {
     const message = draft();
     const { id } = ask(keyed('asked-it'), message, USUAL);
     const watch = readQuestion(desk, id).watch!;
@@ -430,7 +433,7 @@ describe('before it leaves a question', () => {
     expect(() => undo(desk, 'asked-it')).toThrow(Refused);
   });
 
-  it('goes along with a copy that is taken back, and is asked there anew', async () => {
+  it('goes along with a copy that is taken back, and is asked there anew', () => {
     const message = draft();
     ask(desk, message, USUAL);
     const [first] = plan(desk, message, true);
