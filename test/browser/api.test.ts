@@ -14,6 +14,7 @@ import type {
   WatchesJson,
   CorrespondentsJson,
   OccasionsJson,
+  QuestionsJson,
   SeriesListJson,
   TextsJson,
 } from '#api/types';
@@ -69,6 +70,7 @@ it('answers in the shapes it describes', async () => {
   const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
   const { body: page } = await product.api<DeparturePageJson>('GET', '/departures?state=pending');
   const { body: waiting } = await product.api<WatchesJson>('GET', '/watches');
+  const { body: questions } = await product.api<QuestionsJson>('GET', '/questions');
   const { body: people } = await product.api<CorrespondentsJson>('GET', '/correspondents');
   const { body: series } = await product.api<SeriesListJson>('GET', '/series');
   const { body: texts } = await product.api<TextsJson>('GET', '/texts');
@@ -85,6 +87,7 @@ it('answers in the shapes it describes', async () => {
     '/messages/{id}': inbox.messages[0]!.id,
     '/messages/{id}/suggestions': inbox.messages[0]!.id,
     '/departures/{id}': page.departures[0]!.id,
+    '/questions/{id}': questions.questions[0]!.id,
     '/watches/{id}': waiting.watches[0]!.id,
     '/series/{id}': series.series[0]!.id,
     '/correspondents/{id}': people.correspondents[0]!.id,
