@@ -7,7 +7,13 @@ import { looked } from './looked';
 export const ADDRESS = 998;
 
 export const id = Joi.string().max(64);
-export const instant = Joi.string().isoDate().example('2026-12-01T09:00:00Z');
+/** A day in the calendar, of what is written as one. */
+const whyNoDay = (value: string): string | undefined => {
+  const day = /^\d{4}-\d{2}-\d{2}/.exec(value)?.[0];
+  return day === undefined || isLocal(`${day}T00:00`) ? undefined : `“${day}” is no day that exists`;
+};
+
+export const instant = looked(Joi.string().isoDate(), whyNoDay).example('2026-12-01T09:00:00Z');
 export const text = Joi.string().allow('');
 
 const isSaid = (schema: Schema) => schema.$_getFlag('presence') !== undefined;
@@ -31,7 +37,7 @@ export const date = looked(
   Joi.string()
     .pattern(/^\d{4}-\d{2}-\d{2}$/)
     .message('{{#label}} is not a date. Write it as 2026-12-01'),
-  (value) => (isLocal(`${value}T00:00`) ? undefined : `“${value}” is no day that exists`),
+  whyNoDay,
 ).example('2026-12-01');
 
 export const country = Joi.string()

@@ -2,9 +2,9 @@ import { expect, it } from 'vitest';
 import { commandOf, keyInForce, whyNoKeys, type OwnKeys } from './commandKeys';
 
 it('goes by the key in force, and by no other', () => {
-  const own: OwnKeys = { a: 'q', s: 'a' };
+  const own: OwnKeys = { a: 'k', s: 'a' };
   expect(whyNoKeys(own)).toBeUndefined();
-  expect([commandOf('q', own), commandOf('a', own), commandOf('s', own), commandOf('t', own)]).toEqual([
+  expect([commandOf('k', own), commandOf('a', own), commandOf('s', own), commandOf('t', own)]).toEqual([
     ...['a', 's', undefined, 't'],
   ]);
   expect(keyInForce('s', own)).toBe('a');

@@ -20,6 +20,11 @@ export interface Outcome {
 const answersTo = (id: SQL): SQL =>
   sql`FROM messages a WHERE a.in_reply_to = ${id} AND a.direction = 'in' AND a.automatic = 0 AND a.deleted_at IS NULL`;
 
+/** Answers of a departure’s readers to the question it asks, by whatever way they came. @param d its name in the query */
+const answersToQuestion = (d: string): SQL =>
+  sql.raw(`FROM questions q JOIN question_answers g ON g.question_id = q.id WHERE q.message_id = ${d}.message_id
+    AND g.status = 'counts' AND (${d}.reader IS NULL OR g.reader = lower(${d}.reader))`);
+
 /** What ended a watch that is settled. @param w its name in the query */
 export const settledHow = (w: string): SQL =>
   sql.raw(`CASE WHEN ${w}.settled_by = 'decision' THEN 'decision' WHEN ${w}.ended_by IS NULL THEN 'visit'
@@ -28,6 +33,7 @@ export const settledHow = (w: string): SQL =>
 
 /** True for a departure nobody has answered. */
 export const UNANSWERED: SQL = sql`NOT EXISTS (SELECT 1 ${answersTo(sql`departures.header_id`)})
+  AND NOT EXISTS (SELECT 1 ${answersToQuestion('departures')})
   AND NOT EXISTS (SELECT 1 FROM watches w WHERE w.message_id = departures.message_id AND w.state = 'settled'
     AND ${settledHow('w')} = 'answer' AND (w.copy = '' OR w.copy = lower(departures.reader)))`;
 
@@ -38,7 +44,8 @@ const outcomes = built((db) => {
   return db
     .select({
       departureId: sql<string>`d.id`,
-      answeredAt: sql<number | null>`(SELECT min(a.at) ${answersTo(sql`d.header_id`)})`,
+      answeredAt: sql<number | null>`(SELECT min(at) FROM (SELECT a.at AS at ${answersTo(sql`d.header_id`)}
+        UNION ALL SELECT g.at ${answersToQuestion('d')}))`,
       watch: sql<WatchState | null>`${watched(sql`w.state`)}`,
       watchAt: sql<number | null>`${watched(sql`w.at`)}`,
       watchBy: sql<SettledHow | null>`${watched(sql`CASE w.state WHEN 'settled' THEN ${settledHow('w')} END`)}`,

@@ -68,6 +68,11 @@ const PREFIX = new RegExp(
   'iu',
 );
 
+const PASSED_ON = new RegExp(`^\\s*(?:${FORWARDS.join('|')})\\s*(?:\\[\\d+\\]\\s*)?[:：]`, 'iu');
+
+/** True where the subject begins by saying that something is passed on. */
+export const isForwardSubject = (subject: string): boolean => PASSED_ON.test(subject);
+
 /** The subject without “Re:” and its like; what a thread is called. */
 export function baseSubject(subject: string): string {
   return subject.replace(PREFIX, '').trim();

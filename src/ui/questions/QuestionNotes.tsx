@@ -147,8 +147,9 @@ function ToldForm({
   );
 }
 
-/** Names, each with its comment beside it. */
+/** Names, each with when they said so, and why. */
 function Names({ question, index }: { question: QuestionJson; index: number }) {
+  const words = useWords();
   return question.readers
     .filter(({ answer }) => answer === index)
     .map((reader, at) => {
@@ -163,6 +164,7 @@ function Names({ question, index }: { question: QuestionJson; index: number }) {
           ) : (
             nameOf(reader)
           )}
+          {given && <span className="quiet"> {words.moment(given.at)}</span>}
           {given?.comment && (
             <em className={styles.comment} dir="auto">
               {' '}

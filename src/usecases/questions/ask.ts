@@ -7,11 +7,13 @@ import { noteChange, record } from '#store/journal';
 import { hasLeft } from '#store/left';
 import { insertQuestion, questionOf, removeQuestion, swapQuestion, type QuestionRow } from '#store/questions';
 import type { Tx } from '#store/store';
+import { watchesOf } from '#store/watches';
 import type { Desk } from '../desk';
 import { Invalid, Refused, Stale } from '../errors';
 import { undoable } from '../incoming/undo';
 import { outgoingMessage } from '../messages/outgoingMessage';
 import { newId } from '../newId';
+import { followEdit } from '../series/fitSeries';
 import { endWatch, watchMessage } from '../watches/setWatch';
 import { decisionWatch, knownQuestion } from './asking';
 import { makeProofKey } from './proofs';
@@ -64,9 +66,15 @@ export function ask(desk: Desk, messageId: string, { deadline, ...input }: Quest
       seen ? swapQuestion(tx, seen, kept) : insertQuestion(tx, { ...kept, id, messageId, createdAt: now }),
     );
     if (!question) throw new Stale('question');
-    if (deadline || !decisionWatch(tx, messageId))
-      watchMessage(desk, messageId, { deadline: deadline ?? USUAL_DEADLINE, settledBy: 'decision' });
+    const watch = watchesOf(tx, [messageId]).find(({ state }) => state === 'waiting');
+    if (deadline || watch?.settledBy !== 'decision')
+      watchMessage(desk, messageId, {
+        deadline: deadline ?? watch?.deadline ?? USUAL_DEADLINE,
+        settledBy: 'decision',
+      });
     if (!seen) record(tx, { at: now, messageId, what: 'asked', why: question.words });
+    // What a series makes of it asks the same.
+    followEdit(desk, tx, messageId);
     changed(tx, question);
     return question;
   });
@@ -99,6 +107,7 @@ export function takeOff(desk: Desk, id: string): void {
     const watch = decisionWatch(tx, seen.messageId);
     undoable(desk, tx, { questionIds: [id] }, () => removeQuestion(tx, id));
     if (watch?.state === 'waiting') endWatch(desk, watch.id);
+    followEdit(desk, tx, seen.messageId);
     changed(tx, seen);
   });
 }

@@ -3,7 +3,7 @@ import { READING } from '#core/limits';
 import { commentOn, ownWords, readReply } from '#core/question/reply';
 import { tokensIn, type Token } from '#core/question/token';
 import { addressKey } from '#core/message/address';
-import { ancestors } from '#core/reply/threading';
+import { ancestors, isForwardSubject } from '#core/reply/threading';
 import { addressesBeside } from '#store/correspondents';
 import { findDeparture, type Departure } from '#store/departures';
 import { record } from '#store/journal';
@@ -99,9 +99,12 @@ function refuse(tx: Tx, read: Read, question: QuestionRow | undefined): void {
   });
 }
 
+/** Of the messages it names so many are looked at. */
+const NEAREST = 30;
+
 /** The question something is about that names none of its messages: the newest of the thread. */
 const questionByTie = (tx: Tx, { mail, message }: Incoming): QuestionRow | undefined => {
-  for (const named of ancestors(mail).reverse()) {
+  for (const named of ancestors(mail).slice(-NEAREST).reverse()) {
     const departure = departureOfHeader(tx, named);
     const question = departure && questionIn(tx, departure.messageId);
     if (question) return question;
@@ -133,20 +136,24 @@ function considerProofs(tx: Tx, read: Read): boolean {
   const asked = askedBy(read.desk, tx, [departure.messageId]).get(departure.messageId) ?? [];
   const who = readerOf(asked, read.writers, copyOf(departure));
   const comment = commentOn(read.own, question.answers, index);
+  // What somebody passes on are the words of somebody else.
+  const passedOn = isForwardSubject(read.message.subject);
   const several = proven.some(
     (each) => each.question.id !== question.id || each.token.answer !== token.answer,
   );
-  const judged: Judged = several
-    ? { reader: who.reader?.address ?? null, status: 'unclear', why: 'It carries several answers.' }
+  const unclear = several ? 'It carries several answers.' : passedOn ? 'It was passed on to you.' : undefined;
+  const judged: Judged = unclear
+    ? { reader: who.reader?.address ?? null, status: 'unclear', why: unclear }
     : worth(tx, question, read.message, who);
   noteAnswer(read.desk, tx, question, {
     ...cameFrom(read),
     ...judged,
-    answer: several ? null : index,
+    answer: unclear ? null : index,
+    proposed: unclear && !several ? index : null,
     comment,
     how: 'link',
   });
-  if (several) askMe(tx, question, read);
+  if (unclear) askMe(tx, question, read);
   else if (judged.status === 'counts' && comment === '') fileAway(tx, read);
   return true;
 }

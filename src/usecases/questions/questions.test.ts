@@ -6,7 +6,9 @@ import { plan, release } from '#test/support/watching';
 import { bytesOfLeft, linksIn } from '#test/support/questions';
 import { tokenLine, tokensIn, type Token } from '#core/question/token';
 import { departuresOf } from '#store/departures';
+import { listDepartures } from '#store/departureList';
 import { findMessage, recipientsOf } from '#store/messages';
+import { outcomesOf } from '#store/outcomes';
 import { answersTo } from '#store/questions';
 import { moveClock } from '../clock/sandbox';
 import { takeBack } from '../departures/takeBack';
@@ -129,6 +131,12 @@ describe('a question', () => {
       [1, true, 'The first is a holiday here.'],
       [1, true, ''],
     ]);
+    // Of each copy it is known whether it was answered, though a prepared answer may name no message.
+    const came = outcomesOf(
+      desk.store.db,
+      departuresOf(desk.store.db, question.message).map(({ id }) => id),
+    );
+    expect([...came.values()].map(({ answeredAt }) => answeredAt !== null)).toEqual([true, true, false]);
     expect(answeredBy(desk, ['ANA@x.example'])).toMatchObject([{ answer: 'Friday', words: USUAL.words }]);
   });
 
@@ -326,6 +334,32 @@ describe('a proof', () => {
     });
   });
 
+  it('in what a reader passes on is asked of me: it may be another’s', async () => {
+    const question = await asked({}, THREE, false);
+    const [first] = question.proofs.get('ana@x.example')!;
+    await reply({
+      from: THREE[1],
+      subject: 'Fwd: Re: The boat',
+      text: `See below.\n\nTuesday\n${tokenLine(first!)}`,
+    });
+    expect(seen(question).given[0]).toMatchObject({ status: 'unclear', answer: null, proposed: 0 });
+  });
+
+  it('asked again by a chaser is the same question’s', async () => {
+    const question = await asked({}, ['Ana <ana@x.example>']);
+    const watch = seen(question).watch!;
+    changeWatch(desk, watch, { chasers: { text: 'Have you seen it?', then: 'leave', times: 1 } });
+    goTo(49 * HOUR);
+    const { message, at } = readWatch(desk, watch).chasers!.made[0]!;
+    moveClock(desk, { set: at! });
+    await release(desk, message);
+    const [departure] = departuresOf(desk.store.db, message);
+    const [yes] = await linksIn(bytesOfLeft(desk, departure!.id));
+    await reply({ from: THREE[0], text: yes!.body });
+    expect(seen(question)).toMatchObject({ decided: true, ahead: 'Tuesday' });
+    expect(readWatch(desk, watch).state).toBe('settled');
+  });
+
   it('quoted in what goes on is no answer again', async () => {
     const question = await asked();
     await press(question, THREE[0]!, 0);
@@ -489,6 +523,35 @@ describe('before it leaves a question', () => {
     moveClock(desk, { set: desk.now() + 400 * 24 * HOUR });
     noteTold(desk, id, 'ana@x.example', 1, 'by telephone');
     expect(readQuestion(desk, id)).toMatchObject({ state: 'open', decided: true });
+  });
+});
+
+describe('what leaves again and again', () => {
+  it('asks each time anew, and says by now what the series says', async () => {
+    const message = draft(['Ana <ana@x.example>']);
+    const { id } = ask(desk, message, USUAL);
+    scheduleMessage(desk, message, {
+      kind: 'series',
+      start: '2026-11-25T09:00',
+      zone: 'Etc/UTC',
+      rrule: 'FREQ=DAILY;COUNT=3',
+    });
+    const occurrences = () =>
+      listDepartures(desk.store.db, { states: ['scheduled'], limit: 10 }).map((each) => each.messageId);
+    const of = (each: string) => questionsNear(desk, each).find((view) => view.message === each)!;
+    expect(new Set(occurrences().map((each) => of(each).id)).size).toBe(occurrences().length);
+    changeQuestion(desk, id, { words: 'And now?' });
+    expect(occurrences().map((each) => of(each).words)).toEqual(occurrences().map(() => 'And now?'));
+    const [first, second] = occurrences();
+    moveClock(desk, { set: Date.parse('2026-11-25T09:00:00Z') });
+    await release(desk, first!);
+    const [departure] = departuresOf(desk.store.db, first!);
+    const [yes] = await linksIn(bytesOfLeft(desk, departure!.id));
+    await reply({ from: 'ana@x.example', text: yes!.body });
+    expect(of(first!)).toMatchObject({ decided: true });
+    expect(of(second!)).toMatchObject({ state: 'not-left', decided: false });
+    takeOff(desk, id);
+    expect(occurrences().map((each) => questionsNear(desk, each).length)).toEqual(occurrences().map(() => 0));
   });
 });
 
