@@ -1,5 +1,5 @@
 /** Occasions, what belongs around them, and sets kept for the next one. */
-import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, lt, sql } from 'drizzle-orm';
 import { occasionMessages, occasions, occasionSets } from './schema';
 import { built } from './built';
 import type { Reading, Tx } from './store';
@@ -96,3 +96,8 @@ export const insertSet = (tx: Tx, row: typeof occasionSets.$inferInsert): Occasi
 
 export const changeSet = (tx: Tx, id: string, patch: Partial<OccasionSet>): void =>
   void tx.update(occasionSets).set(patch).where(eq(occasionSets.id, id)).run();
+
+/** Occasions and sets; an index is not worth it for so few. @param until epoch ms */
+export function dropOccasionsDeletedBefore(tx: Tx, until: number): void {
+  for (const table of [occasions, occasionSets]) tx.delete(table).where(lt(table.deletedAt, until)).run();
+}

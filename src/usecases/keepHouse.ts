@@ -5,6 +5,7 @@ import { readMeta, writeMeta } from '#store/settings';
 import type { Desk } from './desk';
 import { forgetOldChanges } from './followChanges';
 import { forgetBatches } from './batches/batches';
+import { forgetOccasions } from './occasions/occasions';
 import { forgetTexts } from './texts/keepText';
 
 const DAY_MS = 86_400_000;
@@ -40,6 +41,7 @@ async function forgetWhatWasDeleted(desk: Desk, days: number): Promise<void> {
   const until = desk.now() - days * DAY_MS;
   forgetTexts(desk, until);
   forgetBatches(desk, until);
+  forgetOccasions(desk, until);
   for (;;) {
     // Found and forgotten in one go: what is brought back meanwhile is not deleted any more.
     const count = desk.store.write((tx) => {

@@ -4,10 +4,13 @@ import { tempDesk } from '#test/support/desk';
 import { draftMessages, findMessage } from '#store/messages';
 import { departuresOf, type Departure } from '#store/departures';
 import { changeSettings } from './changeSettings';
-import { moveDeparture } from './departures/changeDeparture';
+import { moveDeparture, pauseDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';
 import { takeBack } from './departures/takeBack';
+import { moveClock } from './clock/sandbox';
 import type { Desk } from './desk';
+import { NotFound } from './errors';
+import { keepHouse } from './keepHouse';
 import { createDraft } from './messages/createDraft';
 import { deleteMessage } from './messages/deleteMessage';
 import { changeOccasion, previewMove } from './occasions/moveOccasion';
@@ -21,7 +24,7 @@ import {
 } from './occasions/occasions';
 import { listSets, readOccasion } from './occasions/occasionView';
 import { beginFromSet, deleteSet, keepSet, restoreSet } from './occasions/sets';
-import { addCorrespondent } from './people/correspondents';
+import { addCorrespondent, changeCorrespondent, listCorrespondents } from './people/correspondents';
 import { claimDeparture } from './release/claimDeparture';
 
 let desk: Desk;
@@ -98,6 +101,53 @@ describe('around an occasion', () => {
         ['h@x.example', '2026-12-11T00:00:00.000Z'],
       ]),
     );
+  });
+
+  it('follows its reader’s clock and days of work, where nobody has moved it', () => {
+    const [prakriti] = listCorrespondents(desk).filter(({ name }) => name === 'Prakriti');
+    const days = put('3 of their working days before at 9:00 theirs');
+    const hour = put('one hour before');
+    const moved = put('2 days before at 9:00 theirs');
+    schedule();
+    moveDeparture(desk, departure(moved).id, { kind: 'at', local: '2026-12-10T12:00', zone: ZONE });
+    const paused = put('4 days before at 9:00 theirs');
+    schedule();
+    pauseDeparture(desk, departure(paused).id);
+    changeCorrespondent(desk, prakriti!.id, { zone: 'Asia/Tokyo' });
+    expect([days, hour, moved, paused].map(meant)).toEqual([
+      '2026-12-09T00:00',
+      '2026-12-12T18:00',
+      '2026-12-10T12:00',
+      '2026-12-09T00:00',
+    ]);
+    expect(departure(paused).state).toBe('paused');
+    // Away on Thursday and Friday, their third working day before is an earlier one.
+    changeCorrespondent(desk, prakriti!.id, { leave: [{ from: '2026-12-10', to: '2026-12-11', note: '' }] });
+    expect(meant(days)).toBe('2026-12-07T00:00');
+    // With the date it moves on, and what was moved by hand stays.
+    const moves = previewMove(desk, occasion, { local: '2026-12-19T19:00', zone: ZONE });
+    expect(moves.filter(({ stays }) => stays !== null).map(({ messageId }) => messageId)).toEqual([moved]);
+  });
+
+  it('deleted, is forgotten after its time with the sets; what was around it stays', async () => {
+    const id = put('one hour before');
+    const set = keepSet(desk, occasion, 'Openings');
+    deleteOccasion(desk, occasion);
+    deleteSet(desk, set.id);
+    const later = async (days: number) => {
+      moveClock(desk, { set: desk.now() + days * 86_400_000 });
+      await keepHouse(desk);
+    };
+    changeSettings(desk, { keepDeletedDays: 30 });
+    await later(29);
+    restoreOccasion(desk, occasion);
+    deleteOccasion(desk, occasion);
+    restoreSet(desk, set.id);
+    deleteSet(desk, set.id);
+    await later(31);
+    expect(() => restoreOccasion(desk, occasion)).toThrow(NotFound);
+    expect(() => restoreSet(desk, set.id)).toThrow(NotFound);
+    expect(findMessage(desk.store.db, id)).toMatchObject({ draft: true, deletedAt: null });
   });
 
   it('knows the occasion in its fields, by whatever date that has as it leaves', async () => {

@@ -9,6 +9,7 @@ import { changeSettings } from './changeSettings';
 import type { Desk } from './desk';
 import { claimDeparture } from './release/claimDeparture';
 import { readDeparture } from './departures/departureView';
+import { closeEditing, openForEditing } from './departures/editLease';
 import { finishAttempt } from './release/finishAttempt';
 import { editMessage } from './messages/editMessage';
 import { announceAttachment, receivePiece } from './messages/attachments';
@@ -228,6 +229,27 @@ describe('fields of a message', () => {
       fields: { form: { '': 'javascript:x' } },
     });
     expect(schedule(link.id)).toMatch(/link|form/);
+  });
+
+  it('stop what was changed while it was open, as they stop what is scheduled; it stays open', () => {
+    const { desk } = tempDesk();
+    const { id } = createDraft(desk, { to: ['Ana <ana@x.example>'], subject: 'x', text: 'Hello.' });
+    const [scheduled] = scheduleMessage(desk, id, {
+      kind: 'at',
+      local: '2026-12-01T09:00',
+      zone: 'Etc/UTC',
+    });
+    const { id: departure } = scheduled!;
+    const token = openForEditing(desk, departure);
+    editMessage(desk, id, { text: 'The loan is {{loan number}}.' });
+    expect(() => closeEditing(desk, departure, token, 'go-on')).toThrow(/loan number.*Ana/);
+    expect(findDeparture(desk.store.db, departure)).toMatchObject({ state: 'paused', pausedFor: 'editing' });
+    editMessage(desk, id, { fields: { 'loan number': { '': '7' } } });
+    expect(closeEditing(desk, departure, token, 'go-on')).toMatchObject({ state: 'scheduled' });
+    // To stand still needs no value.
+    const again = openForEditing(desk, departure);
+    editMessage(desk, id, { text: '{{another}}' });
+    expect(closeEditing(desk, departure, again, 'pause').state).toBe('paused');
   });
 
   it('become each reader’s own as it leaves, on their day, in their language, and never another’s', async () => {

@@ -20,6 +20,7 @@ import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { committableMoment, pauseForReview } from './planDepartures';
 import { NotFound, Refused } from '../errors';
+import { checkFilled } from '../fields/checkFilled';
 import { applyEvent } from './applyEvent';
 import { goOn } from './resume';
 import { holdLeft } from './holdLeft';
@@ -98,8 +99,8 @@ function judgeAgain(desk: Desk, tx: Tx, gone: Departure, now: number): Departure
  * Gives a lease back. Merely going away from an unchanged message lets it go on as before; from a changed one it
  * leaves it paused, since nobody has said that the change may go.
  * @param token of the lease; undefined takes the one there is
- * @throws NotFound; Refused where the token no longer counts, or where it cannot go on because its moment has
- * passed: then ask for another
+ * @throws NotFound; Invalid where a field it has by now is not known of a reader; Refused where the token no longer counts, or where it
+ * cannot go on because its moment has passed: then ask for another
  */
 export function closeEditing(desk: Desk, id: string, token: string | undefined, closing: Closing): Departure {
   return desk.store.write((tx) => {
@@ -107,7 +108,11 @@ export function closeEditing(desk: Desk, id: string, token: string | undefined, 
     const lease = token === undefined ? leasesOf(tx, id)[0] : findLease(tx, id, token);
     if (!lease) throw new Refused('It was closed meanwhile, in another window or after a long silence.');
     const now = desk.now(tx);
-    const changed = findMessage(tx, seen.messageId)!.revision !== lease.messageRevision;
+    const message = findMessage(tx, seen.messageId)!;
+    const changed = message.revision !== lease.messageRevision;
+    // As when it was scheduled. An occurrence has values of its own yet to come.
+    if (closing === 'go-on' && changed && seen.seriesId === null)
+      checkFilled(desk, tx, message, [seen, ...siblings(tx, seen)]);
     const close = (each: Departure): Departure => {
       if (closing === 'pause') return applyEvent(tx, each, 'pause', now, { pausedFor: 'me' });
       if (closing === 'go-on') return judgeAgain(desk, tx, goOn(desk, tx, each, now, 'ask'), now);

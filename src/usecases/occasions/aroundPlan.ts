@@ -1,6 +1,7 @@
 /** The plan of a message around an occasion, for one of its readers or for all together. */
 import { momentAround, type AroundMoment, type Occasion, type Offset } from '#core/occasion/offset';
 import type { AtPlan } from '#core/plan/kinds/at/plan';
+import { PENDING_STATES } from '#core/departure/states';
 import { addressKey } from '#core/message/address';
 import type { Departure } from '#store/departures';
 import type { Reading } from '#store/store';
@@ -26,5 +27,15 @@ export function around(
     reader: known?.zone ? { zone: known.zone, working: known.working } : undefined,
   });
 }
+
+export const canMove = ({ state, leftAt }: Departure): boolean =>
+  leftAt === null && (PENDING_STATES.includes(state) || state === 'paused' || state === 'failed');
+
+/** Two moments of one minute are one: hands do not move seconds. */
+const SAME_MS = 60_000;
+
+/** Nobody has moved it away from there. */
+export const standsThere = ({ meant }: Pick<Departure, 'meant'>, { at }: AroundMoment): boolean =>
+  Math.abs(meant - at) < SAME_MS;
 
 export const planAt = ({ local, zone }: AroundMoment): AtPlan => ({ kind: 'at', local, zone });

@@ -14,8 +14,8 @@ import { filledWith, hasFields } from '../fields/fillMessage';
 import { receivers } from '../messages/envelope';
 import { readersAt } from '../people/readers';
 import { previewPlan } from '../moments/previewPlan';
-import { around, planAt } from './aroundPlan';
-import { canMove, checkedDate, checkedName, knownOccasion, type OccasionInput } from './occasions';
+import { around, canMove, planAt, standsThere } from './aroundPlan';
+import { checkedDate, checkedName, knownOccasion, type OccasionInput } from './occasions';
 
 /** What comes of one departure, or of a draft. */
 export interface OccasionMove {
@@ -37,8 +37,6 @@ export interface OccasionMove {
 
 /** Why it was stopped by a move, and goes on by another one. */
 const PAST = 'Its moment around the occasion is past.';
-/** Two moments of one minute are one: hands do not move seconds. */
-const SAME_MS = 60_000;
 
 interface Step {
   move: OccasionMove;
@@ -83,8 +81,7 @@ function stepFor(
   if (departure && !canMove(departure)) return stay('It has left, or is leaving.');
   // One that a move has stopped stands where it was before that.
   const stopped = departure?.state === 'paused' && departure.reason === PAST;
-  if (departure && !stopped && was && Math.abs(departure.meant - was.at) >= SAME_MS)
-    return stay('It was moved by hand.');
+  if (departure && !stopped && was && !standsThere(departure, was)) return stay('It was moved by hand.');
   if (!next) return stay('There is no such day for its reader.');
   const past = next.at < now;
   const recipients = (reader ? [reader] : all.map(({ address }) => address)).map((address) => ({ address }));

@@ -2,11 +2,11 @@
 import { offsetWords, readOffset, type Offset } from '#core/occasion/offset';
 import { isLocal } from '#core/time/wallClock';
 import { canonicalZone, UnknownZoneError } from '#core/time/zones';
-import { PENDING_STATES } from '#core/departure/states';
-import { departuresOf, type Departure } from '#store/departures';
+import { departuresOf } from '#store/departures';
 import { noteChange } from '#store/journal';
 import { findMessage, swapMessage } from '#store/messages';
 import {
+  dropOccasionsDeletedBefore,
   findOccasion,
   insertOccasion,
   messagesAround,
@@ -25,7 +25,7 @@ import { outgoingMessage } from '../messages/outgoingMessage';
 import { scheduleMessage } from '../messages/scheduleMessage';
 import { newId } from '../newId';
 import { receivers } from '../messages/envelope';
-import { around, planAt } from './aroundPlan';
+import { around, canMove, planAt } from './aroundPlan';
 
 export interface OccasionInput {
   name: string;
@@ -92,6 +92,10 @@ export const restoreOccasion = (desk: Desk, id: string): OccasionRow =>
     return next;
   });
 
+/** What was deleted before `until`, epoch ms, is forgotten, sets too; what was around them stays what it is. */
+export const forgetOccasions = (desk: Desk, until: number): void =>
+  desk.store.write((tx) => dropOccasionsDeletedBefore(tx, until));
+
 /** An offset as it is given: in words, or in parts. @throws Invalid */
 export function checkedOffset(given: string | Offset): Offset {
   if (typeof given !== 'string') return readOffset(offsetWords(given)) ?? given;
@@ -103,9 +107,6 @@ export function checkedOffset(given: string | Offset): Offset {
     );
   return offset;
 }
-
-export const canMove = ({ state, leftAt }: Departure): boolean =>
-  leftAt === null && (PENDING_STATES.includes(state) || state === 'paused' || state === 'failed');
 
 /** Nothing says where it belongs, such as days of work somebody does not have. */
 const nowhere = (offset: Offset) =>

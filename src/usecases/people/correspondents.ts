@@ -32,6 +32,7 @@ import { holidaysKnown, type HolidaysKnown } from './holidayCalendar';
 import { checkedPlace } from './checkedPlace';
 import { countryOf, readersAt } from './readers';
 import { evidenceFor } from './zoneGuess';
+import { followPlaced, placedFor } from '../occasions/followReader';
 
 export type { Correspondent } from '#store/correspondents';
 
@@ -189,13 +190,19 @@ export function addWithin(tx: Tx, input: CorrespondentInput): string {
   return id;
 }
 
+/** What says when something reaches somebody at a good time. */
+const WHEN = ['zone', 'week', 'leave', 'country', 'region'] as const;
+
 /** {@link changeCorrespondent} within a transaction. */
 export function changeWithin(desk: Desk, tx: Tx, id: string, input: CorrespondentInput): void {
-  if (!findCorrespondent(tx, id)) throw new NotFound('There is no such correspondent.');
+  const seen = findCorrespondent(tx, id);
+  if (!seen) throw new NotFound('There is no such correspondent.');
+  const placed = WHEN.some((field) => input[field] !== undefined) ? placedFor(desk, tx, seen.addresses) : [];
   updateCorrespondent(tx, id, checkedPerson(knownIn(tx), input, id));
   renewGuess(tx, id, input.zoneHint);
   if (input.addresses) followGroups(desk, tx, id);
   if (input.zone) followZone(desk, tx, id);
+  followPlaced(desk, tx, placed);
   noteChange(tx, 'correspondent', id);
 }
 
