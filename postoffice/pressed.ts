@@ -4,6 +4,8 @@ import PostalMime from 'postal-mime';
 export interface PreparedAnswer {
   to: string;
   subject: string;
+  /** Empty where it says none. */
+  inReplyTo: string;
   body: string;
 }
 
@@ -27,6 +29,7 @@ export async function preparedAnswers(source: Buffer): Promise<PreparedAnswer[]>
     );
     const body = fields.get('body');
     if (!body) return [];
-    return [{ to: decodeURIComponent(url.pathname), subject: fields.get('subject') ?? '', body }];
+    const [subject = '', inReplyTo = ''] = [fields.get('subject'), fields.get('in-reply-to')];
+    return [{ to: decodeURIComponent(url.pathname), subject, inReplyTo, body }];
   });
 }

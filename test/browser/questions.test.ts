@@ -9,7 +9,7 @@ import { addReader, demoPages } from '../support/demo';
 import { deliver } from '../support/lmtp';
 import { mailOf } from '../support/mail';
 import { startProduct, type Product } from '../support/product';
-import { bytesOfLeft, linksIn } from '../support/questions';
+import { bytesOfLeft, preparedAnswers } from '../support/questions';
 import { until } from '../support/until';
 
 let product: Product;
@@ -55,7 +55,7 @@ async function preparedIn({ dataDir }: Product, { message }: QuestionJson, reade
       return all.every(({ state }) => state === 'sent') && all;
     });
     const copies = readers.map((address) => left.find(({ reader }) => reader === address)!);
-    return await Promise.all(copies.map(({ id }) => linksIn(bytesOfLeft(desk, id))));
+    return await Promise.all(copies.map(({ id }) => preparedAnswers(bytesOfLeft(desk, id))));
   } finally {
     desk.store.close();
   }

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { inboxOf, tempDesk } from '#test/support/desk';
 import { mailOf, type MailParts } from '#test/support/mail';
 import { plan, release } from '#test/support/watching';
-import { bytesOfLeft, linksIn } from '#test/support/questions';
+import { bytesOfLeft, preparedAnswers } from '#test/support/questions';
 import { tokenLine, tokensIn, type Token } from '#core/question/token';
 import { departuresOf } from '#store/departures';
 import { listDepartures } from '#store/departureList';
@@ -65,7 +65,9 @@ async function asked(patch: Partial<QuestionInput> = {}, to = THREE, individual 
   const headerIds = await release(desk, message);
   const proofs = new Map<string, Token[]>();
   for (const departure of departuresOf(desk.store.db, message)) {
-    const all = (await linksIn(bytesOfLeft(desk, departure.id))).map(({ body }) => tokensIn(body)[0]!);
+    const all = (await preparedAnswers(bytesOfLeft(desk, departure.id))).map(
+      ({ body }) => tokensIn(body)[0]!,
+    );
     for (const reader of departure.reader === null ? to.map(addressOf) : [departure.reader])
       proofs.set(reader, all);
   }
@@ -102,7 +104,7 @@ describe('a question', () => {
     for (const token of [...ana, ...ben]) expect(isProven(desk.store.db, token)).toBe(true);
     const [first] = departuresOf(desk.store.db, question.message);
     const bytes = bytesOfLeft(desk, first!.id);
-    const links = await linksIn(bytes);
+    const links = await preparedAnswers(bytes);
     expect(links[0]).toMatchObject({
       to: 'registrar@wrenfield.example',
       subject: 'Re: The boat',
@@ -215,7 +217,7 @@ describe('a question', () => {
       await finishAttempt(desk, departure, { outcomes, unanswered: false });
     };
     await leave(first!);
-    const proof = (await linksIn(bytesOfLeft(desk, first!.id))).map(({ body }) => tokensIn(body)[0]!);
+    const proof = (await preparedAnswers(bytesOfLeft(desk, first!.id))).map(({ body }) => tokensIn(body)[0]!);
     await reply({ from: first!.reader!, text: `Tuesday\n${tokenLine(proof[0]!)}` });
     expect(readQuestion(desk, id)).toMatchObject({
       decided: false,
@@ -354,7 +356,7 @@ describe('a proof', () => {
     moveClock(desk, { set: at! });
     await release(desk, message);
     const [departure] = departuresOf(desk.store.db, message);
-    const [yes] = await linksIn(bytesOfLeft(desk, departure!.id));
+    const [yes] = await preparedAnswers(bytesOfLeft(desk, departure!.id));
     await reply({ from: THREE[0], text: yes!.body });
     expect(seen(question)).toMatchObject({ decided: true, ahead: 'Tuesday' });
     expect(readWatch(desk, watch).state).toBe('settled');
@@ -546,7 +548,7 @@ describe('what leaves again and again', () => {
     moveClock(desk, { set: Date.parse('2026-11-25T09:00:00Z') });
     await release(desk, first!);
     const [departure] = departuresOf(desk.store.db, first!);
-    const [yes] = await linksIn(bytesOfLeft(desk, departure!.id));
+    const [yes] = await preparedAnswers(bytesOfLeft(desk, departure!.id));
     await reply({ from: 'ana@x.example', text: yes!.body });
     expect(of(first!)).toMatchObject({ decided: true });
     expect(of(second!)).toMatchObject({ state: 'not-left', decided: false });
