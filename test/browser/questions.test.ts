@@ -1,6 +1,13 @@
 /** Questions, in the interface: asked by keys, answered by link, in words, on the page, twice, and by somebody else. */
 import { describe, expect, it, onTestFinished } from 'vitest';
-import type { CorrespondentsJson, MailboxJson, MessageJson, QuestionJson, QuestionsJson } from '#api/types';
+import type {
+  CorrespondentsJson,
+  DeparturePageJson,
+  MailboxJson,
+  MessageJson,
+  QuestionJson,
+  QuestionsJson,
+} from '#api/types';
 import { tokenLine, tokensIn } from '#core/question/token';
 import { departuresOf } from '#store/departures';
 import { openDesk } from '#usecases/desk';
@@ -131,6 +138,34 @@ describe('a question', () => {
     await press(back, 'button', 'Tell them all');
     await sees(back, 'The result stands here as it would be told', '[aria-label="Notice"]');
     await sees(back, /So it is: (I do|Keshav does)\./, 'form');
+  });
+
+  it('that is being typed as the message is sent goes along, and stops it while it cannot be asked', async () => {
+    const page = await open('/write?new=1');
+    await addReader(page, 'prak', 'Prakriti Thapa');
+    await page.keyboard.press('Escape');
+    await fill(page, 'textbox', 'Subject', 'Sent in one go');
+    await fill(page, 'textbox', 'Text', 'Namaste Prakriti.');
+    const held = async () => {
+      const { body } = await product.api<DeparturePageJson>('GET', '/departures?state=held');
+      return body.departures.find(({ subject }) => subject === 'Sent in one go');
+    };
+    await chord(page, 'Alt+Shift+Q');
+    await until('the focus in the question', () =>
+      page.evaluate(() => document.activeElement?.matches('[role="dialog"] input')),
+    );
+    await page.keyboard.type('At nine?');
+    await press(page, 'button', 'Send, hold 90 s');
+    await sees(page, 'Give 2 to 6 answers', '[role="alert"]');
+    expect(await held()).toBeUndefined();
+    await fill(page, 'textbox', 'Answer 1', 'Yes');
+    await fill(page, 'textbox', 'Answer 2', 'No');
+    await press(page, 'button', 'Send, hold 90 s');
+    const { messageId } = await until('it to be held', held);
+    const { body } = await product.api<QuestionsJson>('GET', `/questions?message=${messageId}`);
+    expect(body.questions.map(({ words, answers }) => [words, answers])).toEqual([
+      ['At nine?', ['Yes', 'No']],
+    ]);
   });
 
   it('is answered by link, twice, in words, and by somebody else; what is unclear is asked', async () => {

@@ -1,7 +1,15 @@
 'use client';
 /** What is asked, what can be answered, until when, and what decides it. */
 import { Button, Checkbox, Input, Select, type InputRef } from 'antd';
-import { useId, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import {
+  useId,
+  useImperativeHandle,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+  type Ref,
+} from 'react';
 import { flushSync } from 'react-dom';
 import type { QuestionJson, WatchJson } from '#api/types';
 import {
@@ -21,12 +29,20 @@ import { untilWords } from '../watches/watchWords';
 import styles from './Questions.module.css';
 import type { QuestionBody } from './useQuestionActions';
 
+/** For whoever sends the message: what is being typed here is not to be lost by that. */
+export interface QuestionFormHandle {
+  /** Asks what stands here; where nothing does, folds it. @returns false where it cannot be asked, and says why */
+  settle: () => Promise<boolean>;
+}
+
 interface Props {
+  handle: Ref<QuestionFormHandle>;
   /** The one there is. */
   question: QuestionJson | undefined;
   /** The wait for its answers, where there is one. */
   watch: WatchJson | undefined;
-  put: (body: QuestionBody) => void;
+  /** @returns whether it is asked */
+  put: (body: QuestionBody) => Promise<boolean>;
   /** Folds it without keeping anything. */
   close: () => void;
 }
@@ -40,7 +56,7 @@ function durationOf(watch: WatchJson | undefined): Duration | undefined {
   return 'workingDays' in deadline ? { count: deadline.workingDays, unit: deadline.of } : undefined;
 }
 
-export function QuestionForm({ question, watch, put, close }: Props) {
+export function QuestionForm({ handle, question, watch, put, close }: Props) {
   const id = useId();
   const say = useWords();
   const first = useFirstFocus<InputRef>();
@@ -80,22 +96,33 @@ export function QuestionForm({ question, watch, put, close }: Props) {
     event.preventDefault();
     change([...answers.slice(0, index), ...several, ...answers.slice(index + 1)].slice(0, ANSWERS.most));
   };
-  const submit = () => {
+  const submit = async (): Promise<boolean> => {
     const given = { words, answers: answers.filter((each) => each.trim() !== ''), decidedWhen, mayComment };
     const kept = keptQuestion(given);
     const why = whyNoQuestion(kept);
     setProblem(why);
-    if (why) return;
+    if (why) {
+      first.current?.focus();
+      return false;
+    }
     const deadline = duration && (touched || !question) ? deadlineOf(duration) : undefined;
-    put({ ...kept, answers: [...kept.answers], deadline });
+    return put({ ...kept, answers: [...kept.answers], deadline });
   };
+  const isEmpty = !words.trim() && answers.every((each) => !each.trim());
+  useImperativeHandle(handle, () => ({
+    settle: async () => {
+      if (!isEmpty) return submit();
+      close();
+      return true;
+    },
+  }));
   /** Its main button, and the way out, wherever in it the focus is; nothing of it is for the message. */
   const pressed = (event: KeyboardEvent) => {
     const main = event.key === 'Enter' && (event.ctrlKey || event.metaKey);
     if (event.nativeEvent.isComposing || (!main && event.key !== 'Escape')) return;
     event.preventDefault();
     event.stopPropagation();
-    if (main) submit();
+    if (main) void submit();
     else close();
   };
 
@@ -202,7 +229,7 @@ export function QuestionForm({ question, watch, put, close }: Props) {
         under “If nobody answers”.
       </p>
       <p className={styles.acts}>
-        <Button type="primary" ghost onClick={submit}>
+        <Button type="primary" ghost onClick={() => void submit()}>
           {question ? 'Keep the changes' : 'Ask this'}
         </Button>
         <Button type="text" onClick={close}>

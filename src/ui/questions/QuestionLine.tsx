@@ -1,24 +1,26 @@
 'use client';
 /** One line beside the moment: what the message asks. */
 import { Button } from 'antd';
-import { useRef, useState } from 'react';
+import { useRef, useState, type Ref } from 'react';
 import { DECIDED_WHEN_WORDS } from '#core/question/question';
 import { useQuestionOn } from '../data/questions';
 import { useWatchOn } from '../data/watches';
 import { useCommand, useKeyName } from '../shell/commands';
 import { useNotices } from '../shell/Notices';
 import watching from '../watches/Watches.module.css';
-import { QuestionForm } from './QuestionForm';
+import { QuestionForm, type QuestionFormHandle } from './QuestionForm';
 import { useQuestionActions } from './useQuestionActions';
 
 interface Props {
+  /** Of the form, while it is unfolded. */
+  form: Ref<QuestionFormHandle>;
   /** On the server; undefined where it is not kept yet. */
   messageId: string | undefined;
   /** Keeps it. @throws (rejects) with words for the person */
   keep: () => Promise<string>;
 }
 
-export function QuestionLine({ messageId, keep }: Props) {
+export function QuestionLine({ form, messageId, keep }: Props) {
   const actions = useQuestionActions();
   const keyName = useKeyName();
   const { showProblem } = useNotices();
@@ -74,9 +76,14 @@ export function QuestionLine({ messageId, keep }: Props) {
       </div>
       {unfolded && (
         <QuestionForm
+          handle={form}
           question={question}
           watch={watch}
-          put={(body) => void actions.put(messageId, body).then((done) => done && close())}
+          put={async (body) => {
+            const done = await actions.put(messageId, body);
+            if (done) close();
+            return done;
+          }}
           close={close}
         />
       )}

@@ -49,6 +49,7 @@ import { usePrimaryKey } from './usePrimaryKey';
 import { useLease } from './useLease';
 import { useReaders } from './useReaders';
 import { useSending } from './useSending';
+import type { QuestionFormHandle } from '../questions/QuestionForm';
 import { QuestionLine } from '../questions/QuestionLine';
 import { WatchLine } from '../watches/WatchLine';
 import styles from './Composer.module.css';
@@ -239,7 +240,11 @@ export function Composer({ beginning, message, departure, series, begin, withTex
     weighty: async () => (await settled()).filter((each) => isWeighty(each) && !isFilled(each)),
     onSending: (id) => rememberCursor(id, subject.current?.input ?? null, body.current),
   });
-  const { commit } = sending;
+  const asking = useRef<QuestionFormHandle>(null);
+  // What is being asked, and not kept yet, is kept first.
+  const commit = async (...how: Parameters<typeof sending.commit>) => {
+    if ((await asking.current?.settle()) !== false) await sending.commit(...how);
+  };
   usePrimaryKey(() => void commit());
   const remindMe = () => {
     change({ to: [formatMailbox(settings.me)] });
@@ -328,7 +333,13 @@ export function Composer({ beginning, message, departure, series, begin, withTex
               keep={async () => (await draft.save()).id}
             />
           }
-          question={<QuestionLine messageId={draft.kept?.id} keep={async () => (await draft.save()).id} />}
+          question={
+            <QuestionLine
+              form={asking}
+              messageId={draft.kept?.id}
+              keep={async () => (await draft.save()).id}
+            />
+          }
           onChange={(next) => {
             sending.clearProblem();
             moment.setPlan(next);

@@ -572,6 +572,24 @@ describe('the result', () => {
   });
 });
 
+it('the result keeps hidden from each other who was', async () => {
+  const { id: message } = createDraft(desk, {
+    to: ['ana@x.example'],
+    bcc: ['Ben <ben@x.example>'],
+    subject: 'The boat',
+    text: 'x',
+  });
+  const { id } = ask(desk, message, USUAL);
+  plan(desk, message);
+  await release(desk, message);
+  noteTold(desk, id, 'ben@x.example', 0, '');
+  const all = recipientsOf(desk.store.db, [tellAll(desk, id).id]);
+  expect(all.map(({ field, address }) => [field, address])).toEqual([
+    ['to', 'ana@x.example'],
+    ['bcc', 'ben@x.example'],
+  ]);
+});
+
 describe('whatever comes, in whatever order', () => {
   it('each reader says the last that counts, and nothing that came is forgotten', async () => {
     const step = fc.record({

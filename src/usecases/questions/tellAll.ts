@@ -1,4 +1,5 @@
 /** The result of a question, to all it was asked of. */
+import { addressKey } from '#core/message/address';
 import { aheadWords } from '#core/question/count';
 import { identityOf } from '#core/message/details';
 import { withPlainSignature } from '#core/message/signature';
@@ -9,6 +10,7 @@ import { findMessage, type Message } from '#store/messages';
 import type { Desk } from '../desk';
 import { Refused } from '../errors';
 import { createDraft } from '../messages/createDraft';
+import { receivers, type Receiver } from '../messages/envelope';
 import { askedBy, countNow, knownQuestion } from './asking';
 
 /**
@@ -23,7 +25,15 @@ export function tellAll(desk: Desk, questionId: string): Message {
   const count = countNow(desk, db, question);
   if (count.answered === 0) throw new Refused('Nobody has answered yet: there is nothing to tell.');
   const message = findMessage(db, messageId)!;
-  const readers = (askedBy(desk, db, [messageId]).get(messageId) ?? []).filter(({ reached }) => reached);
+  const reached = new Set(
+    (askedBy(desk, db, [messageId]).get(messageId) ?? []).flatMap((each) =>
+      each.reached ? each.address : [],
+    ),
+  );
+  const readers = receivers(db, messageId).filter(({ address }) => reached.has(addressKey(address)));
+  // Who was hidden from the others stays so.
+  const inField = (field: Receiver['field']) =>
+    readers.flatMap((each) => (each.field === field ? { name: each.name, address: each.address } : []));
   const individual = departuresOf(db, messageId).some(({ reader }) => reader !== null);
   const tallies = answers.map((answer, index) => `  ${answer}: ${count.given[index]!.length}`);
   const silent = count.missing.length > 0 ? [`  no answer: ${count.missing.length}`] : [];
@@ -37,7 +47,9 @@ export function tellAll(desk: Desk, questionId: string): Message {
   ].join('\n');
   const { signature } = identityOf(desk.settings(), message.identity);
   return createDraft(desk, {
-    to: readers.map(({ name, address }) => ({ name, address })),
+    to: inField('to'),
+    cc: inField('cc'),
+    bcc: inField('bcc'),
     subject: answerSubject(message.subject),
     text: withPlainSignature(text, signature),
     answers: messageId,
