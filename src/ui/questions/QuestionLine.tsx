@@ -1,69 +1,37 @@
 'use client';
-/** One line beside the moment: what the message asks. */
+/** What the message asks: a line beside the moment where it asks something, and the form while it is unfolded. */
 import { Button } from 'antd';
-import { useRef, useState, type Ref } from 'react';
 import { DECIDED_WHEN_WORDS } from '#core/question/question';
 import { useQuestionOn } from '../data/questions';
 import { useWatchOn } from '../data/watches';
-import { useCommand, useKeyName } from '../shell/commands';
-import { useNotices } from '../shell/Notices';
 import watching from '../watches/Watches.module.css';
-import { QuestionForm, type QuestionFormHandle } from './QuestionForm';
+import { QuestionForm } from './QuestionForm';
+import type { Asking } from './useAsking';
 import { useQuestionActions } from './useQuestionActions';
 
 interface Props {
-  /** Of the form, while it is unfolded. */
-  form: Ref<QuestionFormHandle>;
   /** On the server; undefined where it is not kept yet. */
   messageId: string | undefined;
-  /** Keeps it. @throws (rejects) with words for the person */
-  keep: () => Promise<string>;
+  asking: Asking;
 }
 
-export function QuestionLine({ form, messageId, keep }: Props) {
+export function QuestionLine({ messageId, asking: { open, show, close, opener, form } }: Props) {
   const actions = useQuestionActions();
-  const keyName = useKeyName();
-  const { showProblem } = useNotices();
-  const [open, setOpen] = useState(false);
-  const opener = useRef<HTMLButtonElement>(null);
   const question = useQuestionOn(messageId);
   const watch = useWatchOn(messageId);
-  const show = (on: boolean) =>
-    void (on && messageId === undefined ? keep() : Promise.resolve())
-      .then(() => setOpen(on))
-      .catch(showProblem);
-  const unfolded = open && messageId !== undefined;
-  const close = () => {
-    setOpen(false);
-    opener.current?.focus();
-  };
-  useCommand('q', () => show(true));
   return (
     <>
-      <div className={watching.line}>
-        <span>
-          Question:{' '}
-          {question ? (
-            <>
-              <strong dir="auto">{question.words}</strong>{' '}
-              <span dir="auto">{question.answers.join(' · ')}</span>; decided when{' '}
-              {DECIDED_WHEN_WORDS[question.decidedWhen]}
-            </>
-          ) : (
-            'none'
-          )}
-        </span>
-        <span>
-          <Button
-            ref={opener}
-            size="small"
-            title={keyName('q')}
-            aria-expanded={unfolded}
-            onClick={() => show(!unfolded)}
-          >
-            {question ? 'Change question…' : 'Ask…'}
-          </Button>
-          {question && (
+      {question && (
+        <div className={watching.line}>
+          <span>
+            Question: <strong dir="auto">{question.words}</strong>{' '}
+            <span dir="auto">{question.answers.join(' · ')}</span>; decided when{' '}
+            {DECIDED_WHEN_WORDS[question.decidedWhen]}
+          </span>
+          <span>
+            <Button size="small" onClick={() => show(!open)}>
+              Change question…
+            </Button>
             <Button
               size="small"
               type="text"
@@ -71,16 +39,16 @@ export function QuestionLine({ form, messageId, keep }: Props) {
             >
               No question
             </Button>
-          )}
-        </span>
-      </div>
-      {unfolded && (
+          </span>
+        </div>
+      )}
+      {open && (
         <QuestionForm
           handle={form}
           question={question}
           watch={watch}
           put={async (body) => {
-            const done = await actions.put(messageId, body);
+            const done = await actions.put(messageId!, body);
             if (done) close();
             return done;
           }}

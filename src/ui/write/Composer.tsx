@@ -19,7 +19,7 @@ import { useDepartureActions } from '../departures/useDepartureActions';
 import { SeriesPreview } from '../moment/SeriesPreview';
 import { MomentPanel } from '../moment/MomentPanel';
 import { useMoment } from '../moment/useMoment';
-import { useCommand } from '../shell/commands';
+import { useCommand, useKeyName } from '../shell/commands';
 import { keepTextPath } from '../shell/views';
 import { useNotices } from '../shell/Notices';
 import { usePictures } from './attachments/usePictures';
@@ -49,8 +49,8 @@ import { usePrimaryKey } from './usePrimaryKey';
 import { useLease } from './useLease';
 import { useReaders } from './useReaders';
 import { useSending } from './useSending';
-import type { QuestionFormHandle } from '../questions/QuestionForm';
 import { QuestionLine } from '../questions/QuestionLine';
+import { useAsking } from '../questions/useAsking';
 import { WatchLine } from '../watches/WatchLine';
 import styles from './Composer.module.css';
 
@@ -88,6 +88,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
   const router = useRouter();
   const settings = useSettings();
   const words = useWords();
+  const keyName = useKeyName();
   const { show, showProblem } = useNotices();
   const actions = useDepartureActions();
   const minute = useNow(60_000);
@@ -240,10 +241,10 @@ export function Composer({ beginning, message, departure, series, begin, withTex
     weighty: async () => (await settled()).filter((each) => isWeighty(each) && !isFilled(each)),
     onSending: (id) => rememberCursor(id, subject.current?.input ?? null, body.current),
   });
-  const asking = useRef<QuestionFormHandle>(null);
+  const asking = useAsking(draft.kept?.id, async () => (await draft.save()).id);
   // What is being asked, and not kept yet, is kept first.
   const commit = async (...how: Parameters<typeof sending.commit>) => {
-    if ((await asking.current?.settle()) !== false) await sending.commit(...how);
+    if ((await asking.form.current?.settle()) !== false) await sending.commit(...how);
   };
   usePrimaryKey(() => void commit());
   const remindMe = () => {
@@ -296,6 +297,15 @@ export function Composer({ beginning, message, departure, series, begin, withTex
             <>
               <UseText command onChoose={(text) => void filled.use(text)} />
               <FieldPicker onChoose={(words) => body.current?.insertWords(words)} />
+              <Button
+                ref={asking.opener}
+                size="small"
+                title={keyName('q')}
+                aria-expanded={asking.open}
+                onClick={() => asking.show(!asking.open)}
+              >
+                Ask…
+              </Button>
               {draft.kept && (
                 <Button size="small" type="text" onClick={() => router.push(keepTextPath(draft.kept!.id))}>
                   Keep as a text
@@ -333,13 +343,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
               keep={async () => (await draft.save()).id}
             />
           }
-          question={
-            <QuestionLine
-              form={asking}
-              messageId={draft.kept?.id}
-              keep={async () => (await draft.save()).id}
-            />
-          }
+          question={<QuestionLine messageId={draft.kept?.id} asking={asking} />}
           onChange={(next) => {
             sending.clearProblem();
             moment.setPlan(next);
