@@ -49,6 +49,7 @@ import { usePrimaryKey } from './usePrimaryKey';
 import { useLease } from './useLease';
 import { useReaders } from './useReaders';
 import { useSending } from './useSending';
+import type { QuestionFormHandle } from '../questions/QuestionForm';
 import { QuestionLine } from '../questions/QuestionLine';
 import { useAsking } from '../questions/useAsking';
 import { WatchLine } from '../watches/WatchLine';
@@ -241,10 +242,12 @@ export function Composer({ beginning, message, departure, series, begin, withTex
     weighty: async () => (await settled()).filter((each) => isWeighty(each) && !isFilled(each)),
     onSending: (id) => rememberCursor(id, subject.current?.input ?? null, body.current),
   });
-  const asking = useAsking(draft.kept?.id, async () => (await draft.save()).id);
+  const opener = useRef<HTMLButtonElement>(null);
+  const form = useRef<QuestionFormHandle>(null);
+  const asking = useAsking(draft.kept?.id, async () => (await draft.save()).id, { opener, form });
   // What is being asked, and not kept yet, is kept first.
   const commit = async (...how: Parameters<typeof sending.commit>) => {
-    if ((await asking.form.current?.settle()) !== false) await sending.commit(...how);
+    if ((await form.current?.settle()) !== false) await sending.commit(...how);
   };
   usePrimaryKey(() => void commit());
   const remindMe = () => {
@@ -298,7 +301,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
               <UseText command onChoose={(text) => void filled.use(text)} />
               <FieldPicker onChoose={(words) => body.current?.insertWords(words)} />
               <Button
-                ref={asking.opener}
+                ref={opener}
                 size="small"
                 title={keyName('q')}
                 aria-expanded={asking.open}
