@@ -18,6 +18,12 @@ const ofMessage = built((db) =>
     .prepare(),
 );
 
+const ofMessages = built((db) => db.select().from(questions).where(among(questions.messageId)).prepare());
+
+/** What these messages ask. */
+export const questionsOf = (db: Reading, messageIds: readonly string[]): QuestionRow[] =>
+  ofMessages(db).all({ ids: JSON.stringify(messageIds) });
+
 /** What a message asks. */
 export const questionOf = (db: Reading, messageId: string): QuestionRow | undefined =>
   ofMessage(db).get({ message: messageId });

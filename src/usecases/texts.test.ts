@@ -9,6 +9,7 @@ import { changeSettings } from './changeSettings';
 import type { Desk } from './desk';
 import { claimDeparture } from './release/claimDeparture';
 import { readDeparture } from './departures/departureView';
+import { resumeDeparture } from './departures/changeDeparture';
 import { closeEditing, openForEditing } from './departures/editLease';
 import { finishAttempt } from './release/finishAttempt';
 import { editMessage } from './messages/editMessage';
@@ -250,6 +251,10 @@ describe('fields of a message', () => {
     const again = openForEditing(desk, departure);
     editMessage(desk, id, { text: '{{another}}' });
     expect(closeEditing(desk, departure, again, 'pause').state).toBe('paused');
+    // To go on it does, whichever way.
+    expect(() => resumeDeparture(desk, departure)).toThrow(/another.*Ana/);
+    editMessage(desk, id, { text: 'Hello.' });
+    expect(resumeDeparture(desk, departure).state).toBe('scheduled');
   });
 
   it('become each reader’s own as it leaves, on their day, in their language, and never another’s', async () => {

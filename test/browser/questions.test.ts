@@ -168,6 +168,28 @@ describe('a question', () => {
     ]);
   });
 
+  it('that was changed in another window meanwhile is not overwritten by this one', async () => {
+    const { body: message } = await product.api<MessageJson>('POST', '/messages', {
+      to: ['prakriti@lamp-courier.example'],
+      subject: 'Two windows',
+      text: 'Namaste.',
+    });
+    const first = { words: 'Here?', answers: ['Yes', 'No'] };
+    const { body: question } = await product.api<QuestionJson>('POST', '/questions', {
+      message: message.id,
+      ...first,
+    });
+    const page = await open(`/write/${message.id}`);
+    await sees(page, 'Question: Here? Yes · No');
+    await chord(page, 'Alt+Shift+Q');
+    await fill(page, 'textbox', 'Answer 2', 'Not here');
+    await product.api('PATCH', `/questions/${question.id}`, { words: 'There?' });
+    await sees(page, 'Question: There? Yes · No');
+    await chord(page, 'Control+Enter');
+    await sees(page, 'has been changed meanwhile', '[role="alert"], [aria-label="Notice"]');
+    expect(await seen(question)).toMatchObject({ words: 'There?', answers: ['Yes', 'No'] });
+  });
+
   it('is answered by link, twice, in words, and by somebody else; what is unclear is asked', async () => {
     const people = ['ann@old-quay.example', 'bob@old-quay.example', 'cat@old-quay.example'];
     const asked = await sent(people, 'Shall we?');

@@ -1,5 +1,11 @@
 import Joi from 'joi';
-import { ANSWER_LENGTH, ANSWERS, DECIDED_WHEN, QUESTION_LENGTH } from '#core/question/question';
+import {
+  ANSWER_LENGTH,
+  ANSWERS,
+  COMMENT_LENGTH,
+  DECIDED_WHEN,
+  QUESTION_LENGTH,
+} from '#core/question/question';
 import { id } from '../fields';
 import { deadline } from '../watches/requests';
 
@@ -49,5 +55,5 @@ export const judgeRequest = Joi.object({
 export const toldRequest = Joi.object({
   reader: Joi.string().max(998).required().description('The address of one it was asked of'),
   answer: answer.required().description('Counted from 0'),
-  comment: Joi.string().max(2000).allow('').default(''),
+  comment: Joi.string().max(COMMENT_LENGTH).allow('').default(''),
 });

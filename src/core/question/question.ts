@@ -25,6 +25,8 @@ export const ANSWERS = { fewest: 2, most: 6 } as const;
 /** Characters of one answer: it is a button, and a line of text. */
 export const ANSWER_LENGTH = 80;
 export const QUESTION_LENGTH = 300;
+/** Of what somebody says besides. */
+export const COMMENT_LENGTH = 2000;
 
 /** By which way an answer came: the prepared reply, the page, words in a reply, or told by me. */
 export const ANSWERED_HOW = ['link', 'page', 'words', 'me'] as const;

@@ -1,6 +1,6 @@
 /** What a reply says to a question. */
 import { withoutQuotes } from '../text/quotes';
-import { answerKey } from './question';
+import { answerKey, COMMENT_LENGTH } from './question';
 
 export interface Reply {
   /** Index of the one it says plainly; undefined where it says none, or is not clear. */
@@ -19,7 +19,6 @@ export const LEAVE_IT = '(please leave this line as it is)';
 const GREETING =
   /^(dear|hi|hello|hey|good (morning|afternoon|evening|day)|kia ora|namaste|ol[áa]|bom dia|boa (tarde|noite)|caro|cara|prezad[oa]|hallo|guten (tag|morgen|abend)|liebe[rs]?|sehr geehrte[rs]?|bonjour|bonsoir|cher|chère|salut|hola|estimad[oa]|buen(os|as) (d[íi]as|tardes|noches))(?!\p{L})[^.!?]{0,60}[,!:.]?$/iu;
 const IS_TOKEN = /\[answer\s[\w.-]+\]/;
-const COMMENT_LENGTH = 2000;
 
 /** What somebody has written themselves: no quotes, no signature below its line (RFC 3676 §4.3). */
 export function ownWords(text: string): string {
@@ -70,19 +69,33 @@ function commentIn(lines: readonly string[], except: (line: string) => boolean):
     .slice(0, COMMENT_LENGTH);
 }
 
+/** As far as the question itself: a program that marks no quotes has put what it answers below. */
+function beforeAsked(lines: readonly string[], words: string): readonly string[] {
+  const key = answerKey(words);
+  const at = key === '' ? -1 : lines.findIndex((line) => answerKey(line) === key);
+  return at < 0 ? lines : lines.slice(0, at);
+}
+
 /**
  * The answer in somebody’s own words: the first line, after a greeting, is one of the answers or its number, and no other line is another.
  * Anything else is not guessed at; where it names only one of them, that is proposed.
- * @param own as {@link ownWords} gives it
+ * @param own as {@link ownWords} gives it; @param asked the words of the question
  */
-export function readReply(own: string, answers: readonly string[]): Reply {
+export function readReply(own: string, answers: readonly string[], asked = ''): Reply {
   const keys = answers.map(answerKey);
-  const lines = own.split('\n').map((line) => line.trim());
-  const said = lines.filter((line) => line !== '' && !IS_TOKEN.test(line) && !GREETING.test(line));
+  const lines = beforeAsked(
+    own.split('\n').map((line) => line.trim()),
+    asked,
+  );
+  const isSaid = (line: string) => line !== '' && !IS_TOKEN.test(line);
+  // An answer may look like a greeting.
+  const said = lines.filter(
+    (line) => isSaid(line) && (!GREETING.test(line) || plainly(line, keys) !== undefined),
+  );
   const plain = said.flatMap((line) => plainly(line, keys) ?? []);
   const first = said[0] === undefined ? undefined : plainly(said[0], keys);
-  const comment = commentIn(lines, (line) => plainly(line, keys) === first);
-  if (first !== undefined && plain.every((each) => each === first)) return { answer: first, comment };
+  if (first !== undefined && plain.every((each) => each === first))
+    return { answer: first, comment: commentIn(lines, (line) => plainly(line, keys) === first) };
   const all = commentIn(lines, () => false);
   const words = answerKey(all);
   const [only, ...others] = named(words, keys);

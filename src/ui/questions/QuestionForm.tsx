@@ -42,7 +42,7 @@ interface Props {
   /** The wait for its answers, where there is one. */
   watch: WatchJson | undefined;
   /** @returns whether it is asked */
-  put: (body: QuestionBody) => Promise<boolean>;
+  put: (body: QuestionBody, seen: QuestionJson | undefined) => Promise<boolean>;
   /** Folds it without keeping anything. */
   close: () => void;
 }
@@ -66,6 +66,8 @@ export function QuestionForm({ handle, question, watch, put, close }: Props) {
   const [decidedWhen, setDecidedWhen] = useState<DecidedWhen>(question?.decidedWhen ?? 'everyone');
   const [mayComment, setMayComment] = useState(question?.mayComment ?? true);
   const [duration, setDuration] = useState(() => durationOf(watch));
+  /** As it was when this was unfolded. */
+  const [seen] = useState(question);
   const [touched, setTouched] = useState(false);
   const [problem, setProblem] = useState<{ field: string; words: string }>();
 
@@ -105,8 +107,8 @@ export function QuestionForm({ handle, question, watch, put, close }: Props) {
       first.current?.focus();
       return false;
     }
-    const deadline = duration && (touched || !question) ? deadlineOf(duration) : undefined;
-    return put({ ...kept, answers: [...kept.answers], deadline });
+    const deadline = duration && (touched || !seen) ? deadlineOf(duration) : undefined;
+    return put({ ...kept, answers: [...kept.answers], deadline }, seen);
   };
   const isEmpty = !words.trim() && answers.every((each) => !each.trim());
   useImperativeHandle(handle, () => ({

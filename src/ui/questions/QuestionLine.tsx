@@ -47,8 +47,8 @@ export function QuestionLine({ messageId, asking: { open, show, close, opener, f
           handle={form}
           question={question}
           watch={watch}
-          put={async (body) => {
-            const done = await actions.put(messageId!, body);
+          put={async (body, seen) => {
+            const done = await actions.put(messageId!, body, seen);
             if (done) close();
             return done;
           }}

@@ -59,9 +59,11 @@ function Came({ question, given }: Omit<GivenProps, 'actions'>) {
 /** One that is asked of me: which of the answers it is, for whom, or none. */
 function Unsettled({ question, given, actions }: GivenProps) {
   const id = useId();
-  const missing = question.readers.filter(({ answer }) => answer === null);
-  const [reader, setReader] = useState(missing[0]?.address ?? question.readers[0]?.address);
+  // For whom somebody else has answered is said, not guessed.
+  const [only, ...others] = question.readers;
+  const [reader, setReader] = useState(others.length === 0 ? only?.address : undefined);
   const forWhom = given.reader === null ? reader : undefined;
+  const mayCount = given.reader !== null || reader !== undefined;
   const proposed = given.answer ?? given.proposed;
   return (
     <li>
@@ -74,6 +76,7 @@ function Unsettled({ question, given, actions }: GivenProps) {
               id={id}
               size="small"
               value={reader}
+              placeholder="whom?"
               onChange={setReader}
               popupMatchSelectWidth={false}
               options={question.readers.map((each) => ({ value: each.address, label: nameOf(each) }))}
@@ -86,6 +89,7 @@ function Unsettled({ question, given, actions }: GivenProps) {
             size="small"
             type={index === proposed ? 'primary' : 'default'}
             ghost={index === proposed}
+            disabled={!mayCount}
             onClick={() => void actions.judge(question, given, index, forWhom)}
           >
             <span dir="auto">{answer}</span>

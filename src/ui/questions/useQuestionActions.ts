@@ -20,9 +20,15 @@ export function useQuestionActions() {
   const { show } = useNotices();
   const router = useRouter();
   return useMemo(() => {
-    const put = (message: string, body: QuestionBody) =>
+    /** @param seen the one there was as the change was begun: another window may have changed it since */
+    const put = (message: string, body: QuestionBody, seen?: QuestionJson) =>
       act(async (asking) => {
-        const question = await ask<QuestionJson>('POST', '/questions', { message, ...body }, asking);
+        const question = seen
+          ? await ask<QuestionJson>('PATCH', `/questions/${seen.id}`, body, {
+              ...asking,
+              revision: seen.revision,
+            })
+          : await ask<QuestionJson>('POST', '/questions', { message, ...body }, asking);
         return { words: `It asks ${named(question)}.`, done: `asking ${named(question)}` };
       });
 

@@ -6,9 +6,11 @@ import { departuresOf, findDeparture, swapDeparture, type Departure } from '#sto
 import { setDeliveries } from '#store/deliveries';
 import { noteChange } from '#store/journal';
 import { setDiffers } from '#store/series';
+import { findMessage } from '#store/messages';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { NotFound, Refused, Stale } from '../errors';
+import { checkFilled } from '../fields/checkFilled';
 import { committableMoment, keptPlan, pauseForReview } from './planDepartures';
 import { receivers } from '../messages/envelope';
 import { doneWithReview } from '../series/reviewOccurrences';
@@ -127,11 +129,13 @@ export function pauseDeparture(desk: Desk, id: string, revision?: number): Depar
 
 /**
  * Sets its clock going again.
- * @throws NotFound, Stale; Refused where it is not paused, or where its moment has passed meanwhile
+ * @throws NotFound, Stale; Invalid where a field it has is not known of its reader; Refused where it is not paused, or where its moment has passed meanwhile
  */
 export function resumeDeparture(desk: Desk, id: string, revision?: number): Departure {
   return change(desk, id, revision, (tx, seen, now) => {
     if (seen.state !== 'paused') throw new Refused('It is not paused.');
+    // It may have been changed and left like that: it would only stop once more.
+    if (seen.attempts === 0) checkFilled(desk, tx, findMessage(tx, seen.messageId)!, [seen]);
     return goOn(desk, tx, seen, now, 'ask');
   });
 }

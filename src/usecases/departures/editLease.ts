@@ -110,9 +110,8 @@ export function closeEditing(desk: Desk, id: string, token: string | undefined, 
     const now = desk.now(tx);
     const message = findMessage(tx, seen.messageId)!;
     const changed = message.revision !== lease.messageRevision;
-    // As when it was scheduled. An occurrence has values of its own yet to come.
-    if (closing === 'go-on' && changed && seen.seriesId === null)
-      checkFilled(desk, tx, message, [seen, ...siblings(tx, seen)]);
+    // As when it was scheduled.
+    if (closing === 'go-on' && changed) checkFilled(desk, tx, message, [seen, ...siblings(tx, seen)]);
     const close = (each: Departure): Departure => {
       if (closing === 'pause') return applyEvent(tx, each, 'pause', now, { pausedFor: 'me' });
       if (closing === 'go-on') return judgeAgain(desk, tx, goOn(desk, tx, each, now, 'ask'), now);

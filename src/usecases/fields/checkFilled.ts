@@ -13,10 +13,11 @@ import { readersAt } from '../people/readers';
 import { contextFor, departureContext } from './context';
 import { filledWith, hasFields, whyUnfilled } from './fillMessage';
 
-/** @throws Invalid naming the field and the reader */
+/** Of an occurrence nothing is asked: it has values of its own yet to come. @throws Invalid naming the field and the reader */
 export function checkFilled(desk: Desk, tx: Tx, message: Message, departures: readonly Departure[]): void {
   if (!hasFields(message)) return;
   for (const departure of departures) {
+    if (departure.seriesId !== null) continue;
     const context = departureContext(desk, tx, message, departure);
     const stop = whyFieldLeft(() => desk.settings(tx), filledWith(message, context));
     if (stop) throw new Invalid(whyUnfilled(message, context) ?? stop.words, stop.field);

@@ -3,6 +3,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { noteDue } from '#store/clock';
 import { noteChange, record } from '#store/journal';
 import { findMessage } from '#store/messages';
+import { findQuestion } from '#store/questions';
 import type { Tx } from '#store/store';
 import {
   insertUndo,
@@ -19,6 +20,8 @@ import {
 } from '#store/undos';
 import type { Desk } from '../desk';
 import { NotFound, Refused } from '../errors';
+import { noteStanding } from '../questions/noteStanding';
+import { makeAnew } from '../series/fitSeries';
 import { placeMessage } from './bringBack';
 
 /** What an act is about. */
@@ -105,6 +108,7 @@ function assertUntouched(
 }
 
 function putBack(
+  desk: Desk,
   tx: Tx,
   { messages, returns, todos, watches = [], questions = [], answers = [] }: Step,
   now: number,
@@ -141,6 +145,18 @@ function putBack(
     putAnswerRow(tx, id, before);
     noteChange(tx, 'question', questionId);
   }
+  for (const id of new Set([
+    ...questions.map(({ before, after }) => (before ?? after)!.id),
+    ...answers.map(({ before, after }) => (before ?? after)!.questionId),
+  ])) {
+    const question = findQuestion(tx, id);
+    if (question) noteStanding(tx, question);
+  }
+  // What a series has made asks what it says again.
+  for (const { before, after } of questions) {
+    const template = findMessage(tx, (before ?? after)!.messageId)?.seriesId;
+    if (template) makeAnew(desk, tx, template);
+  }
   for (const each of messages) {
     const { before } = each;
     const message = before && findMessage(tx, before.id);
@@ -163,7 +179,7 @@ export function undo(desk: Desk, key: string): void {
     const now = desk.now(tx);
     for (const step of steps) {
       assertUntouched(tx, step);
-      putBack(tx, step, now);
+      putBack(desk, tx, step, now);
     }
   });
 }

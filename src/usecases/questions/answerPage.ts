@@ -1,5 +1,5 @@
 /** The page a question can be answered on: looking changes nothing, pressing an answer does. */
-import { answerKey } from '#core/question/question';
+import { answerKey, COMMENT_LENGTH } from '#core/question/question';
 import type { Token } from '#core/question/token';
 import { addressKey } from '#core/message/address';
 import { deliveriesOf } from '#store/deliveries';
@@ -9,7 +9,7 @@ import { answersTo, type QuestionRow } from '#store/questions';
 import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
-import { askedBy, closesAt, questionIn } from './asking';
+import { askedBy, closesAt, decisionWatch, questionIn } from './asking';
 import { noteAnswer, whyTooLate } from './noteAnswer';
 import { isProven } from './proofs';
 
@@ -40,9 +40,7 @@ function find(db: Reading, token: Token): Found | undefined {
   const question = departure && questionIn(db, departure.messageId);
   if (!question || findMessage(db, question.messageId)?.deletedAt !== null) return undefined;
   const reached = deliveriesOf(db, [departure.id]).filter(({ status }) => status === 'accepted');
-  return reached.length === 1
-    ? { question, departure: departure, reader: addressKey(reached[0]!.address) }
-    : undefined;
+  return reached.length === 1 ? { question, departure, reader: addressKey(reached[0]!.address) } : undefined;
 }
 
 function shown(desk: Desk, db: Reading, { question, reader }: Found): AnswerPage {
@@ -51,7 +49,7 @@ function shown(desk: Desk, db: Reading, { question, reader }: Found): AnswerPage
   const mine = answersTo(db, [question.id]).filter(
     (each) => each.reader === reader && each.status === 'counts',
   );
-  const end = closesAt(db, question);
+  const end = closesAt(question, decisionWatch(db, question.messageId));
   return {
     from: fromName || fromAddress,
     subject,
@@ -70,7 +68,6 @@ export function readAnswerPage(desk: Desk, token: Token): AnswerPage | undefined
   return found && shown(desk, db, found);
 }
 
-const COMMENT_LENGTH = 2000;
 /** Whoever goes back and forth for longer has to write. */
 const MOST_TIMES = 50;
 
@@ -93,15 +90,17 @@ export function answerOnPage(
     if (question.answers[answer] === undefined) throw new Invalid('There is no such answer.', 'answer');
     const why = comment.replaceAll('\r', '').trim().slice(0, COMMENT_LENGTH);
     const before = answersTo(tx, [question.id]).filter((each) => each.reader === reader);
-    const last = before.at(-1);
+    const at = desk.now(tx);
+    const late = whyTooLate(tx, question, at);
+    const status = late ? 'late' : 'counts';
+    // What was late, or somebody else’s, is not what counts; the same again is where it is worth the same.
+    const last = before.findLast((each) => each.status === status);
     const again = last?.answer === answer && (why === '' || answerKey(last.comment) === answerKey(why));
     if (!again) {
       if (before.length >= MOST_TIMES)
         throw new Refused(
           'You have changed your answer so often that it stays as it is. Write to who asks, please.',
         );
-      const at = desk.now(tx);
-      const late = whyTooLate(tx, question, at);
       const name = askedBy(desk, tx, [found.departure.messageId])
         .get(found.departure.messageId)
         ?.find(({ address }) => address === reader)?.name;
@@ -110,7 +109,7 @@ export function answerOnPage(
         answer,
         comment: why,
         how: 'page',
-        status: late ? 'late' : 'counts',
+        status,
         why: late ?? '',
         fromName: name ?? '',
         fromAddress: reader,

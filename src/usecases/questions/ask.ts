@@ -1,13 +1,14 @@
 /** A message asks something: set, changed, taken off, closed. */
 import { keptQuestion, whyNoQuestion, type Question } from '#core/question/question';
 import type { Deadline } from '#core/watch/watch';
+import { noteDue } from '#store/clock';
 import { departuresOf, type Departure } from '#store/departures';
 import { thaw } from '#store/frozen';
 import { noteChange, record } from '#store/journal';
 import { hasLeft } from '#store/left';
 import { insertQuestion, questionOf, removeQuestion, swapQuestion, type QuestionRow } from '#store/questions';
 import type { Tx } from '#store/store';
-import { watchesOf } from '#store/watches';
+import { swapWatch, watchesOf, type Watch } from '#store/watches';
 import type { Desk } from '../desk';
 import { Invalid, Refused, Stale } from '../errors';
 import { undoable } from '../incoming/undo';
@@ -28,8 +29,8 @@ const USUAL_DEADLINE: Deadline = { workingDays: 2, of: 'reader' };
 
 const ON_ITS_WAY: readonly Departure['state'][] = ['releasing', 'unconfirmed'];
 
-/** What asks is mine, and nobody has it. */
-function assertNotLeft(tx: Tx, messageId: string): void {
+/** What asks is mine and nobody has it: what was made ready for an attempt that came to nothing is made anew. */
+function openToChange(tx: Tx, messageId: string): void {
   const message = outgoingMessage(tx, messageId);
   if (message.textId !== null)
     throw new Refused('A kept text asks nothing: ask in the message that is written with it.');
@@ -38,7 +39,6 @@ function assertNotLeft(tx: Tx, messageId: string): void {
   const all = departuresOf(tx, messageId);
   if (hasLeft(message) || all.some(({ state, leftAt }) => leftAt !== null || ON_ITS_WAY.includes(state)))
     throw new Refused('It has left, or is leaving: what it asks cannot be changed any more.');
-  // What was made ready for an attempt that came to nothing is made anew.
   for (const { id } of all) thaw(tx, id);
 }
 
@@ -56,7 +56,7 @@ export function ask(desk: Desk, messageId: string, { deadline, ...input }: Quest
   const why = whyNoQuestion(given);
   if (why) throw new Invalid(why.words, why.field);
   return desk.store.write((tx) => {
-    assertNotLeft(tx, messageId);
+    openToChange(tx, messageId);
     makeProofKey(tx);
     const now = desk.now(tx);
     const seen = questionOf(tx, messageId);
@@ -103,7 +103,7 @@ export const changeQuestion = (
 export function takeOff(desk: Desk, id: string): void {
   desk.store.write((tx) => {
     const seen = seenQuestion(tx, id, undefined);
-    assertNotLeft(tx, seen.messageId);
+    openToChange(tx, seen.messageId);
     const watch = decisionWatch(tx, seen.messageId);
     undoable(desk, tx, { questionIds: [id] }, () => removeQuestion(tx, id));
     if (watch?.state === 'waiting') endWatch(desk, watch.id);
@@ -112,9 +112,16 @@ export function takeOff(desk: Desk, id: string): void {
   });
 }
 
+function waitAgain(tx: Tx, watch: Watch): void {
+  const next = swapWatch(tx, watch, { state: 'waiting', endedAt: null });
+  if (!next) throw new Stale('watch');
+  if (next.at !== null) noteDue(tx, next.at);
+  noteChange(tx, 'return', next.id);
+}
+
 /**
  * No answers are taken any more, or they are again.
- * @throws NotFound; Refused where it has not left, or is so already
+ * @throws NotFound; Refused where it has not left, is so already, or where its deadline is past
  */
 export function closeQuestion(desk: Desk, id: string, close: boolean): QuestionRow {
   return desk.store.write((tx) => {
@@ -125,11 +132,15 @@ export function closeQuestion(desk: Desk, id: string, close: boolean): QuestionR
     if (close === (seen.closedAt !== null))
       throw new Refused(close ? 'It is closed already.' : 'Answers to it are taken already.');
     const now = desk.now(tx);
-    const next = undoable(desk, tx, { questionIds: [id] }, () =>
-      swapQuestion(tx, seen, { closedAt: close ? now : null }),
-    );
-    if (!next) throw new Stale('question');
     const watch = decisionWatch(tx, messageId);
+    if (!close && watch?.at && watch.at <= now)
+      throw new Refused('Its deadline is past. Watch it anew, until its question is decided.');
+    const next = undoable(desk, tx, { questionIds: [id], watchIds: watch ? [watch.id] : [] }, () => {
+      // What was waited for until it was closed is waited for again.
+      if (!close && watch?.state === 'ended' && watch.endedAt === seen.closedAt) waitAgain(tx, watch);
+      return swapQuestion(tx, seen, { closedAt: close ? now : null });
+    });
+    if (!next) throw new Stale('question');
     if (close && watch?.state === 'waiting') endWatch(desk, watch.id);
     record(tx, { at: now, messageId, what: close ? 'question closed' : 'question opened again' });
     changed(tx, next);

@@ -2,11 +2,12 @@
 import { group } from 'd3-array';
 import { countAnswers, tallyWords, type Asked, type Count } from '#core/question/count';
 import { correspondentsAt } from '#store/correspondents';
-import { findMessage, recipientsOf } from '#store/messages';
+import { recipientsOf } from '#store/messages';
 import {
   answersTo,
   findQuestion,
   questionOf,
+  questionsOf,
   readersAsked,
   type AnswerRow,
   type QuestionRow,
@@ -74,16 +75,12 @@ export function countNow(desk: Desk, db: Reading, question: QuestionRow): Count 
   return countOf(question, asked, answersTo(db, [question.id]));
 }
 
-/** When answers are taken no longer, epoch ms; null where that has no end yet. */
-export function closesAt(db: Reading, { messageId, closedAt }: QuestionRow): number | null {
-  const deadline = decisionWatch(db, messageId)?.at ?? null;
+/** When answers are taken no longer, epoch ms; null where that has no end yet. @param watch the wait for it to be decided */
+export function closesAt({ closedAt }: QuestionRow, watch: Watch | undefined): number | null {
+  const deadline = watch?.at ?? null;
   if (closedAt === null || deadline === null) return closedAt ?? deadline;
   return Math.min(closedAt, deadline);
 }
-
-/** The subject of the message that asks. */
-export const subjectOf = (db: Reading, { messageId }: QuestionRow): string =>
-  findMessage(db, messageId)?.subject || '(no subject)';
 
 /** @throws NotFound */
 export function knownQuestion(db: Reading, id: string): QuestionRow {
@@ -93,13 +90,19 @@ export function knownQuestion(db: Reading, id: string): QuestionRow {
 }
 
 /** How the answers to what these messages ask stand, in words. */
-export const talliesOf = (desk: Desk, messageIds: readonly string[]): Map<string, string> =>
-  new Map(
-    messageIds.flatMap((messageId) => {
-      const question = questionOf(desk.store.db, messageId);
-      if (!question) return [];
-      const count = countNow(desk, desk.store.db, question);
+export function talliesOf(desk: Desk, messageIds: readonly string[]): Map<string, string> {
+  if (messageIds.length === 0) return new Map();
+  const { db } = desk.store;
+  const asked = askedBy(desk, db, messageIds);
+  const questions = questionsOf(db, messageIds);
+  const ids = questions.map(({ id }) => id);
+  const given = group(answersTo(db, ids), ({ questionId }) => questionId);
+  return new Map(
+    questions.map((question) => {
+      const { id, messageId, answers } = question;
+      const count = countOf(question, asked.get(messageId) ?? [], given.get(id) ?? []);
       const unclear = count.unclear > 0 ? `; ${count.unclear} unclear` : '';
-      return [[messageId, tallyWords(count, question.answers) + unclear] as const];
+      return [messageId, tallyWords(count, answers) + unclear];
     }),
   );
+}

@@ -20,8 +20,6 @@ import { isProven } from './proofs';
 /** What came in, read once. */
 interface Read extends Incoming {
   own: string;
-  /** All addresses of who wrote it, lower case. */
-  writers: readonly string[];
 }
 
 type Judged = Pick<NewAnswer, 'reader' | 'status' | 'why'>;
@@ -29,7 +27,9 @@ type Judged = Pick<NewAnswer, 'reader' | 'status' | 'why'>;
 const nameOf = ({ name, address }: AskedReader) => name || address;
 
 /** Whom of those it has reached it is by. @param copy of the reader it answers, lower case; undefined where all have the same */
-function readerOf(asked: readonly AskedReader[], writers: readonly string[], copy: string | undefined) {
+function readerOf(tx: Tx, { message, desk }: Incoming, messageId: string, copy: string | undefined) {
+  const asked = askedBy(desk, tx, [messageId]).get(messageId) ?? [];
+  const writers = addressesBeside(tx, message.fromAddress);
   const theirs = asked.filter(({ address, reached }) => reached && (copy === undefined || address === copy));
   return {
     reader: theirs.find(({ address }) => writers.includes(address)),
@@ -133,8 +133,7 @@ function considerProofs(tx: Tx, read: Read): boolean {
   }
   const { question, departure, token } = first;
   const index = token.answer - 1;
-  const asked = askedBy(read.desk, tx, [departure.messageId]).get(departure.messageId) ?? [];
-  const who = readerOf(asked, read.writers, copyOf(departure));
+  const who = readerOf(tx, read, departure.messageId, copyOf(departure));
   const comment = commentOn(read.own, question.answers, index);
   // What somebody passes on are the words of somebody else.
   const passedOn = isForwardSubject(read.message.subject);
@@ -160,15 +159,15 @@ function considerProofs(tx: Tx, read: Read): boolean {
 
 /** In words: plainly, or not, and then I am asked; what says nothing of it, by who has answered, is about something else. */
 function considerWords(tx: Tx, read: Read): void {
-  const { mail, writers, own, desk } = read;
+  const { mail, own, desk } = read;
   const question = questionByTie(tx, read);
   if (!question) return;
   const [direct] = ancestors(mail).slice(-1);
   const departure = direct === undefined ? undefined : departureOfHeader(tx, direct);
   const answersIt = departure !== undefined && questionIn(tx, departure.messageId)?.id === question.id;
-  const asked = askedBy(desk, tx, [question.messageId]).get(question.messageId) ?? [];
-  const who = readerOf(asked, writers, departure && answersIt ? copyOf(departure) : undefined);
-  const reply = readReply(own, question.answers);
+  const copy = departure && answersIt ? copyOf(departure) : undefined;
+  const who = readerOf(tx, read, question.messageId, copy);
+  const reply = readReply(own, question.answers, question.words);
   const said = { ...cameFrom(read), how: 'words' as const, comment: reply.comment };
   if (reply.answer !== undefined && answersIt) {
     const judged = worth(tx, question, read.message, who);
@@ -199,7 +198,6 @@ function considerWords(tx: Tx, read: Read): void {
 /** @param incoming by a person */
 export function considerForQuestions(tx: Tx, incoming: Incoming): void {
   const own = ownWords(incoming.message.text.slice(0, READING.looked));
-  const writers = addressesBeside(tx, incoming.message.fromAddress);
-  const read: Read = { ...incoming, own, writers };
+  const read: Read = { ...incoming, own };
   if (!considerProofs(tx, read)) considerWords(tx, read);
 }

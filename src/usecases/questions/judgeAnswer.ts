@@ -68,7 +68,7 @@ export function judgeAnswer(
         what: 'question answered',
         why: `${seen.fromName || seen.fromAddress}: ${answer === null ? 'no answer' : question.answers[answer]} (you have said so)`,
       });
-      followAnswers(desk, tx, question, whose, seen.messageId, now);
+      followAnswers(desk, tx, question, answer === null ? null : whose, seen.messageId, now);
       return next;
     });
   });

@@ -2,19 +2,19 @@
 import { aheadWords, countWords } from '#core/question/count';
 import type { AnswerStatus } from '#core/question/question';
 import { noteChange, record } from '#store/journal';
-import { answersTo, insertAnswer, type AnswerRow, type QuestionRow } from '#store/questions';
+import { insertAnswer, type AnswerRow, type QuestionRow } from '#store/questions';
 import type { Tx } from '#store/store';
-import { noteAnswered } from '#store/watches';
 import type { Desk } from '../desk';
 import { leaveOutOfChasers } from '../watches/chasers';
 import { bringBackDecided, settle } from '../watches/endWatch';
 import { closesAt, countNow, decisionWatch } from './asking';
+import { noteStanding } from './noteStanding';
 
 export type NewAnswer = Omit<AnswerRow, 'id' | 'questionId' | 'proposed'> & { proposed?: number | null };
 
 /** Why an answer that came then does not count any more, a sentence; undefined where it does. */
 export function whyTooLate(tx: Tx, question: QuestionRow, at: number): string | undefined {
-  const end = closesAt(tx, question);
+  const end = closesAt(question, decisionWatch(tx, question.messageId));
   if (end === null || at < end) return undefined;
   return question.closedAt === end ? 'It came after the question was closed.' : 'It came after the deadline.';
 }
@@ -30,23 +30,18 @@ function settleDecided(desk: Desk, tx: Tx, question: QuestionRow, by: string | n
   bringBackDecided(tx, settled, now, `decided: ${aheadWords(count, answers)}; ${countWords(count, answers)}`);
 }
 
-/** What follows from how the answers to a question stand by now. @param reader whose has changed; @param by the message it came in */
+/** What follows from how the answers to a question stand by now. @param counting the reader one of whose counts now; @param by the message it came in */
 export function followAnswers(
   desk: Desk,
   tx: Tx,
   question: QuestionRow,
-  reader: string | null,
+  counting: string | null,
   by: string | null,
   now: number,
 ): void {
+  noteStanding(tx, question);
   const watch = decisionWatch(tx, question.messageId);
-  if (watch && reader !== null) {
-    const counts = answersTo(tx, [question.id]).some(
-      (each) => each.reader === reader && each.status === 'counts',
-    );
-    noteAnswered(tx, watch.id, reader, counts ? (by ?? 'me') : null);
-    if (counts && watch.state === 'waiting') leaveOutOfChasers(desk, tx, watch.id, reader);
-  }
+  if (watch?.state === 'waiting' && counting !== null) leaveOutOfChasers(desk, tx, watch.id, counting);
   settleDecided(desk, tx, question, by, now);
   noteChange(tx, 'question', question.id);
   noteChange(tx, 'message', question.messageId);

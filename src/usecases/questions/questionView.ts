@@ -18,7 +18,7 @@ import {
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
 import { receivers } from '../messages/envelope';
-import { askedBy, closesAt, countOf, decisionWatch, knownQuestion, subjectOf } from './asking';
+import { askedBy, closesAt, countOf, decisionWatch, knownQuestion } from './asking';
 
 /** One answer as it came. Moments are epoch ms. */
 export interface AnswerView {
@@ -101,7 +101,8 @@ function viewsOf(desk: Desk, rows: readonly QuestionRow[]): QuestionView[] {
     const { id, messageId, words, answers, decidedWhen, mayComment, closedAt, revision, createdAt } =
       question;
     const all = given.get(id) ?? [];
-    const left = hasLeft(findMessage(db, messageId)!);
+    const message = findMessage(db, messageId)!;
+    const watch = decisionWatch(db, messageId);
     // Of a draft nobody waits in the mail server yet.
     const readers =
       asked.get(messageId) ??
@@ -112,17 +113,17 @@ function viewsOf(desk: Desk, rows: readonly QuestionRow[]): QuestionView[] {
       }));
     const count = countOf(question, readers, all);
     const standing = standingAnswers(all);
-    const end = closesAt(db, question);
+    const end = closesAt(question, watch);
     const rowsThatStand = standingRows(all);
     return {
       id,
       message: messageId,
-      subject: subjectOf(db, question),
+      subject: message.subject || '(no subject)',
       words,
       answers,
       decidedWhen,
       mayComment,
-      state: !left ? 'not-left' : end !== null && now >= end ? 'closed' : 'open',
+      state: !hasLeft(message) ? 'not-left' : end !== null && now >= end ? 'closed' : 'open',
       decided: count.decided,
       tally: tallyWords(count, answers),
       ahead: aheadWords(count, answers),
@@ -136,7 +137,7 @@ function viewsOf(desk: Desk, rows: readonly QuestionRow[]): QuestionView[] {
       unclear: count.unclear,
       closesAt: end,
       closedAt,
-      watch: decisionWatch(db, messageId)?.id ?? null,
+      watch: watch?.id ?? null,
       revision,
       createdAt,
     };

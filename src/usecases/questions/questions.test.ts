@@ -528,6 +528,95 @@ describe('before it leaves a question', () => {
   });
 });
 
+describe('what was done otherwise in between', () => {
+  const page = (question: Asked, reader: string) =>
+    prove(desk.store.db, { departureId: question.proofs.get(reader)![0]!.departureId, answer: 0 });
+  const waitedFor = (question: Asked) =>
+    readWatch(desk, seen(question).watch!)
+      .readers.filter(({ answered }) => !answered)
+      .map(({ name }) => name);
+
+  it('undone, who was noted is waited for again', async () => {
+    const question = await asked();
+    noteTold(keyed('told-by-me'), question.id, 'ana@x.example', 0, '');
+    expect(waitedFor(question)).toEqual(['Ben', 'Cy']);
+    undo(desk, 'told-by-me');
+    expect(waitedFor(question)).toEqual(['Ana', 'Ben', 'Cy']);
+    // What counted for one, and is said to be another’s, is waited for of the first.
+    await press(question, 'Eve <eve@y.example>', 1, '', 'ana@x.example');
+    const { id } = seen(question).given[0]!;
+    judgeAnswer(desk, question.id, id, 1, 'ana@x.example');
+    judgeAnswer(desk, question.id, id, 1, 'ben@x.example');
+    expect(waitedFor(question)).toEqual(['Ana', 'Cy']);
+    judgeAnswer(desk, question.id, id, null);
+    expect(waitedFor(question)).toEqual(['Ana', 'Ben', 'Cy']);
+  });
+
+  it('closed and opened again, it is waited for until its deadline, and comes back at it', async () => {
+    const question = await asked();
+    closeQuestion(desk, question.id, true);
+    expect(readWatch(desk, seen(question).watch!).state).toBe('ended');
+    closeQuestion(desk, question.id, false);
+    expect(readWatch(desk, seen(question).watch!).state).toBe('waiting');
+    await press(question, THREE[0]!, 0);
+    goTo(49 * HOUR);
+    expect(inboxOf(desk).messages[0]).toMatchObject({
+      id: question.message,
+      returnedWhy: { kind: 'question' },
+    });
+    closeQuestion(desk, question.id, true);
+    expect(() => closeQuestion(desk, question.id, false)).toThrow(/deadline is past/);
+  });
+
+  it('whose wait I had ended before, opened again is not waited for', async () => {
+    const question = await asked();
+    endWatch(desk, seen(question).watch!);
+    moveClock(desk, { set: desk.now() + HOUR });
+    closeQuestion(desk, question.id, true);
+    closeQuestion(desk, question.id, false);
+    expect(readWatch(desk, seen(question).watch!).state).toBe('ended');
+  });
+
+  it('the same answer on the page counts where the one before was late, or somebody else’s', async () => {
+    const question = await asked();
+    const token = page(question, 'ana@x.example');
+    closeQuestion(desk, question.id, true);
+    answerOnPage(desk, token, 1, '');
+    answerOnPage(desk, token, 1, '');
+    expect(statuses(question)).toEqual(['late']);
+    closeQuestion(desk, question.id, false);
+    answerOnPage(desk, token, 1, '');
+    expect(statuses(question)).toEqual(['late', 'counts']);
+    expect(standing(question).Ana).toBe(1);
+  });
+
+  it('asked of a series and undone, no occurrence asks it', () => {
+    const message = draft(['Ana <ana@x.example>']);
+    scheduleMessage(desk, message, {
+      kind: 'series',
+      start: '2026-11-25T09:00',
+      zone: 'Etc/UTC',
+      rrule: 'FREQ=DAILY;COUNT=3',
+    });
+    const asking = () =>
+      listDepartures(desk.store.db, { states: ['scheduled'], limit: 10 }).filter(
+        ({ messageId }) => questionsNear(desk, messageId).length > 0,
+      ).length;
+    const all = listDepartures(desk.store.db, { states: ['scheduled'], limit: 10 }).length;
+    ask(keyed('of-a-series'), message, USUAL);
+    expect(asking()).toBe(all);
+    undo(desk, 'of-a-series');
+    expect(asking()).toBe(0);
+  });
+
+  it('quoted without marks below an answer, the question’s own answers are not theirs', async () => {
+    const question = await asked({}, THREE, false);
+    const quoted = `Friday\n\nFrom: Tamsin\nSent: Tuesday\n\nthe boat has two days.\n\n${USUAL.words}\n\n  1. Tuesday\n  2. Friday\n`;
+    await reply({ from: THREE[0], text: quoted, headers: [`In-Reply-To: ${question.headerIds[0]}`] });
+    expect(standing(question).Ana).toBe(1);
+  });
+});
+
 describe('what leaves again and again', () => {
   it('asks each time anew, and says by now what the series says', async () => {
     const message = draft(['Ana <ana@x.example>']);

@@ -155,7 +155,7 @@ function nextOf(desk: Desk, watch: Watch, made: readonly ChaserView[], name: str
   return nextStep({ deadline: watch.deadline, chasers: watch.chasers, made: made.length, waits }, name);
 }
 
-/** @param brief leaves out what came in meanwhile and how long they usually take: every page asks for the rest */
+/** @param brief leaves out what came in meanwhile, how answers stand and how long they usually take: every page asks for the rest */
 function viewsOf(desk: Desk, watches: readonly Watch[], brief = false): WatchView[] {
   const { db } = desk.store;
   const ids = watches.map(({ id }) => id);
@@ -176,7 +176,7 @@ function viewsOf(desk: Desk, watches: readonly Watch[], brief = false): WatchVie
     receivers(db, watch.messageId).map(({ address, name }) => ({ address, name, answered: false }));
   const tallies = talliesOf(
     desk,
-    watches.flatMap(({ messageId, settledBy: by }) => (by === 'decision' ? [messageId] : [])),
+    watches.flatMap(({ messageId, settledBy: by }) => (!brief && by === 'decision' ? [messageId] : [])),
   );
   const withReaders = watches.map((watch) => ({ watch, all: readersFor(watch) }));
   const habits = habitsAt(desk, brief ? [] : withReaders.flatMap(({ all }) => all[0]?.address ?? []));

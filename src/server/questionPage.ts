@@ -1,5 +1,6 @@
 /** The page a reader answers a question on. It knows nobody, runs no scripts, and changes nothing by being looked at. */
 import type { IncomingMessage, ServerResponse } from 'node:http';
+import { COMMENT_LENGTH } from '#core/question/question';
 import type { Token } from '#core/question/token';
 import { escaped } from '#core/text/escaped';
 import type { Desk } from '#usecases/desk';
@@ -38,7 +39,7 @@ function pageOf(page: AnswerPage, said: boolean, nonce: string, alert = ''): str
       `<button name="answer" value="${index + 1}" aria-pressed="${index === page.standing}">${escaped(answer)}</button>`,
   );
   const why = page.mayComment
-    ? '<label for="why">Why, if you like to say</label><textarea id="why" name="why" maxlength="2000"></textarea>'
+    ? `<label for="why">Why, if you like to say</label><textarea id="why" name="why" maxlength="${COMMENT_LENGTH}"></textarea>`
     : '';
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><meta name="robots" content="noindex"><title>${escaped(page.words)}</title><style nonce="${nonce}">${STYLE}</style></head><body><main><p class="quiet">${escaped(page.from)} asks, in “${escaped(page.subject || '(no subject)')}”:</p><h1>${escaped(page.words)}</h1>${alert && `<p role="alert">${escaped(alert)}</p>`}${stateWords(page, said)}<form method="post">${why}${buttons.join('')}</form><p class="quiet">Nothing is sent before you press an answer.</p></main></body></html>`;
 }
