@@ -67,7 +67,7 @@ async function lookWhy() {
 
 let source;
 function connect() {
-  source = new EventSource('/api/v1/events');
+  source = new EventSource('/api/v1/changes');
   source.addEventListener('change', (event) => {
     topics.add(JSON.parse(event.data).topic);
     seq = Number(event.lastEventId) || seq;

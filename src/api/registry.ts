@@ -12,6 +12,8 @@ import * as correspondentAnswers from './correspondents/answers';
 import * as correspondents from './correspondents/operations';
 import * as departureAnswers from './departures/answers';
 import * as departures from './departures/operations';
+import * as changeAnswers from './changes/answers';
+import * as changes from './changes/operations';
 import * as eventAnswers from './events/answers';
 import * as events from './events/operations';
 import * as fileWatchAnswers from './fileWatches/answers';
@@ -92,7 +94,7 @@ export const operations: Operation[] = [
     holdRules,
     holidays,
   ],
-  ...[events, postoffice, fileWatches, texts, batches, occasions, questions],
+  ...[changes, events, postoffice, fileWatches, texts, batches, occasions, questions],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
 /** By the name an operation gives. */
@@ -119,7 +121,15 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       importAnswers,
       correspondentAnswers,
     ],
-    ...[groupAnswers, holdRuleAnswers, holidayAnswers, eventAnswers, postofficeAnswers, problemAnswers],
+    ...[
+      groupAnswers,
+      holdRuleAnswers,
+      holidayAnswers,
+      changeAnswers,
+      eventAnswers,
+      postofficeAnswers,
+      problemAnswers,
+    ],
     ...[textAnswers, batchAnswers, occasionAnswers, questionAnswers],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

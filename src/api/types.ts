@@ -259,6 +259,59 @@ export interface components {
         }
       | {
           /** @enum {string} */
+          kind: 'before-event';
+          /** @description The id of an event */
+          event: string;
+          /** @description Which one it is, by the time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4) */
+          occurrence?: string;
+          /** @description A signed length of time (RFC 5545 §3.3.6), or counted in parts */
+          offset:
+            | string
+            | {
+                /** @description Negative before it */
+                count: number;
+                /** @enum {string} */
+                unit: 'minutes' | 'hours' | 'days' | 'working days' | 'weeks' | 'months';
+                /**
+                 * @description null: the time of the occasion
+                 * @default null
+                 */
+                time: string | null;
+                /**
+                 * @description On whose clock that is: where the occasion is, the reader’s, or mine
+                 * @default there
+                 * @enum {string}
+                 */
+                clock: 'there' | 'theirs' | 'mine';
+              };
+          /**
+           * @description Counted from its start, as usual, or its end
+           * @enum {string}
+           */
+          edge?: 'start' | 'end';
+          /**
+           * @description What becomes of it where the event is cancelled: it stops and asks, as usual
+           * @enum {string}
+           */
+          ifCancelled?: 'ask' | 'drop';
+          /**
+           * @description What is to leave before the event may leave once it has begun
+           * @enum {boolean}
+           */
+          evenAfter?: true;
+          /** @description What the event is; looked up, whatever is given */
+          about?: {
+            summary: string;
+            /** @description Wall-clock time without offset */
+            start: string;
+            /** @description Wall-clock time without offset */
+            end: string;
+            /** @description IANA time zone */
+            zone: string;
+          };
+        }
+      | {
+          /** @enum {string} */
           kind: 'series';
           /** @description Wall-clock time without offset */
           start: string;
@@ -318,7 +371,8 @@ export interface components {
         | 'leave'
         | 'clock-change'
         | 'close'
-        | 'unknown-zone';
+        | 'unknown-zone'
+        | 'event';
       text: string;
       address?: string;
       fixes: {
@@ -2068,8 +2122,177 @@ export interface components {
     Change: {
       /** @enum {string} */
       topic:
-        'departure' | 'message' | 'return' | 'settings' | 'clock' | 'correspondent' | 'health' | 'session';
+        | 'departure'
+        | 'message'
+        | 'return'
+        | 'settings'
+        | 'clock'
+        | 'correspondent'
+        | 'health'
+        | 'session'
+        | 'text'
+        | 'batch'
+        | 'occasion'
+        | 'question'
+        | 'event';
       ref: string;
+    };
+    Event: {
+      /** @description Of the event, whichever of its times this is */
+      id: string;
+      uid: string;
+      /** @description Which time of one that recurs; null of one that is once */
+      occurrence: string | null;
+      /** @description It says something else than the others, or is at another time */
+      differs: boolean;
+      summary: string;
+      description: string;
+      location: string;
+      /** Format: date-time */
+      at: string;
+      /** Format: date-time */
+      until: string;
+      /** @description On the clock of the event; the day alone for whole days */
+      start: string;
+      end: string;
+      /** @description null: on my clock */
+      zone: string | null;
+      wholeDays: boolean;
+      rrule: string | null;
+      /** @description In words */
+      repeats: string | null;
+      transparent: boolean;
+      /** @enum {string} */
+      status: 'confirmed' | 'tentative' | 'cancelled';
+      organizer: {
+        name: string;
+        address: string;
+      } | null;
+      /** @description I am who asks, or nobody is */
+      mine: boolean;
+      attendees: {
+        address: string;
+        name: string;
+        /**
+         * @description PARTSTAT, RFC 5545 §3.2.12
+         * @enum {string}
+         */
+        attendance: 'needs-action' | 'accepted' | 'declined' | 'tentative' | 'delegated';
+        /** @enum {string} */
+        role: 'chair' | 'required' | 'optional' | 'informed';
+      }[];
+      revision: number;
+    };
+    EventDetail: {
+      /** @description Of the event, whichever of its times this is */
+      id: string;
+      uid: string;
+      /** @description Which time of one that recurs; null of one that is once */
+      occurrence: string | null;
+      /** @description It says something else than the others, or is at another time */
+      differs: boolean;
+      summary: string;
+      description: string;
+      location: string;
+      /** Format: date-time */
+      at: string;
+      /** Format: date-time */
+      until: string;
+      /** @description On the clock of the event; the day alone for whole days */
+      start: string;
+      end: string;
+      /** @description null: on my clock */
+      zone: string | null;
+      wholeDays: boolean;
+      rrule: string | null;
+      /** @description In words */
+      repeats: string | null;
+      transparent: boolean;
+      /** @enum {string} */
+      status: 'confirmed' | 'tentative' | 'cancelled';
+      organizer: {
+        name: string;
+        address: string;
+      } | null;
+      /** @description I am who asks, or nobody is */
+      mine: boolean;
+      attendees: {
+        address: string;
+        name: string;
+        /**
+         * @description PARTSTAT, RFC 5545 §3.2.12
+         * @enum {string}
+         */
+        attendance: 'needs-action' | 'accepted' | 'declined' | 'tentative' | 'delegated';
+        /** @enum {string} */
+        role: 'chair' | 'required' | 'optional' | 'informed';
+      }[];
+      revision: number;
+      /** @description What leaves before, at or after it */
+      departures: {
+        id: string;
+        messageId: string;
+        subject: string;
+        readers: string[];
+        /** @description “40 minutes before “Broker call”” */
+        words: string;
+        /** Format: date-time */
+        at: string;
+        /** @enum {string} */
+        state:
+          | 'draft'
+          | 'held'
+          | 'scheduled'
+          | 'paused'
+          | 'releasing'
+          | 'sent'
+          | 'failed'
+          | 'unconfirmed'
+          | 'ended';
+        reason: string | null;
+      }[];
+    };
+    Events: {
+      events: components['schemas']['Event'][];
+    };
+    EventReading:
+      | {
+          /** @enum {string} */
+          kind: 'understood';
+          readings: {
+            summary: string;
+            start: string;
+            end: string;
+            zone: string | null;
+            /** @description When that is, on both clocks */
+            words: string;
+            /** @description What is in the calendar then */
+            meets: string[];
+          }[];
+        }
+      | {
+          /** @enum {string} */
+          kind: 'not-understood';
+          why: string;
+        }
+      | {
+          /** @enum {string} */
+          kind: 'empty';
+        };
+    EventImport: {
+      /** @description Events */
+      added: number;
+      /** @description Events */
+      changed: number;
+      /** @description Said here later, or already like this */
+      kept: number;
+      /** @description What of an event is not kept */
+      lost: {
+        summary: string;
+        what: string;
+      }[];
+      /** @description What could not be taken in, in words */
+      unread: string[];
     };
     /** @description How the post office misbehaves */
     Faults: {
@@ -4242,6 +4465,103 @@ export interface components {
       answer: components['schemas']['HolidayPlace'];
     };
     followChanges: Record<string, never>;
+    addEvent: {
+      body: {
+        summary: string;
+        description?: string;
+        location?: string;
+        /** @description On the clock of its zone; the day alone for whole days */
+        start: string;
+        /** @description No longer part of it; an hour later, or the end of the day, where it is not said */
+        end?: string;
+        /** @description IANA time zone; null: on my clock, wherever I am */
+        zone?: string | null;
+        /** @description RFC 5545 §3.3.10; without one it happens at its start and on the picked days alone */
+        rrule?: string | null;
+        /** @description It takes up no time (TRANSP, RFC 5545 §3.8.2.7) */
+        transparent?: boolean;
+        /** @enum {string} */
+        status?: 'confirmed' | 'tentative' | 'cancelled';
+        /** @description Without me */
+        attendees?: string[];
+      };
+      answer: components['schemas']['EventDetail'];
+    };
+    deleteEvent: {
+      query: {
+        /** @description Which one it is, by the time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4) */
+        occurrence?: string;
+        /**
+         * @description Of one that recurs: this time of it, all from it on, or the whole; this where a time is named
+         * @enum {string}
+         */
+        reach?: 'this' | 'following' | 'all';
+      };
+    };
+    editEvent: {
+      body: {
+        summary?: string;
+        description?: string;
+        location?: string;
+        /** @description On the clock of its zone; the day alone for whole days */
+        start?: string;
+        /** @description No longer part of it; an hour later, or the end of the day, where it is not said */
+        end?: string;
+        /** @description IANA time zone; null: on my clock, wherever I am */
+        zone?: string | null;
+        /** @description RFC 5545 §3.3.10; without one it happens at its start and on the picked days alone */
+        rrule?: string | null;
+        /** @description It takes up no time (TRANSP, RFC 5545 §3.8.2.7) */
+        transparent?: boolean;
+        /** @enum {string} */
+        status?: 'confirmed' | 'tentative' | 'cancelled';
+        /** @description Without me */
+        attendees?: string[];
+      };
+      query: {
+        /** @description Which one it is, by the time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4) */
+        occurrence?: string;
+        /**
+         * @description Of one that recurs: this time of it, all from it on, or the whole; this where a time is named
+         * @enum {string}
+         */
+        reach?: 'this' | 'following' | 'all';
+      };
+      answer: components['schemas']['EventDetail'];
+    };
+    exportEvent: Record<string, never>;
+    exportEvents: Record<string, never>;
+    importEvents: {
+      body: {
+        text: string;
+      };
+      answer: components['schemas']['EventImport'];
+    };
+    listEvents: {
+      query: {
+        /** Format: date-time */
+        from: string;
+        /** Format: date-time */
+        until: string;
+      };
+      answer: components['schemas']['Events'];
+    };
+    readEvent: {
+      query: {
+        /** @description Which one it is, by the time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4) */
+        occurrence?: string;
+      };
+      answer: components['schemas']['EventDetail'];
+    };
+    readEventPhrase: {
+      body: {
+        phrase: string;
+      };
+      answer: components['schemas']['EventReading'];
+    };
+    restoreEvent: {
+      answer: components['schemas']['EventDetail'];
+    };
     listMailboxes: {
       answer: components['schemas']['Mailboxes'];
     };
@@ -4789,6 +5109,11 @@ export type HolidaysKnownJson = Schemas['HolidaysKnown'];
 export type HolidayPlaceJson = Schemas['HolidayPlace'];
 export type HolidaysJson = Schemas['Holidays'];
 export type ChangeJson = Schemas['Change'];
+export type EventJson = Schemas['Event'];
+export type EventDetailJson = Schemas['EventDetail'];
+export type EventsJson = Schemas['Events'];
+export type EventReadingJson = Schemas['EventReading'];
+export type EventImportJson = Schemas['EventImport'];
 export type FaultsJson = Schemas['Faults'];
 export type SharedFileJson = Schemas['SharedFile'];
 export type SharedFilesJson = Schemas['SharedFiles'];
@@ -4913,6 +5238,11 @@ export type ShapeName =
   | 'HolidayPlace'
   | 'Holidays'
   | 'Change'
+  | 'Event'
+  | 'EventDetail'
+  | 'Events'
+  | 'EventReading'
+  | 'EventImport'
   | 'Faults'
   | 'SharedFile'
   | 'SharedFiles'
@@ -5074,6 +5404,16 @@ export interface Operations {
   addHolidays: Schemas['addHolidays'];
   readHolidays: Schemas['readHolidays'];
   followChanges: Schemas['followChanges'];
+  addEvent: Schemas['addEvent'];
+  deleteEvent: Schemas['deleteEvent'];
+  editEvent: Schemas['editEvent'];
+  exportEvent: Schemas['exportEvent'];
+  exportEvents: Schemas['exportEvents'];
+  importEvents: Schemas['importEvents'];
+  listEvents: Schemas['listEvents'];
+  readEvent: Schemas['readEvent'];
+  readEventPhrase: Schemas['readEventPhrase'];
+  restoreEvent: Schemas['restoreEvent'];
   listMailboxes: Schemas['listMailboxes'];
   listSharedFiles: Schemas['listSharedFiles'];
   readFaults: Schemas['readFaults'];

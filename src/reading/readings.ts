@@ -35,6 +35,7 @@ export const readings = {
   holidays: later(async () => (await import('#core/formats/holidayFile')).readHolidayFile),
   series: later(async () => (await import('#core/formats/seriesFile')).readSeriesFile),
   todos: later(async () => (await import('#core/formats/todoFile')).readTodoFile),
+  events: later(async () => (await import('#core/formats/eventFile')).readEventFile),
 };
 
 export type Readings = typeof readings;

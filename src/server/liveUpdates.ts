@@ -64,7 +64,7 @@ export class LiveUpdates {
     }
   }
 
-  /** Answers one `GET /api/v1/events`; `Last-Event-ID` gets what it missed. @param session that asks */
+  /** Answers one `GET /api/v1/changes`; `Last-Event-ID` gets what it missed. @param session that asks */
   listen(request: IncomingMessage, response: ServerResponse, session?: string): void {
     response.writeHead(200, {
       'content-type': 'text/event-stream',

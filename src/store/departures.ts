@@ -1,5 +1,5 @@
 /** Departures, a row each. */
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { DepartureState } from '#core/departure/states';
 import type { AttemptStage } from '#core/departure/outcome';
 import { departures } from './schema';
@@ -29,6 +29,20 @@ export function departuresOf(db: Reading, messageId: string): Departure[] {
     .orderBy(departures.createdAt)
     .all();
 }
+
+/** What leaves, or is a draft of what was to leave, before or after these events. */
+export const departuresOfEvents = (db: Reading, eventIds: readonly string[]): Departure[] =>
+  db
+    .select()
+    .from(departures)
+    .where(
+      and(
+        sql`json_extract(${departures.plan}, '$.event') IS NOT NULL`,
+        inArray(sql`json_extract(${departures.plan}, '$.event')`, [...eventIds]),
+      ),
+    )
+    .orderBy(departures.due)
+    .all();
 
 export function insertDeparture(tx: Tx, departure: typeof departures.$inferInsert): Departure {
   return tx.insert(departures).values(departure).returning().get();

@@ -2,6 +2,7 @@
 export * from './schema/batches';
 export * from './schema/departures';
 export * from './schema/desk';
+export * from './schema/events';
 export * from './schema/fileWatches';
 export * from './schema/imports';
 export * from './schema/linkedFiles';

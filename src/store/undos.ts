@@ -1,6 +1,7 @@
 /** What was done with messages, their returns and to-dos: kept, until it is undone or long past. */
-import { and, desc, eq, inArray, isNull, lt } from 'drizzle-orm';
-import { messages, questionAnswers, questions, returns, todos, undos, watches } from './schema';
+import { and, desc, eq, inArray, isNull, lt, or } from 'drizzle-orm';
+import { events, messages, questionAnswers, questions, returns, todos, undos, watches } from './schema';
+import type { EventRow } from './events';
 import { among, built } from './built';
 import type { Placed, Step } from './schema/returns';
 import type { AnswerRow, QuestionRow } from './questions';
@@ -22,6 +23,7 @@ export interface Standing {
   watches: Watch[];
   questions: QuestionRow[];
   answers: AnswerRow[];
+  events: EventRow[];
 }
 
 const mates = built((db) => {
@@ -53,16 +55,22 @@ const looks = built((db) => {
     watches: db.select().from(watches).where(among(watches.id)).prepare(),
     questions: db.select().from(questions).where(among(questions.id)).prepare(),
     answers: db.select().from(questionAnswers).where(among(questionAnswers.questionId)).prepare(),
+    events: db
+      .select()
+      .from(events)
+      .where(or(among(events.id), among(events.masterId)))
+      .prepare(),
   };
 });
 
-/** How these messages, what is to come back of them, these to-dos, watches and questions with their answers stand. */
+/** How these messages, what is to come back of them, these to-dos, watches, questions with their answers, and events with what stands for their occurrences stand. */
 export function standing(
   db: Reading,
   messageIds: readonly string[],
   todoIds: readonly string[],
   watchIds: readonly string[],
   questionIds: readonly string[],
+  eventIds: readonly string[],
 ): Standing {
   const look = looks(db);
   const ids = JSON.stringify(messageIds);
@@ -74,6 +82,7 @@ export function standing(
     watches: look.watches.all({ ids: JSON.stringify(watchIds) }),
     questions: questionIds.length > 0 ? look.questions.all(asked) : [],
     answers: questionIds.length > 0 ? look.answers.all(asked) : [],
+    events: eventIds.length > 0 ? look.events.all({ ids: JSON.stringify(eventIds) }) : [],
   };
 }
 

@@ -2,11 +2,13 @@
 import { AddressError, parseMailbox } from '#core/message/address';
 import { whyNoKeys } from '#core/commandKeys';
 import { whyNoHold } from '#core/hold/length';
+import { floatingEvents } from '#store/events';
 import { noteChange } from '#store/journal';
 import { writeSettings, type Settings } from '#store/settings';
 import { oneLine } from './messages/draftInput';
 import type { Desk } from './desk';
 import { Invalid } from './errors';
+import { placeFloating } from './events/writeEvent';
 import { checkedPlace } from './people/checkedPlace';
 
 function checkedMailbox(given: { name: string; address: string }, path: string) {
@@ -42,6 +44,7 @@ export function changeSettings(desk: Desk, patch: Partial<Settings>): Settings {
   return desk.store.write((tx) => {
     const good = checked(patch, desk.settings(tx));
     writeSettings(tx, good);
+    if (good.zone !== undefined) placeFloating(desk, tx, floatingEvents(tx));
     noteChange(tx, 'settings', Object.keys(good).join(' '));
     return desk.settings(tx);
   });

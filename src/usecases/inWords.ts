@@ -1,4 +1,5 @@
 /** What a plan cannot be, as a problem with the field it is about. */
+import { EventPlanError } from '#core/plan/kinds/before-event/kind';
 import { RuleError } from '#core/recurrence/rule';
 import { LocalTimeError } from '#core/time/wallClock';
 import { UnknownZoneError } from '#core/time/zones';
@@ -12,6 +13,7 @@ export function inWords<T>(work: () => T): T {
     if (error instanceof LocalTimeError) throw new Invalid(error.message, 'plan.local');
     if (error instanceof UnknownZoneError) throw new Invalid(error.message, 'plan.zone');
     if (error instanceof RuleError) throw new Invalid(error.message, 'plan.rrule');
+    if (error instanceof EventPlanError) throw new Invalid(error.message, 'plan');
     throw error;
   }
 }

@@ -1,4 +1,5 @@
 /** What is not needed any more is forgotten, some at a time, as long as the settings say that it is kept. */
+import { dropEventsDeletedBefore } from '#store/events';
 import { copiesLeftBetween, forgetDeleted, messagesDeletedBefore } from '#store/expired';
 import { forgetFrozen } from '#store/frozen';
 import { readMeta, writeMeta } from '#store/settings';
@@ -42,6 +43,7 @@ async function forgetWhatWasDeleted(desk: Desk, days: number): Promise<void> {
   forgetTexts(desk, until);
   forgetBatches(desk, until);
   forgetOccasions(desk, until);
+  desk.store.write((tx) => dropEventsDeletedBefore(tx, until));
   for (;;) {
     // Found and forgotten in one go: what is brought back meanwhile is not deleted any more.
     const count = desk.store.write((tx) => {

@@ -281,7 +281,7 @@ it('takes a departure through its life', async () => {
 it('tells changes as they happen, and what one missed', async () => {
   async function listen(lastId?: string) {
     const stop = new AbortController();
-    const response = await fetch(`${product.origin}/api/v1/events`, {
+    const response = await fetch(`${product.origin}/api/v1/changes`, {
       signal: stop.signal,
       headers: lastId ? { 'last-event-id': lastId } : {},
     });

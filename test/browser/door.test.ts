@@ -143,7 +143,7 @@ describe('without signing in', () => {
           'inbox',
           'settings',
           'api/v1/openapi.json',
-          'api/v1/events',
+          'api/v1/changes',
         ],
         ...[
           'API/V1/SETTINGS',
@@ -302,7 +302,7 @@ describe('a session', () => {
     let said = '';
     socket.on('data', (chunk: Buffer) => (said += chunk.toString()));
     const ended = new Promise<string>((resolve) => socket.on('close', () => resolve(said)));
-    socket.write(`${request(port, 'GET', '/api/v1/events', [`Cookie: ${cookie}`]).join('\r\n')}\r\n\r\n`);
+    socket.write(`${request(port, 'GET', '/api/v1/changes', [`Cookie: ${cookie}`]).join('\r\n')}\r\n\r\n`);
     return { ended, begun: until('the stream to begin', () => said.includes('event: hello')) };
   }
 

@@ -27,7 +27,7 @@ async function chromium() {
 describe('with a passphrase', () => {
   it('nothing of the mail is seen before signing in, by page or API; a session lasts until signing out', async () => {
     const product = await start('demo', { OAK_PASSPHRASE: PASSPHRASE, OAK_HOST: '0.0.0.0' });
-    for (const path of ['/inbox', '/departures', '/openapi.json', '/events', '/postoffice/mailboxes'])
+    for (const path of ['/inbox', '/departures', '/openapi.json', '/changes', '/events', '/postoffice/mailboxes'])
       expect((await product.api('GET', path)).status, path).toBe(401);
     const page = await fetch(`${product.origin}/inbox`, {
       redirect: 'manual',
@@ -62,7 +62,7 @@ it('a foreign name and a foreign page get nothing, by page or API', async () => 
     new Promise<number>((resolve) => {
       request(product.origin + path, { method, headers }, (response) => resolve(response.statusCode!)).end();
     });
-  for (const path of ['/inbox', '/api/v1/inbox', '/api/v1/events', '/mark.svg'])
+  for (const path of ['/inbox', '/api/v1/inbox', '/api/v1/changes', '/mark.svg'])
     expect(await ask(path, { host: 'rebound.example:4180' }), path).toBe(403);
   expect(await ask('/api/v1/messages', { origin: 'https://elsewhere.example' }, 'POST')).toBe(403);
   expect(await ask('/inbox', {})).toBe(200);

@@ -1,11 +1,75 @@
 import Joi from 'joi';
-import { all, text } from '../fields';
+import { ATTENDANCE, EVENT_STATUSES, ROLES } from '#core/calendar/event';
+import { DEPARTURE_STATES } from '#core/departure/states';
+import { all, countOf, extended, instant, listOf, orNull, text } from '../fields';
+
+const attendee = all({
+  address: text,
+  name: text,
+  attendance: Joi.valid(...ATTENDANCE).description('PARTSTAT, RFC 5545 §3.2.12'),
+  role: Joi.valid(...ROLES),
+});
+
+const event = all({
+  id: Joi.string().description('Of the event, whichever of its times this is'),
+  uid: text,
+  occurrence: orNull(text).description('Which time of one that recurs; null of one that is once'),
+  differs: Joi.boolean().description('It says something else than the others, or is at another time'),
+  summary: text,
+  description: text,
+  location: text,
+  at: instant,
+  until: instant,
+  start: text.description('On the clock of the event; the day alone for whole days'),
+  end: text,
+  zone: orNull(text).description('null: on my clock'),
+  wholeDays: Joi.boolean(),
+  rrule: orNull(text),
+  repeats: orNull(text).description('In words'),
+  transparent: Joi.boolean(),
+  status: Joi.valid(...EVENT_STATUSES),
+  organizer: orNull(all({ name: text, address: text })),
+  mine: Joi.boolean().description('I am who asks, or nobody is'),
+  attendees: listOf(attendee),
+  revision: Joi.number(),
+});
+
+const bound = all({
+  id: Joi.string(),
+  messageId: Joi.string(),
+  subject: text,
+  readers: listOf(text),
+  words: text.description('“40 minutes before “Broker call””'),
+  at: instant,
+  state: Joi.valid(...DEPARTURE_STATES),
+  reason: orNull(text),
+});
+
+const reading = all({
+  summary: text,
+  start: text,
+  end: text,
+  zone: orNull(text),
+  words: text.description('When that is, on both clocks'),
+  meets: listOf(text).description('What is in the calendar then'),
+});
 
 export const answers = {
-  Change: all({
-    topic: Joi.valid(
-      ...['departure', 'message', 'return', 'settings', 'clock', 'correspondent', 'health', 'session'],
-    ),
-    ref: text,
-  }).description('One live update, as the `data` of a server-sent event'),
+  Event: event,
+  EventDetail: extended(event, {
+    departures: listOf(bound).description('What leaves before, at or after it'),
+  }),
+  Events: all({ events: listOf(event) }),
+  EventReading: Joi.alternatives(
+    all({ kind: Joi.valid('understood'), readings: listOf(reading) }),
+    all({ kind: Joi.valid('not-understood'), why: text }),
+    all({ kind: Joi.valid('empty') }),
+  ),
+  EventImport: all({
+    added: countOf('Events'),
+    changed: countOf('Events'),
+    kept: countOf('Said here later, or already like this'),
+    lost: listOf(all({ summary: text, what: text })).description('What of an event is not kept'),
+    unread: listOf(text).description('What could not be taken in, in words'),
+  }),
 };

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '#core/departure/states';
 import { all, instant, listOf, orNull, text } from '../fields';
-import { offset } from './requests';
+import { offset } from './offset';
 
 const around = all({
   messageId: Joi.string(),

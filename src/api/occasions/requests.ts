@@ -1,7 +1,7 @@
 import Joi from 'joi';
-import { OFFSET_CLOCKS, OFFSET_UNITS } from '#core/occasion/offset';
 import { id } from '../fields';
 import { local, zone } from '../plans/clockTime';
+import { offset } from './offset';
 
 const name = Joi.string().trim().max(200).example('Opening night');
 
@@ -14,19 +14,6 @@ export const newOccasion = Joi.object({
 
 export const occasionPatch = Joi.object({ name, local, zone }).min(1);
 export const movePreview = Joi.object({ local: local.required(), zone: zone.required() });
-
-export const offset = Joi.object({
-  count: Joi.number().integer().min(-999).max(999).required().description('Negative before it'),
-  unit: Joi.valid(...OFFSET_UNITS).required(),
-  time: Joi.string()
-    .pattern(/^\d{2}:\d{2}$/)
-    .allow(null)
-    .default(null)
-    .description('null: the time of the occasion'),
-  clock: Joi.valid(...OFFSET_CLOCKS)
-    .default('there')
-    .description('On whose clock that is: where the occasion is, the reader’s, or mine'),
-});
 
 export const placeRequest = Joi.object({
   offset: Joi.alternatives(Joi.string().max(200), offset)

@@ -8,6 +8,7 @@ export const warning = all({
   code: Joi.valid(
     ...['gap', 'overlap', 'past', 'night', 'weekend', 'holiday', 'leave', 'clock-change', 'close'],
     'unknown-zone',
+    'event',
   ),
   text,
   address: Joi.string().optional(),

@@ -34,3 +34,10 @@ export const zoneOrEach = looked(Joi.string().max(64), (value) =>
 export const occurrence = Joi.valid('first', 'second')
   .optional()
   .description('Where the clocks show this time twice');
+
+/** Of what recurs. */
+export const occurrenceId = Joi.string()
+  .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}$/)
+  .message('{{#label}} is no occurrence. Write it as 2026-12-03T09:10:00')
+  .description('Which one it is, by the time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4)')
+  .example('2026-12-03T09:10:00');

@@ -5,7 +5,8 @@ import { byKind } from '../byKind';
 import { DAY_SHIFTS } from '#core/recurrence/series';
 import { readRule, type RuleError } from '#core/recurrence/rule';
 import { looked } from '../looked';
-import { local, occurrence, zone, zoneOrEach } from './clockTime';
+import { offset } from '../occasions/offset';
+import { local, occurrence, occurrenceId, zone, zoneOrEach } from './clockTime';
 
 export const rrule = looked(Joi.string().max(2000), (value) => {
   try {
@@ -32,6 +33,29 @@ export const PLAN_FIELDS: Record<PlanKindName, Joi.SchemaMap> = {
   now: {},
   at: { local: local.required(), zone: zone.required(), occurrence },
   'each-local': { local: local.required(), occurrence },
+  'before-event': {
+    event: Joi.string().max(64).required().description('The id of an event'),
+    occurrence: occurrenceId.optional(),
+    offset: Joi.alternatives(Joi.string().max(40), offset)
+      .required()
+      .description('A signed length of time (RFC 5545 §3.3.6), or counted in parts')
+      .example('-PT40M'),
+    edge: Joi.valid('start', 'end').optional().description('Counted from its start, as usual, or its end'),
+    ifCancelled: Joi.valid('ask', 'drop')
+      .optional()
+      .description('What becomes of it where the event is cancelled: it stops and asks, as usual'),
+    evenAfter: Joi.valid(true)
+      .optional()
+      .description('What is to leave before the event may leave once it has begun'),
+    about: Joi.object({
+      summary: Joi.string().max(500).allow('').required(),
+      start: local.required(),
+      end: local.required(),
+      zone: zone.required(),
+    })
+      .optional()
+      .description('What the event is; looked up, whatever is given'),
+  },
   series: {
     start: local.required(),
     zone: zoneOrEach.required(),

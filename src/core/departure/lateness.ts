@@ -2,7 +2,8 @@
  * Lateness: how long after its moment a departure may still make its first attempt, where nothing was running
  * when the moment came. Later attempts are no matter of lateness.
  */
-import type { Lateness } from '../plan/plan';
+import { notAfter } from '../plan/kinds/registry';
+import type { Lateness, Plan } from '../plan/plan';
 import { nextWorkEnd, type Working } from '../time/dayParts';
 import { toInstant, toLocal } from '../time/wallClock';
 
@@ -57,4 +58,10 @@ export function latestLeave(
     return end === undefined ? at + LATE_FROM : toInstant(end, zone!).at;
   });
   return Math.max(at + LATE_FROM, Math.min(...ends));
+}
+
+/** The same for a plan, which may belong to an event: never after that has begun, unless somebody has said so. */
+export function latestFor(plan: Plan, ...asked: Parameters<typeof latestLeave>): number | null {
+  const [latest, end] = [latestLeave(...asked), notAfter(plan)];
+  return latest === null || end === null ? latest : Math.min(latest, end);
 }

@@ -7,6 +7,7 @@ import { seriesOccurrences } from '../recurrence/series';
 import { toInstant, toLocal } from '../time/wallClock';
 import { canonicalZone } from '../time/zones';
 import { assertFew } from './few';
+import { hasRealTimes } from './realTimes';
 import { zonesArePlain } from './zoneRules';
 import { zoneComponent } from './zoneComponent';
 
@@ -234,6 +235,11 @@ export function readSeriesFile(text: string, mine: string): ReadSeries[] {
   }
   const events = calendar.getAllSubcomponents('vevent');
   assertFew(events.length);
+  const odd = events.find((event) => !hasRealTimes(event));
+  if (odd)
+    throw new SeriesFileError(
+      `“${String(odd.getFirstPropertyValue('summary') ?? '')}” is on a day or at a time that there is not.`,
+    );
   const read = events.flatMap((event) => readEvent(event, mine) ?? []);
   if (read.length === 0) throw new SeriesFileError('Nothing in this file repeats.');
   for (const { plan, name } of read) {

@@ -2,6 +2,7 @@
 import ICAL from 'ical.js';
 import type { TodoMoment, TodoTimes } from '../todo/todo';
 import { assertFew } from './few';
+import { hasRealTimes } from './realTimes';
 import { zonesArePlain } from './zoneRules';
 import { isLocal, toInstant, toLocal } from '../time/wallClock';
 import { canonicalZone } from '../time/zones';
@@ -116,7 +117,6 @@ export function writeTodoFile(todos: readonly TodoEntry[], now: number): string 
 
 function momentFrom(value: unknown, zone: string): TodoMoment | null {
   if (!(value instanceof ICAL.Time)) return null;
-  realTime(value);
   if (value.isDate) return { date: value.toString().slice(0, 10), time: null, zone };
   // A floating time is mine; one in a zone the file describes is an instant (RFC 5545 §3.3.5).
   const floating = value.zone === ICAL.Timezone.localTimezone;
@@ -128,7 +128,7 @@ function remindAt(entry: ICAL.Component, times: Omit<TodoTimes, 'remindAt'>): nu
   const alarm = entry.getFirstSubcomponent('valarm');
   const property = alarm?.getFirstProperty('trigger');
   const trigger = property?.getFirstValue() as unknown;
-  if (trigger instanceof ICAL.Time) return realTime(trigger).toJSDate().getTime();
+  if (trigger instanceof ICAL.Time) return trigger.toJSDate().getTime();
   if (!(trigger instanceof ICAL.Duration)) return null;
   // Relative to the start, or with RELATED=END to what is due (RFC 5545 §3.8.6.3).
   const related = String(property?.getParameter('related') ?? 'START').toUpperCase();
@@ -184,6 +184,8 @@ function whatOf(summary: string, what: string): string {
 }
 
 function readEntry(entry: ICAL.Component, zone: string, now: number): ReadTodo['todo'] {
+  if (![entry, ...entry.getAllSubcomponents('valarm')].every(hasRealTimes))
+    throw new RangeError('It is on a day or at a time that there is not.');
   const text = (name: string) => {
     const value = entry.getFirstPropertyValue(name) as unknown;
     return typeof value === 'string' ? value : '';
@@ -196,7 +198,7 @@ function readEntry(entry: ICAL.Component, zone: string, now: number): ReadTodo['
   };
   const instant = (name: string) => {
     const value = entry.getFirstPropertyValue(name) as unknown;
-    return value instanceof ICAL.Time ? realTime(value).toJSDate().getTime() : null;
+    return value instanceof ICAL.Time ? value.toJSDate().getTime() : null;
   };
   const [start, due] = [time('dtstart'), time('due')];
   const status = text('status').toUpperCase();
@@ -225,16 +227,6 @@ function nameOf(entry: ICAL.Component, index: number): string {
   } catch {
     return `To-do ${index + 1}`;
   }
-}
-
-/** @throws where it is none: the library reads what looks like a date as one */
-function realTime(time: ICAL.Time): ICAL.Time {
-  const { year, month, day, hour, minute, second } = time;
-  const date = new Date(Date.UTC(year, month - 1, day));
-  const real = date.getUTCMonth() === month - 1 && date.getUTCDate() === day && year > 0;
-  if (!real || hour > 23 || minute > 59 || second > 60)
-    throw new RangeError(`no such time: ${time.toString()}`);
-  return time;
 }
 
 /**

@@ -48,7 +48,8 @@ function dayOf(date: string, { count, unit }: Offset, working: Working): string 
   return plusDays(date, unit === 'weeks' ? 7 * count : count);
 }
 
-const counted = ({ unit }: Offset) => unit === 'minutes' || unit === 'hours';
+/** Counted to the minute, whatever day that is. */
+export const isCounted = ({ unit }: Offset) => unit === 'minutes' || unit === 'hours';
 
 /**
  * Its day is counted from the day of the occasion on the clock that is said, on which its time is told as well; a reader
@@ -60,7 +61,7 @@ export function momentAround(
   offset: Offset,
   context: OffsetContext,
 ): AroundMoment | undefined {
-  if (counted(offset)) {
+  if (isCounted(offset)) {
     const ms = offset.count * (offset.unit === 'hours' ? 3_600_000 : 60_000);
     const at = toInstant(occasion.local, occasion.zone).at + ms;
     return { local: toLocal(at, occasion.zone).slice(0, 16), zone: occasion.zone, at, resolution: 'exact' };
@@ -181,15 +182,44 @@ export function readOffset(words: string): Offset | undefined {
 
 const CLOCK_WORDS: Record<OffsetClock, string> = { there: 'there', theirs: 'theirs', mine: 'my time' };
 
-/** In words that mean it again. */
-export function offsetWords(offset: Offset): string {
+/** In words, in two parts: “2 days before”, and “ at 09:00 theirs”. */
+export function offsetParts(offset: Offset): { base: string; tail: string } {
   const { count, unit, time, clock } = offset;
-  const at = counted(offset) || time === null ? '' : ` at ${time} ${CLOCK_WORDS[clock]}`;
-  const on = !counted(offset) && time === null && clock !== (unit === 'working days' ? 'theirs' : 'there');
+  const at = isCounted(offset) || time === null ? '' : ` at ${time} ${CLOCK_WORDS[clock]}`;
+  const on = !isCounted(offset) && time === null && clock !== (unit === 'working days' ? 'theirs' : 'there');
   const tail = at || (on ? `, ${CLOCK_WORDS[clock]}` : '');
-  if (count === 0) return `at it${tail}`;
+  if (count === 0) return { base: 'at it', tail };
   const n = Math.abs(count);
   const one = n === 1 ? unit.replace(/s$/, '') : unit;
   const whose = unit === 'working days' ? 'of their ' : '';
-  return `${n} ${whose}${whose ? unit : one} ${count < 0 ? 'before' : 'after'}${tail}`;
+  return { base: `${n} ${whose}${whose ? unit : one} ${count < 0 ? 'before' : 'after'}`, tail };
+}
+
+/** In words that mean it again. */
+export function offsetWords(offset: Offset): string {
+  const { base, tail } = offsetParts(offset);
+  return base + tail;
+}
+
+/**
+ * A signed length of time (RFC 5545 §3.3.6, ISO 8601): `-PT40M`, `-P1D`, `P2W`.
+ * @returns undefined where it is none, or is counted in parts that are no one offset
+ */
+export function readDuration(text: string): Offset | undefined {
+  const match = /^([+-]?)P(?:(\d{1,4})W|(?:(\d{1,4})D)?(?:T(?:(\d{1,4})H)?(?:(\d{1,6})M)?)?)$/.exec(
+    text.trim(),
+  );
+  const [, sign, weeks, days, hours, minutes] = match ?? [];
+  if (!match || [weeks, days, hours, minutes].every((part) => part === undefined)) return undefined;
+  const signed = (count: number) => (sign === '-' && count > 0 ? -count : count);
+  const of = (count: number, unit: OffsetUnit): Offset => ({
+    count: signed(count),
+    unit,
+    time: null,
+    clock: 'there',
+  });
+  if (weeks !== undefined) return of(Number(weeks), 'weeks');
+  if (hours === undefined && minutes === undefined) return of(Number(days), 'days');
+  const [h, m] = [Number(days ?? 0) * 24 + Number(hours ?? 0), Number(minutes ?? 0)];
+  return m === 0 ? of(h, 'hours') : of(h * 60 + m, 'minutes');
 }

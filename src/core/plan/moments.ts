@@ -1,4 +1,5 @@
 /** A plan → its moments. The one place that does, so that a moment shown is the moment kept. */
+import type { Working } from '../time/dayParts';
 import type { Resolved } from '../time/wallClock';
 import { canonicalZone } from '../time/zones';
 import type { MomentContext, PlannedMoment } from './kinds/planKind';
@@ -33,11 +34,15 @@ export function planMoments<R extends Reader>(
   const byReader = followsReaders(plan);
   if (copiesOf(plan, copies) === 'together' || (readers.length === 0 && !byReader))
     return [{ ...resolvePlan(plan, context), readers }];
-  const byZone = new Map<string, Resolved>();
-  const resolvedFor = (reader: R): Resolved => {
-    const zone = byReader ? canonicalZone(reader.zone!) : '';
+  // Many share a zone and days of work; those of one place have them in common.
+  const known = new Map<Working | undefined, Map<string, Resolved>>();
+  const resolvedFor = ({ zone: theirs, working }: R): Resolved => {
+    const zone = byReader ? canonicalZone(theirs!) : '';
+    const byZone = known.get(working) ?? new Map<string, Resolved>();
+    known.set(working, byZone);
     let resolved = byZone.get(zone);
-    if (!resolved) byZone.set(zone, (resolved = resolvePlan(plan, context, zone || undefined)));
+    if (!resolved)
+      byZone.set(zone, (resolved = resolvePlan(plan, { ...context, reader: working }, zone || undefined)));
     return resolved;
   };
   return readers

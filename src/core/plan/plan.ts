@@ -2,13 +2,14 @@
 import type { Hold } from '../hold/decide';
 import type { DayPart, Working } from '../time/dayParts';
 import type { AtPlan } from './kinds/at/plan';
+import type { BeforeEventPlan } from './kinds/before-event/plan';
 import type { EachLocalPlan } from './kinds/each-local/plan';
 import type { NowPlan } from './kinds/now/plan';
 import type { OnFileChangePlan } from './kinds/on-file-change/plan';
 import type { SeriesPlan } from './kinds/series/plan';
 
 /** One of its kinds, see `kinds/`. */
-export type Plan = NowPlan | AtPlan | EachLocalPlan | SeriesPlan | OnFileChangePlan;
+export type Plan = NowPlan | AtPlan | EachLocalPlan | BeforeEventPlan | SeriesPlan | OnFileChangePlan;
 
 /** Days keep the wall-clock time, over a clock change too; minutes are exact. Either may be negative. */
 export interface Shift {
@@ -60,7 +61,8 @@ export type WarningCode =
   | 'leave'
   | 'clock-change'
   | 'close'
-  | 'unknown-zone';
+  | 'unknown-zone'
+  | 'event';
 
 /** A way out of what a warning says. */
 export interface Fix {

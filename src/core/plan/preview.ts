@@ -1,5 +1,5 @@
 /** What a plan comes to, without committing to anything. */
-import { latestLeave } from '../departure/lateness';
+import { latestFor } from '../departure/lateness';
 import { offsetMinutes } from '../time/wallClock';
 import type { HourCycle } from '../time/words';
 import { canonicalZone } from '../time/zones';
@@ -20,6 +20,7 @@ import {
   type Reader,
 } from './plan';
 import { sentenceOf } from './sentence';
+import { eventWarnings } from './eventWarnings';
 import { clockWarnings, readerWarnings } from './warnings';
 
 export interface PlanContext
@@ -68,7 +69,7 @@ export function previewPlan(plan: Plan, readers: readonly Reader[], context: Pla
     const recipients = moment.readers.map((reader) => landingOf(reader, moment.at));
     return {
       at: moment.at,
-      latest: latestLeave(moment.at, moment.readers, context.senderZone, ifOff),
+      latest: latestFor(plan, moment.at, moment.readers, context.senderZone, ifOff),
       occurrence: moment.occurrence ?? null,
       marks: repeats ? marksOf(moment, recipients) : [],
       recipients,
@@ -91,7 +92,11 @@ export function previewPlan(plan: Plan, readers: readonly Reader[], context: Pla
       departures.filter(({ occurrence }) => occurrence === departures[0]!.occurrence),
       context,
     ),
-    warnings: [...clockWarnings(plan, moments, context), ...homeless],
+    warnings: [
+      ...clockWarnings(plan, moments, context),
+      ...eventWarnings(plan, moments, context),
+      ...homeless,
+    ],
   };
 }
 

@@ -69,6 +69,10 @@ export const departures = sqliteTable(
     index('departures_series')
       .on(table.seriesId, table.occurrence)
       .where(sql`series_id IS NOT NULL`),
+    // What belongs before or after an event moves with that.
+    index('departures_event')
+      .on(sql`json_extract(plan, '$.event')`)
+      .where(sql`json_extract(plan, '$.event') IS NOT NULL`),
     index('departures_state').on(table.state, table.due, table.id),
     index('departures_untried')
       .on(table.state, table.due, table.id)

@@ -1,4 +1,5 @@
 /** The tables of the desk itself: what it is, its settings, its clock, what happened and what changed. */
+import { CHANGE_TOPICS } from '#core/topics';
 import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 /** What the database is; written once when it is made. */
@@ -62,22 +63,7 @@ export const journal = sqliteTable(
 /** What changed, for live updates: followed by `seq`. */
 export const changes = sqliteTable('changes', {
   seq: integer().primaryKey({ autoIncrement: true }),
-  topic: text({
-    enum: [
-      'departure',
-      'message',
-      'return',
-      'settings',
-      'clock',
-      'correspondent',
-      'health',
-      'session',
-      'text',
-      'batch',
-      'occasion',
-      'question',
-    ],
-  }).notNull(),
+  topic: text({ enum: [...CHANGE_TOPICS] }).notNull(),
   ref: text().notNull(),
 });
 

@@ -5,6 +5,7 @@ import type { Repeat } from '#core/recurrence/repeat';
 import { RETURN_KINDS } from '#core/returns/why';
 import type { TodoMoment } from '#core/todo/todo';
 import { messages } from './messages';
+import type { events } from './events';
 import type { questionAnswers, questions } from './questions';
 import type { watches } from './watches';
 
@@ -28,6 +29,7 @@ export interface Step {
   watches: Change<typeof watches.$inferSelect>[];
   questions: Change<typeof questions.$inferSelect>[];
   answers: Change<typeof questionAnswers.$inferSelect>[];
+  events: Change<typeof events.$inferSelect>[];
 }
 
 /** What is to come back into the inbox at a moment. */

@@ -66,7 +66,7 @@ const PLAIN = ['reset', 'error', 'signed-out'] as const;
 function openAlone(): Link {
   return {
     listen(tell) {
-      const source = new EventSource('/api/v1/events');
+      const source = new EventSource('/api/v1/changes');
       source.addEventListener('hello', (event) =>
         tell({ type: 'hello', fresh: true, seq: Number(event.lastEventId) }),
       );

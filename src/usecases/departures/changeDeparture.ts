@@ -1,5 +1,5 @@
 /** What a person can do to one departure: another moment, let it go now, take it back, try it again. */
-import { leavesOnceHeld } from '#core/plan/kinds/registry';
+import { leavesOnceHeld, letGoAt } from '#core/plan/kinds/registry';
 import type { Choices, Plan } from '#core/plan/plan';
 import { transition } from '#core/departure/states';
 import { departuresOf, findDeparture, swapDeparture, type Departure } from '#store/departures';
@@ -10,6 +10,7 @@ import { findMessage } from '#store/messages';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { NotFound, Refused, Stale } from '../errors';
+import { whyNotBy } from '../events/boundPlan';
 import { checkFilled } from '../fields/checkFilled';
 import { committableMoment, keptPlan, pauseForReview } from './planDepartures';
 import { receivers } from '../messages/envelope';
@@ -81,7 +82,7 @@ export function moveDeparture(
 ): Departure {
   return change(desk, id, revision, (tx, seen, now) => {
     const { copies = 'this', goOn: goes = false, ifTheyWriteFirst, ifOff } = more;
-    const kept = plan && keptPlan(plan);
+    const kept = plan && keptPlan(desk, tx, plan);
     const chosen = {
       ...(ifTheyWriteFirst && { ifTheyWriteFirst }),
       ...(ifOff && { ifOff: ifOff.kind === 'their-day' ? null : ifOff }),
@@ -111,9 +112,11 @@ export function moveDeparture(
  * @throws NotFound; Refused where it has left or is leaving
  */
 export function releaseNow(desk: Desk, id: string, revision?: number): Departure {
-  return change(desk, id, revision, (tx, seen, now) =>
-    applyEvent(tx, seen, 'hurry', now, { ...newLife(tx, seen), due: now }),
-  );
+  return change(desk, id, revision, (tx, seen, now) => {
+    // Whoever lets it go now does so also where its event has begun.
+    const plan = letGoAt(seen.plan, now, desk.settings(tx).zone);
+    return applyEvent(tx, seen, 'hurry', now, { ...newLife(tx, seen), plan, due: now });
+  });
 }
 
 /**
@@ -136,6 +139,8 @@ export function resumeDeparture(desk: Desk, id: string, revision?: number): Depa
     if (seen.state !== 'paused') throw new Refused('It is not paused.');
     // It may have been changed and left like that: it would only stop once more.
     if (seen.attempts === 0) checkFilled(desk, tx, findMessage(tx, seen.messageId)!, [seen]);
+    const stop = whyNotBy(desk, tx, seen.plan, now);
+    if (stop) throw new Refused(stop);
     return goOn(desk, tx, seen, now, 'ask');
   });
 }

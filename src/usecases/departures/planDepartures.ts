@@ -7,13 +7,14 @@ import type { Choices, Plan } from '#core/plan/plan';
 import { PENDING_STATES } from '#core/departure/states';
 import { departuresOf, insertDeparture, type Departure } from '#store/departures';
 import { deliveriesOf, setDeliveries } from '#store/deliveries';
-import type { Tx } from '#store/store';
+import type { Reading, Tx } from '#store/store';
 import { applyEvent } from './applyEvent';
 import { newLife } from './newLife';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, Refused } from '../errors';
 import { inWords } from '../inWords';
+import { mineFor, withEvent } from '../events/boundPlan';
 import { contentOf, holdFor } from '../holds/holdFor';
 import { readersAt } from '../people/readers';
 import { receivers } from '../messages/envelope';
@@ -27,8 +28,9 @@ interface Wanted {
   addresses: string[];
 }
 
-/** The plan with its zone under its canonical name. @throws Invalid */
-export const keptPlan = (plan: Plan): Plan => inWords(() => kindOf(plan).kept(plan));
+/** The plan with its zone under its canonical name, and its event as that is by now. @throws Invalid */
+export const keptPlan = (desk: Desk, db: Reading, plan: Plan): Plan =>
+  inWords(() => kindOf(plan).kept(withEvent(desk, db, plan)));
 
 /** How a message is held where it leaves now. */
 function holdOf(desk: Desk, tx: Tx, messageId: string, inSpiteOfQuiet = false): Hold {
@@ -57,7 +59,8 @@ export function committableMoment(
   const [known] = reader ? readersAt(desk, tx, [{ name: '', address: reader }]) : [];
   if (followsReaders(plan) && !known?.zone)
     throw new Invalid('Where they are is not known, so this plan has no moment for them.', 'plan');
-  const { at } = inWords(() => resolvePlan(plan, { now, hold }, known?.zone));
+  const context = { now, hold, ...mineFor(desk, tx, plan), reader: known?.working };
+  const { at } = inWords(() => resolvePlan(plan, context, known?.zone));
   if (at < now) throw new Invalid('This moment is past. Choose a later one.', 'plan.local');
   return { at, heldBy: heldBy(hold), review: hold.review };
 }
@@ -85,7 +88,9 @@ function wantedBy(desk: Desk, tx: Tx, messageId: string, plan: Plan, choices: Ch
     );
   }
   const copies = copiesOf(plan, choices.copies);
-  const moments = inWords(() => planMoments(plan, readers, { now, hold }, copies));
+  const moments = inWords(() =>
+    planMoments(plan, readers, { now, hold, ...mineFor(desk, tx, plan) }, copies),
+  );
   if (moments.some(({ at }) => at < now))
     throw new Invalid(
       moments.length > 1
@@ -117,7 +122,7 @@ export function planDepartures(
   inSpiteOfQuiet?: string,
 ): Departure[] {
   const now = desk.now(tx);
-  const kept = keptPlan(plan);
+  const kept = keptPlan(desk, tx, plan);
   const hold = leavesOnceHeld(plan)
     ? holdOf(desk, tx, messageId, inSpiteOfQuiet !== undefined)
     : usualHold(0);

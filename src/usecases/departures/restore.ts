@@ -72,7 +72,7 @@ export function restoreDeparture(desk: Desk, id: string, was: Snapshot, revision
     (tx, seen, now) => {
       const to = receivers(tx, seen.messageId).map(({ address }) => address);
       if (to.length === 0) throw new Invalid('Add at least one recipient.', 'to');
-      const restored = becomes(tx, seen, { ...was, plan: keptPlan(was.plan) }, now);
+      const restored = becomes(tx, seen, { ...was, plan: keptPlan(desk, tx, was.plan) }, now);
       if (seen.state === 'draft') setDeliveries(tx, id, seen.reader ? [seen.reader] : to);
       // What is as its series has it follows that again.
       const differs = was.differs ?? restored.differs;

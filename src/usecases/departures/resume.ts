@@ -1,5 +1,5 @@
 /** A departure's clock set going again. */
-import { followsReaders, leavesOnceHeld } from '#core/plan/kinds/registry';
+import { eventOf, followsReaders, leavesOnceHeld } from '#core/plan/kinds/registry';
 import { resolvePlan } from '#core/plan/moments';
 import { quietUntil } from '#core/hold/quietHours';
 import type { Departure } from '#store/departures';
@@ -10,9 +10,9 @@ import { isTooLate, latestLeaves } from '../release/lateStarts';
 import { applyEvent } from './applyEvent';
 import { newLife } from './newLife';
 
-/** The moment its plan names, epoch ms; of a plan that goes by the reader's clock the one it was given. */
+/** The moment its plan names, epoch ms; of one that goes by the reader's clock, or an event, the one it was given. */
 const plannedMoment = ({ plan, meant }: Departure): number =>
-  followsReaders(plan) ? meant : resolvePlan(plan, { now: 0, hold: { ms: 0 } }).at;
+  followsReaders(plan) || eventOf(plan) ? meant : resolvePlan(plan, { now: 0, hold: { ms: 0 } }).at;
 
 /** When a hold that goes on ends. What quiet hours hold has a moment of the day, not a length. */
 function holdEnd(desk: Desk, tx: Tx, seen: Departure, now: number): number {

@@ -17,7 +17,7 @@ import { newId } from '../newId';
 
 /** As it is kept. @throws Invalid for a path that is not allowed, or a time that is past */
 export function keptFilePlan(desk: Desk, tx: Tx, plan: Plan): OnFileChangePlan {
-  const kept = keptPlan(plan) as OnFileChangePlan;
+  const kept = keptPlan(desk, tx, plan) as OnFileChangePlan;
   const path = allowedPath(desk, tx, kept.path, 'plan.path');
   const zone = kept.zone ?? desk.settings(tx).zone;
   if (inWords(() => isOver(kept, desk.now(tx), zone)))

@@ -2,6 +2,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { noteDue } from '#store/clock';
 import { noteChange, record } from '#store/journal';
+import { putEventRow } from '#store/events';
 import { findMessage } from '#store/messages';
 import { findQuestion } from '#store/questions';
 import type { Tx } from '#store/store';
@@ -20,6 +21,7 @@ import {
 } from '#store/undos';
 import type { Desk } from '../desk';
 import { NotFound, Refused } from '../errors';
+import { followEvents } from '../events/followEvents';
 import { noteStanding } from '../questions/noteStanding';
 import { makeAnew } from '../series/fitSeries';
 import { placeMessage } from './bringBack';
@@ -34,6 +36,8 @@ interface About {
   watchIds?: readonly string[];
   /** Questions, the same, with their answers. */
   questionIds?: readonly string[];
+  /** Events, the same, with what stands for their occurrences. */
+  eventIds?: readonly string[];
 }
 
 type Known = { id: string | number };
@@ -61,9 +65,9 @@ function changes<Row extends Known>(before: readonly Row[], after: readonly Row[
 export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => Result): Result {
   const { undoKey } = desk;
   if (undoKey === undefined) return work();
-  const { messageIds = [], todoIds = [], watchIds = [], questionIds = [] } = about;
+  const { messageIds = [], todoIds = [], watchIds = [], questionIds = [], eventIds = [] } = about;
   const all = threadMates(tx, messageIds);
-  const look = () => standing(tx, all, todoIds, watchIds, questionIds);
+  const look = () => standing(tx, all, todoIds, watchIds, questionIds, eventIds);
   const before = look();
   const result = work();
   const after = look();
@@ -74,6 +78,7 @@ export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => R
     watches: changes(before.watches, after.watches),
     questions: changes(before.questions, after.questions),
     answers: changes(before.answers, after.answers),
+    events: changes(before.events, after.events),
   });
   return result;
 }
@@ -81,7 +86,7 @@ export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => R
 /** @throws Refused where anything of it is not as it was left */
 function assertUntouched(
   tx: Tx,
-  { messages, returns, todos, watches = [], questions = [], answers = [] }: Step,
+  { messages, returns, todos, watches = [], questions = [], answers = [], events = [] }: Step,
 ): void {
   const one = <Row>({ before, after }: Change<Row>): Row => (before ?? after)!;
   const now = standing(
@@ -90,6 +95,7 @@ function assertUntouched(
     todos.map((each) => one(each).id),
     watches.map((each) => one(each).id),
     [...questions.map((each) => one(each).id), ...answers.map((each) => one(each).questionId)],
+    events.map((each) => one(each).id),
   );
   const untouched = <Row extends Known>(list: readonly Change<Row>[], rows: readonly Row[]) => {
     const present = byId(rows);
@@ -101,7 +107,8 @@ function assertUntouched(
     untouched(todos, now.todos) &&
     untouched(watches, now.watches) &&
     untouched(questions, now.questions) &&
-    untouched(answers, now.answers)
+    untouched(answers, now.answers) &&
+    untouched(events, now.events)
   )
     return;
   throw new Refused('This has changed since, and stays as it is now.');
@@ -110,7 +117,7 @@ function assertUntouched(
 function putBack(
   desk: Desk,
   tx: Tx,
-  { messages, returns, todos, watches = [], questions = [], answers = [] }: Step,
+  { messages, returns, todos, watches = [], questions = [], answers = [], events = [] }: Step,
   now: number,
 ): void {
   // Those that are there no more go first: a message has one return that waits.
@@ -152,6 +159,17 @@ function putBack(
     const question = findQuestion(tx, id);
     if (question) noteStanding(tx, question);
   }
+  for (const { before, after } of events) {
+    const { id, revision } = (after ?? before)!;
+    putEventRow(tx, id, before && { ...before, revision: revision + 1 });
+    noteChange(tx, 'event', id);
+  }
+  // What leaves before or after them follows.
+  followEvents(
+    desk,
+    tx,
+    events.map(({ before, after }) => (before ?? after)!),
+  );
   // What a series has made asks what it says again.
   for (const { before, after } of questions) {
     const template = findMessage(tx, (before ?? after)!.messageId)?.seriesId;

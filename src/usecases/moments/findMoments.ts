@@ -1,10 +1,12 @@
 /** Finding a moment: by suggestion, by phrase, by looking for when most readers are at work. */
 import { bestMoments as best, type BestMoments } from '#core/moment/best';
-import { suggestMoments as suggest, type Suggestion } from '#core/moment/suggest';
+import { MOST_SUGGESTIONS, suggestMoments as suggest, type Suggestion } from '#core/moment/suggest';
 import { readPhrase as read, type PhraseResult } from '#core/phrase/read';
 import { readRepeats } from '#core/phrase/repeats';
 import { usualChoices, type PlanPreview } from '#core/plan/plan';
 import type { Desk } from '../desk';
+import { readBeforeEventPhrase } from '../events/eventPhrases';
+import { suggestBeforeEvents } from '../events/suggestBefore';
 import { meAsPerson, placedReaders } from '../people/readers';
 import type { Language } from '#core/text/language';
 import { phraseLanguages } from './phraseLanguages';
@@ -18,7 +20,11 @@ export interface SuggestedMoment extends Suggestion {
 /** @throws Invalid */
 export function suggestMoments(desk: Desk, recipients: AskedRecipient[]): SuggestedMoment[] {
   const readers = placedReaders(askedReaders(desk, recipients));
-  const suggestions = suggest({ now: desk.now(), me: meAsPerson(desk), readers });
+  const [first, ...more] = suggest({ now: desk.now(), me: meAsPerson(desk), readers });
+  const suggestions = [...(first ? [first] : []), ...suggestBeforeEvents(desk, recipients), ...more].slice(
+    0,
+    MOST_SUGGESTIONS,
+  );
   return suggestions.map((suggestion) => ({
     ...suggestion,
     preview: previewPlan(desk, { plan: suggestion.plan, recipients, ...usualChoices }),
@@ -36,7 +42,7 @@ export function readPhrase(
   const { hourCycle } = desk.settings();
   const languages = phraseLanguages(desk, asked);
   const context = { now: desk.now(), me: meAsPerson(desk), readers, hourCycle, languages };
-  return readRepeats(text, context) ?? read(text, context);
+  return readBeforeEventPhrase(desk, text) ?? readRepeats(text, context) ?? read(text, context);
 }
 
 /** @throws Invalid */

@@ -10,6 +10,7 @@ import { allGroups } from '#store/groups';
 import { findMessage } from '#store/messages';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
+import { withEvent } from '../events/boundPlan';
 import { contentOf, emptyContent, holdFor } from '../holds/holdFor';
 import { readAddresses, type AddressInput } from '../messages/draftInput';
 import { membersAsMailboxes } from '../people/groups';
@@ -80,7 +81,8 @@ export function askedReaders(desk: Desk, recipients: readonly AskedRecipient[]):
  * With how it would be held where it leaves now: by what is kept of the message.
  * @throws Invalid
  */
-export function previewPlan(desk: Desk, request: PreviewRequest): PlanPreview {
+export function previewPlan(desk: Desk, asked: PreviewRequest): PlanPreview {
+  const request = { ...asked, plan: withEvent(desk, desk.store.db, asked.plan) };
   const readers = askedReaders(desk, request.recipients);
   const { zone, hourCycle } = desk.settings();
   const senderZone = request.senderZone ? zoneAt('senderZone', request.senderZone) : zone;

@@ -18,6 +18,7 @@ import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { mayBeAnswered, mayLeave } from '../watches/unreadAnswer';
 import { Refused, Stale } from '../errors';
+import { whyNotBy } from '../events/boundPlan';
 import { questionIn } from '../questions/asking';
 import { noteTrial } from './serverTrouble';
 import { noteReads } from '../links/keepReads';
@@ -57,6 +58,11 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
   const message = seen && findMessage(db, seen.messageId);
   if (!seen || !message) return undefined;
   const released = desk.now();
+  const stop = whyNotBy(desk, db, seen.plan, released);
+  if (stop) {
+    await pauseStopped(desk, seen, released, stop);
+    return undefined;
+  }
   const before = seen.headerId === null ? undefined : frozenOf(db, id);
   const headerId = (before && seen.headerId) ?? newMessageId(message.fromAddress);
   const prepared = before ? undefined : await prepare(desk, seen, message, headerId, released);

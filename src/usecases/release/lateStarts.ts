@@ -1,5 +1,5 @@
 /** Departures whose moment passed while nothing was running: those that are too late pause and ask. */
-import { latestLeave, LATE_FROM } from '#core/departure/lateness';
+import { latestFor, LATE_FROM } from '#core/departure/lateness';
 import { addressKey } from '#core/message/address';
 import type { Departure } from '#store/departures';
 import { untriedDue } from '#store/dueDepartures';
@@ -20,12 +20,12 @@ export function latestLeaves(
   const mine = desk.settings(db).zone;
   const all = receiversOf(db, [...new Set(departures.map((each) => each.messageId))]);
   return new Map(
-    departures.map(({ id, messageId, due, reader, ifOff }) => {
+    departures.map(({ id, messageId, due, reader, ifOff, plan }) => {
       const own = all.filter(
         (each) =>
           each.messageId === messageId && (!reader || addressKey(each.address) === addressKey(reader)),
       );
-      return [id, latestLeave(due, readersAt(desk, db, own), mine, ifOff ?? undefined)];
+      return [id, latestFor(plan, due, readersAt(desk, db, own), mine, ifOff ?? undefined)];
     }),
   );
 }

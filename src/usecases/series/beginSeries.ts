@@ -39,7 +39,7 @@ export function beginSeries(
   choices: Choices,
 ): Departure[] {
   const now = desk.now(tx);
-  const kept = keptPlan(plan) as SeriesPlan;
+  const kept = keptPlan(desk, tx, plan) as SeriesPlan;
   checkToCome(desk, tx, messageId, kept, choices);
   for (const each of departuresOf(tx, messageId))
     if (each.state !== 'ended') applyEvent(tx, each, 'drop', now);

@@ -95,7 +95,7 @@ export function changeSeries(desk: Desk, id: string, patch: SeriesPatch, revisio
     const { name, plan, review, choices } = patch;
     const next = swapped(tx, series, {
       ...(name !== undefined && { name }),
-      ...(plan && { plan: keptPlan(plan) as SeriesPlan }),
+      ...(plan && { plan: keptPlan(desk, tx, plan) as SeriesPlan }),
       ...(review !== undefined && { review }),
       ...(choices && { choices: { ...series.choices, ...choices } }),
       ...(patch.fields && { fields: patch.fields }),
@@ -118,7 +118,7 @@ function splitSeries(desk: Desk, tx: Tx, seen: SeriesRow, from: string, now: num
     ...seen,
     id,
     messageId: own.id,
-    plan: keptPlan(after) as SeriesPlan,
+    plan: keptPlan(desk, tx, after) as SeriesPlan,
     madeUntil: now,
     missed: [],
     next: null,

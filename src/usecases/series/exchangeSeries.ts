@@ -71,7 +71,12 @@ export async function importSeries(desk: Desk, text: string): Promise<SeriesImpo
       for (const what of lost) said.push(`“${name}”: ${what}.`);
       try {
         const to = readers.map((each) => formatMailbox(each));
-        const { id } = createDraft(desk, { to, subject: name, text: words, plan: keptPlan(plan) });
+        const { id } = createDraft(desk, {
+          to,
+          subject: name,
+          text: words,
+          plan: keptPlan(desk, desk.store.db, plan),
+        });
         return [{ id, name }];
       } catch (error) {
         if (!(error instanceof Invalid)) throw error;

@@ -3,6 +3,7 @@ import type { Hold } from '../../hold/decide';
 import type { Working } from '../../time/dayParts';
 import type { Resolved } from '../../time/wallClock';
 import type { HourCycle } from '../../time/words';
+import type { EventFacts } from './before-event/plan';
 import type { Copies, Fix, Landing, Plan, Reader, Repeating, Shift } from '../plan';
 
 export interface MomentContext {
@@ -16,6 +17,10 @@ export interface MomentContext {
    *  usually the next few. */
   most?: number;
   from?: number;
+  /** My zone, for what goes by my clock without naming it; where it is not said, that of what it belongs to. */
+  senderZone?: string;
+  /** When the reader works whose moment it is, for what goes by their calendar; office hours where it is not said. */
+  reader?: Working;
 }
 
 /** One moment, and who it is for. */
@@ -139,6 +144,20 @@ export interface KindRepeats<P> {
   whole(plan: P, readers: readonly Reader[], context: MomentContext & SentenceContext): Repeating;
 }
 
+/** A plan that belongs to an event of the calendar. */
+export interface KindEvent<P> {
+  /** Which one. @returns the time of one that recurs (RECURRENCE-ID, RFC 5545 §3.8.4.4); null: its next one */
+  of(plan: P): { id: string; occurrence: string | null };
+  /** The plan with what the event is by now. */
+  known(plan: P, occurrence: string | null, about: EventFacts): P;
+  /** The last instant at which it may leave, epoch ms; null where it may leave after the event has begun. */
+  notAfter(plan: P): number | null;
+  /** What becomes of it where the event is cancelled. */
+  ifCancelled(plan: P): 'ask' | 'drop';
+  /** What the event is called; empty where that is not known. */
+  summary(plan: P): string;
+}
+
 /**
  * One kind of plan. To add one: a folder beside these with its `plan.ts` and its kind, a line in `registry.ts`, a schema in
  * `api/plans`, a field component in `ui/moment/kinds`.
@@ -166,4 +185,6 @@ export interface PlanKind<P> {
   fixes: KindFixes<P>;
   /** Missing from a kind that happens once. */
   repeats?: KindRepeats<P>;
+  /** Missing from a kind that belongs to no event. */
+  event?: KindEvent<P>;
 }

@@ -3,6 +3,7 @@ import { isLocal } from '../../time/wallClock';
 import type { Copies, Plan } from '../plan';
 import { atKind } from './at/kind';
 import type { AtPlan } from './at/plan';
+import { beforeEventKind } from './before-event/kind';
 import { eachLocalKind } from './each-local/kind';
 import { nowKind } from './now/kind';
 import { onFileChangeKind } from './on-file-change/kind';
@@ -15,6 +16,7 @@ export const PLAN_KINDS: { [K in PlanKindName]: PlanKind<Extract<Plan, { kind: K
   now: nowKind,
   at: atKind,
   'each-local': eachLocalKind,
+  'before-event': beforeEventKind,
   series: seriesKind,
   'on-file-change': onFileChangeKind,
 };
@@ -57,3 +59,14 @@ export function isReadable(plan: Plan): boolean {
 /** Copies that the plan itself demands. */
 export const copiesOf = (plan: Plan, chosen: Copies): Copies =>
   followsReaders(plan) ? 'individual' : chosen;
+
+/** The event a plan belongs to; null where it belongs to none. */
+export const eventOf = (plan: Plan): { id: string; occurrence: string | null } | null =>
+  kindOf(plan).event?.of(plan) ?? null;
+
+/** The last instant at which it may leave, whatever else is chosen, epoch ms; null where nothing forbids it. */
+export const notAfter = (plan: Plan): number | null => kindOf(plan).event?.notAfter(plan) ?? null;
+
+/** The plan of what is let go at an instant, whatever becomes of the event it belonged to. @param at epoch ms; @param mine my zone */
+export const letGoAt = (plan: Plan, at: number, mine: string): Plan =>
+  eventOf(plan) ? kindOf(plan).shift(plan, { days: 0, minutes: 0 }, at, mine) : plan;

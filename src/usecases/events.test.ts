@@ -1,0 +1,467 @@
+/** The calendar: events made, moved, excepted, split, undone, taken in and given out; and what leaves before them. */
+import fc from 'fast-check';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { tempDesk } from '#test/support/desk';
+import { readEventFile } from '#core/formats/eventFile';
+import type { Plan } from '#core/plan/plan';
+import { draftMessages } from '#store/messages';
+import { departuresOf, findDeparture, type Departure } from '#store/departures';
+import { changeSettings } from './changeSettings';
+import { moveClock } from './clock/sandbox';
+import { pauseDeparture, releaseNow, resumeDeparture } from './departures/changeDeparture';
+import { readDeparture } from './departures/departureView';
+import { closeEditing, openForEditing } from './departures/editLease';
+import type { Desk } from './desk';
+import { Stale } from './errors';
+import { exportEvents, importEvents } from './events/exchangeEvents';
+import { readEventDetail } from './events/eventDetail';
+import { listEvents, readEvent } from './events/eventView';
+import { readEventPhrase } from './events/eventPhrases';
+import { changeEvent, createEvent, deleteEvent, restoreEvent, type EventInput } from './events/writeEvent';
+import { undo } from './incoming/undo';
+import { keepHouse } from './keepHouse';
+import { createDraft } from './messages/createDraft';
+import { scheduleMessage } from './messages/scheduleMessage';
+import { readPhrase, suggestMoments } from './moments/findMoments';
+import { previewPlan } from './moments/previewPlan';
+import { addCorrespondent } from './people/correspondents';
+import { claimDeparture } from './release/claimDeparture';
+
+let desk: Desk;
+const LISBON = 'Europe/Lisbon';
+const CALL: EventInput = {
+  summary: 'Broker call',
+  start: '2026-11-26T15:00',
+  end: '2026-11-26T16:00',
+  zone: LISBON,
+};
+const WEEKLY: EventInput = {
+  summary: 'Loans committee',
+  start: '2026-11-27T10:00',
+  zone: LISBON,
+  rrule: 'FREQ=WEEKLY',
+};
+
+beforeEach(() => {
+  ({ desk } = tempDesk());
+  changeSettings(desk, { me: { name: 'Tamsin', address: 'tamsin@wrenfield.example' }, zone: LISBON });
+  addCorrespondent(desk, { name: 'Prakriti', addresses: ['p@x.example'], zone: 'Asia/Kathmandu' });
+  addCorrespondent(desk, { name: 'Haruki', addresses: ['h@x.example'], zone: 'Asia/Tokyo' });
+});
+
+const at = (iso: string) => Date.parse(iso);
+const keyed = (undoKey: string): Desk => ({ ...desk, undoKey });
+const list = (from = '2026-11-20', until = '2026-12-20') =>
+  listEvents(desk, at(`${from}T00:00Z`), at(`${until}T00:00Z`)).map(
+    ({ summary, start }) => `${start} ${summary}`,
+  );
+const before = (event: string, offset: string, more: object = {}): Plan => ({
+  kind: 'before-event',
+  event,
+  offset,
+  ...more,
+});
+function scheduled(plan: Plan, to = ['p@x.example']): Departure {
+  const { id } = createDraft(desk, { to, subject: 'Papers', text: 'Here they are.' });
+  return scheduleMessage(desk, id, plan)[0]!;
+}
+const now = (id: string) => findDeparture(desk.store.db, id)!;
+const due = (id: string) => new Date(now(id).due).toISOString().slice(0, 16);
+
+describe('an event', () => {
+  it('is there, changes, goes, and comes back', () => {
+    const { id } = createEvent(desk, CALL);
+    expect(list()).toEqual(['2026-11-26T15:00 Broker call']);
+    changeEvent(desk, id, { start: '2026-11-27T09:30' });
+    expect(readEvent(desk, id)).toMatchObject({ start: '2026-11-27T09:30', end: '2026-11-27T10:30' });
+    changeEvent(desk, id, { zone: 'Asia/Tokyo', summary: 'Osaka' });
+    expect(readEvent(desk, id)).toMatchObject({ at: at('2026-11-27T00:30Z'), zone: 'Asia/Tokyo' });
+    deleteEvent(desk, id);
+    expect(list()).toEqual([]);
+    restoreEvent(desk, id);
+    expect(list()).toEqual(['2026-11-27T09:30 Osaka']);
+  });
+
+  it.each([
+    [{ ...CALL, summary: '  ' }, /needs a name/],
+    [{ ...CALL, start: '2026-02-30T09:00' }, /no day or time/],
+    [{ ...CALL, end: '2026-11-26T14:00' }, /end before it begins/],
+    [{ ...CALL, end: '2026-11-27' }, /both days, or both times/],
+    [{ ...CALL, zone: '+05:30' }, /fixed offset/],
+    [{ ...CALL, rrule: 'FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30' }, /never happens/],
+    [{ ...CALL, rrule: 'FREQ=SOMETIMES' }, /how often/],
+    [{ ...CALL, attendees: ['nobody'] }, /no @/],
+  ])('%j is refused in words', (input, words) => {
+    expect(() => createEvent(desk, input)).toThrow(words);
+    expect(list()).toEqual([]);
+  });
+
+  it('of a second window that has not seen the change is refused', () => {
+    const { id, revision } = createEvent(desk, CALL);
+    changeEvent(desk, id, { location: 'Room 2' }, {}, revision);
+    expect(() => changeEvent(desk, id, { location: 'Room 3' }, {}, revision)).toThrow(Stale);
+    expect(() => deleteEvent(desk, id, {}, revision)).toThrow(Stale);
+  });
+
+  it('of whole days follows my zone, and a time in a zone does not', () => {
+    createEvent(desk, { summary: 'Inventory', start: '2026-12-03' });
+    createEvent(desk, CALL);
+    changeSettings(desk, { zone: 'Pacific/Chatham' });
+    const [call, days] = listEvents(desk, at('2026-11-20T00:00Z'), at('2026-12-20T00:00Z'));
+    expect([call!.at, days!.at]).toEqual([at('2026-11-26T15:00Z'), at('2026-12-02T10:15Z')]);
+    // It is found by where it is now.
+    expect(listEvents(desk, at('2026-12-02T10:15Z'), at('2026-12-02T10:30Z'))).toHaveLength(1);
+  });
+});
+
+describe('one that recurs', () => {
+  const weeks = () => list('2026-11-20', '2026-12-12');
+  const second = { occurrence: '2026-12-04T10:00:00' };
+
+  it('has one time moved, another name once, and one taken out', () => {
+    const { id } = createEvent(desk, WEEKLY);
+    expect(changeEvent(desk, id, { start: '2026-12-03T16:00', summary: 'Early' }, second)).toEqual({
+      event: id,
+      occurrence: '2026-12-04T10:00:00',
+    });
+    expect(weeks()).toEqual([
+      '2026-11-27T10:00 Loans committee',
+      '2026-12-03T16:00 Early',
+      '2026-12-11T10:00 Loans committee',
+    ]);
+    expect(readEvent(desk, id, second.occurrence)).toMatchObject({
+      differs: true,
+      start: '2026-12-03T16:00',
+    });
+    changeEvent(desk, id, { location: 'Room 2' }, second);
+    deleteEvent(desk, id, second);
+    expect(weeks()).toEqual(['2026-11-27T10:00 Loans committee', '2026-12-11T10:00 Loans committee']);
+    expect(() => readEvent(desk, id, second.occurrence)).toThrow(/no such occurrence/);
+  });
+
+  it('moves as a whole to another day, with what is taken out and what stands for itself', () => {
+    const { id } = createEvent(desk, { ...WEEKLY, rrule: 'FREQ=WEEKLY;BYDAY=FR' });
+    deleteEvent(desk, id, second);
+    changeEvent(desk, id, { summary: 'Special' }, { occurrence: '2026-12-11T10:00:00' });
+    changeEvent(desk, id, { start: '2026-11-26T11:00' }, { reach: 'all' });
+    expect(weeks()).toEqual(['2026-11-26T11:00 Loans committee', '2026-12-11T10:00 Special']);
+    expect(readEvent(desk, id).rrule).toBe('FREQ=WEEKLY;BYDAY=TH');
+    // What stands for itself is still instead of its own time, and nothing else.
+    expect(list('2026-12-10', '2026-12-20')).toEqual([
+      '2026-12-11T10:00 Special',
+      '2026-12-17T11:00 Loans committee',
+    ]);
+  });
+
+  it('whose rule names days in another way says so rather than guess', () => {
+    const { id } = createEvent(desk, { ...WEEKLY, rrule: 'FREQ=MONTHLY;BYDAY=4FR' });
+    expect(() => changeEvent(desk, id, { start: '2026-11-26T10:00' }, { reach: 'all' })).toThrow(
+      /how it repeats/,
+    );
+    changeEvent(desk, id, { start: '2026-11-27T11:00' }, { reach: 'all' });
+    expect(list()).toEqual(['2026-11-27T11:00 Loans committee']);
+  });
+
+  it('changes from one time on, and what was before stays', () => {
+    const { id } = createEvent(desk, { ...WEEKLY, rrule: 'FREQ=WEEKLY;COUNT=4' });
+    changeEvent(desk, id, { summary: 'Once' }, { occurrence: '2026-12-11T10:00:00' });
+    const made = changeEvent(desk, id, { start: '2026-12-04T14:00' }, { ...second, reach: 'following' });
+    expect(made.event).not.toBe(id);
+    expect(list()).toEqual([
+      '2026-11-27T10:00 Loans committee',
+      '2026-12-04T14:00 Loans committee',
+      '2026-12-11T10:00 Once',
+      '2026-12-18T14:00 Loans committee',
+    ]);
+    deleteEvent(desk, made.event, { occurrence: '2026-12-11T14:00:00', reach: 'following' });
+    expect(list()).toEqual(['2026-11-27T10:00 Loans committee', '2026-12-04T14:00 Loans committee']);
+  });
+
+  it('with its last time taken out is no more', () => {
+    const { id } = createEvent(desk, { ...WEEKLY, rrule: 'FREQ=WEEKLY;COUNT=1' });
+    deleteEvent(desk, id, { occurrence: '2026-11-27T10:00:00' });
+    expect(() => readEvent(desk, id)).toThrow(/no such event/);
+  });
+
+  it('undo gives back exactly what was, whatever was done, in any order', () => {
+    const change = fc.constantFrom<(id: string) => void>(
+      (id) => changeEvent(desk, id, { summary: 'Other' }, second),
+      (id) => changeEvent(desk, id, { start: '2026-12-03T16:00' }, second),
+      (id) => deleteEvent(desk, id, second),
+      (id) => deleteEvent(desk, id, { ...second, reach: 'following' }),
+      (id) => changeEvent(desk, id, { start: '2026-12-04T14:00' }, { ...second, reach: 'following' }),
+      (id) => changeEvent(desk, id, { start: '2026-11-26T09:00' }, { reach: 'all' }),
+      (id) => deleteEvent(desk, id),
+    );
+    fc.assert(
+      fc.property(fc.array(change, { maxLength: 5 }), (changes) => {
+        const plain = desk;
+        const { id } = createEvent(desk, WEEKLY);
+        const states = [list()];
+        const keys: string[] = [];
+        for (const [index, work] of changes.entries()) {
+          const key = `${id}-${index}`;
+          desk = keyed(key);
+          try {
+            work(id);
+            keys.push(key);
+            states.push(list());
+          } catch {
+            // Not there any more.
+          }
+          desk = plain;
+        }
+        for (const key of keys.reverse()) {
+          expect(list()).toEqual(states.pop());
+          undo(desk, key);
+        }
+        expect(list()).toEqual(states.pop());
+        deleteEvent(desk, id);
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('files', () => {
+  it('given out and taken in again, nothing is another; what is said later counts, and what is said earlier does not', async () => {
+    const { id } = createEvent(desk, { ...WEEKLY, attendees: ['Prakriti <p@x.example>'] });
+    changeEvent(desk, id, { summary: 'Special' }, { occurrence: '2026-12-04T10:00:00' });
+    createEvent(desk, { summary: 'Inventory', start: '2026-12-03' });
+    const file = exportEvents(desk);
+    expect(await importEvents(desk, file)).toMatchObject({ added: 0, changed: 0, kept: 3 });
+    const shown = list();
+    const fresh = tempDesk().desk;
+    changeSettings(fresh, { zone: LISBON });
+    expect(await importEvents(fresh, file)).toMatchObject({ added: 3, unread: [] });
+    const old = desk;
+    desk = fresh;
+    expect(list()).toEqual(shown);
+    desk = old;
+    moveClock(desk, { set: desk.now() + 3_600_000 });
+    changeEvent(desk, id, { start: '2026-11-27T11:00' }, { reach: 'all' });
+    expect(await importEvents(fresh, exportEvents(desk, id))).toMatchObject({ added: 0, changed: 1 });
+    expect(await importEvents(fresh, file)).toMatchObject({ added: 0, changed: 0 });
+  });
+
+  it('an import is undone whole, and deleted events come back with one', async () => {
+    const { id } = createEvent(desk, CALL);
+    const file = exportEvents(desk);
+    deleteEvent(desk, id);
+    await importEvents(keyed('taken-in'), file);
+    expect(list()).toEqual(['2026-11-26T15:00 Broker call']);
+    undo(desk, 'taken-in');
+    expect(list()).toEqual([]);
+  });
+
+  it('only one event is in the file of one', () => {
+    const { id } = createEvent(desk, CALL);
+    createEvent(desk, WEEKLY);
+    expect(readEventFile(exportEvents(desk, id), LISBON, 0).events.map(({ summary }) => summary)).toEqual([
+      'Broker call',
+    ]);
+  });
+
+  it('what is no calendar, or too strange, gets words', async () => {
+    await expect(importEvents(desk, 'hello')).rejects.toThrow(/no iCalendar file/);
+    const endless = `BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nUID:x\r\nSUMMARY:Bomb\r\nDTSTART:20261126T100000Z\r\nRRULE:FREQ=SECONDLY;BYMONTH=2;BYMONTHDAY=30\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`;
+    const { added, unread } = await importEvents(desk, endless);
+    expect([added, unread.join()]).toEqual([0, expect.stringMatching(/Bomb.*never happens/)]);
+  });
+
+  it('deleted for good after its time, with what stood for its times', async () => {
+    const { id } = createEvent(desk, WEEKLY);
+    changeEvent(desk, id, { summary: 'Special' }, { occurrence: '2026-12-04T10:00:00' });
+    deleteEvent(desk, id);
+    moveClock(desk, { set: desk.now() + 400 * 86_400_000 });
+    await keepHouse(desk);
+    expect(() => restoreEvent(desk, id)).toThrow(/no such event/);
+    expect(list()).toEqual([]);
+  });
+});
+
+describe('what leaves before an event', () => {
+  it('says when, on both clocks, before anything is committed', () => {
+    const { id } = createEvent(desk, CALL);
+    const preview = previewPlan(desk, {
+      plan: before(id, '-PT40M'),
+      recipients: [{ address: 'p@x.example' }],
+    });
+    expect(preview.sentence).toMatch(
+      /14:20 your time.*20:05 in Kathmandu.*40 minutes before “Broker call”, which is Thu 26 Nov 15:00 your time/,
+    );
+    expect(preview.departures[0]!.latest).toBe(at('2026-11-26T15:00Z'));
+  });
+
+  it('moves with it, also where it is recurring and one time of it moves', () => {
+    const call = createEvent(desk, CALL);
+    const { id } = scheduled(before(call.id, '-PT40M'));
+    expect(due(id)).toBe('2026-11-26T14:20');
+    changeEvent(desk, call.id, { start: '2026-11-27T09:00' });
+    expect(due(id)).toBe('2026-11-27T08:20');
+    expect(readDeparture(desk, id).whyThen).toBe('40 minutes before “Broker call”');
+    changeEvent(desk, call.id, { summary: 'Insurers' });
+    expect(readDeparture(desk, id).whyThen).toBe('40 minutes before “Insurers”');
+    const weekly = createEvent(desk, WEEKLY);
+    const other = scheduled(before(weekly.id, '-P1D', { occurrence: '2026-12-04T10:00:00' }));
+    changeEvent(desk, weekly.id, { start: '2026-12-05T12:00' }, { occurrence: '2026-12-04T10:00:00' });
+    expect(due(other.id)).toBe('2026-12-04T12:00');
+    expect(readEventDetail(desk, weekly.id, '2026-12-04T10:00:00').departures.map((each) => each.id)).toEqual(
+      [other.id],
+    );
+  });
+
+  it('by days of work and the clock of its reader', () => {
+    const monday = createEvent(desk, { ...CALL, start: '2026-11-30T15:00', end: '2026-11-30T16:00' });
+    const offset = { count: -1, unit: 'working days', time: '09:00', clock: 'theirs' } as const;
+    const { id } = scheduled({ kind: 'before-event', event: monday.id, offset }, [
+      'p@x.example',
+      'h@x.example',
+    ]);
+    const copies = departuresOf(desk.store.db, now(id).messageId);
+    expect(
+      copies.map(({ reader, due: each }) => [reader, new Date(each).toISOString().slice(0, 16)]).sort(),
+    ).toEqual([
+      ['h@x.example', '2026-11-30T00:00'],
+      ['p@x.example', '2026-11-27T03:15'],
+    ]);
+  });
+
+  it('cancelled or deleted it stops and asks; undone it leaves as before', () => {
+    const call = createEvent(desk, CALL);
+    const { id } = scheduled(before(call.id, '-PT40M'));
+    changeEvent(keyed('cancelled'), call.id, { status: 'cancelled' });
+    expect(now(id)).toMatchObject({
+      state: 'paused',
+      pausedFor: 'review',
+      reason: '“Broker call” is cancelled.',
+    });
+    expect(() => resumeDeparture(desk, id)).toThrow(/is cancelled/);
+    undo(desk, 'cancelled');
+    expect(now(id)).toMatchObject({ state: 'scheduled', reason: null });
+    deleteEvent(desk, call.id);
+    expect(now(id).state).toBe('paused');
+    restoreEvent(desk, call.id);
+    expect(now(id).state).toBe('scheduled');
+    expect(due(id)).toBe('2026-11-26T14:20');
+  });
+
+  it('dropped with it, it is a draft, and leaves again with it', () => {
+    const call = createEvent(desk, CALL);
+    const { id } = scheduled(before(call.id, '-PT40M', { ifCancelled: 'drop' }));
+    deleteEvent(keyed('gone'), call.id);
+    expect(now(id).state).toBe('draft');
+    expect(draftMessages(desk.store.db, 10)).toHaveLength(1);
+    undo(desk, 'gone');
+    expect([now(id).state, due(id)]).toEqual(['scheduled', '2026-11-26T14:20']);
+  });
+
+  it('one stopped by me stays stopped, whatever the event does, and is not let go by it', () => {
+    const call = createEvent(desk, CALL);
+    const { id } = scheduled(before(call.id, '-PT40M'));
+    pauseDeparture(desk, id);
+    deleteEvent(desk, call.id);
+    expect(() => resumeDeparture(desk, id)).toThrow(/is cancelled/);
+    restoreEvent(desk, call.id);
+    changeEvent(desk, call.id, { start: '2026-11-27T15:00' });
+    expect(now(id)).toMatchObject({ state: 'paused', pausedFor: 'me' });
+    resumeDeparture(desk, id);
+    expect([now(id).state, due(id)]).toEqual(['scheduled', '2026-11-27T14:20']);
+  });
+
+  it('being edited it moves under the editor’s hands, and goes on at the new moment', () => {
+    const call = createEvent(desk, CALL);
+    const { id } = scheduled(before(call.id, '-PT40M'));
+    const lease = openForEditing(desk, id);
+    changeEvent(desk, call.id, { start: '2026-11-27T15:00' });
+    expect(closeEditing(desk, id, lease, 'go-on').state).toBe('scheduled');
+    expect(due(id)).toBe('2026-11-27T14:20');
+  });
+
+  it('moved so that its moment is past it stops and asks, and goes on where the event moves on', () => {
+    const call = createEvent(desk, CALL);
+    const { id } = scheduled(before(call.id, '-P2D', {}));
+    expect(due(id)).toBe('2026-11-24T15:00');
+    changeEvent(desk, call.id, { start: '2026-11-25T15:00' });
+    expect(now(id)).toMatchObject({
+      state: 'paused',
+      reason: '“Broker call” has moved: its moment is past.',
+    });
+    changeEvent(desk, call.id, { start: '2026-11-28T15:00' });
+    expect([now(id).state, due(id)]).toEqual(['scheduled', '2026-11-26T15:00']);
+  });
+
+  it('never leaves after it has begun, unless somebody lets it go or has said so', async () => {
+    const call = createEvent(desk, CALL);
+    const { id } = scheduled(before(call.id, '-PT40M'));
+    const anyway = scheduled(before(call.id, '-PT40M', { evenAfter: true }));
+    const after = scheduled(before(call.id, 'PT10M', { edge: 'end' }));
+    moveClock(desk, { set: at('2026-11-26T16:30Z') });
+    expect(await claimDeparture(desk, id)).toBeUndefined();
+    expect(now(id)).toMatchObject({ state: 'paused', pausedFor: 'review' });
+    expect(now(id).reason).toMatch(/“Broker call” has begun/);
+    expect(await claimDeparture(desk, anyway.id)).toBeDefined();
+    expect(await claimDeparture(desk, after.id)).toBeDefined();
+    releaseNow(desk, id);
+    expect(await claimDeparture(desk, id)).toBeDefined();
+  });
+
+  it('is not claimed where the event goes in the same moment', async () => {
+    const call = createEvent(desk, CALL);
+    const { id } = scheduled(before(call.id, '-PT40M'));
+    moveClock(desk, { set: at('2026-11-26T14:20Z') });
+    const claim = claimDeparture(desk, id);
+    deleteEvent(desk, call.id);
+    expect(await claim).toBeUndefined();
+    expect(now(id).state).toBe('paused');
+  });
+
+  it.each([
+    ['no-such-event', '-PT40M', /no such event/],
+    [undefined, 'soon', /no length of time/],
+    [undefined, '-P20D', /past/],
+  ])('%s %s is refused in words', (event, offset, words) => {
+    const id = event ?? createEvent(desk, CALL).id;
+    expect(() => scheduled(before(id, offset))).toThrow(words);
+  });
+
+  it('is found by phrase and suggested where a reader is at the event', () => {
+    createEvent(desk, { ...CALL, attendees: ['Prakriti <p@x.example>'] });
+    createEvent(desk, WEEKLY);
+    const recipients = [{ address: 'p@x.example' }];
+    const read = readPhrase(desk, 'an hour before the loans committee', recipients);
+    expect(read).toMatchObject({
+      kind: 'understood',
+      readings: [{ words: '1 hour before “Loans committee”' }],
+    });
+    const plan = read.kind === 'understood' ? read.readings[0]!.plan : undefined;
+    expect(previewPlan(desk, { plan: plan!, recipients }).departures[0]!.at).toBe(at('2026-11-27T09:00Z'));
+    expect(suggestMoments(desk, recipients).map(({ words }) => words)).toContain(
+      'An hour before “Broker call”',
+    );
+    expect(
+      suggestMoments(desk, [{ address: 'h@x.example' }])
+        .map(({ words }) => words)
+        .join(),
+    ).not.toContain('before');
+  });
+});
+
+describe('put into the calendar by phrase', () => {
+  it('says when it is on both clocks, and what is there already', () => {
+    createEvent(desk, { ...CALL, start: '2026-11-26T05:30', end: '2026-11-26T06:30' });
+    expect(readEventPhrase(desk, 'thu 14:30-15:30, call with Haruki, their time')).toEqual({
+      kind: 'understood',
+      readings: [
+        {
+          summary: 'call with Haruki',
+          start: '2026-11-26T14:30',
+          end: '2026-11-26T15:30',
+          zone: 'Asia/Tokyo',
+          words: 'Thu 26 Nov 14:30–15:30 in Tokyo, Thu 26 Nov 05:30–06:30 your time',
+          meets: ['Broker call'],
+        },
+      ],
+    });
+  });
+});

@@ -1,0 +1,54 @@
+/** One event with what leaves before, at or after it. */
+import type { DepartureState } from '#core/departure/states';
+import { eventOf, kindOf } from '#core/plan/kinds/registry';
+import { departuresOfEvents } from '#store/departures';
+import { findMessage } from '#store/messages';
+import type { Desk } from '../desk';
+import { receivers } from '../messages/envelope';
+import { readEvent, type EventView } from './eventView';
+
+export interface BoundView {
+  id: string;
+  messageId: string;
+  subject: string;
+  readers: string[];
+  words: string;
+  /** Epoch ms. */
+  at: number;
+  state: DepartureState;
+  /** Why it is in that state. */
+  reason: string | null;
+}
+
+export interface EventDetail extends EventView {
+  departures: BoundView[];
+}
+
+/** @throws NotFound */
+export function readEventDetail(desk: Desk, id: string, occurrence: string | null = null): EventDetail {
+  const { db } = desk.store;
+  const view = readEvent(desk, id, occurrence);
+  const { zone: senderZone, hourCycle } = desk.settings();
+  const departures = departuresOfEvents(db, [id]).flatMap((each): BoundView[] => {
+    const which = eventOf(each.plan)!;
+    if (each.state === 'ended' || which.occurrence !== view.occurrence) return [];
+    const message = findMessage(db, each.messageId);
+    if (!message || message.deletedAt !== null) return [];
+    const theirs = receivers(db, each.messageId).filter(
+      ({ address }) => each.reader === null || address === each.reader,
+    );
+    return [
+      {
+        id: each.id,
+        messageId: each.messageId,
+        subject: message.subject,
+        readers: theirs.map(({ name, address }) => name || address),
+        words: kindOf(each.plan).words.brief(each.plan, { senderZone, hourCycle, readers: [] }),
+        at: each.leftAt ?? each.due,
+        state: each.state,
+        reason: each.reason,
+      },
+    ];
+  });
+  return { ...view, departures };
+}

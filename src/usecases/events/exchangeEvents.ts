@@ -1,0 +1,145 @@
+/** Events from and to calendar files (iCalendar, RFC 5545). */
+import type { EventWhen } from '#core/calendar/event';
+import { writeEventFile, type EventEntry, type ReadEntry } from '#core/formats/eventFile';
+import { allEvents, eventByUid, exceptionsOf, insertEvent, swapEvent, type EventRow } from '#store/events';
+import { noteChange } from '#store/journal';
+import type { Tx } from '#store/store';
+import type { Desk } from '../desk';
+import { Invalid, Stale } from '../errors';
+import { undoable } from '../incoming/undo';
+import { newId } from '../newId';
+import { readFileApart } from '../readApart';
+import { followEvents } from './followEvents';
+import { knownEvent, whenOf } from './knownEvent';
+import { placedIn } from './writeEvent';
+
+export const entryOf = (row: EventRow): EventEntry => ({
+  uid: row.uid,
+  occurrence: row.occurrence,
+  when: whenOf(row),
+  summary: row.summary,
+  description: row.description,
+  location: row.location,
+  transparent: row.transparent,
+  status: row.status,
+  sequence: row.sequence,
+  stamp: row.stamp,
+  organizer: row.organizer,
+  attendees: row.attendees,
+});
+
+/** One event with what stands for its times, or all, as a file. @throws NotFound */
+export function exportEvents(desk: Desk, id?: string): string {
+  const { db } = desk.store;
+  const one = id === undefined ? undefined : knownEvent(db, id);
+  const rows = one ? [one, ...exceptionsOf(db, [one.id])] : allEvents(db);
+  return writeEventFile(rows.map(entryOf), desk.now());
+}
+
+export interface EventImport {
+  added: number;
+  changed: number;
+  /** Said here later, or already like this. */
+  kept: number;
+  /** What of an event is not kept, with its name. */
+  lost: { summary: string; what: string }[];
+  /** What could not be taken in, in words. */
+  unread: string[];
+}
+
+/** Whether what a file says is later than what is known (RFC 5546 §2.1.5). */
+export const isLater = (entry: Pick<EventEntry, 'sequence' | 'stamp'>, known: EventRow): boolean =>
+  entry.sequence > known.sequence || (entry.sequence === known.sequence && entry.stamp > known.stamp);
+
+/** What a row holds of an entry. @throws Invalid where it never is */
+export function columnsOf(entry: EventEntry, mine: string) {
+  const { uid, occurrence, when, ...said } = entry;
+  const own: EventWhen = when;
+  return { uid, occurrence, ...said, ...own, ...placedIn(own, mine) };
+}
+
+function takeOne(
+  tx: Tx,
+  entry: ReadEntry,
+  masterId: string | null,
+  mine: string,
+  now: number,
+  id: string,
+): { row: EventRow; what: 'added' | 'changed' | 'kept' } {
+  const { lost: _lost, ...kept } = entry;
+  const known = eventByUid(tx, entry.uid, entry.occurrence);
+  if (!known) {
+    const row = insertEvent(tx, { id, masterId, ...columnsOf(kept, mine), createdAt: now });
+    return { row, what: 'added' };
+  }
+  const wasDeleted = known.deletedAt !== null;
+  if (!wasDeleted && !isLater(entry, known)) return { row: known, what: 'kept' };
+  const row = swapEvent(tx, known, { ...columnsOf(kept, mine), masterId, deletedAt: null });
+  if (!row) throw new Stale('event');
+  return { row, what: wasDeleted ? 'added' : 'changed' };
+}
+
+/** So many are written in one go: others want to write, too. */
+const AT_A_TIME = 500;
+
+/**
+ * Takes a file in. An event that is known, by its UID, is changed where the file says something later.
+ * @throws (rejects) Invalid where it cannot be used, in words; Refused where it was stopped
+ */
+export async function importEvents(desk: Desk, text: string, signal?: AbortSignal): Promise<EventImport> {
+  const { zone: mine } = desk.settings();
+  const { events, unread } = await readFileApart('events', [text, mine, desk.now()], text.length, signal);
+  if (events.length === 0 && unread.length === 0)
+    throw new Invalid('There are no events in this file.', 'text');
+  const result: EventImport = { added: 0, changed: 0, kept: 0, lost: [], unread: [...unread] };
+  // An event before what stands for its times.
+  const ordered = [...events].sort((a, b) => Number(a.occurrence !== '') - Number(b.occurrence !== ''));
+  const said = new Map<string, Set<string>>();
+  for (const { uid, occurrence } of ordered) said.set(uid, (said.get(uid) ?? new Set()).add(occurrence));
+  for (let from = 0; from < ordered.length; from += AT_A_TIME)
+    takeSome(desk, ordered.slice(from, from + AT_A_TIME), said, result);
+  return result;
+}
+
+/** What an event says later is all of it: what stood for its times before, and is not said any more, is over. */
+function endUnsaid(tx: Tx, master: EventRow, said: ReadonlySet<string>, now: number): EventRow[] {
+  const over = exceptionsOf(tx, [master.id]).filter(({ occurrence }) => !said.has(occurrence));
+  return over.map((row) => {
+    const next = swapEvent(tx, row, { deletedAt: now });
+    if (!next) throw new Stale('event');
+    return next;
+  });
+}
+
+/** @param said of each event, all that the file says of it */
+function takeSome(
+  desk: Desk,
+  entries: readonly ReadEntry[],
+  said: ReadonlyMap<string, ReadonlySet<string>>,
+  result: EventImport,
+): void {
+  const { zone: mine } = desk.settings();
+  desk.store.write((tx) => {
+    const now = desk.now(tx);
+    const changed: EventRow[] = [];
+    const ids = entries.map(({ uid, occurrence }) => eventByUid(tx, uid, occurrence)?.id ?? newId());
+    undoable(desk, tx, { eventIds: ids }, () => {
+      for (const [index, entry] of entries.entries()) {
+        const master = entry.occurrence === '' ? undefined : eventByUid(tx, entry.uid);
+        try {
+          const { row, what } = takeOne(tx, entry, master?.id ?? null, mine, now, ids[index]!);
+          result[what]++;
+          for (const words of entry.lost) result.lost.push({ summary: entry.summary, what: words });
+          if (what !== 'kept') changed.push(row);
+          if (what === 'changed' && entry.occurrence === '')
+            changed.push(...endUnsaid(tx, row, said.get(entry.uid)!, now));
+        } catch (error) {
+          if (!(error instanceof Invalid)) throw error;
+          result.unread.push(`“${entry.summary || entry.uid}”: ${error.message}`);
+        }
+      }
+      for (const { id } of changed) noteChange(tx, 'event', id);
+      followEvents(desk, tx, changed);
+    });
+  });
+}
