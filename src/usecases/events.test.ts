@@ -240,8 +240,13 @@ describe('files', () => {
     desk = old;
     moveClock(desk, { set: desk.now() + 3_600_000 });
     changeEvent(desk, id, { start: '2026-11-27T11:00' }, { reach: 'all' });
-    expect(await importEvents(fresh, exportEvents(desk, id))).toMatchObject({ added: 0, changed: 1 });
+    const listHere = () => [list(), ((desk = fresh), list()), (desk = old)].slice(0, 2);
+    // What stood for a time that is another now stands for that.
+    expect(await importEvents(fresh, exportEvents(desk, id))).toMatchObject({ added: 1, changed: 1 });
+    const [here, there] = listHere();
+    expect(there).toEqual(here);
     expect(await importEvents(fresh, file)).toMatchObject({ added: 0, changed: 0 });
+    expect(listHere()[1]).toEqual(here);
   });
 
   it('an import is undone whole, and deleted events come back with one', async () => {

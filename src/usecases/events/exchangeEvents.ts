@@ -48,7 +48,10 @@ export interface EventImport {
 }
 
 /** Whether what a file says is later than what is known (RFC 5546 §2.1.5). */
-export const isLater = (entry: Pick<EventEntry, 'sequence' | 'stamp'>, known: EventRow): boolean =>
+export const isLater = (
+  entry: Pick<EventEntry, 'sequence' | 'stamp'>,
+  known: Pick<EventEntry, 'sequence' | 'stamp'>,
+): boolean =>
   entry.sequence > known.sequence || (entry.sequence === known.sequence && entry.stamp > known.stamp);
 
 /** What a row holds of an entry. @throws Invalid where it never is */
@@ -94,11 +97,21 @@ export async function importEvents(desk: Desk, text: string, signal?: AbortSigna
   const result: EventImport = { added: 0, changed: 0, kept: 0, lost: [], unread: [...unread] };
   // An event before what stands for its times.
   const ordered = [...events].sort((a, b) => Number(a.occurrence !== '') - Number(b.occurrence !== ''));
-  const said = new Map<string, Set<string>>();
-  for (const { uid, occurrence } of ordered) said.set(uid, (said.get(uid) ?? new Set()).add(occurrence));
+  const said = new Map<string, WholeEvent>();
+  for (const entry of ordered) {
+    const known = said.get(entry.uid) ?? { occurrences: new Set() };
+    known.occurrences.add(entry.occurrence);
+    said.set(entry.uid, entry.occurrence === '' ? { ...known, master: entry } : known);
+  }
   for (let from = 0; from < ordered.length; from += AT_A_TIME)
     takeSome(desk, ordered.slice(from, from + AT_A_TIME), said, result);
   return result;
+}
+
+/** All that a file says of one event. */
+interface WholeEvent {
+  occurrences: Set<string>;
+  master?: ReadEntry;
 }
 
 /** What an event says later is all of it: what stood for its times before, and is not said any more, is over. */
@@ -115,7 +128,7 @@ function endUnsaid(tx: Tx, master: EventRow, said: ReadonlySet<string>, now: num
 function takeSome(
   desk: Desk,
   entries: readonly ReadEntry[],
-  said: ReadonlyMap<string, ReadonlySet<string>>,
+  said: ReadonlyMap<string, WholeEvent>,
   result: EventImport,
 ): void {
   const { zone: mine } = desk.settings();
@@ -126,13 +139,19 @@ function takeSome(
     undoable(desk, tx, { eventIds: ids }, () => {
       for (const [index, entry] of entries.entries()) {
         const master = entry.occurrence === '' ? undefined : eventByUid(tx, entry.uid);
+        const whole = said.get(entry.uid)!.master;
+        // Of an event that says something later here, its times are as that has them.
+        if (master && whole && isLater(master, whole)) {
+          result.kept++;
+          continue;
+        }
         try {
           const { row, what } = takeOne(tx, entry, master?.id ?? null, mine, now, ids[index]!);
           result[what]++;
           for (const words of entry.lost) result.lost.push({ summary: entry.summary, what: words });
           if (what !== 'kept') changed.push(row);
           if (what === 'changed' && entry.occurrence === '')
-            changed.push(...endUnsaid(tx, row, said.get(entry.uid)!, now));
+            changed.push(...endUnsaid(tx, row, said.get(entry.uid)!.occurrences, now));
         } catch (error) {
           if (!(error instanceof Invalid)) throw error;
           result.unread.push(`“${entry.summary || entry.uid}”: ${error.message}`);
