@@ -10,7 +10,10 @@ import { snooze } from '#usecases/incoming/snooze';
 import { addLink } from '#usecases/links/linkFiles';
 import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { formatMailbox } from '#core/message/address';
 import { ask } from '#usecases/questions/ask';
+import { changeEvent, createEvent } from '#usecases/events/writeEvent';
+import { demoEvents } from './events';
 import { changeSeries, pauseSeries } from '#usecases/series/changeSeries';
 import { demoFolder, demoWatched, makeDemoFiles } from './files';
 import { demoOccasion } from './occasion';
@@ -154,6 +157,21 @@ export async function seedDemo(desk: Desk): Promise<void> {
     const { id } = createDraft(desk, { to: mailboxes(to), subject, text });
     placeAround(desk, occasion.id, id, offset);
     if (!draft) scheduleAround(desk, occasion.id, id);
+  }
+  for (const { with: people = [], once, before, ...event } of demoEvents) {
+    const attendees = mailboxes(people).map((each) =>
+      typeof each === 'string' ? each : formatMailbox(each),
+    );
+    const { id } = createEvent(desk, { ...event, attendees });
+    if (once) changeEvent(desk, id, once.change, { occurrence: once.occurrence });
+    if (before) {
+      const draft = createDraft(desk, {
+        to: mailboxes(before.to),
+        subject: before.subject,
+        text: before.text,
+      });
+      scheduleMessage(desk, draft.id, { kind: 'before-event', event: id, offset: before.offset });
+    }
   }
   const watched = join(demoFolder(desk.dataDir), demoWatched.file);
   const { subject, text } = demoWatched;

@@ -273,7 +273,7 @@ export const useFaults = () =>
 const STALE: Record<string, string[]> = {
   departure: [
     ...['departures', 'message', 'mailboxes', 'health', 'drafts', 'series', 'links', 'file-watches'],
-    ...['batches', 'occasions'],
+    ...['batches', 'occasions', 'events'],
   ],
   message: [
     ...['inbox', 'archive', 'search', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
@@ -294,10 +294,11 @@ const STALE: Record<string, string[]> = {
   text: ['texts'],
   batch: ['batches'],
   occasion: ['occasions'],
+  event: ['events', 'departures', 'preview', 'suggestions', 'phrase', 'message'],
   question: ['questions', 'correspondents', 'watches'],
   settings: [
     ...['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],
-    ...['links', 'files'],
+    ...['links', 'files', 'events'],
   ],
   clock: ['clock'],
   session: ['sessions'],

@@ -10,10 +10,8 @@ import { railFrame, type RailTick } from '#core/rail/rail';
 import { dayPart, defaultWeek } from '#core/time/dayParts';
 import { toLocal } from '#core/time/wallClock';
 import { zoneCity } from '#core/time/zones';
-import { recipientsWords, useWords } from '../common/format';
-import { useSnoozed, useTodos } from '../data/incoming';
+import { useWords } from '../common/format';
 import { usePending, useSettings } from '../data/queries';
-import { useWatchesBrief } from '../data/watches';
 import { useNow } from '../data/useNow';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useWorkingAt } from '../common/useWorkingAt';
@@ -21,6 +19,7 @@ import { useNotices } from '../shell/Notices';
 import { useWidth } from '../common/useWidth';
 import { useDepartureActions } from '../departures/useDepartureActions';
 import { planAt, useRailDrag } from './useRailDrag';
+import { useRailMarks } from './useRailMarks';
 import styles from './TimeRail.module.css';
 
 const HOUR = 3_600_000;
@@ -129,9 +128,12 @@ export function TimeRail() {
     dayPart(toLocal(at, reader.zone!), workingAt(reader.address)) === 'night';
   const actions = useDepartureActions();
   const pending = usePending().data?.departures;
-  const snoozed = useSnoozed().data?.messages;
-  const todos = useTodos().data?.todos;
-  const watches = useWatchesBrief().data?.watches;
+  const marks = useRailMarks();
+  // What is due already stands at the present.
+  const fromNow = (list: readonly RailMark[]) =>
+    list.map((mark) => ({ ...mark, at: Math.max(now, mark.at) }));
+  const departures = fromNow(marks.departures);
+  const returns = fromNow(marks.returns);
 
   const until = now + span * HOUR;
   const scale = useMemo(() => scaleLinear([now, until], [LEFT, width - 12]), [now, until, width]);
@@ -139,15 +141,6 @@ export function TimeRail() {
     () => railFrame(now, until, zone, { week: week ?? defaultWeek, leave }),
     [now, until, zone, week, leave],
   );
-  const departures = (pending ?? [])
-    .filter((each) => each.state === 'held' || each.state === 'scheduled')
-    .map((each): RailMark => ({
-      id: each.id,
-      at: Math.max(now, Date.parse(each.at)),
-      label: each.subject || `To ${recipientsWords(each.recipients)}`,
-      href: `/write/${each.messageId}`,
-      movable: true,
-    }));
   const byId = new Map((pending ?? []).map((each) => [each.id, each]));
   const drag = useRailDrag({
     scale,
@@ -168,30 +161,6 @@ export function TimeRail() {
   });
   const held = drag.dragged && byId.get(drag.dragged.id);
   const landing = drag.dragged && held ? landingAt(held, drag.dragged.at) : '';
-  const returns = [
-    ...(snoozed ?? []).map((each): RailMark => ({
-      id: each.id,
-      at: Math.max(now, Date.parse(each.snoozedUntil!)),
-      label: each.subject,
-      href: `/inbox/${each.id}`,
-    })),
-    ...(todos ?? [])
-      .filter(({ todo }) => todo.remindAt !== null)
-      .map(({ todo, message }): RailMark => ({
-        id: todo.id,
-        at: Math.max(now, Date.parse(todo.remindAt!)),
-        label: message ? `${todo.what}: ${message.subject}` : todo.what,
-        href: message ? `/inbox/${message.id}` : '/returns',
-      })),
-    ...(watches ?? [])
-      .filter(({ at }) => at !== null)
-      .map((watch): RailMark => ({
-        id: watch.id,
-        at: Math.max(now, Date.parse(watch.at!)),
-        label: `no answer: ${watch.subject}`,
-        href: `/inbox/${watch.message}`,
-      })),
-  ];
   const gap = scale.invert(LEFT + CROWD) - now;
   const shown = (marks: RailMark[], room: number, lines: RailTick[]) =>
     place(
@@ -209,7 +178,7 @@ export function TimeRail() {
   ].sort((a, b) => a.at - b.at);
   const next = list[0];
   // Nothing is said of what is not known yet.
-  const nothing = pending && snoozed ? 'Nothing leaves or comes back.' : '\u00a0';
+  const nothing = pending && marks.known ? 'Nothing leaves or comes back.' : '\u00a0';
   const folded = next ? `Next: ${next.label} ${next.words}` : nothing;
   // The names of the two sides give way to what stands in their place.
   const crowded = (ticks: RailTick[]) => ticks.some((tick) => scale(tick.at) < 130);

@@ -3,6 +3,7 @@ export const views = [
   { key: '1', name: 'Inbox', path: '/inbox' },
   { key: '2', name: 'Departures', path: '/departures' },
   { key: '3', name: 'Returns', path: '/returns' },
+  { key: '4', name: 'Calendar', path: '/calendar' },
   { key: '5', name: 'Correspondents', path: '/correspondents' },
   { key: '6', name: 'Library', path: '/library' },
   { key: '7', name: 'Archive', path: '/archive' },

@@ -7,7 +7,14 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { AttachmentJson, DepartureJson, MessageJson, SeriesJson } from '#api/types';
 import { formatMailbox } from '#core/message/address';
 import type { Finding } from '#core/checks/finding';
-import { copiesOf, followsReaders, isRepeating, timeOf, waitsForFile } from '#core/plan/kinds/registry';
+import {
+  copiesOf,
+  eventOf,
+  followsReaders,
+  isRepeating,
+  timeOf,
+  waitsForFile,
+} from '#core/plan/kinds/registry';
 import { usualHold } from '#core/hold/decide';
 import { isWeighty } from '#core/checks/setAside';
 import { proposeTime } from '#core/plan/proposal';
@@ -84,6 +91,11 @@ const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, saved: 'Kept, 
 const NOTHING: AttachmentJson[] = [];
 const MEND_TIME = 'When is it to leave? Mend the date or the time first.';
 const CHOOSE_FILE = 'Which file is watched? Choose it first.';
+const CHOOSE_EVENT = 'Which event does it leave before? Choose it first.';
+
+/** What a plan still needs that cannot be reckoned yet. */
+const missingWords = (plan: Parameters<typeof eventOf>[0]): string =>
+  waitsForFile(plan) ? CHOOSE_FILE : eventOf(plan) ? CHOOSE_EVENT : MEND_TIME;
 export function Composer({ beginning, message, departure, series, begin, withText }: Props) {
   const client = useQueryClient();
   const router = useRouter();
@@ -374,7 +386,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
         />
       </div>
       <SummaryBar
-        sentence={unclear?.why ?? (readable ? sentence : waitsForFile(plan) ? CHOOSE_FILE : MEND_TIME)}
+        sentence={unclear?.why ?? (readable ? sentence : missingWords(plan))}
         warnings={keepsMoment || !readable || unclear ? [] : warnings}
         onFix={moment.setPlan}
         nameOf={nameOf}

@@ -2,6 +2,7 @@
 import type { PlanKindName } from '#core/plan/kinds/registry';
 import type { Plan } from '#core/plan/plan';
 import { AtFields } from './AtFields';
+import { BeforeEventFields } from './BeforeEventFields';
 import { EachLocalFields } from './EachLocalFields';
 import { FileFields } from './FileFields';
 import type { KindFields } from './kindFields';
@@ -16,6 +17,10 @@ const FIELDS: { [K in PlanKindName]: KindFields<Extract<Plan, { kind: K }>> } = 
   'each-local': {
     Fields: EachLocalFields,
     begin: (local, proposal) => ({ kind: 'each-local', local: local ?? proposal.local }),
+  },
+  'before-event': {
+    Fields: BeforeEventFields,
+    begin: () => ({ kind: 'before-event', event: '', offset: '-PT1H' }),
   },
   series: {
     Fields: SeriesFields,

@@ -80,7 +80,7 @@ function momentOf(plan: BeforeEventPlan, zone: string | undefined, context: Mome
 export const beforeEventKind: PlanKind<BeforeEventPlan> = {
   follows: (plan) => (isTheirs(plan) ? 'readers' : 'clock'),
   wall: () => null,
-  isWhole: ({ event, about }) => event !== '' && about !== undefined,
+  isWhole: ({ event }) => event !== '',
   kept(plan) {
     const { event, occurrence, edge, ifCancelled, evenAfter, about } = plan;
     const offset = offsetOf(plan);

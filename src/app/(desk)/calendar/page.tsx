@@ -1,0 +1,5 @@
+import { CalendarView } from '#ui/calendar/CalendarView';
+
+export default function CalendarPage() {
+  return <CalendarView />;
+}

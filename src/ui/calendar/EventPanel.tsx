@@ -1,0 +1,175 @@
+'use client';
+/** One event: when it is on every clock that matters, who is at it, and what leaves before or after it. */
+import { Button, Spin } from 'antd';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { EventDetailJson } from '#api/types';
+import { toLocal } from '#core/time/wallClock';
+import { zoneCity } from '#core/time/zones';
+import { useWords } from '../common/format';
+import { useFirstFocus } from '../common/useFirstFocus';
+import { useEvent } from '../data/events';
+import { useSettings } from '../data/queries';
+import styles from './Calendar.module.css';
+import { EventForm } from './EventForm';
+import { spanWords, statusWords, thereWords, whenWords } from './eventWords';
+import { ReachField } from './ReachField';
+import { useEventActions, type Reach } from './useEventActions';
+
+const ATTENDANCE: Record<EventDetailJson['attendees'][number]['attendance'], string> = {
+  'needs-action': '',
+  accepted: 'comes',
+  declined: 'does not come',
+  tentative: 'perhaps',
+  delegated: 'sends somebody',
+};
+
+const STATES: Partial<Record<EventDetailJson['departures'][number]['state'], string>> = {
+  draft: 'Draft',
+  held: 'Held',
+  scheduled: 'Scheduled',
+  paused: 'Paused',
+  releasing: 'Releasing',
+  sent: 'Sent',
+  failed: 'Failed',
+  unconfirmed: 'Unconfirmed',
+};
+
+interface Props {
+  id: string;
+  occurrence: string | null;
+  /** IANA zone of the second clock; mine: there is none. */
+  beside: string;
+  onChanged: (event: EventDetailJson) => void;
+  onClose: () => void;
+}
+
+export function EventPanel({ id, occurrence, ...props }: Props) {
+  const { data: event, error } = useEvent(id, occurrence);
+  if (error && !event)
+    return (
+      <section className={`pane ${styles.panel}`} aria-label="Event">
+        <p role="alert">{error.message}</p>
+        <Button onClick={props.onClose}>Close</Button>
+      </section>
+    );
+  if (!event) return <Spin />;
+  return <Whole key={`${id} ${occurrence}`} event={event} {...props} />;
+}
+
+function Whole({
+  event,
+  beside,
+  onChanged,
+  onClose,
+}: Omit<Props, 'id' | 'occurrence'> & { event: EventDetailJson }) {
+  const { zone, hourCycle } = useSettings();
+  const { now, moment } = useWords();
+  const actions = useEventActions();
+  const [editing, setEditing] = useState(false);
+  const [removing, setRemoving] = useState(false);
+  const [reach, setReach] = useState<Reach>('this');
+  const heading = useFirstFocus<HTMLElement>(true);
+  if (editing)
+    return (
+      <EventForm
+        event={event}
+        on={event.start.slice(0, 10)}
+        onDone={(next) => {
+          setEditing(false);
+          onChanged(next);
+        }}
+        onClose={() => setEditing(false)}
+      />
+    );
+  const there = thereWords(event, zone, hourCycle);
+  const second =
+    !event.wholeDays && beside !== zone && beside !== event.zone
+      ? `${spanWords(event, beside, hourCycle)} in ${zoneCity(beside)}`
+      : '';
+  const status = statusWords(event);
+  const over = Date.parse(event.until) < now;
+  async function remove() {
+    if (event.occurrence && !removing) return setRemoving(true);
+    if (await actions.remove(event, event.occurrence ? reach : undefined)) onClose();
+  }
+  return (
+    <section
+      className={`pane ${styles.panel}`}
+      aria-labelledby="event-name"
+      onKeyDown={(pressed) => {
+        if (pressed.key === 'Escape') onClose();
+      }}
+    >
+      <h2 id="event-name" ref={heading as never} tabIndex={-1} dir="auto">
+        {event.summary}
+      </h2>
+      <p>
+        {whenWords(event, zone, hourCycle, toLocal(now, zone))}
+        {there && <span className={styles.there}>{there}</span>}
+        {second && <span className={styles.there}>{second}</span>}
+      </p>
+      {(status || event.repeats || event.location) && (
+        <p className="quiet">
+          {[
+            status,
+            event.repeats && `repeats ${event.repeats}${event.differs ? ', this time otherwise' : ''}`,
+            event.location,
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </p>
+      )}
+      {event.description && (
+        <p className={styles.notes} dir="auto">
+          {event.description}
+        </p>
+      )}
+      {event.attendees.length > 0 && (
+        <ul className={styles.people} aria-label="With">
+          {event.attendees.map(({ name, address, attendance }) => (
+            <li key={address}>
+              <span title={address}>{name || address}</span>{' '}
+              <span className="quiet">{ATTENDANCE[attendance]}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {event.departures.length > 0 && (
+        <>
+          <h3 id="event-leaves">What leaves around it</h3>
+          <ul className={styles.people} aria-labelledby="event-leaves">
+            {event.departures.map((each) => (
+              <li key={each.id}>
+                <Link
+                  href={each.state === 'sent' ? `/departures/${each.id}` : `/write/${each.messageId}`}
+                  prefetch={false}
+                >
+                  {each.subject || '(no subject)'}
+                </Link>{' '}
+                <span className="quiet">
+                  {each.words}, {moment(each.at)}, to {each.readers.join(', ')} ·{' '}
+                  {STATES[each.state] ?? each.state}
+                  {each.reason ? `: ${each.reason}` : ''}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {removing && <ReachField value={reach} onChange={setReach} />}
+      <div className={styles.line}>
+        {!over && event.status !== 'cancelled' && (
+          <Button type="primary" onClick={() => void actions.writeBefore(event)}>
+            Write before it
+          </Button>
+        )}
+        <Button onClick={() => setEditing(true)}>Change</Button>
+        <Button onClick={() => void remove()}>{removing ? 'Take that out' : 'Take out'}</Button>
+        <Button type="text" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+    </section>
+  );
+}

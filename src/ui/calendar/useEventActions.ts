@@ -1,0 +1,111 @@
+'use client';
+/** What is done with events: each can be undone, and what leaves before one follows. */
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useMemo } from 'react';
+import type { EventDetailJson, EventJson, MessageJson } from '#api/types';
+import { formatMailbox } from '#core/message/address';
+import { useAct } from '../common/useAct';
+import { ask } from '../data/client';
+import { eventPath } from '../data/events';
+import { refresh } from '../data/queries';
+
+/** What an event is said to be; times in the form of the API. */
+export interface EventBody {
+  summary: string;
+  start: string;
+  end?: string;
+  zone?: string | null;
+  rrule?: string | null;
+  location?: string;
+  description?: string;
+  transparent?: boolean;
+  attendees?: string[];
+}
+export type Reach = 'this' | 'following' | 'all';
+
+/** Of one that recurs, how much of it is meant. */
+const query = ({ occurrence }: Pick<EventJson, 'occurrence'>, reach?: Reach): Record<string, string> =>
+  occurrence && reach ? { reach } : {};
+
+export function useEventActions() {
+  const client = useQueryClient();
+  const router = useRouter();
+  const { act, attempt } = useAct();
+  return useMemo(() => {
+    const again = () => refresh(client, ['event']);
+    return {
+      /** @returns the event where it was done */
+      async add(body: EventBody): Promise<EventDetailJson | undefined> {
+        let made: EventDetailJson | undefined;
+        await act(async (asking) => {
+          made = await ask<EventDetailJson>('POST', '/events', body, asking);
+          return {
+            words: `“${made.summary}” is in the calendar.`,
+            done: `putting “${made.summary}” into the calendar`,
+          };
+        });
+        again();
+        return made;
+      },
+      async change(
+        event: EventJson,
+        body: Partial<EventBody>,
+        reach?: Reach,
+      ): Promise<EventDetailJson | undefined> {
+        let changed: EventDetailJson | undefined;
+        await act(
+          async (asking) => {
+            const path = eventPath(event.id, event.occurrence, query(event, reach));
+            changed = await ask<EventDetailJson>('PATCH', path, body, {
+              ...asking,
+              revision: event.revision,
+            });
+            const moved = changed.departures.length;
+            const along =
+              moved > 0 ? ` ${moved === 1 ? 'One message moves' : `${moved} messages move`} with it.` : '';
+            const said = body.start === undefined ? 'is changed' : 'has moved';
+            return {
+              words: `“${changed.summary}” ${said}.${along}`,
+              done: `the change of “${event.summary}”`,
+            };
+          },
+          [event.id],
+        );
+        again();
+        return changed;
+      },
+      async remove(event: EventJson, reach?: Reach): Promise<boolean> {
+        const done = await act(
+          async (asking) => {
+            const path = eventPath(event.id, event.occurrence, query(event, reach));
+            await ask('DELETE', path, undefined, { ...asking, revision: event.revision });
+            return {
+              words: `“${event.summary}” is taken out of the calendar.`,
+              done: `taking “${event.summary}” out`,
+            };
+          },
+          [event.id],
+        );
+        again();
+        return done;
+      },
+      /** A draft to those who are at it, which leaves an hour before. */
+      writeBefore: (event: EventJson) =>
+        attempt(async () => {
+          const to = event.attendees.map(({ name, address }) => formatMailbox({ name, address }));
+          const draft = await ask<MessageJson>('POST', '/messages', {
+            to,
+            subject: event.summary,
+            plan: {
+              kind: 'before-event',
+              event: event.id,
+              ...(event.occurrence && { occurrence: event.occurrence }),
+              offset: '-PT1H',
+            },
+          });
+          router.push(`/write/${draft.id}`);
+        }),
+    };
+  }, [act, attempt, client, router]);
+}
