@@ -333,6 +333,42 @@ export interface components {
            * @enum {string}
            */
           calendar?: 'sender' | 'reader';
+          /** @description It leaves before or after each time of an event, whose times stand in the place of those above, whatever is given; its event and its offset are what counts */
+          around?: {
+            /** @description The id of an event that recurs */
+            event: string;
+            offset:
+              | string
+              | {
+                  /** @description Negative before it */
+                  count: number;
+                  /** @enum {string} */
+                  unit: 'minutes' | 'hours' | 'days' | 'working days' | 'weeks' | 'months';
+                  /**
+                   * @description null: the time of the occasion
+                   * @default null
+                   */
+                  time: string | null;
+                  /**
+                   * @description On whose clock that is: where the occasion is, the reader’s, or mine
+                   * @default there
+                   * @enum {string}
+                   */
+                  clock: 'there' | 'theirs' | 'mine';
+                };
+            /** @enum {string} */
+            edge?: 'start' | 'end';
+            /** @default  */
+            summary: string;
+            /** @default 0 */
+            lengthMs: number;
+            exdate?: string[];
+            moved?: {
+              [key: string]: string;
+            };
+            /** @enum {boolean} */
+            stopped?: true;
+          };
         }
       | {
           /** @enum {string} */
@@ -1258,6 +1294,42 @@ export interface components {
          * @enum {string}
          */
         calendar?: 'sender' | 'reader';
+        /** @description It leaves before or after each time of an event, whose times stand in the place of those above, whatever is given; its event and its offset are what counts */
+        around?: {
+          /** @description The id of an event that recurs */
+          event: string;
+          offset:
+            | string
+            | {
+                /** @description Negative before it */
+                count: number;
+                /** @enum {string} */
+                unit: 'minutes' | 'hours' | 'days' | 'working days' | 'weeks' | 'months';
+                /**
+                 * @description null: the time of the occasion
+                 * @default null
+                 */
+                time: string | null;
+                /**
+                 * @description On whose clock that is: where the occasion is, the reader’s, or mine
+                 * @default there
+                 * @enum {string}
+                 */
+                clock: 'there' | 'theirs' | 'mine';
+              };
+          /** @enum {string} */
+          edge?: 'start' | 'end';
+          /** @default  */
+          summary: string;
+          /** @default 0 */
+          lengthMs: number;
+          exdate?: string[];
+          moved?: {
+            [key: string]: string;
+          };
+          /** @enum {boolean} */
+          stopped?: true;
+        };
       };
       choices: {
         /**
@@ -3750,6 +3822,42 @@ export interface components {
            * @enum {string}
            */
           calendar?: 'sender' | 'reader';
+          /** @description It leaves before or after each time of an event, whose times stand in the place of those above, whatever is given; its event and its offset are what counts */
+          around?: {
+            /** @description The id of an event that recurs */
+            event: string;
+            offset:
+              | string
+              | {
+                  /** @description Negative before it */
+                  count: number;
+                  /** @enum {string} */
+                  unit: 'minutes' | 'hours' | 'days' | 'working days' | 'weeks' | 'months';
+                  /**
+                   * @description null: the time of the occasion
+                   * @default null
+                   */
+                  time: string | null;
+                  /**
+                   * @description On whose clock that is: where the occasion is, the reader’s, or mine
+                   * @default there
+                   * @enum {string}
+                   */
+                  clock: 'there' | 'theirs' | 'mine';
+                };
+            /** @enum {string} */
+            edge?: 'start' | 'end';
+            /** @default  */
+            summary: string;
+            /** @default 0 */
+            lengthMs: number;
+            exdate?: string[];
+            moved?: {
+              [key: string]: string;
+            };
+            /** @enum {boolean} */
+            stopped?: true;
+          };
         };
         choices?: {
           /**

@@ -13,6 +13,19 @@ export const findSeries = (db: Reading, id: string): SeriesRow | undefined =>
 export const allSeries = (db: Reading): SeriesRow[] =>
   db.select().from(series).where(isNull(series.deletedAt)).orderBy(desc(series.createdAt), series.id).all();
 
+/** Those that belong to these events; there are few series, and no index for it. */
+export const seriesOfEvents = (db: Reading, eventIds: readonly string[]): SeriesRow[] =>
+  db
+    .select()
+    .from(series)
+    .where(
+      and(
+        inArray(sql`json_extract(${series.plan}, '$.around.event')`, [...eventIds]),
+        isNull(series.deletedAt),
+      ),
+    )
+    .all();
+
 export const insertSeries = (tx: Tx, row: typeof series.$inferInsert): SeriesRow =>
   tx.insert(series).values(row).returning().get();
 

@@ -5,10 +5,11 @@ import { tempDesk } from '#test/support/desk';
 import { readEventFile } from '#core/formats/eventFile';
 import type { Plan } from '#core/plan/plan';
 import { draftMessages } from '#store/messages';
+import { openOccurrences } from '#store/series';
 import { departuresOf, findDeparture, type Departure } from '#store/departures';
 import { changeSettings } from './changeSettings';
 import { moveClock } from './clock/sandbox';
-import { pauseDeparture, releaseNow, resumeDeparture } from './departures/changeDeparture';
+import { moveDeparture, pauseDeparture, releaseNow, resumeDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';
 import { closeEditing, openForEditing } from './departures/editLease';
 import type { Desk } from './desk';
@@ -26,6 +27,8 @@ import { readPhrase, suggestMoments } from './moments/findMoments';
 import { previewPlan } from './moments/previewPlan';
 import { addCorrespondent } from './people/correspondents';
 import { claimDeparture } from './release/claimDeparture';
+import { pauseSeries, skipOccurrence } from './series/changeSeries';
+import { readSeries } from './series/seriesView';
 
 let desk: Desk;
 const LISBON = 'Europe/Lisbon';
@@ -449,6 +452,90 @@ describe('what leaves before an event', () => {
         .map(({ words }) => words)
         .join(),
     ).not.toContain('before');
+  });
+});
+
+describe('what leaves before each time of an event', () => {
+  const each = (event: string, offset: string): Plan => ({
+    kind: 'series',
+    start: '2026-11-24T09:00',
+    zone: LISBON,
+    around: { event, offset, summary: '', lengthMs: 0 },
+  });
+  const open = (seriesId: string) =>
+    openOccurrences(desk.store.db, seriesId)
+      .filter(({ state }) => state === 'scheduled')
+      .map(({ due: moment }) => new Date(moment).toISOString().slice(0, 16));
+
+  it('is there for each of the next weeks, and follows all that is done with the event', () => {
+    const { id } = createEvent(desk, WEEKLY);
+    changeEvent(desk, id, { start: '2026-12-03T16:00' }, { occurrence: '2026-12-04T10:00:00' });
+    deleteEvent(desk, id, { occurrence: '2026-12-11T10:00:00' });
+    const first = scheduled(each(id, '-PT1H'));
+    const series = first.seriesId!;
+    expect(open(series)).toEqual(['2026-11-27T09:00', '2026-12-03T15:00', '2026-12-18T09:00']);
+    expect(readDeparture(desk, first.id).whyThen).toBe('series: 1 hour before “Loans committee”');
+    expect(readSeries(desk, series).words).toMatch(
+      /^1 hour before each “Loans committee”: every Friday at 10:00/,
+    );
+    changeEvent(keyed('moved'), id, { start: '2026-11-26T11:00' }, { reach: 'all' });
+    expect(open(series)).toEqual(
+      ['2026-11-26T10:00', '2026-12-03T15:00', '2026-12-17T10:00', '2026-12-24T10:00'].slice(
+        0,
+        open(series).length,
+      ),
+    );
+    undo(desk, 'moved');
+    expect(open(series)).toEqual(['2026-11-27T09:00', '2026-12-03T15:00', '2026-12-18T09:00']);
+  });
+
+  it('stands still while the event is cancelled, and goes on with it', () => {
+    const { id } = createEvent(desk, WEEKLY);
+    const series = scheduled(each(id, '-PT1H')).seriesId!;
+    const before = open(series);
+    deleteEvent(keyed('gone'), id);
+    expect([open(series), readSeries(desk, series).state]).toEqual([[], 'paused']);
+    undo(desk, 'gone');
+    expect([open(series), readSeries(desk, series).state]).toEqual([before, 'active']);
+    // Paused by me it stays so.
+    pauseSeries(desk, series);
+    deleteEvent(desk, id);
+    restoreEvent(desk, id);
+    expect(readSeries(desk, series).state).toBe('paused');
+  });
+
+  it('one that was left out by hand stays out, and one that was moved by hand stays where it is', () => {
+    const { id } = createEvent(desk, WEEKLY);
+    const series = scheduled(each(id, '-PT1H')).seriesId!;
+    const [first, second] = openOccurrences(desk.store.db, series);
+    skipOccurrence(desk, series, second!.occurrence!, true);
+    moveDeparture(desk, first!.id, { kind: 'at', local: '2026-11-27T08:00', zone: LISBON });
+    changeEvent(desk, id, { summary: 'Committee' });
+    expect(open(series).slice(0, 2)).toEqual(['2026-11-27T08:00', '2026-12-11T09:00']);
+  });
+
+  it('never leaves after that time of it has begun', async () => {
+    const { id } = createEvent(desk, WEEKLY);
+    const first = scheduled(each(id, '-PT1H'));
+    moveClock(desk, { set: at('2026-11-27T10:05Z') });
+    expect(await claimDeparture(desk, first.id)).toBeUndefined();
+    expect(now(first.id).reason).toMatch(/has begun/);
+  });
+
+  it('of one that is once is refused, and by phrase it is found', () => {
+    const once = createEvent(desk, CALL);
+    expect(() => scheduled(each(once.id, '-PT1H'))).toThrow(/happens once/);
+    createEvent(desk, WEEKLY);
+    const read = readPhrase(desk, 'an hour before each loans committee', []);
+    expect(read).toMatchObject({
+      readings: [{ words: '1 hour before each “Loans committee”', plan: { kind: 'series' } }],
+    });
+    const plan = read.kind === 'understood' ? read.readings[0]!.plan : undefined;
+    const preview = previewPlan(desk, { plan: plan!, recipients: [{ address: 'p@x.example' }], limit: 2 });
+    expect(preview.departures.map((one) => one.at)).toEqual([
+      at('2026-11-27T09:00Z'),
+      at('2026-12-04T09:00Z'),
+    ]);
   });
 });
 

@@ -1,5 +1,5 @@
 /** What a plan cannot be, as a problem with the field it is about. */
-import { EventPlanError } from '#core/plan/kinds/before-event/kind';
+import { EventPlanError } from '#core/plan/kinds/before-event/offset';
 import { RuleError } from '#core/recurrence/rule';
 import { LocalTimeError } from '#core/time/wallClock';
 import { UnknownZoneError } from '#core/time/zones';

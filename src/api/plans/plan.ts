@@ -66,6 +66,20 @@ export const PLAN_FIELDS: Record<PlanKindName, Joi.SchemaMap> = {
       .optional()
       .description('What happens to an occurrence on a day off'),
     calendar: Joi.valid('sender', 'reader').optional().description('Whose days off; mine if not said'),
+    around: Joi.object({
+      event: Joi.string().max(64).required().description('The id of an event that recurs'),
+      offset: Joi.alternatives(Joi.string().max(40), offset).required(),
+      edge: Joi.valid('start', 'end').optional(),
+      summary: Joi.string().max(500).allow('').default(''),
+      lengthMs: Joi.number().integer().min(0).default(0),
+      exdate: days.optional(),
+      moved: Joi.object().pattern(occurrenceId, local).optional(),
+      stopped: Joi.valid(true).optional(),
+    })
+      .optional()
+      .description(
+        'It leaves before or after each time of an event, whose times stand in the place of those above, whatever is given; its event and its offset are what counts',
+      ),
   },
   'on-file-change': {
     path: filePath.required(),

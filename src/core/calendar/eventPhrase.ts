@@ -137,8 +137,17 @@ function namedIn(title: string, people: readonly Person[]): Person[] {
   );
 }
 
-const startsOnly = (text: string) => text.replace(/\s*(?:,|;)\s*$/, '').trim();
-const TIDY = /^(?:[,;:–—-]|at|on|um|am|em|à|às|le|el)\s+|\s+(?:[,;:–—-]|at|on|um|am|em)$/giu;
+const LOOSE = ['at', 'on', 'um', 'am', 'em', 'à', 'às', 'le', 'el'];
+
+/** Without the little words and signs that are left where the time stood. */
+function tidied(title: string): string {
+  const left = words(title.replace(/[,;]+(?=\s|$)/g, (sign, at: number) => (at === 0 ? '' : sign)));
+  const isLoose = (word: string | undefined) =>
+    word !== undefined && (LOOSE.includes(word.toLowerCase()) || /^[,;:–—-]+$/.test(word));
+  while (isLoose(left[0])) left.shift();
+  while (isLoose(left.at(-1))) left.pop();
+  return left.join(' ').replace(/[,;]$/, '');
+}
 
 function readOne(
   when: string,
@@ -155,7 +164,7 @@ function readOne(
   const saysTime = waysToRead(asked, languages).some(
     ({ time, part, delay, now }) => time !== undefined || part !== undefined || delay !== undefined || now,
   );
-  const summary = startsOnly(title.replace(TIDY, ' ').replace(/\s+/g, ' ').trim());
+  const summary = tidied(title);
   return read.readings.slice(0, MOST_READINGS).flatMap(({ plan }): EventReading[] => {
     const time = timeOf(plan);
     if (!time) return [];

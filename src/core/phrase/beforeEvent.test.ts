@@ -41,6 +41,17 @@ describe('before an event, in words', () => {
     expect(read(text)).toEqual([[summary, words, edge]]);
   });
 
+  it.each([
+    ['an hour before each loans committee', true],
+    ['40 min before the end of every loans committee', true],
+    ['uma hora antes de cada Loans committee', true],
+    ['an hour before the loans committee', false],
+  ])('%s', (text, each) => {
+    expect(readBeforeEvent(text, events).map((found) => [found.event.summary, found.each])).toEqual([
+      ['Loans committee', each],
+    ]);
+  });
+
   it('several that may be meant are all told, the fullest name first', () => {
     expect(read('an hour before the call').map(([summary]) => summary)).toEqual(['Broker call']);
     expect(

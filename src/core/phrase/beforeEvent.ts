@@ -13,6 +13,8 @@ export interface BeforeEventReading<E extends NamedEvent = NamedEvent> {
   event: E;
   offset: Offset;
   edge: 'start' | 'end';
+  /** Each time of one that recurs is meant. */
+  each: boolean;
 }
 
 /** What stands between the length and the event, in each language, and which way it goes. */
@@ -50,6 +52,7 @@ const WORDS: readonly (readonly [pattern: RegExp, english: string])[] = [
 
 const ARTICLE =
   /^(?:the|my|our|o|a|os|as|el|la|los|las|le|l'|les|der|die|das|dem|den|des|start of|beginning of|inicio de|debut de)\s*/u;
+const EACH = /^(?:each|every|cada|todas? as?|todos? os?|jede[mnrs]?|chaque)\s+/u;
 const END =
   /^(?:the )?end of\s+|^(?:o )?(?:fim|final) d[aoe]s?\s+|^(?:la |el )?fin(?:al)? del?\s+|^(?:la )?fin d(?:e la|u|e)\s+|^(?:dem )?ende (?:der|des|von)\s+/u;
 /** Said first: “at 9:00 theirs, the working day before …”. */
@@ -94,10 +97,13 @@ export function readBeforeEvent<E extends NamedEvent>(
     );
     const rest = said.slice(match.index + match[0].length).trim();
     const atEnd = END.test(rest);
-    const [name, ...tail] = rest
-      .replace(END, '')
+    const bare = rest.replace(END, '');
+    const each = EACH.test(bare);
+    const [name, ...tail] = bare
+      .replace(EACH, '')
       .replace(ARTICLE, '')
-      .split(/,\s*|\s+(?=at \d)/u);
+      .split(/,| (?=at \d)/u)
+      .map((part) => part.trim());
     const offset = readOffset(
       [head, side, ...tail, first?.[1] && `at ${first[1]}`].filter(Boolean).join(' '),
     );
@@ -109,7 +115,7 @@ export function readBeforeEvent<E extends NamedEvent>(
       .sort((a, b) => b.score - a.score);
     const best = fitting[0]?.score;
     const meant = fitting.filter(({ score }) => score === best);
-    return meant.map(({ event }) => ({ event, offset, edge: atEnd ? 'end' : 'start' }));
+    return meant.map(({ event }) => ({ event, offset, edge: atEnd ? 'end' : 'start', each }));
   }
   return [];
 }

@@ -1,7 +1,7 @@
 /** What to know of a plan that belongs to an event, before committing to it. */
 import { durationWords } from '../time/words';
 import type { PlannedMoment, WarningContext } from './kinds/planKind';
-import { kindOf } from './kinds/registry';
+import { eventOf, isRepeating, kindOf } from './kinds/registry';
 import type { Plan, PlanWarning } from './plan';
 
 /** It is past, or would leave after what it is to leave before has begun; nothing of a plan without an event. */
@@ -11,7 +11,7 @@ export function eventWarnings(
   { now }: WarningContext,
 ): PlanWarning[] {
   const { event } = kindOf(plan);
-  if (!event) return [];
+  if (!event || !eventOf(plan) || isRepeating(plan)) return [];
   const end = event.notAfter(plan);
   const warnings: PlanWarning[] = [];
   const past = planned.find(({ at }) => at < now);

@@ -36,7 +36,7 @@ export function useEventActions() {
     const again = () => refresh(client, ['event']);
     return {
       /** @returns the event where it was done */
-      async add(body: EventBody): Promise<EventDetailJson | undefined> {
+      add: async (body: EventBody): Promise<EventDetailJson | undefined> => {
         let made: EventDetailJson | undefined;
         await act(async (asking) => {
           made = await ask<EventDetailJson>('POST', '/events', body, asking);
@@ -48,11 +48,11 @@ export function useEventActions() {
         again();
         return made;
       },
-      async change(
+      change: async (
         event: EventJson,
         body: Partial<EventBody>,
         reach?: Reach,
-      ): Promise<EventDetailJson | undefined> {
+      ): Promise<EventDetailJson | undefined> => {
         let changed: EventDetailJson | undefined;
         await act(
           async (asking) => {
@@ -75,7 +75,7 @@ export function useEventActions() {
         again();
         return changed;
       },
-      async remove(event: EventJson, reach?: Reach): Promise<boolean> {
+      remove: async (event: EventJson, reach?: Reach): Promise<boolean> => {
         const done = await act(
           async (asking) => {
             const path = eventPath(event.id, event.occurrence, query(event, reach));

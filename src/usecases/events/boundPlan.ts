@@ -1,11 +1,14 @@
 /** A plan that belongs to an event, with what that is by now. */
-import { toLocal } from '#core/time/wallClock';
+import { toInstant, toLocal } from '#core/time/wallClock';
+import { isRecurring } from '#core/calendar/event';
+import { clockOf } from '#core/calendar/occurrences';
 import type { EventFacts } from '#core/plan/kinds/before-event/plan';
+import type { RecurringFacts } from '#core/plan/kinds/series/plan';
 import { shorten } from '#core/plan/kinds/onClocks';
 import { eventOf, kindOf } from '#core/plan/kinds/registry';
 import type { MomentContext } from '#core/plan/kinds/planKind';
 import type { Plan } from '#core/plan/plan';
-import { findEvent } from '#store/events';
+import { exceptionsOf, findEvent, type EventRow } from '#store/events';
 import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
@@ -30,22 +33,56 @@ export function boundTo(desk: Desk, db: Reading, plan: Plan): { plan: Plan; time
   return { plan: known, time };
 }
 
+/** All of an event that recurs, as a series knows it. @throws Invalid where it is once */
+function wholeFacts(desk: Desk, db: Reading, event: EventRow): RecurringFacts {
+  if (!isRecurring(event))
+    throw new Invalid(
+      `“${event.summary}” happens once: leave before it, not before each time of it.`,
+      'plan',
+    );
+  const { zone: mine } = desk.settings(db);
+  const timed = (time: string) => (time.length === 10 ? `${time}T00:00` : time);
+  const zone = clockOf(event, mine);
+  const at = (time: string) => toInstant(timed(time), zone).at;
+  const apart = exceptionsOf(db, [event.id]);
+  const moved = apart.filter(({ status }) => status !== 'cancelled');
+  return {
+    start: timed(event.start),
+    zone,
+    ...(event.rrule !== null && { rrule: event.rrule }),
+    rdate: event.rdate.map(timed),
+    summary: event.summary,
+    lengthMs: at(event.end) - at(event.start),
+    exdate: [
+      ...event.exdate.map(timed),
+      ...apart.flatMap(({ status, occurrence }) => (status === 'cancelled' ? [occurrence] : [])),
+    ],
+    moved: Object.fromEntries(
+      moved.map((row) => {
+        const own = clockOf(row, mine);
+        return [row.occurrence, shorten(toLocal(toInstant(timed(row.start), own).at, zone))];
+      }),
+    ),
+  };
+}
+
 /**
  * As it can be committed to: any plan that belongs to no event as it is.
  * @throws Invalid where there is no such event, or it is cancelled
  */
 export function withEvent(desk: Desk, db: Reading, plan: Plan): Plan {
-  if (!eventOf(plan)) return plan;
-  const bound = boundTo(desk, db, plan);
-  if (!bound) throw new Invalid('There is no such event, or it is over: choose another one.', 'plan.event');
-  if (bound.time.cancelled)
-    throw new Invalid(`“${bound.time.row.summary}” is cancelled: choose another event.`, 'plan.event');
-  return bound.plan;
+  const which = eventOf(plan);
+  if (!which) return plan;
+  const event = findEvent(db, which.id);
+  const alive = event?.deletedAt === null ? event : undefined;
+  const { knownWhole } = kindOf(plan).event!;
+  const bound = knownWhole || !alive ? undefined : boundTo(desk, db, plan);
+  if (!alive || !(knownWhole || bound))
+    throw new Invalid('There is no such event, or it is over: choose another one.', 'plan.event');
+  if (alive.status === 'cancelled' || bound?.time.cancelled)
+    throw new Invalid(`“${alive.summary}” is cancelled: choose another event.`, 'plan.event');
+  return knownWhole ? knownWhole(plan, wholeFacts(desk, db, alive)) : bound!.plan;
 }
-
-/** The same to be shown: where the event is no more it is what it was. */
-export const withEventOrAs = (desk: Desk, db: Reading, plan: Plan): Plan =>
-  (eventOf(plan) && boundTo(desk, db, plan)?.plan) || plan;
 
 /** My clock and days, for a plan that goes by them and does not name them. */
 export function mineFor(desk: Desk, db: Reading, plan: Plan): Pick<MomentContext, 'senderZone' | 'mine'> {
@@ -59,7 +96,7 @@ export const cancelledWords = (summary: string): string => `“${summary}” is 
 /** Why it must not leave at an instant by its event, in words; undefined where it may. @param at epoch ms */
 export function whyNotBy(desk: Desk, db: Reading, plan: Plan, at: number): string | undefined {
   const { event } = kindOf(plan);
-  if (!event) return undefined;
+  if (!event || !eventOf(plan)) return undefined;
   const bound = boundTo(desk, db, plan);
   if (!bound || bound.time.cancelled) return cancelledWords(event.summary(plan));
   const end = event.notAfter(bound.plan);

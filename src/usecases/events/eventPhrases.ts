@@ -3,7 +3,7 @@ import { readEventPhrase as read, type EventReading } from '#core/calendar/event
 import { takesWholeDays } from '#core/calendar/event';
 import { readBeforeEvent, type NamedEvent } from '#core/phrase/beforeEvent';
 import type { PhraseResult } from '#core/phrase/read';
-import { offsetParts } from '#core/occasion/offset';
+import { beforeWords } from '#core/plan/kinds/before-event/words';
 import type { Plan } from '#core/plan/plan';
 import type { Language } from '#core/text/language';
 import { toInstant, toLocal } from '#core/time/wallClock';
@@ -106,20 +106,24 @@ export function readBeforeEventPhrase(desk: Desk, text: string): PhraseResult | 
     return undefined;
   const found = readBeforeEvent(text, coming(desk)).slice(0, 4);
   if (found.length === 0) return undefined;
-  const readings = found.map(({ event, offset, edge }) => {
+  const readings = found.map(({ event, offset, edge, each }) => {
+    const atEnd = edge === 'end' && { edge };
+    if (each && event.occurrence !== null) {
+      const around = { event: event.id, offset, ...atEnd, summary: event.summary, lengthMs: 0 };
+      // When that is, the desk looks up.
+      const { zone } = desk.settings();
+      const start = toLocal(desk.now(), zone).slice(0, 16);
+      const plan: Plan = { kind: 'series', start, zone, around };
+      return { plan, words: beforeWords(offset, edge, `each “${event.summary}”`) };
+    }
     const plan: Plan = {
       kind: 'before-event',
       event: event.id,
       ...(event.occurrence !== null && { occurrence: event.occurrence }),
       offset,
-      ...(edge === 'end' && { edge }),
+      ...atEnd,
     };
-    const { base, tail } = offsetParts(offset);
-    const name = edge === 'end' ? `the end of “${event.summary}”` : `“${event.summary}”`;
-    return {
-      plan,
-      words: `${offset.count === 0 ? 'at' : base} ${name}${tail && `,${tail.replace(/^,/, '')}`}`,
-    };
+    return { plan, words: beforeWords(offset, edge, `“${event.summary}”`) };
   });
   return { kind: 'understood', readings };
 }

@@ -1,6 +1,7 @@
 /** What leaves before or after an event moves with it; where that is cancelled it stops and asks, or becomes a draft. */
 import { eventOf, kindOf } from '#core/plan/kinds/registry';
 import { resolvePlan } from '#core/plan/moments';
+import type { SeriesPlan } from '#core/plan/kinds/series/plan';
 import type { Plan } from '#core/plan/plan';
 import {
   departuresOf,
@@ -12,9 +13,11 @@ import {
 import type { EventRow } from '#store/events';
 import { noteChange } from '#store/journal';
 import { findMessage } from '#store/messages';
+import { seriesOfEvents, swapSeries, type SeriesRow } from '#store/series';
 import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import { moveDeparture } from '../departures/changeDeparture';
+import { keptPlan } from '../departures/planDepartures';
 import { takeBack } from '../departures/takeBack';
 import type { Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
@@ -22,6 +25,7 @@ import { inWords } from '../inWords';
 import { canMove } from '../occasions/aroundPlan';
 import { scheduleMessage } from '../messages/scheduleMessage';
 import { readersAt } from '../people/readers';
+import { fitSeries, makeAnew } from '../series/fitSeries';
 import { boundTo, cancelledWords, mineFor } from './boundPlan';
 
 /** Why one has stopped, or is a draft, that goes on where the event does. */
@@ -81,7 +85,8 @@ function followOne(desk: Desk, tx: Tx, id: string, now: number): void {
     if (alive && wasStopped) leaveAgain(desk, tx, seen, bound.plan);
     return;
   }
-  if (!canMove(seen)) return;
+  // What nobody has touched of a series is made anew with that.
+  if (!canMove(seen) || (seen.seriesId !== null && !seen.differs)) return;
   if (!alive) {
     gone(desk, tx, seen, now);
     return;
@@ -102,10 +107,46 @@ function followOne(desk: Desk, tx: Tx, id: string, now: number): void {
   moveDeparture(desk, id, bound.plan, undefined, { goOn });
 }
 
+/** A series around an event says what that is by now; it stands still while the event is cancelled. */
+function followSeries(desk: Desk, tx: Tx, seen: SeriesRow): void {
+  if (seen.state === 'ended') return;
+  const { around } = seen.plan;
+  const known = aliveOrNot(desk, tx, seen.plan);
+  if (!known) {
+    if (seen.state !== 'active') return;
+    const stopped = swapSeries(tx, seen, {
+      state: 'paused',
+      plan: { ...seen.plan, around: { ...around!, stopped: true } },
+    });
+    if (stopped) fitSeries(desk, tx, stopped.id);
+    return;
+  }
+  const { stopped: _stopped, ...going } = known.around!;
+  const plan = { ...known, around: going };
+  const goesOn = around!.stopped && seen.state === 'paused';
+  if (!goesOn && JSON.stringify(plan) === JSON.stringify(seen.plan)) return;
+  const next = swapSeries(tx, seen, {
+    plan,
+    ...(goesOn && { state: 'active' as const, madeUntil: desk.now(tx) }),
+  });
+  if (next) makeAnew(desk, tx, next.id);
+}
+
+/** The plan by its event as that is now; undefined where that is no more. */
+function aliveOrNot(desk: Desk, tx: Tx, plan: SeriesPlan): SeriesPlan | undefined {
+  try {
+    return keptPlan(desk, tx, plan) as SeriesPlan;
+  } catch (error) {
+    if (error instanceof Invalid) return undefined;
+    throw error;
+  }
+}
+
 /** @param changed events, or what stands for their occurrences, as they were or are */
 export function followEvents(desk: Desk, tx: Tx, changed: readonly EventRow[]): void {
   const ids = new Set(changed.flatMap(({ id, masterId }) => (masterId === null ? [id] : [id, masterId])));
   if (ids.size === 0) return;
   const now = desk.now(tx);
+  for (const each of seriesOfEvents(tx, [...ids])) followSeries(desk, tx, each);
   for (const { id } of departuresOfEvents(tx, [...ids])) followOne(desk, tx, id, now);
 }

@@ -15,6 +15,7 @@ import { Invalid, Refused, Stale } from '../errors';
 import { receivers } from './envelope';
 import { outgoingMessage } from './outgoingMessage';
 import { planDepartures } from '../departures/planDepartures';
+import { withEvent } from '../events/boundPlan';
 import { checkEachTime, checkFilled } from '../fields/checkFilled';
 import { beginFileWatch } from '../fileWatches/beginFileWatch';
 import { beginSeries } from '../series/beginSeries';
@@ -44,12 +45,13 @@ function tooLarge(tx: Tx, { id, text, html }: Message): string | undefined {
 export function scheduleMessage(
   desk: Desk,
   messageId: string,
-  plan: Plan,
+  asked: Plan,
   revision?: number,
   choices: Partial<Choices> = {},
   inSpiteOfQuiet?: string,
 ): Departure[] {
   return desk.store.write((tx) => {
+    const plan = withEvent(desk, tx, asked);
     const now = desk.now(tx);
     const settings = desk.settings(tx);
     const message = outgoingMessage(tx, messageId);

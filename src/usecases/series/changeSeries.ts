@@ -108,6 +108,8 @@ export function changeSeries(desk: Desk, id: string, patch: SeriesPatch, revisio
 
 /** Ends a series before an occurrence, and has another one go on from there. */
 function splitSeries(desk: Desk, tx: Tx, seen: SeriesRow, from: string, now: number): SeriesRow {
+  if (seen.plan.around)
+    throw new Refused('It goes with an event: change that from there on, or this series as a whole.');
   if (occurrencesFrom(tx, seen.id, from).some(({ leftAt }) => leftAt !== null))
     throw new Refused('Some of what follows has left already; choose a later one.');
   const template = findMessage(tx, seen.messageId)!;

@@ -2,9 +2,10 @@
 import { shorten } from '#core/plan/kinds/onClocks';
 import { copiesOf } from '#core/plan/kinds/registry';
 import { planMoments } from '#core/plan/moments';
-import type { AtPlan } from '#core/plan/kinds/at/plan';
-import { EACH } from '#core/plan/kinds/series/plan';
-import { toLocal } from '#core/time/wallClock';
+import type { Plan } from '#core/plan/plan';
+import { isByReaders } from '#core/plan/kinds/series/repeats';
+import type { SeriesPlan } from '#core/plan/kinds/series/plan';
+import { toInstant, toLocal } from '#core/time/wallClock';
 import { canonicalZone } from '#core/time/zones';
 import type { SeriesRow } from '#store/series';
 import type { Reading } from '#store/store';
@@ -17,7 +18,8 @@ import { meAsPerson, readersAt } from '../people/readers';
 export interface WantedCopy {
   /** Epoch ms. */
   at: number;
-  plan: AtPlan;
+  /** A time, or so long before an event. */
+  plan: Plan;
   /** The one address it goes to; null for all together. */
   reader: string | null;
   addresses: string[];
@@ -29,6 +31,21 @@ export interface WantedOccurrence {
   /** When the first of its copies leaves, epoch ms. */
   at: number;
   copies: WantedCopy[];
+}
+
+/** So long before one time of the event it belongs to. */
+function aroundOne({ around, zone }: SeriesPlan, occurrence: string): Plan {
+  const { event, offset, edge, summary, lengthMs, moved = {} } = around!;
+  const start = shorten(moved[occurrence] ?? occurrence);
+  const end = shorten(toLocal(toInstant(start, zone).at + lengthMs, zone));
+  return {
+    kind: 'before-event',
+    event,
+    occurrence,
+    offset,
+    ...(edge === 'end' && { edge }),
+    about: { summary, start, end, zone },
+  };
 }
 
 /**
@@ -45,10 +62,12 @@ export function plannedOccurrences(
 ): WantedOccurrence[] {
   const readers = readersAt(desk, db, receivers(db, messageId));
   const copies = copiesOf(plan, choices.copies);
+  const me = meAsPerson(desk, db);
   const context = {
     now: desk.now(db),
     hold: { ms: 0 },
-    mine: meAsPerson(desk, db).working,
+    mine: me.working,
+    senderZone: me.zone,
     most,
     from,
   };
@@ -56,10 +75,12 @@ export function plannedOccurrences(
   for (const { at, readers: whose, occurrence } of inWords(() =>
     planMoments(plan, readers, context, copies),
   )) {
-    const zone = plan.zone === EACH ? canonicalZone(whose[0]!.zone!) : plan.zone;
+    const zone = isByReaders(plan) ? canonicalZone(whose[0]!.zone!) : plan.zone;
     const copy: WantedCopy = {
       at,
-      plan: { kind: 'at', local: shorten(toLocal(at, zone)), zone },
+      plan: plan.around
+        ? aroundOne(plan, occurrence!)
+        : { kind: 'at', local: shorten(toLocal(at, zone)), zone },
       reader: copies === 'individual' ? whose[0]!.address : null,
       addresses: whose.map(({ address }) => address),
     };

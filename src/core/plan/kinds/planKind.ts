@@ -4,6 +4,7 @@ import type { Working } from '../../time/dayParts';
 import type { Resolved } from '../../time/wallClock';
 import type { HourCycle } from '../../time/words';
 import type { EventFacts } from './before-event/plan';
+import type { RecurringFacts } from './series/plan';
 import type { Copies, Fix, Landing, Plan, Reader, Repeating, Shift } from '../plan';
 
 export interface MomentContext {
@@ -146,10 +147,12 @@ export interface KindRepeats<P> {
 
 /** A plan that belongs to an event of the calendar. */
 export interface KindEvent<P> {
-  /** Which one. @returns the time of one that recurs (RECURRENCE-ID, RFC 5545 §3.8.4.4); null: its next one */
-  of(plan: P): { id: string; occurrence: string | null };
+  /** Which one; null for one of these that belongs to none. @returns the time of one that recurs (RECURRENCE-ID, RFC 5545 §3.8.4.4); null: its next one */
+  of(plan: P): { id: string; occurrence: string | null } | null;
   /** The plan with what the event is by now. */
   known(plan: P, occurrence: string | null, about: EventFacts): P;
+  /** The same of a plan that goes with all of an event that recurs. */
+  knownWhole?(plan: P, whole: RecurringFacts): P;
   /** The last instant at which it may leave, epoch ms; null where it may leave after the event has begun. */
   notAfter(plan: P): number | null;
   /** What becomes of it where the event is cancelled. */

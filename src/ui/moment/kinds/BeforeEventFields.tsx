@@ -1,14 +1,15 @@
 'use client';
 /** Which event it leaves before, and how long. */
-import { Checkbox, Input, Segmented, Select } from 'antd';
-import { useState } from 'react';
+import { Checkbox, Segmented, Select } from 'antd';
+import type { EventJson } from '#api/types';
 import type { BeforeEventPlan } from '#core/plan/kinds/before-event/plan';
-import { offsetOf } from '#core/plan/kinds/before-event/kind';
-import { offsetWords, readOffset } from '#core/occasion/offset';
+import { offsetOf } from '#core/plan/kinds/before-event/offset';
+import type { Plan } from '#core/plan/plan';
 import { useWords } from '../../common/format';
 import { useEvents } from '../../data/events';
 import { useNow } from '../../data/useNow';
-import { OFFSET_HINT } from '../../occasions/OffsetField';
+import { useSettings } from '../../data/queries';
+import { BeforeOffset } from './BeforeOffset';
 import type { FieldsProps } from './kindFields';
 import styles from './SeriesFields.module.css';
 
@@ -18,8 +19,22 @@ const HOUR = 3_600_000;
 
 const keyOf = (event: string, occurrence: string | null | undefined) => `${event} ${occurrence ?? ''}`;
 
+/** The same before each time of it; when that is, the desk looks up. */
+function eachTime(
+  { event, offset, edge }: BeforeEventPlan,
+  coming: readonly EventJson[],
+  mine: string,
+): Plan {
+  const known = coming.find(({ id }) => id === event);
+  const around = { event, offset, ...(edge && { edge }), summary: known?.summary ?? '', lengthMs: 0 };
+  const start =
+    known && known.start.length > 10 ? known.start : `${(known?.start ?? '2026-01-01').slice(0, 10)}T09:00`;
+  return { kind: 'series', start, zone: known?.zone ?? mine, around };
+}
+
 export function BeforeEventFields({ plan, onChange }: FieldsProps<BeforeEventPlan>) {
   const { moment } = useWords();
+  const { zone } = useSettings();
   const hour = useNow(HOUR);
   const { data } = useEvents(hour, hour + AHEAD_MS);
   const coming = (data ?? []).filter(({ at, status }) => Date.parse(at) > hour && status !== 'cancelled');
@@ -32,9 +47,6 @@ export function BeforeEventFields({ plan, onChange }: FieldsProps<BeforeEventPla
     value === null || known.some((each) => each.value === value)
       ? known
       : [{ value, label: plan.about?.summary ?? 'an event further on' }, ...known];
-  const words = offsetWords(offsetOf(plan));
-  const [typed, setTyped] = useState<string | null>(null);
-  const read = typed === null ? undefined : readOffset(typed);
   const set = (patch: Partial<BeforeEventPlan>) => onChange({ ...plan, ...patch });
   return (
     <div className={styles.form}>
@@ -59,25 +71,22 @@ export function BeforeEventFields({ plan, onChange }: FieldsProps<BeforeEventPla
           });
         }}
       />
-      <label htmlFor="before-offset">When</label>
-      <Input
-        id="before-offset"
-        size="small"
-        value={typed ?? words}
-        status={typed !== null && !read ? 'error' : undefined}
-        aria-invalid={typed !== null && !read ? true : undefined}
-        aria-describedby="before-offset-hint"
-        onChange={({ target }) => {
-          setTyped(target.value);
-          const offset = readOffset(target.value);
-          if (offset) set({ offset });
-        }}
-        onBlur={() => read && setTyped(null)}
-      />
-      <span />
-      <span id="before-offset-hint" className="quiet" role={typed !== null && !read ? 'alert' : undefined}>
-        {typed !== null && !read ? `Write it as: ${OFFSET_HINT}` : OFFSET_HINT}
-      </span>
+      {plan.occurrence !== undefined && (
+        <>
+          <span id="before-which">Which time</span>
+          <Segmented
+            aria-labelledby="before-which"
+            size="small"
+            value="this"
+            onChange={(which) => which === 'each' && onChange(eachTime(plan, coming, zone))}
+            options={[
+              { value: 'this', label: 'this one' },
+              { value: 'each', label: 'each time' },
+            ]}
+          />
+        </>
+      )}
+      <BeforeOffset offset={offsetOf(plan)} onChange={(offset) => set({ offset })} />
       <span id="before-edge">Counted from</span>
       <Segmented
         aria-labelledby="before-edge"

@@ -12,6 +12,7 @@ import { weekdayName } from '#core/time/words';
 import { DayField, isDate } from '../../common/DayField';
 import { MomentFields } from '../../common/MomentFields';
 import { useSettings } from '../../data/queries';
+import { AroundEventFields } from './AroundEventFields';
 import type { FieldsProps } from './kindFields';
 import styles from './SeriesFields.module.css';
 
@@ -136,7 +137,12 @@ function RuleText({ plan, onChange }: { plan: SeriesPlan; onChange: (rrule: stri
   );
 }
 
-export function SeriesFields({ plan, onChange, near, recipients }: FieldsProps<SeriesPlan>) {
+export function SeriesFields(props: FieldsProps<SeriesPlan>) {
+  const { around } = props.plan;
+  return around ? <AroundEventFields {...props} around={around} /> : <RuleFields {...props} />;
+}
+
+function RuleFields({ plan, onChange, near, recipients }: FieldsProps<SeriesPlan>) {
   const ids = useId();
   const { zone } = useSettings();
   // While its start is being typed, what goes by it goes by the last that could be read.

@@ -1,31 +1,16 @@
 /** A plan that leaves before, at or after an event. */
-import { isCounted, momentAround, offsetParts, readDuration, type Offset } from '#core/occasion/offset';
+import { momentAround } from '#core/occasion/offset';
 import { toInstant, toLocal, type Resolved } from '#core/time/wallClock';
 import { dayWords, timeWords, type HourCycle } from '#core/time/words';
 import { canonicalZone } from '#core/time/zones';
+import { isTheirOffset } from '../series/around';
 import { fixesAt } from '../at/fix';
 import { shiftAt } from '../at/shift';
 import { leavesAt } from '../onClocks';
 import type { MomentContext, PlanKind } from '../planKind';
+import { EventPlanError, offsetOf } from './offset';
 import type { BeforeEventPlan, EventFacts } from './plan';
-
-/** A plan that cannot be reckoned. `message` is fit to show. */
-export class EventPlanError extends Error {
-  constructor(message: string) {
-    super(message);
-    this.name = 'EventPlanError';
-  }
-}
-
-/** @throws EventPlanError in words */
-export function offsetOf({ offset }: Pick<BeforeEventPlan, 'offset'>): Offset {
-  const read = typeof offset === 'string' ? readDuration(offset) : offset;
-  if (!read)
-    throw new EventPlanError(
-      `“${String(offset)}” is no length of time. Write it as -PT40M, or -P1D for the day before.`,
-    );
-  return read;
-}
+import { beforeWords } from './words';
 
 /** @throws EventPlanError where the event has not been looked up */
 function factsOf({ about }: BeforeEventPlan): EventFacts {
@@ -37,11 +22,8 @@ function factsOf({ about }: BeforeEventPlan): EventFacts {
 const edgeOf = (plan: BeforeEventPlan): string =>
   plan.edge === 'end' ? factsOf(plan).end : factsOf(plan).start;
 
-/** By the reader’s own clock or days of work: each has a moment of their own. */
-const isTheirs = (plan: BeforeEventPlan): boolean => {
-  const offset = offsetOf(plan);
-  return !isCounted(offset) && (offset.clock === 'theirs' || offset.unit === 'working days');
-};
+/** Each reader has a moment of their own. */
+const isTheirs = (plan: BeforeEventPlan): boolean => isTheirOffset(offsetOf(plan));
 
 /** When the event begins, epoch ms. */
 export const beginsAt = (plan: BeforeEventPlan): number => {
@@ -49,14 +31,9 @@ export const beginsAt = (plan: BeforeEventPlan): number => {
   return toInstant(start, zone).at;
 };
 
-/** “40 minutes before the end of “Broker call”, at 09:00 theirs” */
 function words(plan: BeforeEventPlan): string {
-  const offset = offsetOf(plan);
-  const { base, tail } = offsetParts(offset);
   const name = plan.about ? `“${plan.about.summary || 'an event without a name'}”` : 'an event';
-  const edge = plan.edge === 'end' ? `the end of ${name}` : name;
-  const whole = offset.count === 0 ? `at ${edge}` : `${base} ${edge}`;
-  return tail ? `${whole},${tail.replace(/^,/, '')}` : whole;
+  return beforeWords(offsetOf(plan), plan.edge, name);
 }
 
 /** “, Wed 25 Nov 15:00” on my clock */

@@ -6,10 +6,33 @@ import { APART } from '../close';
 import { leavesAt, shiftLocal, shorten } from '../onClocks';
 import type { PlanKind } from '../planKind';
 import { betterSeries } from './fixes';
-import { isEach, seriesMoments } from './moments';
-import { momentsOfSeries, wholeOf } from './repeats';
+import { isEach } from './moments';
+import { isByReaders, momentsFor, momentsOfSeries, wholeOf } from './repeats';
 import { seriesWords } from './words';
-import type { SeriesPlan } from './plan';
+import type { SeriesAround, SeriesPlan } from './plan';
+import { offsetOf } from '../before-event/offset';
+
+function keptAround({
+  event,
+  offset,
+  edge,
+  summary,
+  lengthMs,
+  exdate,
+  moved,
+  stopped,
+}: SeriesAround): SeriesAround {
+  return {
+    event,
+    offset: typeof offset === 'string' ? offset : offsetOf({ offset }),
+    ...(edge === 'end' && { edge }),
+    summary,
+    lengthMs,
+    ...(exdate?.length && { exdate }),
+    ...(moved && Object.keys(moved).length > 0 && { moved }),
+    ...(stopped && { stopped }),
+  };
+}
 
 /** Written in one way: days in order, each once, and nothing that says what is so anyway. */
 function kept(plan: SeriesPlan): SeriesPlan {
@@ -25,18 +48,21 @@ function kept(plan: SeriesPlan): SeriesPlan {
       .toUpperCase();
   if (rdate.length > 0) own.rdate = days(rdate);
   if (exdate.length > 0) own.exdate = days(exdate);
-  if (shift !== 'none') Object.assign(own, { shift, calendar });
+  // Around an event its days are those of that.
+  if (plan.around) Object.assign(own, { around: keptAround(plan.around) });
+  else if (shift !== 'none') Object.assign(own, { shift, calendar });
   checkSeries(own, isEach(own) ? 'UTC' : own.zone);
   return own;
 }
 
 export const seriesKind: PlanKind<SeriesPlan> = {
-  follows: (plan) => (isEach(plan) ? 'readers' : 'clock'),
+  follows: (plan) => (isByReaders(plan) ? 'readers' : 'clock'),
   wall: (plan) => ({ local: plan.start, zone: isEach(plan) ? null : plan.zone }),
   kept,
-  moment(plan, { now, mine, from = now }, zone) {
-    const on = isEach(plan) ? (zone ?? 'UTC') : plan.zone;
-    for (const moment of seriesMoments(plan, [], mine, on, from)) return moment.resolved;
+  moment(plan, context, zone) {
+    const { now, from = now } = context;
+    const on = isByReaders(plan) ? (zone ?? 'UTC') : plan.zone;
+    for (const moment of momentsFor(plan, [], context, on, from)) return moment.resolved;
     throw new RuleError('None of its occurrences is still to come.');
   },
   words: {
@@ -69,4 +95,23 @@ export const seriesKind: PlanKind<SeriesPlan> = {
     }),
   },
   repeats: { moments: momentsOfSeries, whole: wholeOf },
+  event: {
+    of: ({ around }) => (around ? { id: around.event, occurrence: null } : null),
+    known: (plan) => plan,
+    knownWhole(plan, { start, zone, rrule, rdate, summary, lengthMs, exdate, moved }) {
+      const { exdate: own, around } = plan;
+      return {
+        kind: 'series',
+        start,
+        zone,
+        ...(rrule && { rrule }),
+        ...(rdate?.length && { rdate }),
+        ...(own && { exdate: own }),
+        around: { ...around!, summary, lengthMs, exdate, moved },
+      };
+    },
+    notAfter: () => null,
+    ifCancelled: () => 'ask',
+    summary: ({ around }) => around?.summary ?? '',
+  },
 };

@@ -1,31 +1,12 @@
 /** The moments of a series: each of its occurrences on the clock that is meant. */
-import { seriesSeconds, type OccurrenceSeconds } from '#core/recurrence/series';
+import { seriesSeconds } from '#core/recurrence/series';
 import { defaultWorking, dayKind, type Working } from '#core/time/dayParts';
 import { localOf } from '#core/time/dayNumber';
 import { onlyInstant, toInstant, toLocal, type Resolved } from '#core/time/wallClock';
 import { canonicalZone } from '#core/time/zones';
 import type { Reader } from '../../plan';
 import { EACH, type SeriesPlan } from './plan';
-
-/** One moment of a series on one clock. Its times are written when they are asked for: of thousands few are. */
-export class SeriesMoment {
-  constructor(
-    readonly resolved: Resolved,
-    private readonly ids: OccurrenceSeconds,
-  ) {}
-  /** Epoch ms. */
-  get at(): number {
-    return this.resolved.at;
-  }
-  /** Which occurrence it is (RECURRENCE-ID, RFC 5545 §3.8.4.4): `2026-12-03T09:10:00`. */
-  get occurrence(): string {
-    return localOf(this.ids.id);
-  }
-  /** When it is on the clock it goes by; another day where it was moved off a day off. */
-  get local(): string {
-    return localOf(this.ids.local);
-  }
-}
+import { SeriesMoment } from './seriesMoment';
 
 /** Works on a day if all of them do; who is not known works office hours. */
 const worksThen = (who: readonly (Working | undefined)[]) => (date: string) =>

@@ -1,11 +1,14 @@
 /** The moments of a series for its readers, and what all of it comes to. */
 import { RuleError } from '#core/recurrence/rule';
-import { dayKind, type Working } from '#core/time/dayParts';
+import { dayKind } from '#core/time/dayParts';
 import { toLocal } from '#core/time/wallClock';
 import { canonicalZone } from '#core/time/zones';
 import type { Copies, Reader, RepeatDay, Repeating } from '../../plan';
 import type { MomentContext, PlannedMoment, SentenceContext } from '../planKind';
-import { isEach, isEndless, seriesMoments, type SeriesMoment } from './moments';
+import { aroundMoments, isTheirOffset } from './around';
+import { offsetOf } from '../before-event/offset';
+import { isEach, isEndless, seriesMoments } from './moments';
+import type { SeriesMoment } from './seriesMoment';
 import type { SeriesPlan } from './plan';
 import { seriesWords } from './words';
 
@@ -33,6 +36,23 @@ const planned = <R extends Reader>(moment: SeriesMoment, readers: readonly R[]):
   moved: moment.local !== moment.occurrence,
 });
 
+/** Each reader has moments of their own. */
+export const isByReaders = (plan: SeriesPlan): boolean =>
+  isEach(plan) || (plan.around !== undefined && isTheirOffset(offsetOf(plan.around)));
+
+/** Its moments, by its own clock or that of the event it belongs to. @param zone of the reader, or its own */
+export function momentsFor(
+  plan: SeriesPlan,
+  readers: readonly Reader[],
+  { mine, senderZone }: Pick<MomentContext, 'mine' | 'senderZone'>,
+  zone: string,
+  from?: number,
+): Iterable<SeriesMoment> {
+  if (!plan.around) return seriesMoments(plan, readers, mine, zone, from);
+  const reader = isByReaders(plan) ? { zone, working: readers[0]?.working } : undefined;
+  return aroundMoments(plan, { senderZone, mine, reader }, from);
+}
+
 /** From the beginning, where it is from long before. */
 const finite = (from: number) => (from === -Infinity ? undefined : from);
 
@@ -40,10 +60,11 @@ const finite = (from: number) => (from === -Infinity ? undefined : from);
 function onOneClock<R extends Reader>(
   plan: SeriesPlan,
   readers: readonly R[],
-  { now, mine, most = USUALLY, from = now }: MomentContext,
+  context: MomentContext,
   copies: Copies,
 ): PlannedMoment<R>[] {
-  const moments = take(seriesMoments(plan, readers, mine, plan.zone, finite(from)), most);
+  const { now, most = USUALLY, from = now } = context;
+  const moments = take(momentsFor(plan, readers, context, plan.zone, finite(from)), most);
   return moments.flatMap((moment) =>
     copies === 'together' || readers.length === 0
       ? planned(moment, readers)
@@ -55,13 +76,14 @@ function onOneClock<R extends Reader>(
 function onTheirs<R extends Reader>(
   plan: SeriesPlan,
   readers: readonly R[],
-  { now, mine, most = USUALLY, from = now }: MomentContext,
+  context: MomentContext,
 ): PlannedMoment<R>[] {
+  const { now, most = USUALLY, from = now } = context;
   const known = new Map<string, SeriesMoment[]>();
   const momentsOf = (reader: R): SeriesMoment[] => {
     const zone = canonicalZone(reader.zone!);
-    const read = () => take(seriesMoments(plan, [reader], mine, zone, finite(from)), most);
-    if (plan.calendar === 'reader') return read();
+    const read = () => take(momentsFor(plan, [reader], context, zone, finite(from)), most);
+    if (plan.calendar === 'reader' || plan.around) return read();
     let moments = known.get(zone);
     if (!moments) known.set(zone, (moments = read()));
     return moments;
@@ -80,7 +102,7 @@ export const momentsOfSeries = <R extends Reader>(
   context: MomentContext,
   copies: Copies,
 ): PlannedMoment<R>[] =>
-  isEach(plan) ? onTheirs(plan, readers, context) : onOneClock(plan, readers, context, copies);
+  isByReaders(plan) ? onTheirs(plan, readers, context) : onOneClock(plan, readers, context, copies);
 
 /**
  * What all of it comes to, by the clock it is on, or the first of its readers’.
@@ -89,9 +111,10 @@ export const momentsOfSeries = <R extends Reader>(
 export function wholeOf(
   plan: SeriesPlan,
   readers: readonly Reader[],
-  { now, mine, senderZone, hourCycle }: MomentContext & SentenceContext,
+  context: MomentContext & SentenceContext,
 ): Repeating {
-  const zone = isEach(plan) ? (readers.find((reader) => reader.zone)?.zone ?? senderZone) : plan.zone;
+  const { now, senderZone, hourCycle } = context;
+  const zone = isByReaders(plan) ? (readers.find((reader) => reader.zone)?.zone ?? senderZone) : plan.zone;
   const yearAhead = toLocal(now, zone);
   const end = `${Number(yearAhead.slice(0, 4)) + 1}${yearAhead.slice(4)}`;
   const days = new Map<string, RepeatDay>();
@@ -99,11 +122,11 @@ export function wholeOf(
   let [left, last] = [0, null as number | null];
   const whole = {
     words: seriesWords(plan, senderZone, hourCycle),
-    before: countBefore(plan, readers, mine, zone, now),
+    before: countBefore(plan, readers, context, zone, now),
     days: [] as RepeatDay[],
   };
   const endless = isEndless(plan);
-  for (const { at, local } of seriesMoments(plan, readers, mine, zone, now)) {
+  for (const { at, local } of momentsFor(plan, readers, context, zone, now)) {
     if (local <= end) {
       const date = local.slice(0, 10);
       const there = days.get(date);
@@ -114,7 +137,7 @@ export function wholeOf(
     if (left > COUNTED) break;
   }
   whole.days = [...days.values()];
-  if (left === 0 && seriesMoments(plan, readers, mine, zone).next().done)
+  if (left === 0 && take(momentsFor(plan, readers, context, zone), 1).length === 0)
     throw new RuleError('This never happens: no day is one of it. Choose another rule.');
   return endless || left > COUNTED ? { ...whole, left: null, last: null } : { ...whole, left, last };
 }
@@ -122,12 +145,12 @@ export function wholeOf(
 function countBefore(
   plan: SeriesPlan,
   readers: readonly Reader[],
-  mine: Working | undefined,
+  context: MomentContext,
   zone: string,
   now: number,
 ): number | null {
   let count = 0;
-  for (const { at } of seriesMoments(plan, readers, mine, zone)) {
+  for (const { at } of momentsFor(plan, readers, context, zone)) {
     if (at >= now) break;
     if (++count > COUNTED) return null;
   }

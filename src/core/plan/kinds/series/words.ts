@@ -4,6 +4,8 @@ import { readRule } from '#core/recurrence/rule';
 import { endWords, ruleWords } from '#core/recurrence/words';
 import { timeWords, type HourCycle } from '#core/time/words';
 import { canonicalZone, zoneCity } from '#core/time/zones';
+import { beforeWords } from '../before-event/words';
+import { offsetOf } from '../before-event/offset';
 import { isEach } from './moments';
 import type { SeriesPlan } from './plan';
 
@@ -28,7 +30,12 @@ const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`;
  * @throws RuleError
  */
 export function seriesWords(plan: SeriesPlan, senderZone: string, hourCycle?: HourCycle): string {
-  const { start, rrule, rdate = [], exdate = [] } = plan;
+  const { start, rrule, rdate = [], exdate = [], around } = plan;
+  if (around) {
+    const { around: _around, ...event } = plan;
+    const each = `each “${around.summary}”`;
+    return `${beforeWords(offsetOf(around), around.edge, each)}: ${seriesWords(event, senderZone, hourCycle)}`;
+  }
   const zone = isEach(plan) ? null : canonicalZone(plan.zone);
   const where =
     zone === null ? ' where they are' : zone === canonicalZone(senderZone) ? '' : ` in ${zoneCity(zone)}`;

@@ -4,5 +4,5 @@ import { route } from '#app/api/v1/respond';
 import { exportEvents } from '#usecases/events/exchangeEvents';
 
 export const GET = route(events.exportEvent, ({ desk, params }) =>
-  calendarFile(exportEvents(desk, params.id!), 'event.ics'),
+  calendarFile(exportEvents(desk, params.id), 'event.ics'),
 );
