@@ -94,7 +94,8 @@ async function main(): Promise<void> {
     const { path } = target;
     const session = who === 'open' ? undefined : who.session;
     if (session !== undefined) request.headers[SESSION_HEADER] = session;
-    if (path === '/api/v1/changes' && request.method === 'GET') return live.listen(request, response, session);
+    if (path === '/api/v1/changes' && request.method === 'GET')
+      return live.listen(request, response, session);
     // What is no file of ours would be answered with a page of ours.
     if (path.startsWith('/_next/') && !files.has(path)) return plainNotFound(response);
     const reads = request.method === 'GET' || request.method === 'HEAD';

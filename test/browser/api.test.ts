@@ -7,6 +7,7 @@ import type {
   ClockJson,
   DepartureJson,
   DeparturePageJson,
+  EventsJson,
   MessageJson,
   MessagePageJson,
   PreviewJson,
@@ -66,6 +67,9 @@ it('publishes an OpenAPI document whose references all resolve', async () => {
   for (const name of references) expect(Object.keys(body.components.schemas)).toContain(name);
 });
 
+/** A week of the calendar. */
+const SPAN = '?from=2026-11-24T00:00:00Z&until=2026-12-01T00:00:00Z';
+
 it('answers in the shapes it describes', async () => {
   const { body: inbox } = await product.api<MessagePageJson>('GET', '/inbox');
   const { body: page } = await product.api<DeparturePageJson>('GET', '/departures?state=pending');
@@ -75,6 +79,7 @@ it('answers in the shapes it describes', async () => {
   const { body: series } = await product.api<SeriesListJson>('GET', '/series');
   const { body: texts } = await product.api<TextsJson>('GET', '/texts');
   const { body: occasions } = await product.api<OccasionsJson>('GET', '/occasions');
+  const { body: calendar } = await product.api<EventsJson>('GET', `/events${SPAN}`);
   const { body: batch } = await product.api<BatchJson>('POST', '/batches', {
     text: texts.texts[0]!.id,
     table: 'email\tloan number\na@x.example\t1',
@@ -82,6 +87,7 @@ it('answers in the shapes it describes', async () => {
   const ids: Record<string, string> = {
     '/texts/{id}': texts.texts[0]!.id,
     '/occasions/{id}': occasions.occasions[0]!.id,
+    '/events/{id}': calendar.events[0]!.id,
     '/batches/{id}': batch.id,
     '/batches/{id}/rows': batch.id,
     '/messages/{id}': inbox.messages[0]!.id,
@@ -96,6 +102,7 @@ it('answers in the shapes it describes', async () => {
   };
   const queries: Record<string, string> = {
     '/holidays': '?country=DE',
+    '/events': SPAN,
     '/search': '?q=crate',
     '/search/suggestions': '?q=cra',
   };

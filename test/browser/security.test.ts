@@ -27,7 +27,14 @@ async function chromium() {
 describe('with a passphrase', () => {
   it('nothing of the mail is seen before signing in, by page or API; a session lasts until signing out', async () => {
     const product = await start('demo', { OAK_PASSPHRASE: PASSPHRASE, OAK_HOST: '0.0.0.0' });
-    for (const path of ['/inbox', '/departures', '/openapi.json', '/changes', '/events', '/postoffice/mailboxes'])
+    for (const path of [
+      '/inbox',
+      '/departures',
+      '/openapi.json',
+      '/changes',
+      '/events',
+      '/postoffice/mailboxes',
+    ])
       expect((await product.api('GET', path)).status, path).toBe(401);
     const page = await fetch(`${product.origin}/inbox`, {
       redirect: 'manual',

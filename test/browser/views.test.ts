@@ -3,6 +3,7 @@ import type {
   BatchJson,
   CorrespondentJson,
   DeparturePageJson,
+  EventsJson,
   MessagePageJson,
   OccasionsJson,
   TextsJson,
@@ -26,6 +27,11 @@ beforeAll(async () => {
   );
   const { body: texts } = await product.api<TextsJson>('GET', '/texts');
   const { body: occasions } = await product.api<OccasionsJson>('GET', '/occasions');
+  const { body: calendar } = await product.api<EventsJson>(
+    'GET',
+    '/events?from=2026-11-25T00:00:00Z&until=2026-11-27T00:00:00Z',
+  );
+  const call = calendar.events.find(({ summary }) => summary === 'Broker call')!;
   const { body: batch } = await product.api<BatchJson>('POST', '/batches', {
     name: 'Seats',
     text: texts.texts[0]!.id,
@@ -65,6 +71,9 @@ beforeAll(async () => {
     'a batch': [`/batches/${batch.id}`, '1 row can leave'],
     batches: ['/departures?part=batches', 'nothing scheduled yet'],
     occasions: ['/departures?part=occasions', 'Opening night in Porto'],
+    'the calendar': ['/calendar?mail=shown&beside=Asia/Kathmandu', 'Loans committee'],
+    'the calendar as a list': ['/calendar?view=list', 'Where, with whom'],
+    'an event': [`/calendar?event=${call.id}`, 'What leaves around it'],
     'an occasion': [`/occasions/${occasions.occasions[0]!.id}`, 'What belongs around it'],
   };
 });
@@ -100,6 +109,9 @@ const NAMES = [
   'batches',
   'occasions',
   'an occasion',
+  'the calendar',
+  'the calendar as a list',
+  'an event',
 ];
 
 /** What is seen on a narrow screen instead. */

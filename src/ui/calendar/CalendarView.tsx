@@ -2,7 +2,7 @@
 /** The calendar: days as bands, or as a list, with a second clock beside mine. */
 import { Button, Checkbox, Segmented, type InputRef } from 'antd';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { EventJson } from '#api/types';
 import { plusDays } from '#core/time/dayParts';
 import { isLocal, toLocal } from '#core/time/wallClock';
@@ -100,10 +100,22 @@ export function CalendarView() {
     if (row) row.focus();
     else phrase.current?.focus();
   }
+  /** What is moved by keys is another element where it goes: the focus goes along. */
+  const moving = useRef<string | null>(null);
+  useEffect(() => {
+    if (moving.current === null) return;
+    const row = document.querySelector<HTMLElement>(`[data-row="${CSS.escape(moving.current)}"]`);
+    if (!row || document.activeElement === row) return;
+    row.focus();
+    moving.current = null;
+  }, [events]);
   const move = (each: EventJson, at: number) => {
+    if ((document.activeElement as HTMLElement | null)?.dataset.row === keyOf(each))
+      moving.current = keyOf(each);
     const start = toLocal(at, each.zone ?? zone).slice(0, 16);
     void actions.change(each, { start }, each.occurrence ? 'this' : undefined).then((done) => {
-      if (done && chosen === keyOf(each)) open(done);
+      if (!done) moving.current = null;
+      else if (chosen === keyOf(each)) open(done);
     });
   };
   const span =

@@ -36,7 +36,9 @@ interface Props {
   onClose: () => void;
 }
 
-export function EventForm({ event, on, onDone, onClose }: Props) {
+export function EventForm({ event: current, on, onDone, onClose }: Props) {
+  /** As it was when this was opened: another window may change it meanwhile. */
+  const [event] = useState(current);
   const id = useId();
   const { zone: mine } = useSettings();
   const actions = useEventActions();

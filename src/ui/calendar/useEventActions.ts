@@ -34,6 +34,14 @@ export function useEventActions() {
   const { act, attempt } = useAct();
   return useMemo(() => {
     const again = () => refresh(client, ['event']);
+    /** What is shown knows of the change at once: the next one may follow before it has been read again. */
+    const known = ({ departures: _departures, ...changed }: EventDetailJson) =>
+      client.setQueriesData<EventJson[]>({ queryKey: ['events', 'span'] }, (all) =>
+        all?.map((each) => {
+          if (each.id !== changed.id) return each;
+          return each.occurrence === changed.occurrence ? changed : { ...each, revision: changed.revision };
+        }),
+      );
     return {
       /** @returns the event where it was done */
       add: async (body: EventBody): Promise<EventDetailJson | undefined> => {
@@ -61,6 +69,7 @@ export function useEventActions() {
               ...asking,
               revision: event.revision,
             });
+            known(changed);
             const moved = changed.departures.length;
             const along =
               moved > 0 ? ` ${moved === 1 ? 'One message moves' : `${moved} messages move`} with it.` : '';

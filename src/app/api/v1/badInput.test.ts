@@ -119,7 +119,7 @@ const routes = import.meta.glob('./**/route.ts') as Record<string, () => Promise
 const moduleOf = (path: string) => routes[`.${path.replace(/\{(\w+)\}/g, '[$1]')}/route.ts`];
 
 /** Answered by the server itself, by the post office, or without an end. */
-const ELSEWHERE = /^\/(session|events|postoffice)(\/|$)/;
+const ELSEWHERE = /^\/(session|changes|postoffice)(\/|$)/;
 
 const documented = openApiDocument() as { paths: Record<string, Record<string, Json>> };
 const bodyOf = ({ path, method }: Operation) =>
