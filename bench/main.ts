@@ -5,6 +5,7 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { batch } from './batch';
+import { calendar } from './calendar';
 import { checks } from './checks';
 import { copies } from './copies';
 import { fed } from './fed';
@@ -39,6 +40,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   watched,
   series,
   batch,
+  calendar,
   phrases,
   replies,
   checks,

@@ -149,7 +149,6 @@ const { id: held } = await api('POST', '/messages', {
   text: 'Ana signs.',
 });
 await api('POST', `/messages/${held}/schedule`, { plan: { kind: 'now' } });
-await picture('day', '/inbox');
 await picture('inbox', `/inbox/${ewan.id}`);
 await picture('inbox-narrow', '/inbox', { size: NARROW });
 const sea = messages.find(({ subject }) => subject === 'Both crates by sea');
@@ -162,6 +161,9 @@ await picture('departures', '/departures');
 const { series } = await api('GET', '/series');
 const notice = series.find(({ name }) => name === 'Loan notice');
 await picture('series', `/departures?part=series&series=${notice.id}`);
+const { events } = await api('GET', '/events?from=2026-11-26T00:00:00Z&until=2026-11-27T00:00:00Z');
+const call = events.find((each) => each.summary === 'Broker call');
+await picture('calendar', `/calendar?beside=Asia/Tokyo&event=${call.id}`);
 const { occasions } = await api('GET', '/occasions');
 await picture('occasion', `/occasions/${occasions[0].id}`);
 const { texts } = await api('GET', '/texts');

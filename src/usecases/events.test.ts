@@ -22,6 +22,7 @@ import { changeEvent, createEvent, deleteEvent, restoreEvent, type EventInput } 
 import { undo } from './incoming/undo';
 import { keepHouse } from './keepHouse';
 import { createDraft } from './messages/createDraft';
+import { readMessage } from './messages/readMessage';
 import { scheduleMessage } from './messages/scheduleMessage';
 import { readPhrase, suggestMoments } from './moments/findMoments';
 import { previewPlan } from './moments/previewPlan';
@@ -431,6 +432,25 @@ describe('what leaves before an event', () => {
   ])('%s %s is refused in words', (event, offset, words) => {
     const id = event ?? createEvent(desk, CALL).id;
     expect(() => scheduled(before(id, offset))).toThrow(words);
+  });
+
+  it('in a draft says what the event is by now, and what it was where that is no more', async () => {
+    const call = createEvent(desk, CALL);
+    const { id } = createDraft(desk, {
+      to: ['p@x.example'],
+      subject: 'Papers',
+      text: 'Here.',
+      plan: before(call.id, '-PT40M'),
+    });
+    const about = async () => {
+      const { plan } = await readMessage(desk, id);
+      return plan && 'about' in plan ? plan.about : undefined;
+    };
+    expect(await about()).toMatchObject({ summary: 'Broker call', start: '2026-11-26T15:00', zone: LISBON });
+    changeEvent(desk, call.id, { start: '2026-11-27T15:00' });
+    expect(await about()).toMatchObject({ start: '2026-11-27T15:00' });
+    deleteEvent(desk, call.id);
+    expect((await readMessage(desk, id)).plan).toMatchObject({ event: call.id });
   });
 
   it('is found by phrase and suggested where a reader is at the event', () => {

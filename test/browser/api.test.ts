@@ -48,8 +48,8 @@ it('is described operation by operation as it is', () => {
       );
     });
   const described = operations.map(({ method, path }) => `${method.toUpperCase()} ${path}`);
-  // Events and sessions are served beside Next.
-  expect(described.filter((each) => !/ \/(events|session)$/.test(each)).sort()).toEqual(routes.sort());
+  // Live updates and sessions are served beside Next.
+  expect(described.filter((each) => !/ \/(changes|session)$/.test(each)).sort()).toEqual(routes.sort());
 });
 
 it('publishes an OpenAPI document whose references all resolve', async () => {

@@ -3,7 +3,7 @@ import { seriesSeconds, type Series } from '../recurrence/series';
 import { untilOn } from '../recurrence/occurrences';
 import { readRule } from '../recurrence/rule';
 import { dateOfDay, dayNumberOf, localOf } from '../time/dayNumber';
-import { toInstant, toLocal } from '../time/wallClock';
+import { onlyInstant, toInstant, toLocal } from '../time/wallClock';
 import { isRecurring, takesWholeDays, type EventWhen } from './event';
 
 /** One time that an event is. */
@@ -21,6 +21,8 @@ export interface EventMoment {
 /** Nobody looks for the last of more occurrences: it is as good as endless. */
 const MOST_COUNTED = 20_000;
 
+const DAY_S = 86_400;
+
 const atMidnight = (date: string) => `${date}T00:00`;
 /** The clock an event is on. @param mine IANA zone */
 export const clockOf = ({ zone, start }: Pick<EventWhen, 'zone' | 'start'>, mine: string): string =>
@@ -31,21 +33,41 @@ const instantOf = (time: string, zone: string): number => toInstant(wall(time), 
 
 const shortened = (local: string) => (local.endsWith(':00') ? local.slice(0, 16) : local);
 
-/**
- * The end of what begins at a time, as long as the event is: a member of a recurring one lasts as exactly as the first
- * (RFC 5545 §3.8.5.3), one of whole days as many days.
- */
-function endFrom(when: EventWhen, start: string, zone: string): string {
-  if (takesWholeDays(when))
-    return dateOfDay(dayNumberOf(start) + dayNumberOf(when.end) - dayNumberOf(when.start));
-  const length = instantOf(when.end, zone) - instantOf(when.start, zone);
-  return shortened(toLocal(instantOf(start, zone) + length, zone));
-}
+/** How long it is, ms: a member of a recurring one lasts as exactly as the first (RFC 5545 §3.8.5.3). Whole days are as many days. */
+const lengthOf = (when: EventWhen, zone: string): number =>
+  instantOf(when.end, zone) - instantOf(when.start, zone);
 
-function momentAt(when: EventWhen, id: string, zone: string): EventMoment {
-  const start = takesWholeDays(when) ? id.slice(0, 10) : shortened(id);
-  const end = endFrom(when, start, zone);
-  return { occurrence: id, startsAt: instantOf(start, zone), endsAt: instantOf(end, zone), start, end };
+const daysOf = (when: EventWhen): number => dayNumberOf(when.end) - dayNumberOf(when.start);
+
+/** The times of an occurrence, given as seconds on its clock: of thousands few are ever looked at twice. */
+function momentsOn(when: EventWhen, zone: string): (seconds: number) => EventMoment {
+  const at = (seconds: number) => onlyInstant(seconds * 1000, zone) ?? toInstant(localOf(seconds), zone).at;
+  if (takesWholeDays(when)) {
+    const days = daysOf(when);
+    return (seconds) => {
+      const over = seconds + days * DAY_S;
+      return {
+        occurrence: localOf(seconds),
+        startsAt: at(seconds),
+        endsAt: at(over),
+        start: localOf(seconds).slice(0, 10),
+        end: localOf(over).slice(0, 10),
+      };
+    };
+  }
+  const length = lengthOf(when, zone);
+  return (seconds) => {
+    const occurrence = localOf(seconds);
+    const startsAt = at(seconds);
+    const endsAt = startsAt + length;
+    return {
+      occurrence,
+      startsAt,
+      endsAt,
+      start: shortened(occurrence),
+      end: shortened(toLocal(endsAt, zone)),
+    };
+  };
 }
 
 const seriesOf = (when: EventWhen): Series => ({
@@ -88,11 +110,12 @@ export function* eventMoments(
     if (isWithin(once, from, until)) yield once;
     return;
   }
-  const length = instantOf(when.end, zone) - instantOf(when.start, zone);
+  const momentOf = momentsOn(when, zone);
+  const length = lengthOf(when, zone);
   // A day more: whole days are as long as clocks have them.
   const begin = Number.isFinite(from) ? toLocal(from - length - 86_400_000, zone) : undefined;
   for (const { id } of seriesSeconds(seriesOf(when), zone, begin)) {
-    const moment = momentAt(when, localOf(id), zone);
+    const moment = momentOf(id);
     if (moment.startsAt >= until) return;
     if (isWithin(moment, from, until) && !without.has(moment.occurrence)) yield moment;
   }
@@ -105,7 +128,8 @@ export function boundsOf(when: EventWhen, mine: string): { from: number; until: 
   const all = seriesSeconds(seriesOf(when), zone);
   const first = all.next();
   if (first.done) return undefined;
-  const from = momentAt(when, localOf(first.value.id), zone).startsAt;
+  const momentOf = momentsOn(when, zone);
+  const from = momentOf(first.value.id).startsAt;
   const rule = when.rrule === null ? undefined : readRule(when.rrule);
   if (rule && rule.count === null && untilOn(rule, zone) === undefined) return { from, until: null };
   let last = first.value.id;
@@ -114,7 +138,7 @@ export function boundsOf(when: EventWhen, mine: string): { from: number; until: 
     if (++counted > MOST_COUNTED) return { from, until: null };
     last = id;
   }
-  return { from, until: momentAt(when, localOf(last), zone).endsAt };
+  return { from, until: momentOf(last).endsAt };
 }
 
 /**
@@ -128,9 +152,8 @@ export function movedTo(when: EventWhen, start: string, mine: string, zone = whe
       ...on,
       end: takesWholeDays(on) ? dateOfDay(dayNumberOf(start) + 1) : later(on, 3_600_000, mine),
     };
-  if (takesWholeDays(on)) return { ...on, end: endFrom(when, start, mine) };
-  const own = clockOf(when, mine);
-  return { ...on, end: later(on, instantOf(when.end, own) - instantOf(when.start, own), mine) };
+  if (takesWholeDays(on)) return { ...on, end: dateOfDay(dayNumberOf(start) + daysOf(when)) };
+  return { ...on, end: later(on, lengthOf(when, clockOf(when, mine)), mine) };
 }
 
 /** The end of one that begins so and lasts so long, ms. */

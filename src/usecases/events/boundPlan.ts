@@ -84,6 +84,16 @@ export function withEvent(desk: Desk, db: Reading, plan: Plan): Plan {
   return knownWhole ? knownWhole(plan, wholeFacts(desk, db, alive)) : bound!.plan;
 }
 
+/** The same to be shown: where the event is no more, the plan is as it was. */
+export function withEventOrAs(desk: Desk, db: Reading, plan: Plan): Plan {
+  try {
+    return withEvent(desk, db, plan);
+  } catch (error) {
+    if (error instanceof Invalid) return plan;
+    throw error;
+  }
+}
+
 /** My clock and days, for a plan that goes by them and does not name them. */
 export function mineFor(desk: Desk, db: Reading, plan: Plan): Pick<MomentContext, 'senderZone' | 'mine'> {
   if (!eventOf(plan)) return {};

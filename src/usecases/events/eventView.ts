@@ -45,6 +45,22 @@ export const LONGEST_SPAN_DAYS = 400;
 const MOST_SHOWN = 5000;
 const DAY_MS = 86_400_000;
 
+/** Said of many times of one event: its rule is read once. */
+const saidOf = new WeakMap<EventRow, string | null>();
+
+function repeatsOf(master: EventRow, clock: string): string | null {
+  let words = saidOf.get(master);
+  if (words === undefined) saidOf.set(master, (words = repeatsNow(master, clock)));
+  return words;
+}
+
+function repeatsNow(master: EventRow, clock: string): string | null {
+  if (!isRecurring(master)) return null;
+  const { rrule, start } = master;
+  if (rrule === null) return 'on picked days';
+  return repeatWords({ rrule, start: start.length === 10 ? `${start}T00:00` : start, zone: clock });
+}
+
 function viewOf(
   { row, moment, clock, cancelled }: EventTime,
   master: EventRow,
@@ -67,15 +83,7 @@ function viewOf(
     zone: whole || row.zone === null ? null : clock,
     wholeDays: whole,
     rrule: master.rrule,
-    repeats: isRecurring(master)
-      ? master.rrule === null
-        ? 'on picked days'
-        : repeatWords({
-            rrule: master.rrule,
-            start: master.start.length === 10 ? `${master.start}T00:00` : master.start,
-            zone: clock,
-          })
-      : null,
+    repeats: repeatsOf(master, clock),
     transparent,
     status: cancelled ? 'cancelled' : row.status,
     organizer,

@@ -29,6 +29,7 @@ import { sourceOf } from '#store/sources';
 import { readDeparturesOf, type DepartureView } from '../departures/departureView';
 import { attachedTo } from './attachments';
 import type { Desk } from '../desk';
+import { withEventOrAs } from '../events/boundPlan';
 import { NotFound } from '../errors';
 import { readApart, unlessStrange } from '../readApart';
 import { asMailbox, summaries, type MessageSummary } from './summaries';
@@ -133,7 +134,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
     answering: message.inReplyTo !== null,
     seriesId: message.seriesId,
     textId: message.textId,
-    plan: message.plan,
+    plan: message.plan && withEventOrAs(desk, db, message.plan),
     choices: message.choices ?? usualChoices,
     departures: readDeparturesOf(desk, id),
     strange: message.strange,
