@@ -26,9 +26,10 @@ import { readMessage } from './messages/readMessage';
 import { scheduleMessage } from './messages/scheduleMessage';
 import { readPhrase, suggestMoments } from './moments/findMoments';
 import { previewPlan } from './moments/previewPlan';
-import { addCorrespondent } from './people/correspondents';
+import { addCorrespondent, changeCorrespondent, listCorrespondents } from './people/correspondents';
 import { claimDeparture } from './release/claimDeparture';
 import { pauseSeries, skipOccurrence } from './series/changeSeries';
+import { exportSeries } from './series/exchangeSeries';
 import { readSeries } from './series/seriesView';
 
 let desk: Desk;
@@ -336,6 +337,19 @@ describe('what leaves before an event', () => {
     ]);
   });
 
+  it('by days of work follows its reader, whose week or zone turns out to be another', () => {
+    const monday = createEvent(desk, { ...CALL, start: '2026-11-30T15:00', end: '2026-11-30T16:00' });
+    const offset = { count: -1, unit: 'working days', time: '09:00', clock: 'theirs' } as const;
+    const { id } = scheduled({ kind: 'before-event', event: monday.id, offset });
+    expect(due(id)).toBe('2026-11-27T03:15');
+    const [person] = listCorrespondents(desk).filter(({ name }) => name === 'Prakriti');
+    changeCorrespondent(desk, person!.id, { leave: [{ from: '2026-11-27', to: '2026-11-27', note: '' }] });
+    expect(due(id)).toBe('2026-11-26T03:15');
+    changeCorrespondent(desk, person!.id, { zone: 'Asia/Tokyo' });
+    // There it begins on Tuesday.
+    expect(due(id)).toBe('2026-11-30T00:00');
+  });
+
   it('cancelled or deleted it stops and asks; undone it leaves as before', () => {
     const call = createEvent(desk, CALL);
     const { id } = scheduled(before(call.id, '-PT40M'));
@@ -434,7 +448,7 @@ describe('what leaves before an event', () => {
     expect(() => scheduled(before(id, offset))).toThrow(words);
   });
 
-  it('in a draft says what the event is by now, and what it was where that is no more', async () => {
+  it('in a draft says what the event is by now, and what it was where that is no more', () => {
     const call = createEvent(desk, CALL);
     const { id } = createDraft(desk, {
       to: ['p@x.example'],
@@ -442,15 +456,15 @@ describe('what leaves before an event', () => {
       text: 'Here.',
       plan: before(call.id, '-PT40M'),
     });
-    const about = async () => {
-      const { plan } = await readMessage(desk, id);
+    const about = () => {
+      const { plan } = readMessage(desk, id);
       return plan && 'about' in plan ? plan.about : undefined;
     };
-    expect(await about()).toMatchObject({ summary: 'Broker call', start: '2026-11-26T15:00', zone: LISBON });
+    expect(about()).toMatchObject({ summary: 'Broker call', start: '2026-11-26T15:00', zone: LISBON });
     changeEvent(desk, call.id, { start: '2026-11-27T15:00' });
-    expect(await about()).toMatchObject({ start: '2026-11-27T15:00' });
+    expect(about()).toMatchObject({ start: '2026-11-27T15:00' });
     deleteEvent(desk, call.id);
-    expect((await readMessage(desk, id)).plan).toMatchObject({ event: call.id });
+    expect(readMessage(desk, id).plan).toMatchObject({ event: call.id });
   });
 
   it('is found by phrase and suggested where a reader is at the event', () => {
@@ -532,6 +546,16 @@ describe('what leaves before each time of an event', () => {
     moveDeparture(desk, first!.id, { kind: 'at', local: '2026-11-27T08:00', zone: LISBON });
     changeEvent(desk, id, { summary: 'Committee' });
     expect(open(series).slice(0, 2)).toEqual(['2026-11-27T08:00', '2026-12-11T09:00']);
+  });
+
+  it('stands in a calendar file at its own times', () => {
+    const { id } = createEvent(desk, { ...WEEKLY, rrule: 'FREQ=WEEKLY;COUNT=2' });
+    const series = scheduled(each(id, '-PT1H')).seriesId!;
+    const [entry] = readEventFile(exportSeries(desk, series), LISBON, 0).events;
+    expect(entry!.when).toMatchObject({
+      start: '2026-11-27T09:00',
+      rdate: ['2026-11-27T09:00', '2026-12-04T09:00'],
+    });
   });
 
   it('never leaves after that time of it has begun', async () => {

@@ -2,7 +2,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { ElementHandle, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
 import type { DepartureJson, EventDetailJson, EventJson, EventsJson, MessageJson } from '#api/types';
 import { chord, fill, find, press, sees, textOf } from '../support/browser';
@@ -57,8 +57,7 @@ const leavesAt = async (seen: DepartureJson) => (await departure(seen)).at.slice
 const inBands = (page: Page, summary: string) =>
   until(`“${summary}” in the bands`, async () => {
     for (const link of await page.$$('[data-day] a'))
-      if ((await link.evaluate((each) => each.textContent)).includes(summary))
-        return link as ElementHandle<HTMLElement>;
+      if ((await link.evaluate((each) => each.textContent)).includes(summary)) return link;
     return undefined;
   });
 /** Chooses how much of one that recurs is meant, by the words beside it. */
@@ -229,9 +228,7 @@ describe('an event', () => {
       );
     writeFileSync(path, [...lines, 'END:VCALENDAR', ''].join('\r\n'));
     const page = await open(URL_ON);
-    const chooser = (await until('the field', () =>
-      page.$('input[type="file"]'),
-    )) as ElementHandle<HTMLInputElement>;
+    const chooser = await until('the field', () => page.$('input[type="file"]' as 'input'));
     await chooser.uploadFile(path);
     await sees(page, '3 events put in.');
     await inBands(page, 'Taken in 01');

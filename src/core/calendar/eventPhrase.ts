@@ -141,7 +141,7 @@ const LOOSE = ['at', 'on', 'um', 'am', 'em', 'à', 'às', 'le', 'el'];
 
 /** Without the little words and signs that are left where the time stood. */
 function tidied(title: string): string {
-  const left = words(title.replace(/[,;]+(?=\s|$)/g, (sign, at: number) => (at === 0 ? '' : sign)));
+  const left = words(title);
   const isLoose = (word: string | undefined) =>
     word !== undefined && (LOOSE.includes(word.toLowerCase()) || /^[,;:–—-]+$/.test(word));
   while (isLoose(left[0])) left.shift();

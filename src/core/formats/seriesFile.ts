@@ -1,5 +1,6 @@
 /** Series, and departures, as VEVENT (RFC 5545 §3.6.1): out for any calendar program, and series in. */
 import ICAL from 'ical.js';
+import { aroundMoments } from '../plan/kinds/series/around';
 import { EACH, type SeriesPlan } from '../plan/kinds/series/plan';
 import { untilOn } from '../recurrence/occurrences';
 import { readRule, RuleError } from '../recurrence/rule';
@@ -100,10 +101,11 @@ function eventOf(entry: SeriesEntry, now: number): ICAL.Component | undefined {
     event.addProperty(attendee);
   }
   event.addPropertyWithValue('duration', ICAL.Duration.fromSeconds(0));
-  if (shift !== 'none') {
+  // What goes with an event, too: so long before it is another rule, or none.
+  if (shift !== 'none' || plan.around) {
     const end = new Date(Math.max(now, Date.parse(`${plan.start}Z`)) + SHIFTED_YEARS * YEAR_MS).toISOString();
     const days: string[] = [];
-    for (const { local } of seriesOccurrences(plan, on, undefined, isWorking)) {
+    for (const local of plan.around ? aroundLocals(plan) : locals(plan, on, isWorking)) {
       if (local > end || days.length >= MOST_DAYS) break;
       days.push(local);
     }
@@ -123,6 +125,14 @@ function eventOf(entry: SeriesEntry, now: number): ICAL.Component | undefined {
   for (const day of rdate) event.addProperty(timed('rdate', shown(day, zone), zone));
   for (const day of exdate) event.addProperty(timed('exdate', day, zone));
   return event;
+}
+
+function* aroundLocals(plan: SeriesPlan): Generator<string> {
+  for (const { at } of aroundMoments(plan, {})) yield toLocal(at, plan.zone);
+}
+
+function* locals(plan: SeriesPlan, on: string, isWorking: SeriesEntry['isWorking']): Generator<string> {
+  for (const { local } of seriesOccurrences(plan, on, undefined, isWorking)) yield local;
 }
 
 /** One calendar with all of them, and the zones they are in. */

@@ -112,7 +112,7 @@ export function Bands({ days, events, marks, beside, placeBeside, chosen, keyOf,
   const ticks = Array.from(
     { length: Math.floor((hours.to - hours.from) / every) + 1 },
     (_, n) => hours.from + n * every,
-  ).filter((hour) => x(hour) <= width - 34);
+  ).filter((hour) => x(hour) <= width - (second ? 54 : 34));
   const drag = useEventDrag({
     box,
     days,
@@ -332,6 +332,12 @@ export function Bands({ days, events, marks, beside, placeBeside, chosen, keyOf,
           </section>
         );
       })}
+      {second && (
+        <p className={styles.legend}>
+          Below each day, {placeBeside}: <i className={styles.night} /> night, <i className={styles.there} />{' '}
+          awake, <i className={styles.working} /> at work, <i className={styles.weekend} /> a day off.
+        </p>
+      )}
     </div>
   );
 }

@@ -185,7 +185,14 @@ export function CalendarView() {
           />
         ) : (
           event !== null && (
-            <EventPanel id={event} occurrence={occurrence} beside={beside} onChanged={open} onClose={close} />
+            <EventPanel
+              id={event}
+              occurrence={occurrence}
+              beside={beside}
+              placeBeside={placeBeside}
+              onChanged={open}
+              onClose={close}
+            />
           )
         )}
       </div>

@@ -5,7 +5,6 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { EventDetailJson } from '#api/types';
 import { toLocal } from '#core/time/wallClock';
-import { zoneCity } from '#core/time/zones';
 import { useWords } from '../common/format';
 import { useFirstFocus } from '../common/useFirstFocus';
 import { useEvent } from '../data/events';
@@ -40,6 +39,8 @@ interface Props {
   occurrence: string | null;
   /** IANA zone of the second clock; mine: there is none. */
   beside: string;
+  /** Where that is, in words. */
+  placeBeside: string;
   onChanged: (event: EventDetailJson) => void;
   onClose: () => void;
 }
@@ -60,6 +61,7 @@ export function EventPanel({ id, occurrence, ...props }: Props) {
 function Whole({
   event,
   beside,
+  placeBeside,
   onChanged,
   onClose,
 }: Omit<Props, 'id' | 'occurrence'> & { event: EventDetailJson }) {
@@ -85,7 +87,7 @@ function Whole({
   const there = thereWords(event, zone, hourCycle);
   const second =
     !event.wholeDays && beside !== zone && beside !== event.zone
-      ? `${spanWords(event, beside, hourCycle)} in ${zoneCity(beside)}`
+      ? `${spanWords(event, beside, hourCycle)} in ${placeBeside}`
       : '';
   const status = statusWords(event);
   const over = Date.parse(event.until) < now;

@@ -75,13 +75,14 @@ export function withEvent(desk: Desk, db: Reading, plan: Plan): Plan {
   if (!which) return plan;
   const event = findEvent(db, which.id);
   const alive = event?.deletedAt === null ? event : undefined;
-  const { knownWhole } = kindOf(plan).event!;
-  const bound = knownWhole || !alive ? undefined : boundTo(desk, db, plan);
-  if (!alive || !(knownWhole || bound))
+  const kind = kindOf(plan).event!;
+  const isWhole = kind.knownWhole !== undefined;
+  const bound = isWhole || !alive ? undefined : boundTo(desk, db, plan);
+  if (!alive || !(isWhole || bound))
     throw new Invalid('There is no such event, or it is over: choose another one.', 'plan.event');
   if (alive.status === 'cancelled' || bound?.time.cancelled)
     throw new Invalid(`“${alive.summary}” is cancelled: choose another event.`, 'plan.event');
-  return knownWhole ? knownWhole(plan, wholeFacts(desk, db, alive)) : bound!.plan;
+  return kind.knownWhole?.(plan, wholeFacts(desk, db, alive)) ?? bound!.plan;
 }
 
 /** The same to be shown: where the event is no more, the plan is as it was. */

@@ -32,6 +32,7 @@ import { holidaysKnown, type HolidaysKnown } from './holidayCalendar';
 import { checkedPlace } from './checkedPlace';
 import { countryOf, readersAt } from './readers';
 import { evidenceFor } from './zoneGuess';
+import { mineFor } from '../events/boundPlan';
 import { followPlaced, placedFor } from '../occasions/followReader';
 
 export type { Correspondent } from '#store/correspondents';
@@ -163,8 +164,8 @@ function followGroups(desk: Desk, tx: Tx, id: string): void {
   for (const message of messages) replanReaders(desk, tx, message);
 }
 
-/** What is pending to them at a time on their own clock moves to where that time is now, unless it is past there. */
-function followZone(desk: Desk, tx: Tx, id: string): void {
+/** What is pending to them by their own clock or days of work moves to where that is now, unless it is past there. */
+function followReader(desk: Desk, tx: Tx, id: string): void {
   const now = desk.now(tx);
   for (const address of findCorrespondent(tx, id)!.addresses) {
     for (const departure of departuresWaitingFor(tx, address)) {
@@ -172,10 +173,11 @@ function followZone(desk: Desk, tx: Tx, id: string): void {
       if (!followsReaders(plan) || !reader || attempts > 0) continue;
       const [known] = readersAt(desk, tx, [{ name: '', address: reader }]);
       if (!known?.zone) continue;
-      const { at } = resolvePlan(plan, { now, hold: { ms: 0 } }, known.zone);
+      const context = { now, hold: { ms: 0 }, ...mineFor(desk, tx, plan), reader: known.working };
+      const { at } = resolvePlan(plan, context, known.zone);
       if (at <= now || at === departure.meant) continue;
       const event = state === 'paused' ? 'replan' : 'move';
-      applyEvent(tx, departure, event, now, { meant: at, due: at }, 'their time zone is another');
+      applyEvent(tx, departure, event, now, { meant: at, due: at }, 'their clock or days are others');
     }
   }
 }
@@ -197,11 +199,12 @@ const WHEN = ['zone', 'week', 'leave', 'country', 'region'] as const;
 export function changeWithin(desk: Desk, tx: Tx, id: string, input: CorrespondentInput): void {
   const seen = findCorrespondent(tx, id);
   if (!seen) throw new NotFound('There is no such correspondent.');
-  const placed = WHEN.some((field) => input[field] !== undefined) ? placedFor(desk, tx, seen.addresses) : [];
+  const moves = WHEN.some((field) => input[field] !== undefined);
+  const placed = moves ? placedFor(desk, tx, seen.addresses) : [];
   updateCorrespondent(tx, id, checkedPerson(knownIn(tx), input, id));
   renewGuess(tx, id, input.zoneHint);
   if (input.addresses) followGroups(desk, tx, id);
-  if (input.zone) followZone(desk, tx, id);
+  if (moves) followReader(desk, tx, id);
   followPlaced(desk, tx, placed);
   noteChange(tx, 'correspondent', id);
 }
