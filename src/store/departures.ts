@@ -44,6 +44,10 @@ export const departuresOfEvents = (db: Reading, eventIds: readonly string[]): De
     .orderBy(departures.due)
     .all();
 
+/** Which occurrence of its series it is: the same one, under another name. */
+export const setOccurrence = (tx: Tx, id: string, occurrence: string): void =>
+  void tx.update(departures).set({ occurrence }).where(eq(departures.id, id)).run();
+
 export function insertDeparture(tx: Tx, departure: typeof departures.$inferInsert): Departure {
   return tx.insert(departures).values(departure).returning().get();
 }

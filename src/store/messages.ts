@@ -1,5 +1,6 @@
 /** Messages and their recipients. */
 import { and, desc, eq, gt, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import type { Plan } from '#core/plan/plan';
 import { messages, recipients } from './schema';
 import { among, built, builtBy, columnsOf, placeholders } from './built';
 import { insertMany } from './many';
@@ -16,6 +17,23 @@ const byId = built((db) =>
     .where(eq(messages.id, sql.placeholder('id')))
     .prepare(),
 );
+
+/** Drafts that are to leave before or after an event, or each time of it; few have plans at all. */
+export const draftsOfEvent = (db: Reading, eventId: string): Pick<Message, 'id' | 'plan'>[] =>
+  db
+    .select({ id: messages.id, plan: messages.plan })
+    .from(messages)
+    .where(
+      and(
+        isNotNull(messages.plan),
+        sql`${eventId} IN (json_extract(${messages.plan}, '$.event'), json_extract(${messages.plan}, '$.around.event'))`,
+      ),
+    )
+    .all();
+
+/** How a draft is to leave, where what that belongs to goes by another name: nothing in it is another. */
+export const setPlan = (tx: Tx, id: string, plan: Plan): void =>
+  void tx.update(messages).set({ plan }).where(eq(messages.id, id)).run();
 
 export function findMessage(db: Reading, id: string): Message | undefined {
   return byId(db).get({ id });

@@ -28,6 +28,7 @@ import { readPhrase, suggestMoments } from './moments/findMoments';
 import { previewPlan } from './moments/previewPlan';
 import { addCorrespondent, changeCorrespondent, listCorrespondents } from './people/correspondents';
 import { claimDeparture } from './release/claimDeparture';
+import { finishAttempt } from './release/finishAttempt';
 import { pauseSeries, skipOccurrence } from './series/changeSeries';
 import { exportSeries } from './series/exchangeSeries';
 import { readSeries } from './series/seriesView';
@@ -72,6 +73,19 @@ function scheduled(plan: Plan, to = ['p@x.example']): Departure {
 }
 const now = (id: string) => findDeparture(desk.store.db, id)!;
 const due = (id: string) => new Date(now(id).due).toISOString().slice(0, 16);
+
+/** Before each time of an event. */
+const each = (event: string, offset: string): Plan => ({
+  kind: 'series',
+  start: '2026-11-24T09:00',
+  zone: LISBON,
+  around: { event, offset, summary: '', lengthMs: 0 },
+});
+/** When what is made of a series leaves. */
+const open = (seriesId: string) =>
+  openOccurrences(desk.store.db, seriesId)
+    .filter(({ state }) => state === 'scheduled')
+    .map(({ due: moment }) => new Date(moment).toISOString().slice(0, 16));
 
 describe('an event', () => {
   it('is there, changes, goes, and comes back', () => {
@@ -189,7 +203,8 @@ describe('one that recurs', () => {
   });
 
   it('undo gives back exactly what was, whatever was done, in any order', () => {
-    const change = fc.constantFrom<(id: string) => void>(
+    const done = new Set<unknown>();
+    const works: ((id: string) => void)[] = [
       (id) => changeEvent(desk, id, { summary: 'Other' }, second),
       (id) => changeEvent(desk, id, { start: '2026-12-03T16:00' }, second),
       (id) => deleteEvent(desk, id, second),
@@ -197,34 +212,48 @@ describe('one that recurs', () => {
       (id) => changeEvent(desk, id, { start: '2026-12-04T14:00' }, { ...second, reach: 'following' }),
       (id) => changeEvent(desk, id, { start: '2026-11-26T09:00' }, { reach: 'all' }),
       (id) => deleteEvent(desk, id),
-    );
+    ];
+    const change = fc.constantFrom(...works);
     fc.assert(
       fc.property(fc.array(change, { maxLength: 5 }), (changes) => {
         const plain = desk;
         const { id } = createEvent(desk, WEEKLY);
-        const states = [list()];
+        const own = scheduled(before(id, '-PT1H', { occurrence: '2026-12-11T10:00:00' }));
+        const series = scheduled(each(id, '-PT2H')).seriesId!;
+        const look = () => ({
+          events: list(),
+          own: `${now(own.id).state} ${due(own.id)}`,
+          series: open(series),
+        });
+        const states = [look()];
         const keys: string[] = [];
         for (const [index, work] of changes.entries()) {
           const key = `${id}-${index}`;
           desk = keyed(key);
           try {
             work(id);
+            done.add(work);
             keys.push(key);
-            states.push(list());
+            states.push(look());
           } catch {
             // Not there any more.
           }
           desk = plain;
+          // Whatever was done, nothing leaves twice for one time of the event.
+          const times = open(series);
+          expect(new Set(times).size).toBe(times.length);
         }
         for (const key of keys.reverse()) {
-          expect(list()).toEqual(states.pop());
+          expect(look()).toEqual(states.pop());
           undo(desk, key);
         }
-        expect(list()).toEqual(states.pop());
+        expect(look()).toEqual(states.pop());
         deleteEvent(desk, id);
       }),
       { numRuns: 40 },
     );
+    // All of it was done at some time, and not only refused.
+    expect(done.size).toBe(works.length);
   });
 });
 
@@ -335,6 +364,38 @@ describe('what leaves before an event', () => {
       ['h@x.example', '2026-11-30T00:00'],
       ['p@x.example', '2026-11-27T03:15'],
     ]);
+  });
+
+  it('of one time of what recurs goes with that, whatever it is called by then, and back with undo', () => {
+    const { id } = createEvent(desk, WEEKLY);
+    const second = { occurrence: '2026-12-04T10:00:00' };
+    const own = scheduled(before(id, '-PT1H', second));
+    const draft = createDraft(desk, {
+      to: ['p@x.example'],
+      subject: 'Draft',
+      text: 'x',
+      plan: before(id, '-PT2H', second),
+    });
+    const third = scheduled(before(id, '-PT1H', { occurrence: '2026-12-11T10:00:00' }));
+    const stands = () => [own, third].map((each) => `${now(each.id).state} ${due(each.id)}`);
+    const first = ['scheduled 2026-12-04T09:00', 'scheduled 2026-12-11T09:00'];
+    expect(stands()).toEqual(first);
+    // A week on, where each name is that of another time now.
+    changeEvent(desk, id, { summary: 'Special' }, { occurrence: '2026-12-11T10:00:00' });
+    changeEvent(keyed('a week'), id, { start: '2026-12-04T12:00' }, { reach: 'all' });
+    expect(stands()).toEqual(['scheduled 2026-12-11T11:00', 'scheduled 2026-12-11T09:00']);
+    expect(
+      previewPlan(desk, { plan: readMessage(desk, draft.id).plan!, recipients: [] }).departures[0]!.at,
+    ).toBe(at('2026-12-11T10:00Z'));
+    undo(desk, 'a week');
+    expect(stands()).toEqual(first);
+    // From the second on it is an event of its own.
+    changeEvent(keyed('parted'), id, { start: '2026-12-04T15:00' }, { ...second, reach: 'following' });
+    expect(stands()).toEqual(['scheduled 2026-12-04T14:00', 'scheduled 2026-12-11T09:00']);
+    undo(desk, 'parted');
+    expect(stands()).toEqual(first);
+    deleteEvent(desk, id, { occurrence: '2026-12-11T10:00:00', reach: 'following' });
+    expect(stands()).toEqual([first[0], 'paused 2026-12-11T09:00']);
   });
 
   it('by days of work follows its reader, whose week or zone turns out to be another', () => {
@@ -490,17 +551,6 @@ describe('what leaves before an event', () => {
 });
 
 describe('what leaves before each time of an event', () => {
-  const each = (event: string, offset: string): Plan => ({
-    kind: 'series',
-    start: '2026-11-24T09:00',
-    zone: LISBON,
-    around: { event, offset, summary: '', lengthMs: 0 },
-  });
-  const open = (seriesId: string) =>
-    openOccurrences(desk.store.db, seriesId)
-      .filter(({ state }) => state === 'scheduled')
-      .map(({ due: moment }) => new Date(moment).toISOString().slice(0, 16));
-
   it('is there for each of the next weeks, and follows all that is done with the event', () => {
     const { id } = createEvent(desk, WEEKLY);
     changeEvent(desk, id, { start: '2026-12-03T16:00' }, { occurrence: '2026-12-04T10:00:00' });
@@ -546,6 +596,57 @@ describe('what leaves before each time of an event', () => {
     moveDeparture(desk, first!.id, { kind: 'at', local: '2026-11-27T08:00', zone: LISBON });
     changeEvent(desk, id, { summary: 'Committee' });
     expect(open(series).slice(0, 2)).toEqual(['2026-11-27T08:00', '2026-12-11T09:00']);
+  });
+
+  it('leaves once for each time of the event, however that moves, whatever has left or was moved by hand', async () => {
+    const { id } = createEvent(desk, WEEKLY);
+    const series = scheduled(each(id, '-P2D')).seriesId!;
+    const [first, second] = openOccurrences(desk.store.db, series);
+    moveDeparture(desk, second!.id, { kind: 'at', local: '2026-12-03T08:00', zone: LISBON });
+    moveClock(desk, { set: at('2026-11-25T10:00Z') });
+    await claimDeparture(desk, first!.id);
+    await finishAttempt(desk, first!.id, {
+      outcomes: [{ address: 'p@x.example', status: 'accepted', answer: '' }],
+      unanswered: false,
+    });
+    expect(now(first!.id).state).toBe('sent');
+    // It has left for Friday; now that is at noon.
+    const shift = (start: string, key: string) => changeEvent(keyed(key), id, { start }, { reach: 'all' });
+    shift('2026-11-27T12:00', 'noon');
+    expect(open(series)).toEqual([
+      '2026-12-03T08:00',
+      '2026-12-09T12:00',
+      '2026-12-16T12:00',
+      '2026-12-23T12:00',
+    ]);
+    undo(desk, 'noon');
+    expect(open(series)).toEqual([
+      '2026-12-03T08:00',
+      '2026-12-09T10:00',
+      '2026-12-16T10:00',
+      '2026-12-23T10:00',
+    ]);
+    // Parted, what follows goes on with the event that does, once.
+    changeEvent(
+      keyed('parted'),
+      id,
+      { start: '2026-12-11T15:00' },
+      { occurrence: '2026-12-11T10:00:00', reach: 'following' },
+    );
+    expect(open(series)).toEqual([
+      '2026-12-03T08:00',
+      '2026-12-09T15:00',
+      '2026-12-16T15:00',
+      '2026-12-23T15:00',
+    ]);
+    undo(desk, 'parted');
+    expect(open(series)).toEqual([
+      '2026-12-03T08:00',
+      '2026-12-09T10:00',
+      '2026-12-16T10:00',
+      '2026-12-23T10:00',
+    ]);
+    expect(readSeries(desk, series).state).toBe('active');
   });
 
   it('stands in a calendar file at its own times', () => {

@@ -11,6 +11,7 @@ import { newId } from '../newId';
 import { readFileApart } from '../readApart';
 import { followEvents } from './followEvents';
 import { knownEvent, whenOf } from './knownEvent';
+import { rebindMoved } from './rebind';
 import { placedIn } from './writeEvent';
 
 export const entryOf = (row: EventRow): EventEntry => ({
@@ -79,6 +80,7 @@ function takeOne(
   if (!wasDeleted && !isLater(entry, known)) return { row: known, what: 'kept' };
   const row = swapEvent(tx, known, { ...columnsOf(kept, mine), masterId, deletedAt: null });
   if (!row) throw new Stale('event');
+  rebindMoved(tx, known, row);
   return { row, what: wasDeleted ? 'added' : 'changed' };
 }
 

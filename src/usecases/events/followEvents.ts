@@ -92,6 +92,11 @@ function followOne(desk: Desk, tx: Tx, id: string, now: number): void {
     return;
   }
   const at = momentOf(desk, tx, bound.plan, seen);
+  if (seen.state === 'failed') {
+    // Whether it is tried again is for somebody to say.
+    if (swapDeparture(tx, seen, { plan: bound.plan })) noteChange(tx, 'departure', id);
+    return;
+  }
   if (at < now) {
     // A mere change of words is no reason to stop what is about to leave, or late.
     if (at !== seen.meant)

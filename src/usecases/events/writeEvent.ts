@@ -10,6 +10,7 @@ import {
 } from '#core/calendar/event';
 import { boundsOf, clockOf, later, movedTo } from '#core/calendar/occurrences';
 import { splitAt } from '#core/calendar/split';
+import { inOrderOf, shiftedOccurrence, shiftedTime, shiftOf } from '#core/calendar/shiftedTime';
 import { RuleShiftError, shiftedRule } from '#core/calendar/shiftedRule';
 import { AddressError, addressKey, parseMailbox } from '#core/message/address';
 import { readRule, RuleError } from '#core/recurrence/rule';
@@ -21,6 +22,7 @@ import {
   exceptionsOf,
   findEvent,
   insertEvent,
+  putEventRow,
   SHORT_MS,
   swapEvent,
   type EventRow,
@@ -34,6 +36,7 @@ import { oneLine } from '../messages/draftInput';
 import { newId } from '../newId';
 import { followEvents } from './followEvents';
 import { knownEvent, timeAt, whenOf } from './knownEvent';
+import { rebind } from './rebind';
 
 export interface EventInput {
   summary: string;
@@ -264,17 +267,15 @@ function changeOne(desk: Desk, tx: Tx, event: EventRow, occurrence: string, chan
   return row;
 }
 
-/** How far a start has moved on its clock, in ms of that. */
-const shiftOf = (from: string, to: string) => {
-  const wall = (time: string) => Date.parse(`${time.length === 10 ? `${time}T00:00` : time}Z`);
-  return wall(to) - wall(from);
-};
-
-const shifted = (time: string, ms: number): string => {
-  const wall = Date.parse(`${time.length === 10 ? `${time}T00:00` : time}Z`) + ms;
-  const local = new Date(wall).toISOString().slice(0, 19);
-  return time.length === 10 ? local.slice(0, 10) : local.endsWith(':00') ? local.slice(0, 16) : local;
-};
+function shiftExceptions(tx: Tx, event: EventRow, ms: number): void {
+  for (const row of inOrderOf(exceptionsOf(tx, [event.id]), ms)) {
+    const occurrence = shiftedOccurrence(row.occurrence, ms);
+    const there = eventByUid(tx, event.uid, occurrence);
+    // One that was taken out is in nobody’s way.
+    if (there && there.deletedAt !== null) putEventRow(tx, there.id, null);
+    if (!swapEvent(tx, row, { occurrence })) throw new Stale('event');
+  }
+}
 
 /** All of it; where its start moves, the days of its rule, those taken out and those that stand for themselves move along. */
 function changeAll(desk: Desk, tx: Tx, event: EventRow, change: EventChange): EventRow {
@@ -293,15 +294,14 @@ function changeAll(desk: Desk, tx: Tx, event: EventRow, change: EventChange): Ev
     if (error instanceof RuleShiftError) throw new Invalid(error.message, 'rrule');
     throw error;
   }
-  const move = (days: readonly string[]) => (ms === 0 ? days : days.map((day) => shifted(day, ms)));
+  const move = (days: readonly string[]) => (ms === 0 ? days : days.map((day) => shiftedTime(day, ms)));
   const when = { ...asked, rrule, rdate: move(before.rdate), exdate: move(before.exdate) };
   const moved = JSON.stringify(when) !== JSON.stringify(before);
-  // First those that stand for themselves: the event is found with all of them by whoever follows it.
-  if (ms !== 0)
-    for (const row of exceptionsOf(tx, [event.id])) {
-      const occurrence = shifted(row.occurrence.slice(0, 16), ms);
-      if (!swapEvent(tx, row, { occurrence: `${occurrence.slice(0, 16)}:00` })) throw new Stale('event');
-    }
+  // First those that stand for themselves, and what belongs to any of its times: whoever follows finds all of it.
+  if (ms !== 0 && isRecurring(before)) {
+    shiftExceptions(tx, event, ms);
+    rebind(tx, { event: event.id, ms });
+  }
   const now = desk.now(tx);
   return swapAndFollow(desk, tx, event, {
     ...saidBy(change, event),
@@ -340,6 +340,7 @@ function changeFollowing(
   });
   for (const row of apart)
     if (!swapEvent(tx, row, { masterId: made, uid: next.uid })) throw new Stale('event');
+  rebind(tx, { event: event.id, to: made, from: occurrence });
   swapAndFollow(desk, tx, event, {
     ...before,
     ...placedIn(before, mine),
@@ -362,7 +363,7 @@ function changedTo(before: EventRow, { id, masterId, occurrence, start }: EventR
   if (!asked || !isRecurring(before)) return { event: id, occurrence: null };
   const ms = id === before.id ? shiftOf(before.start, start) : 0;
   const moved =
-    id === before.id ? shifted(asked.slice(0, 16), ms) : start.length === 10 ? `${start}T00:00` : start;
+    id === before.id ? shiftedTime(asked.slice(0, 16), ms) : start.length === 10 ? `${start}T00:00` : start;
   return { event: id, occurrence: `${moved.slice(0, 16)}:00` };
 }
 

@@ -2,7 +2,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { noteDue } from '#store/clock';
 import { noteChange, record } from '#store/journal';
-import { putEventRow } from '#store/events';
+import { putEventRow, type EventRow } from '#store/events';
 import { findMessage } from '#store/messages';
 import { findQuestion } from '#store/questions';
 import type { Tx } from '#store/store';
@@ -22,6 +22,7 @@ import {
 import type { Desk } from '../desk';
 import { NotFound, Refused } from '../errors';
 import { followEvents } from '../events/followEvents';
+import { rebindJoined, rebindMoved } from '../events/rebind';
 import { noteStanding } from '../questions/noteStanding';
 import { makeAnew } from '../series/fitSeries';
 import { placeMessage } from './bringBack';
@@ -114,6 +115,16 @@ function assertUntouched(
   throw new Refused('This has changed since, and stays as it is now.');
 }
 
+/** What had been told of other times, or of another event, is told of those from before again. */
+function rebindUndone(tx: Tx, events: readonly Change<EventRow>[]): void {
+  for (const { before, after } of events) if (before && after) rebindMoved(tx, after, before);
+  const whole = events.filter(({ before, after }) => (after ?? before)!.masterId === null);
+  const [made, ...more] = whole.filter(({ before }) => before === null);
+  const [parted] = whole.filter(({ before, after }) => before && after);
+  // What went on as an event of its own is that of the one it came from.
+  if (made && parted && more.length === 0) rebindJoined(tx, made.after!, parted.after!);
+}
+
 function putBack(
   desk: Desk,
   tx: Tx,
@@ -164,6 +175,7 @@ function putBack(
     putEventRow(tx, id, before && { ...before, revision: revision + 1 });
     noteChange(tx, 'event', id);
   }
+  rebindUndone(tx, events);
   // What leaves before or after them follows.
   followEvents(
     desk,

@@ -153,6 +153,8 @@ export interface KindEvent<P> {
   known(plan: P, occurrence: string | null, about: EventFacts): P;
   /** The same of a plan that goes with all of an event that recurs. */
   knownWhole?(plan: P, whole: RecurringFacts): P;
+  /** The plan for another event, or for another time of it. */
+  rebound(plan: P, event: string, occurrence: string | null): P;
   /** The last instant at which it may leave, epoch ms; null where it may leave after the event has begun. */
   notAfter(plan: P): number | null;
   /** What becomes of it where the event is cancelled. */

@@ -90,6 +90,7 @@ export const beforeEventKind: PlanKind<BeforeEventPlan> = {
   event: {
     of: ({ event, occurrence }) => ({ id: event, occurrence: occurrence ?? null }),
     known: (plan, occurrence, about) => ({ ...plan, ...(occurrence && { occurrence }), about }),
+    rebound: (plan, event, occurrence) => ({ ...plan, event, ...(occurrence && { occurrence }) }),
     /** What is meant to leave after it may. */
     notAfter: (plan) =>
       plan.evenAfter || plan.edge === 'end' || offsetOf(plan).count > 0 ? null : beginsAt(plan),

@@ -110,6 +110,7 @@ export const seriesKind: PlanKind<SeriesPlan> = {
         around: { ...around!, summary, lengthMs, exdate, moved },
       };
     },
+    rebound: (plan, event) => ({ ...plan, around: { ...plan.around!, event } }),
     notAfter: () => null,
     ifCancelled: () => 'ask',
     summary: ({ around }) => around?.summary ?? '',
