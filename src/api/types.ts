@@ -2336,6 +2336,8 @@ export interface components {
             start: string;
             end: string;
             zone: string | null;
+            /** @description How long it is was said, and not only when it begins */
+            saysEnd: boolean;
             /** @description When that is, on both clocks */
             words: string;
             /** @description What is in the calendar then */

@@ -695,6 +695,7 @@ describe('put into the calendar by phrase', () => {
           start: '2026-11-26T14:30',
           end: '2026-11-26T15:30',
           zone: 'Asia/Tokyo',
+          saysEnd: true,
           words: 'Thu 26 Nov 14:30–15:30 in Tokyo, Thu 26 Nov 05:30–06:30 your time',
           meets: ['Broker call'],
         },

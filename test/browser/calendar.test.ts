@@ -150,6 +150,28 @@ describe('an event', () => {
     expect(page.url()).not.toContain('event=');
   });
 
+  it('is moved by phrase, as long as before or as is said, on its own clock', async () => {
+    const event = await put('Talk with Osaka', '2026-12-02T17:00', {
+      end: '2026-12-02T17:30',
+      zone: 'Asia/Tokyo',
+    });
+    const page = await open(`/calendar?on=2026-12-02&event=${event.id}`);
+    await fill(page, 'textbox', 'Move to', '3 dec 9:00');
+    await page.keyboard.press('Enter');
+    const is = async () => {
+      const [{ start, end }] = (await called('Talk with Osaka')) as [EventJson];
+      return `${start} ${end}`;
+    };
+    await until('it to have moved', async () => (await is()) === '2026-12-03T18:00 2026-12-03T18:30');
+    await sees(page, 'Thu 3 Dec 09:00–09:30', '[aria-labelledby="event-name"]');
+    await fill(page, 'textbox', 'Move to', '4 dec 10-12 in Osaka');
+    await page.keyboard.press('Enter');
+    await until('it to be longer', async () => (await is()) === '2026-12-04T10:00 2026-12-04T12:00');
+    await fill(page, 'textbox', 'Move to', 'when it suits');
+    await page.keyboard.press('Enter');
+    await sees(page, 'Say when:', '[aria-labelledby="event-name"]');
+  });
+
   it('taken out, what leaves before it asks; brought back, it leaves', async () => {
     const event = await put('Quay meeting', '2026-12-03T11:00');
     const leaves = await before(event, '-P1D');

@@ -50,6 +50,7 @@ const reading = all({
   start: text,
   end: text,
   zone: orNull(text),
+  saysEnd: Joi.boolean().description('How long it is was said, and not only when it begins'),
   words: text.description('When that is, on both clocks'),
   meets: listOf(text).description('What is in the calendar then'),
 });

@@ -76,7 +76,8 @@ describe('an event in words', () => {
     ],
     ['reunião, sexta 10h-11h', 'reunião', '2026-11-27T10:00', '2026-11-27T11:00', LISBON],
   ])('%s', (text, summary, start, end, zone) => {
-    expect(read(text)).toEqual({ summary, start, end, zone });
+    expect(read(text)).toMatchObject({ summary, start, end, zone });
+    expect(read(text)).toHaveProperty('saysEnd', zone !== null);
   });
 
   it.each([

@@ -16,6 +16,8 @@ export interface EventReading {
   end: string;
   /** IANA name; null for a whole day. */
   zone: string | null;
+  /** How long it is was said, and not only when it begins. */
+  saysEnd: boolean;
 }
 
 export type EventPhraseResult =
@@ -170,11 +172,19 @@ function readOne(
     if (!time) return [];
     if (!saysTime && length === undefined) {
       const day = time.local.slice(0, 10);
-      return [{ summary, start: day, end: dateOfDay(dayNumberOf(day) + 1), zone: null }];
+      return [{ summary, start: day, end: dateOfDay(dayNumberOf(day) + 1), zone: null, saysEnd: false }];
     }
     const zone = canonicalZone(time.zone);
     const start = time.local.slice(0, 16);
-    return [{ summary, start, end: later({ start, zone }, length ?? HOUR, me.zone), zone }];
+    return [
+      {
+        summary,
+        start,
+        end: later({ start, zone }, length ?? HOUR, me.zone),
+        zone,
+        saysEnd: length !== undefined,
+      },
+    ];
   });
 }
 

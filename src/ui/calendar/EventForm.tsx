@@ -27,6 +27,11 @@ const RULES = [
   { value: 'FREQ=YEARLY', label: 'every year' },
 ];
 
+/** Both parts of a moment, whatever was typed in either. */
+const dayIn = (local: string) => local.slice(0, local.lastIndexOf('T'));
+const timeIn = (local: string) => local.slice(local.lastIndexOf('T') + 1);
+const isDay = (date: string) => isLocal(`${date}T00:00`);
+
 interface Props {
   /** The one that is changed; undefined: a new one. */
   event?: EventDetailJson;
@@ -52,7 +57,7 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
   const [end, setEnd] = useState(() => (event && !event.wholeDays ? event.end : `${on}T10:00`));
   /** The last day of one that takes whole days. */
   const [lastDay, setLastDay] = useState(() =>
-    event?.wholeDays ? plusDays(event.end, -1) : begin.local.slice(0, 10),
+    event?.wholeDays ? plusDays(event.end, -1) : dayIn(begin.local),
   );
   const [rrule, setRrule] = useState(event?.rrule ?? '');
   const [location, setLocation] = useState(event?.location ?? '');
@@ -89,7 +94,7 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
   }
 
   function bodyOf(): EventBody {
-    const day = begin.local.slice(0, 10);
+    const day = dayIn(begin.local);
     const when = wholeDays
       ? { start: day, end: plusDays(lastDay < day ? day : lastDay, 1), zone: null }
       : { start: begin.local, end, zone: begin.zone };
@@ -100,6 +105,8 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
 
   async function save() {
     if (!summary.trim()) return setProblem('Say what it is called: “Broker call”.');
+    if (wholeDays && !(isDay(dayIn(begin.local)) && isDay(lastDay)))
+      return setProblem('Its first and its last day are days that there are.');
     if (!wholeDays && !(isLocal(begin.local) && isLocal(end)))
       return setProblem('Its start and its end are a day and a time each.');
     setSaving(true);
@@ -145,8 +152,8 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
           <DayField
             id={`${id}-first`}
             label="From"
-            value={begin.local.slice(0, 10)}
-            onChange={(date) => setBegin({ ...begin, local: `${date}${begin.local.slice(10)}` })}
+            value={dayIn(begin.local)}
+            onChange={(date) => setBegin({ ...begin, local: `${date}T${timeIn(begin.local)}` })}
           />
           <DayField id={`${id}-last`} label="To the end of" value={lastDay} onChange={setLastDay} />
         </div>
@@ -157,14 +164,14 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
             <DayField
               id={`${id}-end-day`}
               label="Ends"
-              value={end.slice(0, 10)}
-              onChange={(date) => setEnd(`${date}${end.slice(10)}`)}
+              value={dayIn(end)}
+              onChange={(date) => setEnd(`${date}T${timeIn(end)}`)}
             />
             <TimeField
               id={`${id}-end-time`}
               label="at"
-              value={end.slice(11)}
-              onChange={(time) => setEnd(`${end.slice(0, 10)}T${time}`)}
+              value={timeIn(end)}
+              onChange={(time) => setEnd(`${dayIn(end)}T${time}`)}
             />
           </div>
         </>

@@ -12,6 +12,7 @@ import { useSettings } from '../data/queries';
 import styles from './Calendar.module.css';
 import { EventForm } from './EventForm';
 import { spanWords, statusWords, thereWords, whenWords } from './eventWords';
+import { MoveByPhrase } from './MoveByPhrase';
 import { ReachField } from './ReachField';
 import { useEventActions, type Reach } from './useEventActions';
 
@@ -159,6 +160,14 @@ function Whole({
           </ul>
         </>
       )}
+      <MoveByPhrase
+        event={event}
+        move={async (to) => {
+          const moved = await actions.change(event, to, event.occurrence ? 'this' : undefined);
+          if (moved) onChanged(moved);
+          return moved !== undefined;
+        }}
+      />
       {removing && <ReachField value={reach} onChange={setReach} />}
       <div className={styles.line}>
         {!over && event.status !== 'cancelled' && (

@@ -29,7 +29,7 @@ export type EventReadings =
   | { kind: 'empty' };
 
 /** So many correspondents are looked at for whose time is meant. */
-const MOST_PEOPLE = 2000;
+const MOST_PEOPLE = 50;
 /** So many coming events a phrase may name. */
 const MOST_EVENTS = 500;
 
@@ -63,7 +63,15 @@ function viewOf(desk: Desk, reading: EventReading): EventReadingView {
 /** @param asked the languages the browser asks for */
 export function readEventPhrase(desk: Desk, phrase: string, asked: readonly Language[] = []): EventReadings {
   const { db } = desk.store;
+  // Whoever is not named in it cannot be meant: the days of work of thousands are not looked up for that.
+  const said = phrase.toLowerCase();
+  const isNamed = (words: string | null) =>
+    (words ?? '')
+      .toLowerCase()
+      .split(/\s+/)
+      .some((word) => word.length > 1 && said.includes(word));
   const mailboxes = allCorrespondents(db)
+    .filter(({ name, place }) => isNamed(name) || isNamed(place))
     .slice(0, MOST_PEOPLE)
     .flatMap(({ name, addresses }) => (addresses[0] ? [{ name, address: addresses[0] }] : []));
   const result = read(phrase, {
