@@ -275,10 +275,10 @@ it('what is looked for stays in the address, in the inbox and in Departures, and
   const departures = await open('/departures');
   await fill(departures, 'searchbox', 'Find a departure', 'ustoms is:urgent');
   await sees(departures, 'There is no key is:');
-  await fill(departures, 'searchbox', 'Find a departure', 'ustoms');
+  await fill(departures, 'searchbox', 'Find a departure', 'ustoms packet');
   await until('one to be left', async () => (await departures.$$('tbody [data-row]')).length === 1);
   const { departures: found } = (
-    await product.api<DeparturePageJson>('GET', '/departures?state=pending&q=ustoms')
+    await product.api<DeparturePageJson>('GET', '/departures?state=pending&q=ustoms%20packet')
   ).body;
   expect(found.map(({ subject }) => subject)).toEqual(
     ['Customs packet', 'Customs packet'].slice(0, found.length),
