@@ -309,9 +309,14 @@ const STALE: Record<string, string[]> = {
   ],
 };
 
+const staleBy = (topics: Iterable<string>) => new Set([...topics].flatMap((topic) => STALE[topic] ?? []));
+
 /** Loads again what the topics touch. */
 export function refresh(client: QueryClient, topics: Iterable<string>): void {
-  for (const key of new Set([...topics].flatMap((topic) => STALE[topic] ?? []))) {
-    outdate(client, { queryKey: [key] });
-  }
+  for (const key of staleBy(topics)) outdate(client, { queryKey: [key] });
+}
+
+/** The same. @returns (resolves) once what of it is looked at is there, or could not be loaded */
+export async function refreshed(client: QueryClient, topics: Iterable<string>): Promise<void> {
+  await Promise.all([...staleBy(topics)].map((key) => client.invalidateQueries({ queryKey: [key] })));
 }

@@ -1,5 +1,6 @@
 'use client';
 /** What one does with incoming messages, each with its undo. */
+import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { Chasers } from '#core/watch/chasers';
 import type {
@@ -17,6 +18,7 @@ import { useWords } from '../common/format';
 import { useAct, type Acting } from '../common/useAct';
 import { useTodoWords } from '../common/useTodoWords';
 import { ask } from '../data/client';
+import { refreshed } from '../data/queries';
 import { eachInTurn, whyNot } from '../departures/eachInTurn';
 import { useNotices } from '../shell/Notices';
 import { untilWords } from '../watches/watchWords';
@@ -67,6 +69,7 @@ const rowsOf = (messages: readonly Subject[]) =>
 
 export function useMessageActions() {
   const acting = useAct();
+  const client = useQueryClient();
   const { show } = useNotices();
   const sayTodo = useTodoWords();
   const words = useWords();
@@ -106,6 +109,8 @@ export function useMessageActions() {
     const mark = (messages: readonly Subject[], as: 'seen' | 'new') =>
       act(async (asking) => {
         await move(messages, as, asking);
+        // The same key is the way back: by the time it is said, the row shows what it stands for now.
+        await refreshed(client, ['message']);
         const done = `marking ${named(messages)} as ${as}`;
         return { done, words: `Marked as ${as}: ${named(messages)}.` };
       });
@@ -290,7 +295,7 @@ export function useMessageActions() {
       settleTodo,
       sayTodo,
     };
-  }, [acting, show, words, sayTodo]);
+  }, [acting, client, show, words, sayTodo]);
 }
 
 export type MessageActions = ReturnType<typeof useMessageActions>;
