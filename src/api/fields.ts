@@ -10,7 +10,9 @@ export const id = Joi.string().max(64);
 /** A day in the calendar, of what is written as one. */
 const whyNoDay = (value: string): string | undefined => {
   const day = /^\d{4}-\d{2}-\d{2}/.exec(value)?.[0];
-  return day === undefined || isLocal(`${day}T00:00`) ? undefined : `“${day}” is no day that exists`;
+  // Further years there are none to reckon with.
+  if (day === undefined) return `“${value}” is not a date of a year of four digits`;
+  return isLocal(`${day}T00:00`) ? undefined : `“${day}” is no day that exists`;
 };
 
 export const instant = looked(Joi.string().isoDate(), whyNoDay).example('2026-12-01T09:00:00Z');

@@ -337,6 +337,7 @@ export interface components {
           around?: {
             /** @description The id of an event that recurs */
             event: string;
+            /** @description A signed length of time (RFC 5545 §3.3.6), or counted in parts */
             offset:
               | string
               | {
@@ -1298,6 +1299,7 @@ export interface components {
         around?: {
           /** @description The id of an event that recurs */
           event: string;
+          /** @description A signed length of time (RFC 5545 §3.3.6), or counted in parts */
           offset:
             | string
             | {
@@ -2321,6 +2323,8 @@ export interface components {
           | 'failed'
           | 'unconfirmed'
           | 'ended';
+        /** @enum {string|null} */
+        pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
         reason: string | null;
       }[];
     };
@@ -3828,6 +3832,7 @@ export interface components {
           around?: {
             /** @description The id of an event that recurs */
             event: string;
+            /** @description A signed length of time (RFC 5545 §3.3.6), or counted in parts */
             offset:
               | string
               | {

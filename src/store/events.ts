@@ -107,9 +107,12 @@ export const eventsById = (db: Reading, ids: readonly string[]): Map<string, Eve
       .map((row) => [row.id, row]),
   );
 
-/** All that is not deleted, an event before what stands for its occurrences. */
-export const allEvents = (db: Reading): EventRow[] =>
-  db.select().from(events).where(alive).orderBy(asc(events.uid), asc(events.occurrence)).all();
+/** All that is not deleted, an event before what stands for its occurrences; none of those whose event is deleted. */
+export function allEvents(db: Reading): EventRow[] {
+  const rows = db.select().from(events).where(alive).orderBy(asc(events.uid), asc(events.occurrence)).all();
+  const there = new Set(rows.map(({ id }) => id));
+  return rows.filter(({ masterId }) => masterId === null || there.has(masterId));
+}
 
 /** Those somebody is at that are not over, and go on. @param after epoch ms */
 export function eventsWith(db: Reading, addresses: readonly string[], after: number): EventRow[] {

@@ -172,6 +172,36 @@ describe('one that recurs', () => {
     ]);
   });
 
+  it('moved as a whole from one time of it, each is moved by so much, and none is lost', () => {
+    const { id } = createEvent(desk, WEEKLY);
+    const whole = { ...second, reach: 'all' as const };
+    expect(changeEvent(desk, id, { start: '2026-12-04T11:30' }, whole)).toEqual({
+      event: id,
+      occurrence: '2026-12-04T11:30:00',
+    });
+    changeEvent(desk, id, { end: '2026-12-04T13:00' }, { ...whole, occurrence: '2026-12-04T11:30:00' });
+    expect(weeks()).toEqual(
+      ['2026-11-27', '2026-12-04', '2026-12-11'].map((day) => `${day}T11:30 Loans committee`),
+    );
+    expect(readEvent(desk, id).end).toBe('2026-11-27T13:00');
+  });
+
+  it('moved by as much as its times are apart and undone, those that stand for themselves keep their names', () => {
+    const { id } = createEvent(desk, WEEKLY);
+    changeEvent(desk, id, { summary: 'A' }, second);
+    changeEvent(desk, id, { summary: 'B' }, { occurrence: '2026-12-11T10:00:00' });
+    deleteEvent(desk, id, { occurrence: '2026-12-18T10:00:00' });
+    const was = list();
+    for (const [key, start] of [
+      ['on', '2026-12-04T10:00'],
+      ['back', '2026-11-20T10:00'],
+    ] as const) {
+      changeEvent(keyed(key), id, { start }, { reach: 'all' });
+      undo(desk, key);
+      expect(list()).toEqual(was);
+    }
+  });
+
   it('whose rule names days in another way says so rather than guess', () => {
     const { id } = createEvent(desk, { ...WEEKLY, rrule: 'FREQ=MONTHLY;BYDAY=4FR' });
     expect(() => changeEvent(desk, id, { start: '2026-11-26T10:00' }, { reach: 'all' })).toThrow(
@@ -299,6 +329,20 @@ describe('files', () => {
     expect(readEventFile(exportEvents(desk, id), LISBON, 0).events.map(({ summary }) => summary)).toEqual([
       'Broker call',
     ]);
+  });
+
+  it('what stands for a time of a deleted event is not in the file of all', () => {
+    const { id } = createEvent(desk, WEEKLY);
+    changeEvent(desk, id, { summary: 'Special' }, { occurrence: '2026-12-04T10:00:00' });
+    deleteEvent(desk, id);
+    expect(exportEvents(desk)).not.toContain('Special');
+  });
+
+  it('a line of ten million characters is cut, or refused in words', async () => {
+    const line = `BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nUID:x\r\nDTSTART:20261126T100000Z\r\nSUMMARY:${'x'.repeat(10_000_000)}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`;
+    const result = await importEvents(desk, line).catch((error: unknown) => error);
+    if (result instanceof Error) expect(result.message).toMatch(/too strange to read/);
+    else expect(list()[0]!.length).toBeLessThan(600);
   });
 
   it('what is no calendar, or too strange, gets words', async () => {
@@ -460,6 +504,24 @@ describe('what leaves before an event', () => {
     changeEvent(desk, call.id, { start: '2026-11-27T15:00' });
     expect(closeEditing(desk, id, lease, 'go-on').state).toBe('scheduled');
     expect(due(id)).toBe('2026-11-27T14:20');
+  });
+
+  it('being edited while the event is cancelled or moves into the past, it does not go on as if nothing were', () => {
+    const call = createEvent(desk, CALL);
+    const { id } = scheduled(before(call.id, '-PT40M'));
+    const lease = openForEditing(desk, id);
+    deleteEvent(keyed('gone'), call.id);
+    expect(() => closeEditing(desk, id, lease, 'go-on')).toThrow(/is cancelled/);
+    expect(closeEditing(desk, id, lease, 'leave')).toMatchObject({
+      state: 'paused',
+      pausedFor: 'review',
+      reason: '“Broker call” is cancelled.',
+    });
+    undo(desk, 'gone');
+    expect([now(id).state, due(id)]).toEqual(['scheduled', '2026-11-26T14:20']);
+    const again = openForEditing(desk, id);
+    changeEvent(desk, call.id, { start: '2026-11-24T15:00' });
+    expect(() => closeEditing(desk, id, again, 'go-on')).toThrow(/moment has passed/);
   });
 
   it('moved so that its moment is past it stops and asks, and goes on where the event moves on', () => {

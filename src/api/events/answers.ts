@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { ATTENDANCE, EVENT_STATUSES, ROLES } from '#core/calendar/event';
-import { DEPARTURE_STATES } from '#core/departure/states';
+import { DEPARTURE_STATES, PAUSE_CAUSES } from '#core/departure/states';
 import { all, countOf, extended, instant, listOf, orNull, text } from '../fields';
 
 const attendee = all({
@@ -42,6 +42,7 @@ const bound = all({
   words: text.description('“40 minutes before “Broker call””'),
   at: instant,
   state: Joi.valid(...DEPARTURE_STATES),
+  pausedFor: orNull(Joi.valid(...PAUSE_CAUSES)),
   reason: orNull(text),
 });
 

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { EVENT_STATUSES, LONGEST, MOST_ATTENDEES } from '#core/calendar/event';
+import { EVENT_REACH, EVENT_STATUSES, LONGEST, MOST_ATTENDEES } from '#core/calendar/event';
 import { ADDRESS, instant } from '../fields';
 import { occurrenceId, zone } from '../plans/clockTime';
 import { rrule } from '../plans/plan';
@@ -34,7 +34,7 @@ export const eventsQuery = Joi.object({ from: instant.required(), until: instant
 
 export const whichQuery = Joi.object({
   occurrence: occurrenceId.optional(),
-  reach: Joi.valid('this', 'following', 'all')
+  reach: Joi.valid(...EVENT_REACH)
     .optional()
     .description(
       'Of one that recurs: this time of it, all from it on, or the whole; this where a time is named',

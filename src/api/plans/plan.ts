@@ -5,6 +5,7 @@ import { byKind } from '../byKind';
 import { DAY_SHIFTS } from '#core/recurrence/series';
 import { readRule, type RuleError } from '#core/recurrence/rule';
 import { looked } from '../looked';
+import { readDuration } from '#core/occasion/offset';
 import { offset } from '../occasions/offset';
 import { local, occurrence, occurrenceId, zone, zoneOrEach } from './clockTime';
 
@@ -22,6 +23,17 @@ const filePath = Joi.string()
   .max(4096)
   .description('A file, a folder, or a folder and a pattern of names')
   .example('/srv/lists/stock.csv');
+/** So long before or after an event. */
+const offsetFrom = Joi.alternatives(
+  looked(Joi.string().max(40), (value) =>
+    readDuration(value)
+      ? undefined
+      : `“${value}” is no length of time. Write it as -PT40M, or -P1D for the day before.`,
+  ),
+  offset,
+)
+  .description('A signed length of time (RFC 5545 §3.3.6), or counted in parts')
+  .example('-PT40M');
 const timeOfDay = Joi.string()
   .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
   .message('{{#label}} is not a time. Write it as 08:00')
@@ -36,10 +48,7 @@ export const PLAN_FIELDS: Record<PlanKindName, Joi.SchemaMap> = {
   'before-event': {
     event: Joi.string().max(64).required().description('The id of an event'),
     occurrence: occurrenceId.optional(),
-    offset: Joi.alternatives(Joi.string().max(40), offset)
-      .required()
-      .description('A signed length of time (RFC 5545 §3.3.6), or counted in parts')
-      .example('-PT40M'),
+    offset: offsetFrom.required(),
     edge: Joi.valid('start', 'end').optional().description('Counted from its start, as usual, or its end'),
     ifCancelled: Joi.valid('ask', 'drop')
       .optional()
@@ -68,7 +77,7 @@ export const PLAN_FIELDS: Record<PlanKindName, Joi.SchemaMap> = {
     calendar: Joi.valid('sender', 'reader').optional().description('Whose days off; mine if not said'),
     around: Joi.object({
       event: Joi.string().max(64).required().description('The id of an event that recurs'),
-      offset: Joi.alternatives(Joi.string().max(40), offset).required(),
+      offset: offsetFrom.required(),
       edge: Joi.valid('start', 'end').optional(),
       summary: Joi.string().max(500).allow('').default(''),
       lengthMs: Joi.number().integer().min(0).default(0),

@@ -35,6 +35,10 @@ export interface Attendee {
   role: Role;
 }
 
+/** What of one that recurs is meant: one time of it, all from that on, or the whole. */
+export const EVENT_REACH = ['this', 'following', 'all'] as const;
+export type EventReach = (typeof EVENT_REACH)[number];
+
 export const LONGEST = { summary: 500, location: 500, description: 100_000 } as const;
 /** People at one event. */
 export const MOST_ATTENDEES = 500;

@@ -3,7 +3,7 @@ import type { Working } from '../time/dayParts';
 import type { Resolved } from '../time/wallClock';
 import { canonicalZone } from '../time/zones';
 import type { MomentContext, PlannedMoment } from './kinds/planKind';
-import { copiesOf, followsReaders, kindOf } from './kinds/registry';
+import { copiesOf, eventOf, followsReaders, kindOf } from './kinds/registry';
 import type { Copies, Plan, Reader } from './plan';
 
 /**
@@ -34,15 +34,17 @@ export function planMoments<R extends Reader>(
   const byReader = followsReaders(plan);
   if (copiesOf(plan, copies) === 'together' || (readers.length === 0 && !byReader))
     return [{ ...resolvePlan(plan, context), readers }];
-  // Many share a zone and days of work; those of one place have them in common.
+  // Days of work count only around an event; else those of one zone have one moment.
+  const byDays = eventOf(plan) !== null;
   const known = new Map<Working | undefined, Map<string, Resolved>>();
   const resolvedFor = ({ zone: theirs, working }: R): Resolved => {
     const zone = byReader ? canonicalZone(theirs!) : '';
-    const byZone = known.get(working) ?? new Map<string, Resolved>();
-    known.set(working, byZone);
+    const days = byDays ? working : undefined;
+    const byZone = known.get(days) ?? new Map<string, Resolved>();
+    known.set(days, byZone);
     let resolved = byZone.get(zone);
     if (!resolved)
-      byZone.set(zone, (resolved = resolvePlan(plan, { ...context, reader: working }, zone || undefined)));
+      byZone.set(zone, (resolved = resolvePlan(plan, { ...context, reader: days }, zone || undefined)));
     return resolved;
   };
   return readers

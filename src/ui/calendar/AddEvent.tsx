@@ -4,7 +4,9 @@ import { Button, Input } from 'antd';
 import { useId, useState, type Ref } from 'react';
 import type { InputRef } from 'antd';
 import type { EventDetailJson, EventReadingJson } from '#api/types';
+import { useAttempt } from '../common/useAttempt';
 import { useSettled } from '../common/useSettled';
+import { ask } from '../data/client';
 import { useEventPhrase } from '../data/events';
 import styles from './Calendar.module.css';
 import { useEventActions } from './useEventActions';
@@ -30,6 +32,7 @@ interface Props {
 export function AddEvent({ field, onAdded, onFields }: Props) {
   const id = useId();
   const { add } = useEventActions();
+  const attempt = useAttempt();
   const [text, setText] = useState('');
   const [adding, setAdding] = useState(false);
   const asked = useSettled(text, TYPING_MS);
@@ -47,12 +50,19 @@ export function AddEvent({ field, onAdded, onFields }: Props) {
     onAdded(made);
   }
   const [first, ...others] = readings;
+  /** Whoever types fast has not waited for it to be read back. */
+  async function enter() {
+    if (first) return put(first);
+    if (known || text.trim() === '') return;
+    const read = await attempt(() => ask<EventReadingJson>('POST', '/events/phrase', { phrase: text }));
+    if (read?.kind === 'understood') await put(read.readings[0]!);
+  }
   return (
     <form
       className={styles.add}
       onSubmit={(event) => {
         event.preventDefault();
-        if (first) void put(first);
+        void enter();
       }}
     >
       <label htmlFor={id}>Put in</label>
@@ -67,7 +77,7 @@ export function AddEvent({ field, onAdded, onFields }: Props) {
         aria-describedby={`${id}-read`}
         onChange={({ target }) => setText(target.value)}
       />
-      <Button htmlType="submit" disabled={!first} loading={adding}>
+      <Button htmlType="submit" disabled={text.trim() === '' || why !== undefined} loading={adding}>
         Put into the calendar
       </Button>
       <Button type="text" onClick={onFields}>

@@ -6,7 +6,6 @@ import { Fragment, useMemo } from 'react';
 import type { EventJson } from '#api/types';
 import { lanesOf, partOf } from '#core/calendar/lanes';
 import { defaultWorking, dayPart } from '#core/time/dayParts';
-import type { RailMark } from '#core/rail/bundle';
 import { toLocal } from '#core/time/wallClock';
 import { dayWords, timeWords } from '#core/time/words';
 import { zoneCity } from '#core/time/zones';
@@ -18,6 +17,7 @@ import { useNow } from '../data/useNow';
 import styles from './Bands.module.css';
 import { shownHours, workOf, type ShownDay } from './days';
 import { spanWords, statusWords, thereWords } from './eventWords';
+import type { Mark, Shown } from './shown';
 import { useEventDrag } from './useEventDrag';
 
 /** Room for the words of one, pixels: a letter takes about so much, and there is a least and a most. */
@@ -31,23 +31,7 @@ const DAYS = 92;
 /** A tick needs about so much room, pixels. */
 const TICK = 44;
 
-/** A departure or a return, laid over the days. */
-export interface Mark extends RailMark {
-  kind: 'leaves' | 'back';
-}
-
-interface Props {
-  days: readonly ShownDay[];
-  events: readonly EventJson[];
-  /** Departures and returns, where they are shown. */
-  marks: readonly Mark[];
-  /** IANA zone of the second clock; mine: there is none. */
-  beside: string;
-  /** Where that is, in words. */
-  placeBeside: string;
-  chosen: string | null;
-  keyOf: (event: EventJson) => string;
-  hrefOf: (event: EventJson) => string;
+interface Props extends Shown {
   move: (event: EventJson, at: number) => void;
 }
 
@@ -116,7 +100,6 @@ export function Bands({ days, events, marks, beside, placeBeside, chosen, keyOf,
   const drag = useEventDrag({
     box,
     days,
-    left: narrow ? 0 : DAYS,
     at: (day, px) => day.from + (x.invert(px) / 24) * (day.until - day.from),
     x: (day, at) => x(hourOf(at, day)),
     move,

@@ -14,12 +14,13 @@ import { useNow } from '../data/useNow';
 import { useRailMarks } from '../rail/useRailMarks';
 import { ZonePicker, type NearZone } from '../write/ZonePicker';
 import { AddEvent } from './AddEvent';
-import { Bands, type Mark } from './Bands';
+import { Bands } from './Bands';
 import styles from './Calendar.module.css';
 import { EventFiles } from './EventFiles';
 import { EventForm } from './EventForm';
 import { EventList } from './EventList';
 import { EventPanel } from './EventPanel';
+import type { Mark } from './shown';
 import { shownDays, SHOWINGS, stepOf, type Showing } from './days';
 import { useEventActions } from './useEventActions';
 

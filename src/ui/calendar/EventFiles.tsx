@@ -3,6 +3,7 @@
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
 import type { EventImportJson } from '#api/types';
+import { chosenFile } from '../common/chosenFile';
 import { useAct } from '../common/useAct';
 import { ask } from '../data/client';
 
@@ -58,9 +59,8 @@ export function EventFiles() {
         accept=".ics,text/calendar"
         hidden
         aria-label="A calendar file"
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          target.value = '';
+        onChange={(event) => {
+          const file = chosenFile(event);
           if (file) void take(file);
         }}
       />

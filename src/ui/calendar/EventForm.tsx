@@ -14,8 +14,9 @@ import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
 import { TimeField } from '../common/TimeField';
 import { useCorrespondents, useSettings } from '../data/queries';
 import styles from './Calendar.module.css';
+import type { EventReach } from '#core/calendar/event';
 import { ReachField } from './ReachField';
-import { useEventActions, type EventBody, type Reach } from './useEventActions';
+import { useEventActions, type EventBody } from './useEventActions';
 
 const RULES = [
   { value: '', label: 'once' },
@@ -66,7 +67,7 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
     (event?.attendees ?? []).map(({ name, address }) => formatMailbox({ name, address })),
   );
   const [description, setDescription] = useState(event?.description ?? '');
-  const [reach, setReach] = useState<Reach>('this');
+  const [reach, setReach] = useState<EventReach>('this');
   const [saving, setSaving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
 
@@ -122,10 +123,7 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
     <form
       className={`pane ${styles.form}`}
       aria-labelledby={`${id}-title`}
-      onKeyDown={(pressed) => {
-        if (pressed.key === 'Escape' && !pressed.defaultPrevented) onClose();
-        else submitOnCtrlEnter(pressed);
-      }}
+      onKeyDown={submitOnCtrlEnter}
       onSubmit={(submitted) => {
         submitted.preventDefault();
         void save();

@@ -8,24 +8,13 @@ import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import returns from '../returns/Returns.module.css';
-import type { Mark } from './Bands';
 import type { ShownDay } from './days';
 import { spanWords, statusWords, thereWords } from './eventWords';
-
-interface Props {
-  days: readonly ShownDay[];
-  events: readonly EventJson[];
-  marks: readonly Mark[];
-  beside: string;
-  placeBeside: string;
-  chosen: string | null;
-  keyOf: (event: EventJson) => string;
-  hrefOf: (event: EventJson) => string;
-}
+import type { Mark, Shown } from './shown';
 
 type Row = { at: number; event?: EventJson; mark?: Mark };
 
-export function EventList({ days, events, marks, beside, placeBeside, chosen, keyOf, hrefOf }: Props) {
+export function EventList({ days, events, marks, beside, placeBeside, chosen, keyOf, hrefOf }: Shown) {
   const { zone, hourCycle } = useSettings();
   const now = useNow(60_000);
   const rowsOf = ({ from, until }: ShownDay): Row[] =>

@@ -6,15 +6,18 @@ import { useState } from 'react';
 import type { EventDetailJson } from '#api/types';
 import { toLocal } from '#core/time/wallClock';
 import { useWords } from '../common/format';
+import { shortState } from '../common/shortState';
 import { useFirstFocus } from '../common/useFirstFocus';
+import { ApiProblem } from '../data/client';
 import { useEvent } from '../data/events';
 import { useSettings } from '../data/queries';
 import styles from './Calendar.module.css';
 import { EventForm } from './EventForm';
 import { spanWords, statusWords, thereWords, whenWords } from './eventWords';
 import { MoveByPhrase } from './MoveByPhrase';
+import type { EventReach } from '#core/calendar/event';
 import { ReachField } from './ReachField';
-import { useEventActions, type Reach } from './useEventActions';
+import { useEventActions } from './useEventActions';
 
 const ATTENDANCE: Record<EventDetailJson['attendees'][number]['attendance'], string> = {
   'needs-action': '',
@@ -22,17 +25,6 @@ const ATTENDANCE: Record<EventDetailJson['attendees'][number]['attendance'], str
   declined: 'does not come',
   tentative: 'perhaps',
   delegated: 'sends somebody',
-};
-
-const STATES: Partial<Record<EventDetailJson['departures'][number]['state'], string>> = {
-  draft: 'Draft',
-  held: 'Held',
-  scheduled: 'Scheduled',
-  paused: 'Paused',
-  releasing: 'Releasing',
-  sent: 'Sent',
-  failed: 'Failed',
-  unconfirmed: 'Unconfirmed',
 };
 
 interface Props {
@@ -48,7 +40,8 @@ interface Props {
 
 export function EventPanel({ id, occurrence, ...props }: Props) {
   const { data: event, error } = useEvent(id, occurrence);
-  if (error && !event)
+  // What is there no more is not shown as if it were.
+  if (error && (!event || (error instanceof ApiProblem && error.status === 404)))
     return (
       <section className={`pane ${styles.panel}`} aria-label="Event">
         <p role="alert">{error.message}</p>
@@ -71,7 +64,7 @@ function Whole({
   const actions = useEventActions();
   const [editing, setEditing] = useState(false);
   const [removing, setRemoving] = useState(false);
-  const [reach, setReach] = useState<Reach>('this');
+  const [reach, setReach] = useState<EventReach>('this');
   const heading = useFirstFocus<HTMLElement>(true);
   if (editing)
     return (
@@ -101,7 +94,8 @@ function Whole({
       className={`pane ${styles.panel}`}
       aria-labelledby="event-name"
       onKeyDown={(pressed) => {
-        if (pressed.key === 'Escape') onClose();
+        // In a field it is that of the field.
+        if (pressed.key === 'Escape' && !(pressed.target instanceof HTMLInputElement)) onClose();
       }}
     >
       <h2 id="event-name" ref={heading as never} tabIndex={-1} dir="auto">
@@ -152,7 +146,7 @@ function Whole({
                 </Link>{' '}
                 <span className="quiet">
                   {each.words}, {moment(each.at)}, to {each.readers.join(', ')} ·{' '}
-                  {STATES[each.state] ?? each.state}
+                  {shortState(each.state, each.pausedFor)}
                   {each.reason ? `: ${each.reason}` : ''}
                 </span>
               </li>

@@ -19,6 +19,7 @@ export function MoveByPhrase({ event, move }: Props) {
   const id = useId();
   const { zone: mine } = useSettings();
   const [text, setText] = useState('');
+  const [moving, setMoving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   /** On the clock the event is on, as it is said on any. */
   const onItsClock = (time: string, zone: string | null) =>
@@ -26,7 +27,8 @@ export function MoveByPhrase({ event, move }: Props) {
       ? time
       : toLocal(toInstant(time, zone).at, event.zone ?? mine).slice(0, 16);
   async function go() {
-    if (!text.trim()) return;
+    if (!text.trim() || moving) return;
+    setMoving(true);
     try {
       // A moment alone is no event; figures in its name are none of the moment.
       const name = event.summary.replace(/[\d,]/g, ' ');
@@ -41,6 +43,8 @@ export function MoveByPhrase({ event, move }: Props) {
       if (await move(to)) setText('');
     } catch (error) {
       setProblem((error as Error).message);
+    } finally {
+      setMoving(false);
     }
   }
   return (

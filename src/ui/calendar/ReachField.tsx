@@ -1,19 +1,25 @@
 'use client';
 /** Of one that recurs: how much of it is meant. */
 import { Radio } from 'antd';
-import type { Reach } from './useEventActions';
+import type { EventReach } from '#core/calendar/event';
 
-const REACHES: { value: Reach; label: string }[] = [
+const REACHES: { value: EventReach; label: string }[] = [
   { value: 'this', label: 'this time only' },
   { value: 'following', label: 'from this on' },
   { value: 'all', label: 'all of it' },
 ];
 
-export const ReachField = ({ value, onChange }: { value: Reach; onChange: (reach: Reach) => void }) => (
+export const ReachField = ({
+  value,
+  onChange,
+}: {
+  value: EventReach;
+  onChange: (reach: EventReach) => void;
+}) => (
   <Radio.Group
     aria-label="How much of it"
     value={value}
-    onChange={({ target }) => onChange(target.value as Reach)}
+    onChange={({ target }) => onChange(target.value as EventReach)}
     options={REACHES}
   />
 );

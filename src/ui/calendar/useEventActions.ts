@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { EventDetailJson, EventJson, MessageJson } from '#api/types';
+import type { EventReach } from '#core/calendar/event';
 import { formatMailbox } from '#core/message/address';
 import { useAct } from '../common/useAct';
 import { ask } from '../data/client';
@@ -22,10 +23,9 @@ export interface EventBody {
   transparent?: boolean;
   attendees?: string[];
 }
-export type Reach = 'this' | 'following' | 'all';
 
 /** Of one that recurs, how much of it is meant. */
-const query = ({ occurrence }: Pick<EventJson, 'occurrence'>, reach?: Reach): Record<string, string> =>
+const query = ({ occurrence }: Pick<EventJson, 'occurrence'>, reach?: EventReach): Record<string, string> =>
   occurrence && reach ? { reach } : {};
 
 export function useEventActions() {
@@ -59,7 +59,7 @@ export function useEventActions() {
       change: async (
         event: EventJson,
         body: Partial<EventBody>,
-        reach?: Reach,
+        reach?: EventReach,
       ): Promise<EventDetailJson | undefined> => {
         let changed: EventDetailJson | undefined;
         await act(
@@ -84,7 +84,7 @@ export function useEventActions() {
         again();
         return changed;
       },
-      remove: async (event: EventJson, reach?: Reach): Promise<boolean> => {
+      remove: async (event: EventJson, reach?: EventReach): Promise<boolean> => {
         const done = await act(
           async (asking) => {
             const path = eventPath(event.id, event.occurrence, query(event, reach));

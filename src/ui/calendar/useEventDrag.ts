@@ -13,6 +13,7 @@ import type { EventJson } from '#api/types';
 import { toInstant, toLocal } from '#core/time/wallClock';
 import { dayWords, timeWords } from '#core/time/words';
 import { plusDays } from '#core/time/dayParts';
+import { useRested } from '../common/useRested';
 import { useSettings } from '../data/queries';
 import { useAnnounce } from '../shell/Announcer';
 import type { ShownDay } from './days';
@@ -20,14 +21,10 @@ import type { ShownDay } from './days';
 const STEP = 15 * 60_000;
 /** Nearer than this to where it began it was a press, pixels. */
 const SLACK = 4;
-/** Steps by key are kept once they rest this long. */
-const RESTED_MS = 900;
 
 interface Props {
   box: RefObject<HTMLElement | null>;
   days: readonly ShownDay[];
-  /** Where the bands begin, pixels. */
-  left: number;
   /** The instant at a place in a band, epoch ms. */
   at: (day: ShownDay, px: number) => number;
   x: (day: ShownDay, at: number) => number;
@@ -47,21 +44,14 @@ export function useEventDrag({ box, days, at, x, move }: Props) {
   const { zone, hourCycle } = useSettings();
   const announce = useAnnounce();
   const [dragged, setDragged] = useState<Dragged | null>(null);
-  const [stepped, setStepped] = useState<{ key: string; event: EventJson; at: number } | null>(null);
+  const [stepped, setStepped] = useRested<{ key: string; event: EventJson; at: number }>((each) =>
+    move(each.event, each.at),
+  );
   const moved = useRef(false);
   const latest = useRef(move);
   useEffect(() => {
     latest.current = move;
   });
-  useEffect(() => {
-    if (!stepped) return;
-    const timer = setTimeout(() => {
-      latest.current(stepped.event, stepped.at);
-      setStepped(null);
-    }, RESTED_MS);
-    return () => clearTimeout(timer);
-  }, [stepped]);
-
   const whenWords = (moment: number) => {
     const local = toLocal(moment, zone);
     return `${dayWords(local, local)} ${timeWords(local, hourCycle)}`;
@@ -82,10 +72,10 @@ export function useEventDrag({ box, days, at, x, move }: Props) {
     };
     const target = (next: globalThis.PointerEvent) => {
       const there = rowOf(next.clientY);
-      const days_ = Math.round((there.from - day.from) / 86_400_000);
+      const apart = Math.round((there.from - day.from) / 86_400_000);
       const shifted = at(day, x(day, own) + next.clientX - beginX);
       const local = toLocal(rounded(shifted), zone);
-      return toInstant(`${plusDays(local.slice(0, 10), days_)}${local.slice(10)}`, zone).at;
+      return toInstant(`${plusDays(local.slice(0, 10), apart)}${local.slice(10)}`, zone).at;
     };
     const follow = (next: globalThis.PointerEvent) => {
       const [dx, dy] = [next.clientX - beginX, next.clientY - beginY];
@@ -96,6 +86,7 @@ export function useEventDrag({ box, days, at, x, move }: Props) {
     const stop = () => {
       window.removeEventListener('pointermove', follow);
       window.removeEventListener('pointerup', drop);
+      window.removeEventListener('pointercancel', stop);
       window.removeEventListener('keydown', escape, true);
       setDragged(null);
     };
@@ -111,6 +102,7 @@ export function useEventDrag({ box, days, at, x, move }: Props) {
     };
     window.addEventListener('pointermove', follow);
     window.addEventListener('pointerup', drop);
+    window.addEventListener('pointercancel', stop);
     window.addEventListener('keydown', escape, true);
   }
 

@@ -11,6 +11,7 @@ import { zoneCity } from '#core/time/zones';
 import { useWords } from '../common/format';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { ActionsHead, RowButton } from '../common/RowParts';
+import { shortState } from '../common/shortState';
 import { useAttempt } from '../common/useAttempt';
 import { ask } from '../data/client';
 import { useOccasion } from '../data/occasions';
@@ -23,19 +24,6 @@ import styles from './Occasions.module.css';
 import { assertOffset, OFFSET_HINT, OffsetField } from './OffsetField';
 
 type Around = OccasionJson['messages'][number];
-
-const STATES: Partial<Record<NonNullable<Around['state']>, string>> = {
-  held: 'Held',
-  scheduled: 'Scheduled',
-  paused: 'Paused',
-  releasing: 'Releasing',
-  sent: 'Sent',
-  failed: 'Failed',
-  unconfirmed: 'Unconfirmed',
-};
-
-const stateWords = ({ state, pausedFor }: Around): string =>
-  state === null ? 'Draft' : pausedFor === 'review' ? 'Needs review' : (STATES[state] ?? state);
 
 const pathOf = ({ messageId, departureId, leftAt }: Around): string =>
   leftAt ? `/departures/${departureId}` : `/write/${messageId}`;
@@ -253,7 +241,7 @@ function Whole({ occasion }: { occasion: OccasionJson }) {
                           'nobody yet'}
                       </span>
                     </td>
-                    <td data-label="State">{stateWords(each)}</td>
+                    <td data-label="State">{shortState(each.state, each.pausedFor)}</td>
                     <td className={returns.acts}>
                       {each.state === null && (
                         <RowButton

@@ -7,6 +7,7 @@ import { zoneOf } from '#core/plan/kinds/registry';
 import type { RailMark } from '#core/rail/bundle';
 import type { AtPlan } from '#core/plan/kinds/at/plan';
 import { toLocal } from '#core/time/wallClock';
+import { useRested } from '../common/useRested';
 
 interface Props {
   scale: ScaleLinear<number, number>;
@@ -23,8 +24,6 @@ const STEP = 5 * 60_000;
 const SLACK = 4;
 /** Nearer than this to the present it lies on it, pixels. */
 const ON_NOW = 8;
-/** Steps by key are kept once they rest this long. */
-const RESTED_MS = 900;
 
 const rounded = (at: number) => Math.round(at / STEP) * STEP;
 
@@ -36,22 +35,13 @@ export function planAt(at: number, { plan, recipients }: DepartureJson, mine: st
 
 export function useRailDrag({ scale, earliest, box, move, droppedOnNow }: Props) {
   const [dragged, setDragged] = useState<{ id: string; at: number; now: boolean } | null>(null);
-  const [stepped, setStepped] = useState<{ id: string; at: number } | null>(null);
+  const [stepped, setStepped] = useRested<{ id: string; at: number }>(({ id, at }) => move(id, at));
   const moved = useRef(move);
   const onNow = useRef(droppedOnNow);
   useEffect(() => {
     moved.current = move;
     onNow.current = droppedOnNow;
   });
-
-  useEffect(() => {
-    if (!stepped) return;
-    const timer = setTimeout(() => {
-      moved.current(stepped.id, stepped.at);
-      setStepped(null);
-    }, RESTED_MS);
-    return () => clearTimeout(timer);
-  }, [stepped]);
 
   function grip(mark: RailMark, event: PointerEvent<Element>) {
     if (event.button !== 0) return;

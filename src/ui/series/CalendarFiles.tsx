@@ -4,6 +4,7 @@ import { Button, Popover } from 'antd';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import type { FeedJson, SeriesImportJson } from '#api/types';
+import { chosenFile } from '../common/chosenFile';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
 import { useNotices } from '../shell/Notices';
@@ -93,9 +94,8 @@ export function CalendarFiles() {
         accept=".ics,text/calendar"
         hidden
         aria-label="A calendar file"
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          target.value = '';
+        onChange={(event) => {
+          const file = chosenFile(event);
           if (file) void take(file);
         }}
       />

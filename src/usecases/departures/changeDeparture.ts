@@ -10,7 +10,6 @@ import { findMessage } from '#store/messages';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { NotFound, Refused, Stale } from '../errors';
-import { whyNotBy } from '../events/boundPlan';
 import { checkFilled } from '../fields/checkFilled';
 import { committableMoment, keptPlan, pauseForReview } from './planDepartures';
 import { receivers } from '../messages/envelope';
@@ -139,8 +138,6 @@ export function resumeDeparture(desk: Desk, id: string, revision?: number): Depa
     if (seen.state !== 'paused') throw new Refused('It is not paused.');
     // It may have been changed and left like that: it would only stop once more.
     if (seen.attempts === 0) checkFilled(desk, tx, findMessage(tx, seen.messageId)!, [seen]);
-    const stop = whyNotBy(desk, tx, seen.plan, now);
-    if (stop) throw new Refused(stop);
     return goOn(desk, tx, seen, now, 'ask');
   });
 }

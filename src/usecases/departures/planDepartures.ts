@@ -1,6 +1,6 @@
 /** The departures of a message: one for all its readers together, or one for each. */
 import { addressKey } from '#core/message/address';
-import { planMoments, resolvePlan, unplaced } from '#core/plan/moments';
+import { planMoments, unplaced } from '#core/plan/moments';
 import { heldByWords, usualHold, type HeldBy, type Hold } from '#core/hold/decide';
 import { copiesOf, followsReaders, kindOf, leavesOnceHeld, waitsForFile } from '#core/plan/kinds/registry';
 import type { Choices, Plan } from '#core/plan/plan';
@@ -9,6 +9,7 @@ import { departuresOf, insertDeparture, type Departure } from '#store/departures
 import { deliveriesOf, setDeliveries } from '#store/deliveries';
 import type { Reading, Tx } from '#store/store';
 import { applyEvent } from './applyEvent';
+import { momentFor } from './momentFor';
 import { newLife } from './newLife';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
@@ -59,8 +60,7 @@ export function committableMoment(
   const [known] = reader ? readersAt(desk, tx, [{ name: '', address: reader }]) : [];
   if (followsReaders(plan) && !known?.zone)
     throw new Invalid('Where they are is not known, so this plan has no moment for them.', 'plan');
-  const context = { now, hold, ...mineFor(desk, tx, plan), reader: known?.working };
-  const { at } = inWords(() => resolvePlan(plan, context, known?.zone));
+  const at = momentFor(desk, tx, plan, known, hold);
   if (at < now) throw new Invalid('This moment is past. Choose a later one.', 'plan.local');
   return { at, heldBy: heldBy(hold), review: hold.review };
 }

@@ -6,6 +6,7 @@ import type { Departure } from '#store/departures';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Refused } from '../errors';
+import { whyNotBy } from '../events/boundPlan';
 import { isTooLate, latestLeaves } from '../release/lateStarts';
 import { applyEvent } from './applyEvent';
 import { newLife } from './newLife';
@@ -38,6 +39,11 @@ export function goOn(
   now: number,
   passed: 'ask' | 'hold again',
 ): Departure {
+  const stop = whyNotBy(desk, tx, seen.plan, now);
+  if (stop) {
+    if (passed === 'ask') throw new Refused(stop);
+    return applyEvent(tx, seen, 'pause', now, { pausedFor: 'review', reason: stop });
+  }
   if (seen.attempts === 0 && (seen.holdLeft !== null || leavesOnceHeld(seen.plan))) {
     const due = holdEnd(desk, tx, seen, now);
     // A hold meant for now moves with its clock; one given after a moment that passed does not change what was meant.

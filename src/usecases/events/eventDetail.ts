@@ -1,5 +1,5 @@
 /** One event with what leaves before, at or after it. */
-import type { DepartureState } from '#core/departure/states';
+import type { DepartureState, PauseCause } from '#core/departure/states';
 import { eventOf, kindOf } from '#core/plan/kinds/registry';
 import { departuresOfEvents } from '#store/departures';
 import { findMessage } from '#store/messages';
@@ -16,6 +16,7 @@ export interface BoundView {
   /** Epoch ms. */
   at: number;
   state: DepartureState;
+  pausedFor: PauseCause | null;
   /** Why it is in that state. */
   reason: string | null;
 }
@@ -46,6 +47,7 @@ export function readEventDetail(desk: Desk, id: string, occurrence: string | nul
         words: kindOf(each.plan).words.brief(each.plan, { senderZone, hourCycle, readers: [] }),
         at: each.leftAt ?? each.due,
         state: each.state,
+        pausedFor: each.pausedFor,
         reason: each.reason,
       },
     ];

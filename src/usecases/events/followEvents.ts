@@ -1,6 +1,5 @@
 /** What leaves before or after an event moves with it; where that is cancelled it stops and asks, or becomes a draft. */
 import { eventOf, kindOf } from '#core/plan/kinds/registry';
-import { resolvePlan } from '#core/plan/moments';
 import type { SeriesPlan } from '#core/plan/kinds/series/plan';
 import type { Plan } from '#core/plan/plan';
 import {
@@ -18,15 +17,15 @@ import type { Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import { moveDeparture } from '../departures/changeDeparture';
 import { keptPlan } from '../departures/planDepartures';
+import { momentFor } from '../departures/momentFor';
 import { takeBack } from '../departures/takeBack';
 import type { Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
-import { inWords } from '../inWords';
 import { canMove } from '../occasions/aroundPlan';
 import { scheduleMessage } from '../messages/scheduleMessage';
 import { readersAt } from '../people/readers';
 import { fitSeries, makeAnew } from '../series/fitSeries';
-import { boundTo, cancelledWords, mineFor } from './boundPlan';
+import { boundTo, cancelledWords } from './boundPlan';
 
 /** Why one has stopped, or is a draft, that goes on where the event does. */
 const STOPPED = /^“.*” (?:is cancelled|has moved: its moment is past)\.$/s;
@@ -34,24 +33,26 @@ const STOPPED = /^“.*” (?:is cancelled|has moved: its moment is past)\.$/s;
 /** The plan’s moment for its reader, or for all. */
 function momentOf(desk: Desk, tx: Tx, plan: Plan, { reader }: Departure): number {
   const [known] = reader ? readersAt(desk, tx, [{ name: '', address: reader }]) : [];
-  const context = { now: desk.now(tx), hold: { ms: 0 }, ...mineFor(desk, tx, plan), reader: known?.working };
-  return inWords(() => resolvePlan(plan, context, known?.zone)).at;
+  return momentFor(desk, tx, plan, known);
 }
 
+/** What an event that has moved makes of a departure. */
+type Moved = Partial<Pick<Departure, 'plan' | 'meant' | 'due'>>;
+
 /** It does not leave as things are, and says why. */
-function stop(tx: Tx, seen: Departure, now: number, reason: string, plan = seen.plan): void {
+function stop(tx: Tx, seen: Departure, now: number, reason: string, moved: Moved = {}): void {
   if (seen.state === 'failed') return;
   if (seen.state === 'paused') {
     // What somebody stopped for another reason stays stopped for that; what is being edited asks when it is closed.
     if (seen.pausedFor !== 'review') {
-      if (!swapDeparture(tx, seen, { plan })) return;
+      if (!swapDeparture(tx, seen, moved)) return;
       noteChange(tx, 'departure', seen.id);
       return;
     }
-    applyEvent(tx, seen, 'replan', now, { plan, reason, pausedFor: 'review' }, reason);
+    applyEvent(tx, seen, 'replan', now, { ...moved, reason, pausedFor: 'review' }, reason);
     return;
   }
-  applyEvent(tx, seen, 'pause', now, { plan, pausedFor: 'review', reason });
+  applyEvent(tx, seen, 'pause', now, { ...moved, pausedFor: 'review', reason });
 }
 
 function gone(desk: Desk, tx: Tx, seen: Departure, now: number): void {
@@ -100,7 +101,11 @@ function followOne(desk: Desk, tx: Tx, id: string, now: number): void {
   if (at < now) {
     // A mere change of words is no reason to stop what is about to leave, or late.
     if (at !== seen.meant)
-      stop(tx, seen, now, `“${bound.time.row.summary}” has moved: its moment is past.`, bound.plan);
+      stop(tx, seen, now, `“${bound.time.row.summary}” has moved: its moment is past.`, {
+        plan: bound.plan,
+        meant: at,
+        due: at,
+      });
     return;
   }
   if (at === seen.meant && !wasStopped) {

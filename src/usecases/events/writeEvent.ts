@@ -5,6 +5,7 @@ import {
   MOST_ATTENDEES,
   takesWholeDays,
   type Attendee,
+  type EventReach,
   type EventStatus,
   type EventWhen,
 } from '#core/calendar/event';
@@ -56,10 +57,6 @@ export interface EventInput {
 }
 
 export type EventChange = Partial<EventInput>;
-
-/** What of one that recurs is meant: one time of it, all from that on, or the whole. */
-export const EVENT_REACH = ['this', 'following', 'all'] as const;
-export type EventReach = (typeof EVENT_REACH)[number];
 
 export interface Which {
   /** RECURRENCE-ID, RFC 5545 §3.8.4.4. */
@@ -312,6 +309,24 @@ function changeAll(desk: Desk, tx: Tx, event: EventRow, change: EventChange): Ev
   });
 }
 
+/** A change that was told of one time of it, as one of all: moved from there by so much, each is. @throws NotFound */
+function ofAll(desk: Desk, tx: Tx, event: EventRow, occurrence: string, change: EventChange): EventChange {
+  if (change.start === undefined && change.end === undefined) return change;
+  const time = timeAt(tx, event, occurrence, desk.settings(tx).zone, desk.now(tx));
+  if (!time) throw new NotFound('There is no such occurrence.');
+  const { start, end } = time.moment;
+  const told = (given: string, was: string, own: string) => {
+    const good = checkedTime(given, 'start');
+    // Days become times, or the other way: then that is all that is said.
+    return good.length === was.length ? shiftedTime(own, shiftOf(was, good)) : good;
+  };
+  return {
+    ...change,
+    ...(change.start !== undefined && { start: told(change.start, start, event.start) }),
+    ...(change.end !== undefined && { end: told(change.end, end, event.end) }),
+  };
+}
+
 /** What follows becomes an event of its own, and the one before ends. */
 function changeFollowing(
   desk: Desk,
@@ -325,7 +340,7 @@ function changeFollowing(
   const now = desk.now(tx);
   const split = splitAt(whenOf(event), occurrence, mine);
   // From the first on is all of it.
-  if (!split) return changeAll(desk, tx, event, change);
+  if (!split) return changeAll(desk, tx, event, ofAll(desk, tx, event, occurrence, change));
   const { before, after } = split;
   const apart = exceptionsOf(tx, [event.id]).filter((row) => row.occurrence >= occurrence);
   const { id: _id, revision: _revision, uid: _uid, createdAt: _createdAt, ...kept } = event;
@@ -385,7 +400,13 @@ export function changeEvent(
     const recurs = isRecurring(event) && occurrence !== undefined;
     const how = reach ?? (recurs ? 'this' : 'all');
     return undoable(desk, tx, { eventIds: [id, made] }, () => {
-      if (!recurs || how === 'all') return changedTo(event, changeAll(desk, tx, event, change), occurrence);
+      if (recurs && how === 'all')
+        return changedTo(
+          event,
+          changeAll(desk, tx, event, ofAll(desk, tx, event, occurrence, change)),
+          occurrence,
+        );
+      if (!recurs) return changedTo(event, changeAll(desk, tx, event, change));
       if (how === 'this') return changedTo(event, changeOne(desk, tx, event, occurrence, change));
       return changedTo(event, changeFollowing(desk, tx, event, occurrence, made, change), occurrence);
     });

@@ -170,6 +170,8 @@ function putBack(
     const question = findQuestion(tx, id);
     if (question) noteStanding(tx, question);
   }
+  // All go before any is put: two may have changed their names.
+  for (const { before, after } of events) putEventRow(tx, (after ?? before)!.id, null);
   for (const { before, after } of events) {
     const { id, revision } = (after ?? before)!;
     putEventRow(tx, id, before && { ...before, revision: revision + 1 });

@@ -4,7 +4,6 @@ import { followsReaders } from '#core/plan/kinds/registry';
 import { AddressError, addressKey, parseMailbox } from '#core/message/address';
 import { answerTimes, type AnswerTimes } from '#core/people/answerTimes';
 import type { PersonalDate } from '#core/people/personalDate';
-import { resolvePlan } from '#core/plan/moments';
 import { isLanguageTag } from '#core/text/language';
 import type { WorkingWeek } from '#core/time/dayParts';
 import type { Leave } from '#core/time/leave';
@@ -32,7 +31,7 @@ import { holidaysKnown, type HolidaysKnown } from './holidayCalendar';
 import { checkedPlace } from './checkedPlace';
 import { countryOf, readersAt } from './readers';
 import { evidenceFor } from './zoneGuess';
-import { mineFor } from '../events/boundPlan';
+import { momentFor } from '../departures/momentFor';
 import { followPlaced, placedFor } from '../occasions/followReader';
 
 export type { Correspondent } from '#store/correspondents';
@@ -173,8 +172,7 @@ function followReader(desk: Desk, tx: Tx, id: string): void {
       if (!followsReaders(plan) || !reader || attempts > 0) continue;
       const [known] = readersAt(desk, tx, [{ name: '', address: reader }]);
       if (!known?.zone) continue;
-      const context = { now, hold: { ms: 0 }, ...mineFor(desk, tx, plan), reader: known.working };
-      const { at } = resolvePlan(plan, context, known.zone);
+      const at = momentFor(desk, tx, plan, known);
       if (at <= now || at === departure.meant) continue;
       const event = state === 'paused' ? 'replan' : 'move';
       applyEvent(tx, departure, event, now, { meant: at, due: at }, 'their clock or days are others');

@@ -1,0 +1,24 @@
+/** What both ways to show the calendar are given. */
+import type { EventJson } from '#api/types';
+import type { RailMark } from '#core/rail/bundle';
+import type { ShownDay } from './days';
+
+/** A departure or a return, laid over the days. */
+export interface Mark extends RailMark {
+  kind: 'leaves' | 'back';
+}
+
+/** What is shown, as bands or as a list. */
+export interface Shown {
+  days: readonly ShownDay[];
+  events: readonly EventJson[];
+  /** Departures and returns, where they are shown. */
+  marks: readonly Mark[];
+  /** IANA zone of the second clock; mine: there is none. */
+  beside: string;
+  /** Where that is, in words. */
+  placeBeside: string;
+  chosen: string | null;
+  keyOf: (event: EventJson) => string;
+  hrefOf: (event: EventJson) => string;
+}
