@@ -21,6 +21,7 @@ import { files, watched } from './files';
 import { series } from './series';
 import { size } from './size';
 import type { Row } from './support';
+import { times } from './times';
 
 process.env.OAK_FROM = 'Ana Real <ana@real.example>';
 process.env.OAK_ZONE = 'Europe/Lisbon';
@@ -42,6 +43,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   batch,
   calendar,
   phrases,
+  times,
   replies,
   checks,
   ingest,

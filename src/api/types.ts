@@ -2211,6 +2211,67 @@ export interface components {
         | 'event';
       ref: string;
     };
+    FoundTimes: {
+      /** @description Whose clock it is read on */
+      name: string;
+      place: string;
+      zone: string;
+      /** @description How that clock is known, where their place is not */
+      assumed: string | null;
+      /** @description What an event of it is called */
+      summary: string;
+      times: {
+        /** @description As they stand in the message */
+        words: string;
+        /** @description In the form of an event, on the clock of `zone` */
+        start: string;
+        /** @description An hour later where nothing is said of it */
+        end: string;
+        zone: string;
+        /** Format: date-time */
+        at: string;
+        /** Format: date-time */
+        until: string;
+        saysEnd: boolean;
+        wholeDay: boolean;
+        /** @description What is not clear, a sentence each */
+        unclear: string[];
+        /** @description On my clock */
+        here: string;
+        /** @description On theirs */
+        there: string;
+        /** @description “free”, “during “Loans committee”” */
+        verdict: string;
+        /** @description Nothing speaks against it */
+        good: boolean;
+        /** @description Already in the calendar, at exactly this time */
+        event: {
+          id: string;
+          occurrence: string | null;
+          summary: string;
+        } | null;
+        meets: {
+          id: string;
+          occurrence: string | null;
+          summary: string;
+          /** Format: date-time */
+          at: string;
+          /** Format: date-time */
+          until: string;
+        }[];
+        /** @description What an answer says that takes it up, in the language of the message */
+        yes: string;
+        /**
+         * Format: date-time
+         * @description What the parts of both days cover
+         */
+        from: string;
+        /** Format: date-time */
+        to: string;
+        mine: components['schemas']['StripPart'][];
+        theirs: components['schemas']['StripPart'][];
+      }[];
+    };
     Event: {
       /** @description Of the event, whichever of its times this is */
       id: string;
@@ -4674,6 +4735,9 @@ export interface components {
       };
       answer: components['schemas']['EventReading'];
     };
+    readTimes: {
+      answer: components['schemas']['FoundTimes'];
+    };
     restoreEvent: {
       answer: components['schemas']['EventDetail'];
     };
@@ -5224,6 +5288,7 @@ export type HolidaysKnownJson = Schemas['HolidaysKnown'];
 export type HolidayPlaceJson = Schemas['HolidayPlace'];
 export type HolidaysJson = Schemas['Holidays'];
 export type ChangeJson = Schemas['Change'];
+export type FoundTimesJson = Schemas['FoundTimes'];
 export type EventJson = Schemas['Event'];
 export type EventDetailJson = Schemas['EventDetail'];
 export type EventsJson = Schemas['Events'];
@@ -5353,6 +5418,7 @@ export type ShapeName =
   | 'HolidayPlace'
   | 'Holidays'
   | 'Change'
+  | 'FoundTimes'
   | 'Event'
   | 'EventDetail'
   | 'Events'
@@ -5528,6 +5594,7 @@ export interface Operations {
   listEvents: Schemas['listEvents'];
   readEvent: Schemas['readEvent'];
   readEventPhrase: Schemas['readEventPhrase'];
+  readTimes: Schemas['readTimes'];
   restoreEvent: Schemas['restoreEvent'];
   listMailboxes: Schemas['listMailboxes'];
   listSharedFiles: Schemas['listSharedFiles'];

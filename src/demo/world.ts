@@ -240,7 +240,7 @@ export const incoming: DemoMail[] = [
     from: 'haruki',
     subject: 'Lacquer panels',
     date: '2026-11-24T17:15:00+09:00',
-    text: 'Dear Ms Oyelaran,\n\nthank you. The frame is 1240 × 880 mm. The panels must not stay below 50 % humidity for longer than the flight.\n\nWith kind regards,\nHaruki Anzai',
+    text: 'Dear Ms Oyelaran,\n\nthank you. The frame is 1240 × 880 mm. The panels must not stay below 50 % humidity for longer than the flight.\n\nMay we speak about the heights of the rail? Thursday at 19:30 would suit me (10:30 your time), or Monday 30 November at 18:00.\n\nWith kind regards,\nHaruki Anzai',
     attachment: {
       name: 'frame and crate.csv',
       type: 'text/csv',

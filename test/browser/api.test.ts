@@ -92,6 +92,7 @@ it('answers in the shapes it describes', async () => {
     '/batches/{id}/rows': batch.id,
     '/messages/{id}': inbox.messages[0]!.id,
     '/messages/{id}/suggestions': inbox.messages[0]!.id,
+    '/messages/{id}/times': inbox.messages[0]!.id,
     '/departures/{id}': page.departures[0]!.id,
     '/questions/{id}': questions.questions[0]!.id,
     '/watches/{id}': waiting.watches[0]!.id,

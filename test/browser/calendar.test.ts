@@ -4,8 +4,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { describe, expect, it } from 'vitest';
-import type { DepartureJson, EventDetailJson, EventJson, EventsJson, MessageJson } from '#api/types';
-import { chord, fill, find, press, sees, textOf } from '../support/browser';
+import type {
+  DepartureJson,
+  EventDetailJson,
+  EventJson,
+  EventsJson,
+  MessageJson,
+  MessagePageJson,
+} from '#api/types';
+import { axe, chord, fill, find, press, sees, textOf } from '../support/browser';
 import { demoPages } from '../support/demo';
 import type { Product } from '../support/product';
 import { until } from '../support/until';
@@ -307,5 +314,65 @@ describe('in Write', () => {
     const page = await open(`/calendar?event=${event.id}`);
     await sees(page, 'Sent', '[aria-labelledby="event-leaves"]');
     expect(await textOf(page, '[aria-labelledby="event-leaves"]')).toContain('40 minutes before');
+  });
+});
+
+describe('times in a message', () => {
+  /** The demo's message that proposes two times. */
+  const proposing = async () => {
+    const { body } = await product.api<MessagePageJson>('GET', '/inbox?limit=50');
+    return body.messages.find(({ subject }) => subject === 'Lacquer panels')!.id;
+  };
+
+  it('stand below it on both clocks; by keys one is put in and undone, one is answered', async () => {
+    const id = await proposing();
+    const page = await open(`/inbox/${id}`);
+    const section = '[aria-label="Times in this message"]';
+    await sees(page, 'Thu 26 Nov 10:30', section);
+    await sees(page, 'Thu 26 Nov 19:30 in Osaka', section);
+    await sees(page, 'during “Loans committee”', section);
+    await sees(page, 'Mon 30 Nov 09:00', section);
+    // Nothing of it stands in the message itself.
+    expect(
+      await page.$$eval('[data-read="true"] mark, [data-read="true"] [class*="found"]', (all) => all.length),
+    ).toBe(0);
+    expect(await axe(page)).toEqual([]);
+    const second = `${section} li:nth-child(2)`;
+    const button = async (name: string) =>
+      until(name, async () => {
+        for (const each of await page.$$(`${second} button`))
+          if ((await each.evaluate((own) => own.textContent)) === name) return each;
+        return undefined;
+      });
+    await (await button('Put into the calendar')).focus();
+    await page.keyboard.press('Enter');
+    await sees(page, '“Lacquer panels” is in the calendar.');
+    await sees(page, 'in your calendar: “Lacquer panels”', second);
+    const [made] = await called('Lacquer panels');
+    expect(made).toMatchObject({ at: '2026-11-30T09:00:00.000Z', zone: 'Asia/Tokyo' });
+    expect(made!.attendees.map(({ address }) => address)).toEqual(['h.anzai@lacquer-osaka.example']);
+    await chord(page, 'Control+z');
+    await sees(page, 'free', second);
+    expect(await called('Lacquer panels')).toEqual([]);
+    await (await button('Answer yes')).focus();
+    await page.keyboard.press('Enter');
+    await until('Write', () => page.url().includes('/write'));
+    await until('its words', async () =>
+      (await textOf(page, '[aria-label="Text"]')).startsWith(
+        'Yes, Monday 30 November at 18:00 your time (09:00 my time) suits me.',
+      ),
+    );
+    expect(await textOf(page, '[aria-label="Text"]')).toContain('Haruki Anzai wrote on');
+  });
+
+  it('know what is put into the calendar meanwhile, in another window', async () => {
+    const id = await proposing();
+    const page = await open(`/inbox/${id}`);
+    const second = '[aria-label="Times in this message"] li:nth-child(2)';
+    await sees(page, 'free', second);
+    const event = await put('Framers', '2026-11-30T09:30');
+    await sees(page, 'during “Framers”', second);
+    await product.api('DELETE', `/events/${event.id}`);
+    await sees(page, 'free', second);
   });
 });

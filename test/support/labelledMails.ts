@@ -86,7 +86,7 @@ function read(line: string): LabelledMail {
 
 /** @param half of the set: those the rules were written by, or those that were kept aside */
 export const labelledMails = (half: 'written by' | 'kept aside'): LabelledMail[] =>
-  readFileSync(new URL('../data/checks/mails.txt', import.meta.url), 'utf8')
+  readFileSync('test/data/checks/mails.txt', 'utf8')
     .trim()
     .split('\n')
     .filter((_, index) => Math.floor(index / 2) % 2 === (half === 'written by' ? 0 : 1))

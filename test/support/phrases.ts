@@ -35,7 +35,7 @@ export interface Labelled {
 
 /** @param half of the set: those the rules were written by, or those that were kept aside */
 export function labelled(language: Language, half: 'written by' | 'kept aside'): Labelled[] {
-  const lines = readFileSync(new URL(`../data/phrases/${language}.txt`, import.meta.url), 'utf8').trim();
+  const lines = readFileSync(`test/data/phrases/${language}.txt`, 'utf8').trim();
   return lines
     .split('\n')
     .filter((_, index) => index % 2 === (half === 'written by' ? 0 : 1))

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { ATTENDANCE, EVENT_STATUSES, ROLES } from '#core/calendar/event';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '#core/departure/states';
+import { stripPart } from '../moments/answers';
 import { all, countOf, extended, instant, listOf, orNull, text } from '../fields';
 
 const attendee = all({
@@ -56,7 +57,40 @@ const reading = all({
   meets: listOf(text).description('What is in the calendar then'),
 });
 
+const foundTime = all({
+  words: text.description('As they stand in the message'),
+  start: text.description('In the form of an event, on the clock of `zone`'),
+  end: text.description('An hour later where nothing is said of it'),
+  zone: text,
+  at: instant,
+  until: instant,
+  saysEnd: Joi.boolean(),
+  wholeDay: Joi.boolean(),
+  unclear: listOf(text).description('What is not clear, a sentence each'),
+  here: text.description('On my clock'),
+  there: text.description('On theirs'),
+  verdict: text.description('“free”, “during “Loans committee””'),
+  good: Joi.boolean().description('Nothing speaks against it'),
+  event: orNull(all({ id: text, occurrence: orNull(text), summary: text })).description(
+    'Already in the calendar, at exactly this time',
+  ),
+  meets: listOf(all({ id: text, occurrence: orNull(text), summary: text, at: instant, until: instant })),
+  yes: text.description('What an answer says that takes it up, in the language of the message'),
+  from: instant.description('What the parts of both days cover'),
+  to: instant,
+  mine: listOf(stripPart),
+  theirs: listOf(stripPart),
+});
+
 export const answers = {
+  FoundTimes: all({
+    name: text.description('Whose clock it is read on'),
+    place: text,
+    zone: text,
+    assumed: orNull(text).description('How that clock is known, where their place is not'),
+    summary: text.description('What an event of it is called'),
+    times: listOf(foundTime),
+  }),
   Event: event,
   EventDetail: extended(event, {
     departures: listOf(bound).description('What leaves before, at or after it'),

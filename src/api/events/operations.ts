@@ -81,3 +81,10 @@ export const exportEvent = operation('exportEvent', {
   path: '/events/{id}/export',
   summary: 'One event as an iCalendar file',
 });
+
+export const readTimes = operation('readTimes', {
+  method: 'get',
+  path: '/messages/{id}/times',
+  summary: 'The times an incoming message speaks of, on its writer’s clock and mine, with what I have then',
+  answer: 'FoundTimes',
+});

@@ -4,7 +4,7 @@ import { landing, warning } from '../plans/answers';
 import { MARKS } from '#core/plan/plan';
 import { plan } from '../plans/plan';
 
-const stripPart = all({
+export const stripPart = all({
   from: instant,
   until: instant,
   part: Joi.valid('night', 'waking', 'working', 'weekend', 'holiday', 'leave'),

@@ -35,6 +35,9 @@ interface Grammar {
 
 const grammars = new Map<Language, Grammar>();
 
+/** The words of a language. */
+export const lexiconOf = (language: Language): Lexicon => LEXICONS[language];
+
 function grammarOf(language: Language): Grammar {
   const known = grammars.get(language);
   if (known) return known;

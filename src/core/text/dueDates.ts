@@ -5,7 +5,7 @@ import { datesIn } from './namedDates';
 import { ownParts } from './ownParts';
 
 const BY =
-  "(?:by|until|till|before|no later than|not later than|deadline(?: is|:)?|due(?: on| by)?|bis(?: zum)?|spätestens(?: am)?|até(?: ao?| à)?(?: dia)?|antes de|avant|d['’]ici|au plus tard|antes del?|hasta)\\s+(?:(?:the|o|a|le|el|dia|den|dem)\\s+)?";
+  "(?:by|until|till|before|no later than|not later than|deadline(?: is|:)?|due(?: on| by)?|bis(?: zum)?|spätestens(?: am)?|até(?: ao?| à)?(?: dia)?|antes de|avant|d['’]ici|au plus tard|jusqu['’](?:au|à)|antes do|antes del?|hasta)\\s+(?:(?:the|o|a|le|el|dia|den|dem)\\s+)?";
 
 /** What is said right before a day by which something is to happen. */
 export const DEADLINE = new RegExp(`(?<!\\p{L})${BY}$`, 'iu');

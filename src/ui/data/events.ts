@@ -1,7 +1,7 @@
 'use client';
 /** Events, as views read them. */
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { EventDetailJson, EventJson, EventReadingJson } from '#api/types';
+import type { EventDetailJson, EventJson, EventReadingJson, FoundTimesJson } from '#api/types';
 import { ask } from './client';
 
 const iso = (at: number) => new Date(at).toISOString();
@@ -47,5 +47,14 @@ export const useEventPhrase = (phrase: string) =>
     enabled: phrase.trim() !== '',
     placeholderData: keepPreviousData,
     gcTime: 60_000,
+    retry: false,
+  });
+
+/** The times a message speaks of. */
+export const useFoundTimes = (messageId: string | undefined) =>
+  useQuery({
+    queryKey: ['events', 'found', messageId],
+    queryFn: () => ask<FoundTimesJson>('GET', `/messages/${messageId}/times`),
+    enabled: messageId !== undefined,
     retry: false,
   });

@@ -5,6 +5,7 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { hasOthers } from '#core/reply/answering';
 import { recipientsWords } from '../common/format';
+import { FoundTimes } from '../found/FoundTimes';
 import { useLooked } from '../common/useLooked';
 import { useMessage, useSettings } from '../data/queries';
 import { TodoButton } from '../returns/TodoButton';
@@ -146,6 +147,7 @@ export function ReadingPane({ id }: { id: string }) {
       <QuestionNotes messageId={message.id} />
       <WatchNotes messageId={message.id} actions={actions} />
       <ThreadMessages message={message} onRead={(each) => router.push(`/${place}/${each}`)} />
+      <FoundTimes message={message} />
     </article>
   );
 }

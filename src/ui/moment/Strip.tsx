@@ -23,17 +23,29 @@ export const partsWords = (parts: readonly StripPartJson[], when: (at: string) =
     .map(({ part, from, words }) => `${PART_WORDS[part]}${words ? ` (${words})` : ''} from ${when(from)}`)
     .join(', ');
 
+/** A stretch that is marked: what is in a calendar, or a time somebody speaks of. Epoch ms. */
+export interface Span {
+  from: number;
+  until: number;
+  kind: 'event' | 'found';
+}
+
 interface Props {
   parts: readonly StripPartJson[];
   /** Epoch ms. */
   from: number;
   until: number;
   /** Moments marked, epoch ms. */
-  marks: readonly number[];
+  marks?: readonly number[];
+  spans?: readonly Span[];
   label: string;
 }
 
-export function Strip({ parts, from, until, marks, label }: Props) {
+/** The narrowest a span is drawn. */
+const LEAST = 3;
+const BAR = 6;
+
+export function Strip({ parts, from, until, marks = [], spans = [], label }: Props) {
   const x = scaleTime([from, until], [0, WIDTH]);
   return (
     <svg
@@ -55,6 +67,20 @@ export function Strip({ parts, from, until, marks, label }: Props) {
           <title>{`${PART_WORDS[part.part]} ${part.words}`.trim()}</title>
         </rect>
       ))}
+      {spans.map((span) => {
+        const [left, right] = [x(Math.max(from, span.from)), x(Math.min(until, span.until))];
+        const event = span.kind === 'event';
+        return (
+          <rect
+            key={`${span.kind} ${span.from} ${span.until}`}
+            x={left}
+            y={event ? OVER + HEIGHT - BAR : 1}
+            width={Math.max(LEAST, right - left)}
+            height={event ? BAR : HEIGHT + 2 * OVER - 2}
+            className={styles[span.kind]}
+          />
+        );
+      })}
       {marks.map((at) => (
         <rect key={at} x={x(at) - 1.2} y={0} width={2.4} height={HEIGHT + 2 * OVER} className={styles.mark} />
       ))}

@@ -15,6 +15,14 @@ export const newMessagePath = () => `/write?new=${Date.now().toString(36)}`;
 /** Where a message in the same thread is written to those who have, or should have, an earlier one. */
 export const correctionPath = (messageId: string) => `/write?corrects=${messageId}`;
 
+/** An event in the calendar. @param on `2026-11-26`, the day that is shown */
+export const calendarPath = (event: { id: string; occurrence: string | null }, on: string) =>
+  `/calendar?${new URLSearchParams({ event: event.id, ...(event.occurrence && { at: event.occurrence }), on }).toString()}`;
+
+/** Where a message is answered that speaks of a time which is taken up. @param at ISO */
+export const acceptingPath = (messageId: string, at: string) =>
+  `/write?answers=${messageId}&accepts=${encodeURIComponent(at)}`;
+
 /** Where what I wrote becomes something that repeats. */
 export const repeatPath = (messageId: string) => `/write?repeats=${messageId}`;
 

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { UNSETTLED_STATES } from '#core/departure/states';
+import { useFoundTimes } from '../data/events';
 import { useText } from '../data/texts';
 import { useLooked } from '../common/useLooked';
 import { ApiProblem } from '../data/client';
@@ -109,6 +110,8 @@ interface NewProps {
   text?: string;
   /** Only to these addresses of that one, with the same text. */
   only?: string[];
+  /** The time spoken of in it that the answer takes up, ISO. */
+  accepts?: string;
 }
 
 /** A new message, the answer to one, one that passes another on, or the correction of one. */
@@ -122,6 +125,7 @@ export function NewMessage({
   unsubscribes,
   text,
   only,
+  accepts,
 }: NewProps) {
   const settings = useSettings();
   const earlier = answers ?? forwards ?? corrects ?? repeats ?? unsubscribes;
@@ -129,11 +133,13 @@ export function NewMessage({
   const again = useSeries(repeats && about.data?.seriesId);
   // Who answers it, or passes it on, has it before them.
   useLooked(answers || forwards ? about.data : undefined, 'message');
+  const times = useFoundTimes(accepts === undefined ? undefined : answers);
   const kept = useText(text);
   const left = useLeftBehind(earlier === undefined && text === undefined);
   if (about.error) return <Missing words={about.error.message} />;
   if (kept.error) return <Missing words={kept.error.message} />;
   if (earlier ? !about.data : text ? !kept.data : !left.known) return <Waiting />;
+  if (accepts && times.isPending) return <Waiting />;
   if (repeats && about.data!.seriesId && !again.data) return <Waiting />;
   if (unsubscribes && !about.data?.list?.mail)
     return <Missing words="This message names no address by which its list is left." />;
@@ -151,7 +157,7 @@ export function NewMessage({
     );
   }
   const initial = answers
-    ? answerFields(about.data!, settings, all, only)
+    ? answerFields(about.data!, settings, all, only, times.data?.times.find(({ at }) => at === accepts)?.yes)
     : forwards
       ? forwardFields(about.data!, settings)
       : corrects

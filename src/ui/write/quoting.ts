@@ -55,12 +55,16 @@ function wroteWords(message: MessageJson, { zone, hourCycle }: SettingsJson, mor
 
 const mine = ({ me, identities }: SettingsJson) => [me, ...identities].map(({ address }) => address);
 
-/** @param only of those it went to, who is asked again; without it who is answered usually */
+/**
+ * @param only of those it went to, who is asked again; without it who is answered usually
+ * @param opening what it begins with
+ */
 export function answerFields(
   message: MessageJson,
   settings: SettingsJson,
   all: boolean,
   only?: readonly string[],
+  opening?: string,
 ): DraftFields {
   const identity = answerAs(message, settings.identities);
   const again = [...message.to, ...message.cc, ...message.bcc].filter(({ address }) =>
@@ -69,6 +73,7 @@ export function answerFields(
   const usual = all ? answerAll(message, mine(settings)) : { to: answerTo(message), cc: [] };
   const { to, cc } = again.length > 0 ? { to: again, cc: [] } : usual;
   const content = [
+    ...(opening ? [{ type: 'paragraph', content: [{ type: 'text', text: opening }] }] : []),
     EMPTY,
     ...signed(settings, identity),
     ...quoted(message, wroteWords(message, settings), false),

@@ -14,6 +14,7 @@ export default async function WritePage({
     unsubscribes?: string;
     text?: string;
     only?: string;
+    accepts?: string;
   }>;
 }) {
   const {
@@ -27,10 +28,11 @@ export default async function WritePage({
     unsubscribes,
     text,
     only,
+    accepts,
   } = await searchParams;
   return (
     <NewMessage
-      key={`${fresh} ${answers} ${all} ${forwards} ${corrects} ${repeats} ${reminds} ${unsubscribes} ${text}`}
+      key={`${fresh} ${answers} ${all} ${forwards} ${corrects} ${repeats} ${reminds} ${unsubscribes} ${text} ${accepts}`}
       answers={answers}
       all={all !== undefined}
       forwards={forwards}
@@ -40,6 +42,7 @@ export default async function WritePage({
       unsubscribes={unsubscribes}
       text={text}
       only={only?.split(',')}
+      accepts={accepts}
     />
   );
 }
