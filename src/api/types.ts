@@ -2221,21 +2221,11 @@ export interface components {
       /** @description What an event of it is called */
       summary: string;
       times: {
-        /** @description As they stand in the message */
-        words: string;
-        /** @description In the form of an event, on the clock of `zone` */
-        start: string;
-        /** @description An hour later where nothing is said of it */
-        end: string;
-        zone: string;
         /** Format: date-time */
         at: string;
         /** Format: date-time */
         until: string;
-        saysEnd: boolean;
         wholeDay: boolean;
-        /** @description What is not clear, a sentence each */
-        unclear: string[];
         /** @description On my clock */
         here: string;
         /** @description On theirs */
@@ -2259,8 +2249,6 @@ export interface components {
           /** Format: date-time */
           until: string;
         }[];
-        /** @description What an answer says that takes it up, in the language of the message */
-        yes: string;
         /**
          * Format: date-time
          * @description What the parts of both days cover
@@ -2270,7 +2258,124 @@ export interface components {
         to: string;
         mine: components['schemas']['StripPart'][];
         theirs: components['schemas']['StripPart'][];
+        /** @description As they stand in the message */
+        words: string;
+        /** @description In the form of an event, on the clock of `zone` */
+        start: string;
+        /** @description An hour later where nothing is said of it */
+        end: string;
+        zone: string;
+        saysEnd: boolean;
+        /** @description What is not clear, a sentence each */
+        unclear: string[];
+        /** @description What an answer says that takes it up, in the language of the message */
+        yes: string;
       }[];
+    };
+    MessageCalendar: {
+      /** @description What a message that came in asks or says of an event */
+      invitation: {
+        /**
+         * @description What it does (RFC 5546 §1.4)
+         * @enum {string}
+         */
+        method: 'REQUEST' | 'REPLY' | 'CANCEL' | 'COUNTER' | 'DECLINECOUNTER';
+        summary: string;
+        location: string;
+        description: string;
+        organizer: {
+          name: string;
+          address: string;
+        } | null;
+        attendees: {
+          address: string;
+          name: string;
+          /** @enum {string} */
+          attendance: 'needs-action' | 'accepted' | 'declined' | 'tentative' | 'delegated';
+        }[];
+        /** @description Whose clock it is told on beside mine */
+        name: string;
+        zone: string;
+        /** @description In words */
+        repeats: string | null;
+        /** @description Its next time; null where it never is */
+        when: {
+          /** Format: date-time */
+          at: string;
+          /** Format: date-time */
+          until: string;
+          wholeDay: boolean;
+          /** @description On my clock */
+          here: string;
+          /** @description On theirs */
+          there: string;
+          /** @description “free”, “during “Loans committee”” */
+          verdict: string;
+          /** @description Nothing speaks against it */
+          good: boolean;
+          /** @description Already in the calendar, at exactly this time */
+          event: {
+            id: string;
+            occurrence: string | null;
+            summary: string;
+          } | null;
+          meets: {
+            id: string;
+            occurrence: string | null;
+            summary: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            until: string;
+          }[];
+          /**
+           * Format: date-time
+           * @description What the parts of both days cover
+           */
+          from: string;
+          /** Format: date-time */
+          to: string;
+          mine: components['schemas']['StripPart'][];
+          theirs: components['schemas']['StripPart'][];
+        } | null;
+        /** @description What it says, in a sentence */
+        says: string;
+        /** @description What it changed in my calendar when it came */
+        did: string | null;
+        /** @description Why nothing may be answered to one that asks; null where something may */
+        over: string | null;
+        answer: {
+          /** @enum {string} */
+          attendance: 'accepted' | 'tentative' | 'declined';
+          messageId: string;
+          /**
+           * @description Of the message that carries it; null where it is deleted
+           * @enum {string|null}
+           */
+          state:
+            | 'draft'
+            | 'held'
+            | 'scheduled'
+            | 'paused'
+            | 'releasing'
+            | 'sent'
+            | 'failed'
+            | 'unconfirmed'
+            | 'ended'
+            | null;
+        } | null;
+        /** @description In my calendar */
+        event: {
+          id: string;
+          occurrence: string | null;
+        } | null;
+      } | null;
+      /** @description What a message of mine says to calendar programs */
+      carries: {
+        /** @enum {string} */
+        method: 'REQUEST' | 'REPLY' | 'CANCEL' | 'COUNTER' | 'DECLINECOUNTER';
+        summary: string;
+      } | null;
     };
     Event: {
       /** @description Of the event, whichever of its times this is */
@@ -2388,6 +2493,11 @@ export interface components {
         pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
         reason: string | null;
       }[];
+      /**
+       * @description What those who are at it know of it: nothing, it is on its way, all, or not of what has changed since; null where it is not mine, or nobody is
+       * @enum {string|null}
+       */
+      told: 'nobody' | 'leaving' | 'all' | 'changed' | null;
     };
     Events: {
       events: components['schemas']['Event'][];
@@ -4663,6 +4773,24 @@ export interface components {
       };
       answer: components['schemas']['EventDetail'];
     };
+    answerInvitation: {
+      body: {
+        /**
+         * @description I come, perhaps, or do not
+         * @enum {string}
+         */
+        answer: 'accepted' | 'tentative' | 'declined';
+        /** @description Words of mine that go along */
+        comment?: string;
+        /** @description Another time I propose (COUNTER); only with `tentative` */
+        start?: string;
+        /** @description As long as before where it is not said */
+        end?: string;
+        /** @description IANA time zone it is on; that of the event where it is not said */
+        zone?: string;
+      };
+      answer: components['schemas']['Message'];
+    };
     deleteEvent: {
       query: {
         /** @description Which one it is, by the time it would have (RECURRENCE-ID, RFC 5545 §3.8.4.4) */
@@ -4713,6 +4841,9 @@ export interface components {
       };
       answer: components['schemas']['EventImport'];
     };
+    inviteToEvent: {
+      answer: components['schemas']['Message'];
+    };
     listEvents: {
       query: {
         /** Format: date-time */
@@ -4721,6 +4852,9 @@ export interface components {
         until: string;
       };
       answer: components['schemas']['Events'];
+    };
+    readCalendar: {
+      answer: components['schemas']['MessageCalendar'];
     };
     readEvent: {
       query: {
@@ -5289,6 +5423,7 @@ export type HolidayPlaceJson = Schemas['HolidayPlace'];
 export type HolidaysJson = Schemas['Holidays'];
 export type ChangeJson = Schemas['Change'];
 export type FoundTimesJson = Schemas['FoundTimes'];
+export type MessageCalendarJson = Schemas['MessageCalendar'];
 export type EventJson = Schemas['Event'];
 export type EventDetailJson = Schemas['EventDetail'];
 export type EventsJson = Schemas['Events'];
@@ -5419,6 +5554,7 @@ export type ShapeName =
   | 'Holidays'
   | 'Change'
   | 'FoundTimes'
+  | 'MessageCalendar'
   | 'Event'
   | 'EventDetail'
   | 'Events'
@@ -5586,12 +5722,15 @@ export interface Operations {
   readHolidays: Schemas['readHolidays'];
   followChanges: Schemas['followChanges'];
   addEvent: Schemas['addEvent'];
+  answerInvitation: Schemas['answerInvitation'];
   deleteEvent: Schemas['deleteEvent'];
   editEvent: Schemas['editEvent'];
   exportEvent: Schemas['exportEvent'];
   exportEvents: Schemas['exportEvents'];
   importEvents: Schemas['importEvents'];
+  inviteToEvent: Schemas['inviteToEvent'];
   listEvents: Schemas['listEvents'];
+  readCalendar: Schemas['readCalendar'];
   readEvent: Schemas['readEvent'];
   readEventPhrase: Schemas['readEventPhrase'];
   readTimes: Schemas['readTimes'];

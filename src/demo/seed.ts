@@ -10,6 +10,7 @@ import { snooze } from '#usecases/incoming/snooze';
 import { addLink } from '#usecases/links/linkFiles';
 import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { writeEventFile, type EventEntry } from '#core/formats/eventFile';
 import { formatMailbox } from '#core/message/address';
 import { ask } from '#usecases/questions/ask';
 import { changeEvent, createEvent } from '#usecases/events/writeEvent';
@@ -40,7 +41,32 @@ import {
   myZone,
   outgoing,
   type DemoMail,
+  type DemoPerson,
 } from './world';
+
+/** What the writer’s calendar program sends along. */
+function invitationOf({ invites, date }: DemoMail, from: DemoPerson, index: number): Sample['calendar'] {
+  if (!invites) return undefined;
+  const { start, end, ...said } = invites;
+  const stamp = Date.parse(date);
+  const entry: EventEntry = {
+    uid: `demo.${index}@${from.address.split('@')[1]}`,
+    occurrence: '',
+    when: { start, end, zone: from.zone ?? myZone, rrule: null, rdate: [], exdate: [] },
+    ...said,
+    description: '',
+    transparent: false,
+    status: 'confirmed',
+    sequence: 0,
+    stamp,
+    organizer: from,
+    attendees: [
+      { ...from, attendance: 'accepted', role: 'chair' },
+      { ...me, attendance: 'needs-action', role: 'required' },
+    ],
+  };
+  return { method: 'REQUEST', text: writeEventFile([entry], stamp, 'REQUEST') };
+}
 
 function sampleOf(mail: DemoMail, index: number): Sample {
   const from = demoPeople.get(mail.from)!;
@@ -53,6 +79,7 @@ function sampleOf(mail: DemoMail, index: number): Sample {
     messageId: `<demo.${index}@${from.address.split('@')[1]}>`,
     date: mail.date,
     attachment: mail.attachment,
+    calendar: invitationOf(mail, from, index),
   };
 }
 

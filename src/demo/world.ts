@@ -184,6 +184,8 @@ export interface DemoMail {
   todo?: { what: string; due: string; time: string; remind: string; sound?: boolean };
   /** A file that came with it. */
   attachment?: { name: string; type: string; text: string };
+  /** The event it asks me to come to, on the writer’s clock. */
+  invites?: { summary: string; start: string; end: string; location: string };
   automatic?: boolean;
 }
 
@@ -235,6 +237,12 @@ export const incoming: DemoMail[] = [
     subject: 'Delivery window, gallery 3',
     date: '2026-11-24T17:10:00+10:30',
     text: 'Hello Tamsin,\n\nthe goods lift is ours Thu 26 Nov 16:00 to 18:00. Will somebody from your side be on the line while we unpack?\n\nEwan',
+    invites: {
+      summary: 'Unpacking, gallery 3',
+      start: '2026-11-26T16:00',
+      end: '2026-11-26T18:00',
+      location: 'Goods lift, by telephone',
+    },
   },
   {
     from: 'haruki',

@@ -2,6 +2,7 @@
 import MailComposer from 'nodemailer/lib/mail-composer';
 import type { Attachment } from 'nodemailer/lib/mailer';
 import { randomUUID } from 'node:crypto';
+import type { Method } from '#core/calendar/invitation';
 import type { Mailbox } from '#core/message/address';
 import type { Importance, Sensitivity } from '#core/message/details';
 import { parseMessageIds } from '#core/reply/threading';
@@ -39,6 +40,8 @@ export interface OutgoingMessage {
   /** Where the reader's program is asked to say that it was seen (RFC 8098 §2.1). */
   receiptTo?: Addressee;
   attachments?: OutgoingAttachment[];
+  /** For calendar programs, beside the text (iMIP, RFC 6047 §2.4). */
+  calendar?: { method: Method; text: string };
 }
 
 /** As the fields are spelled, RFC 2156 §5.3.4. */
@@ -158,6 +161,13 @@ export async function composeMessage(
     text: message.text,
     html: message.html ? asPage(message.html) : undefined,
     attachments: message.attachments?.map((each) => asPart(each, contentOf(each))),
+    // The same for programs (RFC 6047 §2.4); the last of the alternatives is the fullest (RFC 2046 §5.1.4).
+    alternatives: message.calendar && [
+      {
+        contentType: `text/calendar; charset=utf-8; method=${message.calendar.method}`,
+        content: message.calendar.text,
+      },
+    ],
     headers: detailHeaders(message),
     inReplyTo: cleanIds(message.inReplyTo ? [message.inReplyTo] : [])[0],
     references: cleanIds(message.references),

@@ -1,5 +1,6 @@
 /** An incoming message as data. */
 import PostalMime, { type Address, type Attachment, type Email } from 'postal-mime';
+import { LONGEST_INVITATION, type CalendarMessage } from '#core/calendar/invitation';
 import { READING } from '#core/limits';
 import type { Mailbox } from '#core/message/address';
 import { mediaType, safeFileName } from '#core/message/attachment';
@@ -9,6 +10,7 @@ import type { Strange } from '#core/message/strange';
 import { signsOf, type Signs } from '#core/reply/classify';
 import { readReport, type MessageReport } from '#core/reply/report';
 import { parseMessageIds } from '#core/reply/threading';
+import { readCalendarPart } from './calendarPart';
 import { plainText } from './plainText';
 import { decodeAsTheStandardSays } from './windows1252';
 
@@ -49,6 +51,8 @@ export interface IncomingMessage {
   /** What it reports about a message of mine, if it does. */
   report: MessageReport | undefined;
   attachments: IncomingAttachment[];
+  /** What it does with an event (iMIP, RFC 6047); null where it does nothing with one that can be read. */
+  calendar: CalendarMessage | null;
   /** Why not all of it could be read; null where all was. */
   strange: Strange | null;
 }
@@ -102,6 +106,13 @@ export function shownIds(html: string): Set<string> {
     }
   }
   return ids;
+}
+
+/** Its part for calendar programs, as text. */
+function calendarPart(attachments: readonly Attachment[]): string | undefined {
+  const part = attachments.find(({ method }) => method !== undefined);
+  if (!part || bytesOf(part).length > LONGEST_INVITATION) return undefined;
+  return bytesOf(part).toString();
 }
 
 function listAttachments(mail: Email): IncomingAttachment[] {
@@ -176,6 +187,7 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
       }),
     ),
     attachments: listAttachments(mail),
+    calendar: readCalendarPart(calendarPart(mail.attachments), Number.isNaN(date) ? 0 : date),
     strange: strange.find(([, is]) => is)?.[0] ?? null,
   };
 }

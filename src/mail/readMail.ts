@@ -113,5 +113,6 @@ export const readNothing = (strange: Strange): IncomingMessage => ({
   signs: signsOf(() => undefined),
   report: undefined,
   attachments: [],
+  calendar: null,
   strange,
 });

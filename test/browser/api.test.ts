@@ -93,6 +93,7 @@ it('answers in the shapes it describes', async () => {
     '/messages/{id}': inbox.messages[0]!.id,
     '/messages/{id}/suggestions': inbox.messages[0]!.id,
     '/messages/{id}/times': inbox.messages[0]!.id,
+    '/messages/{id}/calendar': inbox.messages[0]!.id,
     '/departures/{id}': page.departures[0]!.id,
     '/questions/{id}': questions.questions[0]!.id,
     '/watches/{id}': waiting.watches[0]!.id,

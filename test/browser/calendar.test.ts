@@ -10,6 +10,9 @@ import type {
   EventJson,
   EventsJson,
   MessageJson,
+  DeparturePageJson,
+  MailboxJson,
+  MessageCalendarJson,
   MessagePageJson,
 } from '#api/types';
 import { axe, chord, fill, find, press, sees, textOf } from '../support/browser';
@@ -374,5 +377,95 @@ describe('times in a message', () => {
     await sees(page, 'during “Framers”', second);
     await product.api('DELETE', `/events/${event.id}`);
     await sees(page, 'free', second);
+  });
+});
+
+describe('an invitation', () => {
+  const panel = '[aria-label="Invitation"]';
+  const invited = async () => {
+    const { body } = await product.api<MessagePageJson>('GET', '/inbox?limit=50');
+    return body.messages.find(({ subject }) => subject === 'Delivery window, gallery 3')!.id;
+  };
+  const asked = async (id: string) =>
+    (await product.api<MessageCalendarJson>('GET', `/messages/${id}/calendar`)).body.invitation!;
+
+  it('by keys: answered, taken back, answered otherwise; it leaves as any message, and is in the calendar', async () => {
+    const id = await invited();
+    const page = await open(`/inbox/${id}`);
+    await sees(page, 'Thu 26 Nov 05:30–07:30', panel);
+    await sees(page, 'Thu 26 Nov 16:00–18:00 in Adelaide', panel);
+    await sees(page, 'free, but 05:30 for you, at night', panel);
+    expect(await axe(page)).toEqual([]);
+    const answer = async (name: string) => {
+      const button = await until(name, async () => {
+        for (const each of await page.$$(`${panel} button`))
+          if ((await each.evaluate((own) => own.textContent)).trim() === name) return each;
+        return undefined;
+      });
+      await button.focus();
+      await page.keyboard.press('Enter');
+    };
+    await answer('Perhaps');
+    await sees(page, 'You come perhaps: your answer has not left yet.', panel);
+    expect((await called('Unpacking, gallery 3'))[0]).toMatchObject({ status: 'tentative' });
+    const [held] = (await product.api<DeparturePageJson>('GET', '/departures?state=held')).body.departures;
+    expect(held!.subject).toBe('Perhaps: Unpacking, gallery 3');
+    await product.api('POST', `/departures/${held!.id}/take-back`);
+    await sees(page, 'your answer is a draft: they do not know', panel);
+    await page.reload();
+    await answer('Come');
+    await sees(page, 'You come: your answer has not left yet.', panel);
+    const { answer: given } = await asked(id);
+    const other = await open(`/write/${given!.messageId}`);
+    await sees(
+      other,
+      'With it goes, for calendar programs, your answer to the invitation to Unpacking, gallery 3.',
+    );
+    await other.close();
+    const carrying = (await product.api<MessageJson>('GET', `/messages/${given!.messageId}`)).body;
+    await product.api('POST', `/departures/${carrying.departures.at(-1)!.id}/release`);
+    await sees(page, 'You come: answered.', panel);
+    expect((await called('Unpacking, gallery 3'))[0]).toMatchObject({
+      status: 'confirmed',
+      at: '2026-11-26T05:30:00.000Z',
+    });
+    const box = await until('it in Ewan’s mailbox', async () => {
+      const { body } = await product.api<MailboxJson>(
+        'GET',
+        '/postoffice/mailboxes/ewan@gallery-three.example',
+      );
+      return body.messages.find(({ subject }) => subject === 'Accepted: Unpacking, gallery 3');
+    });
+    expect(box.text).toContain('I will come: Unpacking, gallery 3');
+  });
+
+  it('to others: asked from the event, and told of what has changed since', async () => {
+    const event = await put('Seals of the crates', '2026-12-11T11:00', {
+      attendees: ['bela@wrenfield.example'],
+    });
+    const page = await open(`/calendar?event=${event.id}&on=2026-12-11`);
+    await sees(page, 'They have not been asked yet.');
+    await press(page, 'button', 'Ask them…');
+    await until('Write', () => page.url().includes('/write/'));
+    await sees(page, 'With it goes, for calendar programs, an invitation to Seals of the crates.');
+    const id = page.url().split('/').at(-1)!;
+    await product.api('POST', `/messages/${id}/schedule`, {
+      plan: { kind: 'now' },
+      inSpiteOfQuiet: 'for the test',
+    });
+    const carrying = (await product.api<MessageJson>('GET', `/messages/${id}`)).body;
+    await product.api('POST', `/departures/${carrying.departures.at(-1)!.id}/release`);
+    const told = async () => (await product.api<EventDetailJson>('GET', `/events/${event.id}`)).body.told;
+    await until('all to be told', async () => (await told()) === 'all');
+    await page.goto(`${product.origin}/calendar?event=${event.id}&on=2026-12-11`);
+    await sees(page, 'They have been told.');
+    await advance({ advance: 'PT1M' });
+    await product.api('PATCH', `/events/${event.id}`, { start: '2026-12-11T12:00' });
+    await sees(page, 'They do not know what has changed since.');
+    await press(page, 'button', 'Tell them…');
+    await until('Write', () => page.url().includes('/write/'));
+    expect(
+      (await product.api<MessageJson>('GET', `/messages/${page.url().split('/').at(-1)}`)).body.subject,
+    ).toBe('Changed: Seals of the crates');
   });
 });

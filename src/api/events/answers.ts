@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { ATTENDANCE, EVENT_STATUSES, ROLES } from '#core/calendar/event';
+import { ANSWERS, METHODS, TOLD } from '#core/calendar/invitation';
 import { DEPARTURE_STATES, PAUSE_CAUSES } from '#core/departure/states';
 import { stripPart } from '../moments/answers';
 import { all, countOf, extended, instant, listOf, orNull, text } from '../fields';
@@ -57,16 +58,10 @@ const reading = all({
   meets: listOf(text).description('What is in the calendar then'),
 });
 
-const foundTime = all({
-  words: text.description('As they stand in the message'),
-  start: text.description('In the form of an event, on the clock of `zone`'),
-  end: text.description('An hour later where nothing is said of it'),
-  zone: text,
+const placed = {
   at: instant,
   until: instant,
-  saysEnd: Joi.boolean(),
   wholeDay: Joi.boolean(),
-  unclear: listOf(text).description('What is not clear, a sentence each'),
   here: text.description('On my clock'),
   there: text.description('On theirs'),
   verdict: text.description('“free”, “during “Loans committee””'),
@@ -75,11 +70,47 @@ const foundTime = all({
     'Already in the calendar, at exactly this time',
   ),
   meets: listOf(all({ id: text, occurrence: orNull(text), summary: text, at: instant, until: instant })),
-  yes: text.description('What an answer says that takes it up, in the language of the message'),
   from: instant.description('What the parts of both days cover'),
   to: instant,
   mine: listOf(stripPart),
   theirs: listOf(stripPart),
+};
+
+const foundTime = all({
+  ...placed,
+  words: text.description('As they stand in the message'),
+  start: text.description('In the form of an event, on the clock of `zone`'),
+  end: text.description('An hour later where nothing is said of it'),
+  zone: text,
+  saysEnd: Joi.boolean(),
+  unclear: listOf(text).description('What is not clear, a sentence each'),
+  yes: text.description('What an answer says that takes it up, in the language of the message'),
+});
+
+const invitation = all({
+  method: Joi.valid(...METHODS).description('What it does (RFC 5546 §1.4)'),
+  summary: text,
+  location: text,
+  description: text,
+  organizer: orNull(all({ name: text, address: text })),
+  attendees: listOf(all({ address: text, name: text, attendance: Joi.valid(...ATTENDANCE) })),
+  name: text.description('Whose clock it is told on beside mine'),
+  zone: text,
+  repeats: orNull(text).description('In words'),
+  when: orNull(all(placed)).description('Its next time; null where it never is'),
+  says: text.description('What it says, in a sentence'),
+  did: orNull(text).description('What it changed in my calendar when it came'),
+  over: orNull(text).description('Why nothing may be answered to one that asks; null where something may'),
+  answer: orNull(
+    all({
+      attendance: Joi.valid(...ANSWERS),
+      messageId: Joi.string(),
+      state: orNull(Joi.valid(...DEPARTURE_STATES)).description(
+        'Of the message that carries it; null where it is deleted',
+      ),
+    }),
+  ),
+  event: orNull(all({ id: text, occurrence: orNull(text) })).description('In my calendar'),
 });
 
 export const answers = {
@@ -91,9 +122,18 @@ export const answers = {
     summary: text.description('What an event of it is called'),
     times: listOf(foundTime),
   }),
+  MessageCalendar: all({
+    invitation: orNull(invitation).description('What a message that came in asks or says of an event'),
+    carries: orNull(all({ method: Joi.valid(...METHODS), summary: text })).description(
+      'What a message of mine says to calendar programs',
+    ),
+  }),
   Event: event,
   EventDetail: extended(event, {
     departures: listOf(bound).description('What leaves before, at or after it'),
+    told: orNull(Joi.valid(...TOLD)).description(
+      'What those who are at it know of it: nothing, it is on its way, all, or not of what has changed since; null where it is not mine, or nobody is',
+    ),
   }),
   Events: all({ events: listOf(event) }),
   EventReading: Joi.alternatives(

@@ -1,5 +1,14 @@
 import { operation } from '../operation';
-import { eventFile, eventPatch, eventPhrase, eventsQuery, newEvent, oneQuery, whichQuery } from './requests';
+import {
+  eventFile,
+  eventPatch,
+  eventPhrase,
+  eventsQuery,
+  invitationAnswer,
+  newEvent,
+  oneQuery,
+  whichQuery,
+} from './requests';
 
 export const listEvents = operation('listEvents', {
   method: 'get',
@@ -87,4 +96,28 @@ export const readTimes = operation('readTimes', {
   path: '/messages/{id}/times',
   summary: 'The times an incoming message speaks of, on its writer’s clock and mine, with what I have then',
   answer: 'FoundTimes',
+});
+
+export const readCalendar = operation('readCalendar', {
+  method: 'get',
+  path: '/messages/{id}/calendar',
+  summary: 'What a message asks or says of an event (iMIP, RFC 6047), with what I have then',
+  answer: 'MessageCalendar',
+});
+
+export const answerInvitation = operation('answerInvitation', {
+  method: 'post',
+  path: '/messages/{id}/calendar',
+  summary:
+    'Answer an invitation; the answer leaves as any message does, and the event is put into the calendar, or taken out',
+  body: invitationAnswer,
+  answer: 'Message',
+});
+
+export const inviteToEvent = operation('inviteToEvent', {
+  method: 'post',
+  path: '/events/{id}/invite',
+  summary: 'A draft that asks all who are at an event of mine to come, or tells them of what has changed',
+  answer: 'Message',
+  status: 201,
 });

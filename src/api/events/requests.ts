@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { EVENT_REACH, EVENT_STATUSES, LONGEST, MOST_ATTENDEES } from '#core/calendar/event';
+import { ANSWERS } from '#core/calendar/invitation';
 import { ADDRESS, instant } from '../fields';
 import { occurrenceId, zone } from '../plans/clockTime';
 import { rrule } from '../plans/plan';
@@ -49,3 +50,13 @@ export const eventPhrase = Joi.object({
 
 /** Bytes of a calendar at most. */
 export const eventFile = Joi.object({ text: Joi.string().max(30_000_000).required() });
+
+export const invitationAnswer = Joi.object({
+  answer: Joi.valid(...ANSWERS)
+    .required()
+    .description('I come, perhaps, or do not'),
+  comment: Joi.string().max(10_000).allow('').description('Words of mine that go along'),
+  start: time.description('Another time I propose (COUNTER); only with `tentative`'),
+  end: time.description('As long as before where it is not said'),
+  zone: zone.description('IANA time zone it is on; that of the event where it is not said'),
+});

@@ -33,6 +33,8 @@ export interface Attendee {
   name: string;
   attendance: Attendance;
   role: Role;
+  /** When they said so, epoch ms; undefined where they have not, or it came in a file. */
+  said?: number;
 }
 
 /** What of one that recurs is meant: one time of it, all from that on, or the whole. */

@@ -51,10 +51,10 @@ const dayIn = (local: string, language: Language) =>
   }).format(new Date(`${local.slice(0, 10)}T00:00Z`));
 
 /**
- * “Yes, Thursday 26 November at 10:00 your time (01:00 my time) suits me.”
+ * “Thursday 26 November at 10:00 your time (01:00 my time)”.
  * @param at epoch ms @param theirs @param mine IANA zones @param wholeDay no time was said
  */
-export function acceptingWords(
+export function whenIn(
   at: number,
   theirs: string,
   mine: string,
@@ -63,11 +63,14 @@ export function acceptingWords(
 ): string {
   const said = SAID[language];
   const [there, here] = [toLocal(at, theirs), toLocal(at, mine)];
-  if (wholeDay) return said.suits(dayIn(there, language));
+  if (wholeDay) return dayIn(there, language);
   const time = (local: string) => local.slice(11, 16);
   const when = said.at(dayIn(there, language), time(there));
-  if (there === here) return said.suits(when);
+  if (there === here) return when;
   const own =
     there.slice(0, 10) === here.slice(0, 10) ? time(here) : said.at(dayIn(here, language), time(here));
-  return said.suits(`${when} ${said.yours} (${own} ${said.ours})`);
+  return `${when} ${said.yours} (${own} ${said.ours})`;
 }
+
+/** “Yes, Thursday 26 November at 10:00 your time (01:00 my time) suits me.” */
+export const acceptingWords = (when: string, language: Language): string => SAID[language].suits(when);

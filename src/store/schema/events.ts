@@ -2,6 +2,9 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { Attendee, EventStatus } from '#core/calendar/event';
+import type { InvitationAnswer, Method } from '#core/calendar/invitation';
+import type { EventEntry } from '#core/formats/eventFile';
+import { messages } from './messages';
 
 export const events = sqliteTable(
   'events',
@@ -66,5 +69,45 @@ export const eventPeople = sqliteTable(
   (table) => [
     primaryKey({ columns: [table.address, table.eventId] }),
     index('event_people_event').on(table.eventId),
+  ],
+);
+
+/** What messages that came in do with events (iMIP, RFC 6047), and what became of it. */
+export const invitations = sqliteTable(
+  'invitations',
+  {
+    messageId: text()
+      .primaryKey()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+    method: text().$type<Method>().notNull(),
+    uid: text().notNull(),
+    entries: text({ mode: 'json' }).$type<readonly EventEntry[]>().notNull(),
+    /** What it changed here when it came, in words; null where it changed nothing. */
+    did: text(),
+    /** What I answered, and by which message of mine. */
+    answer: text().$type<InvitationAnswer>(),
+    answeredBy: text(),
+  },
+  (table) => [index('invitations_uid').on(table.uid)],
+);
+
+/** What messages of mine say to calendar programs. */
+export const messageCalendars = sqliteTable(
+  'message_calendars',
+  {
+    messageId: text()
+      .primaryKey()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+    method: text().$type<Method>().notNull(),
+    /** The event of mine that is told of as it is when the message leaves; null: what is said stands in `text`. */
+    eventId: text(),
+    text: text(),
+    /** What it is called, for whoever looks at the message. */
+    summary: text().notNull(),
+  },
+  (table) => [
+    index('message_calendars_event')
+      .on(table.eventId)
+      .where(sql`event_id IS NOT NULL`),
   ],
 );

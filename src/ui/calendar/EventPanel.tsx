@@ -4,6 +4,7 @@ import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { EventDetailJson } from '#api/types';
+import { ATTENDANCE_WORDS, type Told } from '#core/calendar/invitation';
 import { toLocal } from '#core/time/wallClock';
 import { useWords } from '../common/format';
 import { shortState } from '../common/shortState';
@@ -11,6 +12,7 @@ import { useFirstFocus } from '../common/useFirstFocus';
 import { ApiProblem } from '../data/client';
 import { useEvent } from '../data/events';
 import { useSettings } from '../data/queries';
+import { useInvitationActions } from '../invitations/useInvitationActions';
 import styles from './Calendar.module.css';
 import { EventForm } from './EventForm';
 import { spanWords, statusWords, thereWords, whenWords } from './eventWords';
@@ -19,12 +21,12 @@ import type { EventReach } from '#core/calendar/event';
 import { ReachField } from './ReachField';
 import { useEventActions } from './useEventActions';
 
-const ATTENDANCE: Record<EventDetailJson['attendees'][number]['attendance'], string> = {
-  'needs-action': '',
-  accepted: 'comes',
-  declined: 'does not come',
-  tentative: 'perhaps',
-  delegated: 'sends somebody',
+/** What those who are at it know of it. */
+const TOLD: Record<Told, string> = {
+  nobody: 'They have not been asked yet.',
+  leaving: 'The message that tells them has not left yet.',
+  all: 'They have been told.',
+  changed: 'They do not know what has changed since.',
 };
 
 interface Props {
@@ -62,6 +64,7 @@ function Whole({
   const { zone, hourCycle } = useSettings();
   const { now, moment } = useWords();
   const actions = useEventActions();
+  const { invite } = useInvitationActions();
   const [editing, setEditing] = useState(false);
   const [removing, setRemoving] = useState(false);
   const [reach, setReach] = useState<EventReach>('this');
@@ -127,10 +130,22 @@ function Whole({
           {event.attendees.map(({ name, address, attendance }) => (
             <li key={address}>
               <span title={address}>{name || address}</span>{' '}
-              <span className="quiet">{ATTENDANCE[attendance]}</span>
+              <span className="quiet">
+                {attendance === 'needs-action' ? '' : ATTENDANCE_WORDS[attendance]}
+              </span>
             </li>
           ))}
         </ul>
+      )}
+      {event.told && (
+        <p className={styles.line}>
+          <span className="quiet">{TOLD[event.told]}</span>
+          {event.told !== 'leaving' && event.told !== 'all' && (
+            <Button size="small" onClick={() => void invite(event.id)}>
+              {event.told === 'nobody' ? 'Ask them…' : 'Tell them…'}
+            </Button>
+          )}
+        </p>
       )}
       {event.departures.length > 0 && (
         <>

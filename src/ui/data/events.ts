@@ -1,7 +1,13 @@
 'use client';
 /** Events, as views read them. */
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { EventDetailJson, EventJson, EventReadingJson, FoundTimesJson } from '#api/types';
+import type {
+  EventDetailJson,
+  EventJson,
+  EventReadingJson,
+  FoundTimesJson,
+  MessageCalendarJson,
+} from '#api/types';
 import { ask } from './client';
 
 const iso = (at: number) => new Date(at).toISOString();
@@ -55,6 +61,15 @@ export const useFoundTimes = (messageId: string | undefined) =>
   useQuery({
     queryKey: ['events', 'found', messageId],
     queryFn: () => ask<FoundTimesJson>('GET', `/messages/${messageId}/times`),
+    enabled: messageId !== undefined,
+    retry: false,
+  });
+
+/** What a message asks or says of an event. */
+export const useMessageCalendar = (messageId: string | undefined) =>
+  useQuery({
+    queryKey: ['events', 'message', messageId],
+    queryFn: () => ask<MessageCalendarJson>('GET', `/messages/${messageId}/calendar`),
     enabled: messageId !== undefined,
     retry: false,
   });

@@ -8,6 +8,7 @@ import { recipientsWords } from '../common/format';
 import { FoundTimes } from '../found/FoundTimes';
 import { useLooked } from '../common/useLooked';
 import { useMessage, useSettings } from '../data/queries';
+import { InvitationPanel } from '../invitations/InvitationPanel';
 import { TodoButton } from '../returns/TodoButton';
 import { useCommand, useKeyName } from '../shell/commands';
 import { keepTextPath } from '../shell/views';
@@ -143,6 +144,7 @@ export function ReadingPane({ id }: { id: string }) {
         </Button>
         <Button onClick={() => router.push(keepTextPath(id))}>Keep as a text</Button>
       </div>
+      <InvitationPanel message={message} />
       <Notes message={message} actions={actions} />
       <QuestionNotes messageId={message.id} />
       <WatchNotes messageId={message.id} actions={actions} />

@@ -56,6 +56,7 @@ import { usePrimaryKey } from './usePrimaryKey';
 import { useLease } from './useLease';
 import { useReaders } from './useReaders';
 import { useSending } from './useSending';
+import { CarriesCalendar } from '../invitations/InvitationPanel';
 import type { QuestionFormHandle } from '../questions/QuestionForm';
 import { QuestionLine } from '../questions/QuestionLine';
 import { useAsking } from '../questions/useAsking';
@@ -329,6 +330,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
             </>
           }
         >
+          {message && <CarriesCalendar messageId={message.id} />}
           <FieldsPanel
             readers={filling ? [] : filled.readers}
             values={fields.fields}

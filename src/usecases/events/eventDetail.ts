@@ -1,11 +1,14 @@
 /** One event with what leaves before, at or after it. */
+import type { Told } from '#core/calendar/invitation';
 import type { DepartureState, PauseCause } from '#core/departure/states';
 import { eventOf, kindOf } from '#core/plan/kinds/registry';
 import { departuresOfEvents } from '#store/departures';
 import { findMessage } from '#store/messages';
 import type { Desk } from '../desk';
 import { receivers } from '../messages/envelope';
-import { readEvent, type EventView } from './eventView';
+import { toldOfEvent } from '../invitations/invite';
+import { myAddresses, readEvent, type EventView } from './eventView';
+import { knownEvent } from './knownEvent';
 
 export interface BoundView {
   id: string;
@@ -23,6 +26,8 @@ export interface BoundView {
 
 export interface EventDetail extends EventView {
   departures: BoundView[];
+  /** What those who are at it know of it; null where it is not mine, or nobody is. */
+  told: Told | null;
 }
 
 /** @throws NotFound */
@@ -52,5 +57,6 @@ export function readEventDetail(desk: Desk, id: string, occurrence: string | nul
       },
     ];
   });
-  return { ...view, departures };
+  const told = toldOfEvent(db, knownEvent(db, id), myAddresses(desk)) ?? null;
+  return { ...view, departures, told };
 }

@@ -93,7 +93,8 @@ function viewOf(
   };
 }
 
-const myAddresses = (desk: Desk): string[] => {
+/** As addresses are compared. */
+export const myAddresses = (desk: Desk): string[] => {
   const { me, identities } = desk.settings();
   return [me, ...identities].map(({ address }) => addressKey(address));
 };

@@ -62,23 +62,27 @@ export function columnsOf(entry: EventEntry, mine: string) {
   return { uid, occurrence, ...said, ...own, ...placedIn(own, mine) };
 }
 
-function takeOne(
+/**
+ * Takes what is said of an event, or of one of its times, where it is later than what is known.
+ * @param mine IANA zone of my clock @param id of one that is not known
+ * @throws Invalid where it never is
+ */
+export function takeEntry(
   tx: Tx,
-  entry: ReadEntry,
+  entry: EventEntry,
   masterId: string | null,
   mine: string,
   now: number,
-  id: string,
+  id = newId(),
 ): { row: EventRow; what: 'added' | 'changed' | 'kept' } {
-  const { lost: _lost, ...kept } = entry;
   const known = eventByUid(tx, entry.uid, entry.occurrence);
   if (!known) {
-    const row = insertEvent(tx, { id, masterId, ...columnsOf(kept, mine), createdAt: now });
+    const row = insertEvent(tx, { id, masterId, ...columnsOf(entry, mine), createdAt: now });
     return { row, what: 'added' };
   }
   const wasDeleted = known.deletedAt !== null;
   if (!wasDeleted && !isLater(entry, known)) return { row: known, what: 'kept' };
-  const row = swapEvent(tx, known, { ...columnsOf(kept, mine), masterId, deletedAt: null });
+  const row = swapEvent(tx, known, { ...columnsOf(entry, mine), masterId, deletedAt: null });
   if (!row) throw new Stale('event');
   rebindMoved(tx, known, row);
   return { row, what: wasDeleted ? 'added' : 'changed' };
@@ -148,9 +152,10 @@ function takeSome(
           continue;
         }
         try {
-          const { row, what } = takeOne(tx, entry, master?.id ?? null, mine, now, ids[index]!);
+          const { lost, ...kept } = entry;
+          const { row, what } = takeEntry(tx, kept, master?.id ?? null, mine, now, ids[index]);
           result[what]++;
-          for (const words of entry.lost) result.lost.push({ summary: entry.summary, what: words });
+          for (const words of lost) result.lost.push({ summary: entry.summary, what: words });
           if (what !== 'kept') changed.push(row);
           if (what === 'changed' && entry.occurrence === '')
             changed.push(...endUnsaid(tx, row, said.get(entry.uid)!.occurrences, now));

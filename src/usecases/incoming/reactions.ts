@@ -5,6 +5,7 @@ import type { Tx } from '#store/store';
 import { keepReceipts, reportedDeparture } from '../departures/keepReceipts';
 import { settleByEvidence } from '../departures/settleByEvidence';
 import { pauseForWriter } from '../departures/theyWroteFirst';
+import { considerInvitation } from '../invitations/considerInvitation';
 import { noteWriting } from '../people/zoneGuess';
 import { considerForQuestions, isOnlyAnAnswer } from '../questions/considerReply';
 import { considerForWatches } from '../watches/consider';
@@ -51,6 +52,8 @@ const REACTIONS: readonly Reaction[] = [
   { to: isByPerson, react: (tx, { message, now }) => bringBackEarly(tx, message, now) },
   // It may be the answer somebody waits for; whatever it is, it is told why it is or is not.
   { to: () => true, react: considerForWatches },
+  // What it does with an event, whoever pressed a button for it.
+  { to: byAnybodyElse, react: considerInvitation },
   // Where its writer may be.
   { to: () => true, react: (tx, { message }) => noteWriting(tx, message) },
 ];

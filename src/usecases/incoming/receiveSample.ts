@@ -1,4 +1,5 @@
 /** Taking in a message that is given in parts, as if it had come from outside: for seeding a sandbox. */
+import type { Method } from '#core/calendar/invitation';
 import type { Mailbox } from '#core/message/address';
 import { composeMessage } from '#mail/compose';
 import type { Message } from '#store/messages';
@@ -16,6 +17,8 @@ export interface Sample {
   /** An automatic answer (RFC 3834). */
   automatic?: boolean;
   attachment?: { name: string; type: string; text: string };
+  /** What it says to calendar programs (iMIP, RFC 6047). */
+  calendar?: { method: Method; text: string };
 }
 
 /** `Tue, 24 Nov 2026 17:10:00 +1030` (RFC 5322 §3.3) of an ISO time with an offset. */
@@ -26,11 +29,11 @@ function dateHeader(date: string): string {
 }
 
 export async function receiveSample(desk: Desk, sample: Sample): Promise<Message> {
-  const { from, to, subject, text, messageId, date, automatic, attachment } = sample;
+  const { from, to, subject, text, messageId, date, automatic, attachment, calendar } = sample;
   const attachments = attachment
     ? [{ ...attachment, contentId: null, bytes: Buffer.from(attachment.text) }]
     : [];
-  const parts = { from, to: [to], cc: [], replyTo: [], subject, text, references: [], attachments };
+  const parts = { from, to: [to], cc: [], replyTo: [], subject, text, references: [], attachments, calendar };
   const { bytes: composed } = await composeMessage(parts, messageId, Date.parse(date));
   const bytes = Buffer.from(composed.toString().replace(/^Date: .*$/m, `Date: ${dateHeader(date)}`));
   const header = automatic ? 'Auto-Submitted: auto-replied\r\n' : '';

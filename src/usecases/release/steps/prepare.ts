@@ -10,6 +10,7 @@ import type { QuestionRow } from '#store/questions';
 import type { VisitLink } from '#store/visitLinks';
 import type { Desk } from '../../desk';
 import { keepBytes, type KeptRead } from '../../links/keepReads';
+import { calendarFor } from '../../invitations/invite';
 import { readLinks } from '../../links/readLinks';
 import { fillMessage } from '../../fields/fillMessage';
 import { withItsQuestion } from './ask';
@@ -73,7 +74,9 @@ export async function prepare(
   const through = throughHere(desk, seen, content);
   // Its own addresses lead through nothing else.
   const asked = withItsQuestion(desk, seen, through.content, headerId, released);
-  const sealed = await seal(await composeMessage(asked.content, headerId, released));
+  const calendar = calendarFor(db, message.id, released);
+  if (typeof calendar === 'string') return { policy: 'ask', words: calendar };
+  const sealed = await seal(await composeMessage({ ...asked.content, calendar }, headerId, released));
   const everLinked = reads.length > 0 || all.length > own.length;
   return {
     sealed,
