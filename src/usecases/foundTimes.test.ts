@@ -90,7 +90,9 @@ describe('a time in a message', () => {
     ['1 December at 19:00', /^free, but 10:00 for you, on a public holiday/],
     ['Thursday', 'nothing in your calendar that day'],
     ['Sunday', 'on a day off'],
+    ['Monday', 'nothing in your calendar that day'],
     ['today at 18:00', 'over'],
+    ['today', 'nothing in your calendar that day'],
   ])('%s: %s', async (text, verdict) => {
     changeSettings(desk, { country: 'PT' });
     const { times } = await came({ text });

@@ -142,7 +142,7 @@ const readersOf = (messageId: string) =>
 function calendarIn(bytes: Buffer) {
   const raw = bytes.toString();
   const method = /Content-Type: text\/calendar;[^\r\n]*(?:\r\n\s[^\r\n]*)*/.exec(raw)?.[0];
-  expect(method).toMatch(/method="?(?:REQUEST|REPLY|CANCEL|COUNTER)/);
+  expect(method).toMatch(/method="?(?:REQUEST|REPLY|CANCEL|COUNTER|DECLINECOUNTER)/);
   const head = raw.slice(raw.indexOf(method!));
   const [fields, ...body] = head.split('\r\n\r\n');
   const encoded = body.join('\r\n\r\n').split('\r\n--')[0]!;
@@ -230,6 +230,17 @@ describe('an invitation', () => {
     const reply = answerInvitation(desk, id, { answer: 'accepted' });
     takeBack(desk, departuresOf(desk.store.db, reply.id)[0]!.id);
     expect(seen(id).answer).toMatchObject({ state: 'draft' });
+  });
+
+  it('for a whole day is for that day on every clock', async () => {
+    const monday = { start: 'DTSTART;VALUE=DATE:20261130', end: 'DTEND;VALUE=DATE:20261201' };
+    const view = seen(await came(monday));
+    expect(view.when).toMatchObject({
+      wholeDay: true,
+      here: 'Mon 30 Nov',
+      there: 'Mon 30 Nov',
+      verdict: 'nothing in your calendar that day',
+    });
   });
 
   it('that is over, called off, or replaced by a later one is not to be answered', async () => {
@@ -345,6 +356,8 @@ describe('asking others', () => {
     expect(readEventDetail(desk, event.id).told).toBe('nobody');
     const draft = invite(desk, event.id);
     expect(draft.subject).toBe('Invitation: Broker call');
+    // One that was begun is gone on with.
+    expect(invite(desk, event.id).id).toBe(draft.id);
     expect(draft.text).toContain('Thu 26 Nov 15:00–16:00 in Lisbon');
     expect(draft.text).toContain('Fri 27 Nov 00:00–01:00 in Tokyo');
     scheduleMessage(desk, draft.id, { kind: 'now' });
@@ -422,6 +435,39 @@ describe('asking others', () => {
     expect(seen(await replyOf(event.uid, 'DECLINED', more)).did).toBe('Haruki Anzai does not come.');
     const said = (occurrence: string) => readEventDetail(desk, event.id, occurrence).attendees[0]!.attendance;
     expect([said('2026-11-26T15:00:00'), said('2026-12-03T15:00:00')]).toEqual(['needs-action', 'declined']);
+  });
+
+  it('another time that is proposed is taken up, and all are told; or refused', async () => {
+    const event = createEvent(desk, CALL);
+    const counter = (more: Said = {}) =>
+      came({
+        method: 'COUNTER',
+        uid: event.uid,
+        start: 'DTSTART:20261127T100000Z',
+        end: 'DTEND:20261127T103000Z',
+        organizer: `ORGANIZER:mailto:${ME}`,
+        attendee: `ATTENDEE;PARTSTAT=TENTATIVE:mailto:${HARUKI}`,
+        ...more,
+      });
+    expect(seen(await counter({ from: 'Eve <eve@x.example>' })).over).toBe(
+      'Who proposes it is not at the event.',
+    );
+    const refused = await counter();
+    expect(seen(refused)).toMatchObject({ says: 'Haruki Anzai proposes another time.', over: null });
+    expect(seen(refused).when).toMatchObject({ here: 'Fri 27 Nov 10:00–10:30', verdict: 'free' });
+    const stays = answerInvitation(desk, refused, { answer: 'declined' });
+    const calendar = calendarIn(await leaves(stays.id));
+    expect([calendar.method, calendar.events![0]!.uid]).toEqual(['DECLINECOUNTER', event.uid]);
+    expect(starts()).toEqual(['2026-11-26T15:00 confirmed']);
+    const taken = await counter();
+    expect(() => answerInvitation(desk, taken, { answer: 'tentative' })).toThrow('asks nothing');
+    const draft = answerInvitation(desk, taken, { answer: 'accepted' });
+    expect(starts()).toEqual(['2026-11-27T10:00 confirmed']);
+    expect(departuresOf(desk.store.db, draft.id)).toEqual([]);
+    expect(draft.text).toContain('Fri 27 Nov 10:00–10:30 in Lisbon');
+    expect(seen(taken).over).toBe('The event has moved since.');
+    expect(() => answerInvitation(desk, taken, { answer: 'accepted' })).toThrow('has moved since');
+    expect(seen(await counter({ uid: 'nobody' })).over).toBe('It is about no event of yours.');
   });
 
   it('is for events of mine, with somebody at them', async () => {

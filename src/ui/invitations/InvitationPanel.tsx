@@ -21,9 +21,13 @@ const MINE: Record<InvitationAnswer, string> = {
 };
 
 /** How my answer stands: it may have been taken back. */
-function answerWords({ answer }: Invitation): string {
+function answerWords({ answer, method }: Invitation): string {
   if (!answer) return '';
   const { attendance, state } = answer;
+  if (method === 'COUNTER') {
+    const done = attendance === 'accepted' ? 'You moved it there' : 'You keep the time';
+    return state === 'sent' ? `${done}: told.` : `${done}; the message that says so has not left.`;
+  }
   if (state === null) return `${MINE[attendance]}, but your answer was deleted: they do not know.`;
   if (state === 'draft') return `${MINE[attendance]}, but your answer is a draft: they do not know.`;
   if (state === 'sent') return `${MINE[attendance]}: answered.`;
@@ -85,6 +89,7 @@ function Whole({ message, invitation }: { message: MessageJson; invitation: Invi
     if (done) setAnother(false);
   };
   const answerable = method === 'REQUEST' && over === null;
+  const proposed = method === 'COUNTER' && over === null;
   const others = invitation.attendees.filter(({ address }) => address !== invitation.organizer?.address);
   return (
     <section className={styles.invitation} aria-label="Invitation">
@@ -92,7 +97,9 @@ function Whole({ message, invitation }: { message: MessageJson; invitation: Invi
         <span dir="auto">{summary || '(no name)'}</span> <span className="quiet">{invitation.says}</span>
       </h2>
       {when && <PlacedWhen placed={when} />}
-      {when && answerable && <PlacedBands placed={when} name={invitation.name} zone={invitation.zone} />}
+      {when && (answerable || proposed) && (
+        <PlacedBands placed={when} name={invitation.name} zone={invitation.zone} />
+      )}
       {(invitation.repeats || invitation.location) && (
         <p className="quiet">
           {[invitation.repeats && `repeats ${invitation.repeats}`, invitation.location]
@@ -101,7 +108,7 @@ function Whole({ message, invitation }: { message: MessageJson; invitation: Invi
         </p>
       )}
       {invitation.did && <p>{invitation.did}</p>}
-      {method === 'REQUEST' && over !== null && <p>{over}</p>}
+      {over !== null && <p>{over}</p>}
       {others.length > 1 && (
         <p className="quiet">
           {others
@@ -141,6 +148,20 @@ function Whole({ message, invitation }: { message: MessageJson; invitation: Invi
                 Another time…
               </Button>
             )}
+          </>
+        )}
+        {proposed && !invitation.answer && (
+          <>
+            <Button
+              size="small"
+              type="primary"
+              onClick={() => void actions.counter(message.id, summary, true)}
+            >
+              Move it there…
+            </Button>
+            <Button size="small" onClick={() => void actions.counter(message.id, summary, false)}>
+              Keep the time
+            </Button>
           </>
         )}
         {invitation.event && when && (

@@ -43,6 +43,18 @@ export function useInvitationActions() {
         refresh(client, ['event', 'departure']);
         return done;
       },
+      /** Another time that is proposed for an event of mine: taken up, all are told of it; or refused. */
+      counter: (messageId: string, summary: string, take: boolean) =>
+        attempt(async () => {
+          const answer = take ? 'accepted' : 'declined';
+          const message = await ask<MessageJson>('POST', `/messages/${messageId}/calendar`, { answer });
+          refresh(client, ['event', 'departure']);
+          if (take) router.push(`/write/${message.id}`);
+          else
+            show({
+              words: `“${summary}” stays. Your answer is on its way; until it leaves it can be taken back.`,
+            });
+        }),
       /** A draft to all who are at an event of mine. */
       invite: (eventId: string) =>
         attempt(async () => {

@@ -56,10 +56,12 @@ export function foundTimes(desk: Desk, messageId: string): FoundTimes {
   const others = found.filter(({ start, zone }) => !asked.has(instant(start, zone)));
   const times = others.map((each): FoundView => {
     const wholeDay = each.start.length === 10;
-    const at = instant(each.start, each.zone);
-    const until = each.end === null ? at + HOUR : instant(each.end, each.zone);
-    const end = each.end ?? toLocal(until, each.zone).slice(0, 16);
-    const zone = each.zone === me.zone ? writer.zone : each.zone;
+    // A day is the same day on every clock: what I have then is what I have on that day of mine.
+    const on = wholeDay ? me.zone : each.zone;
+    const at = instant(each.start, on);
+    const until = each.end === null ? at + HOUR : instant(each.end, on);
+    const end = each.end ?? toLocal(until, on).slice(0, 16);
+    const zone = wholeDay ? me.zone : each.zone === me.zone ? writer.zone : each.zone;
     return {
       words: each.words,
       start: each.start,
@@ -68,7 +70,10 @@ export function foundTimes(desk: Desk, messageId: string): FoundTimes {
       unclear: each.unclear,
       saysEnd: each.end !== null,
       ...placeInCalendar(desk, { at, until, wholeDay, saysEnd: each.end !== null, zone }, writer),
-      yes: acceptingWords(whenIn(at, writer.zone, me.zone, wholeDay, language), language),
+      yes: acceptingWords(
+        whenIn(at, wholeDay ? me.zone : writer.zone, me.zone, wholeDay, language),
+        language,
+      ),
     };
   });
   return {

@@ -26,6 +26,7 @@ import { writerOf } from '../events/writerOf';
 import { createDraft } from '../messages/createDraft';
 import { deleteMessage } from '../messages/deleteMessage';
 import { scheduleMessage } from '../messages/scheduleMessage';
+import { answerCounter } from './answerCounter';
 import { entryOf, knownInvitation, readInvitation } from './invitationView';
 
 export interface Answering {
@@ -131,6 +132,7 @@ function countered(entry: EventEntry, { start, end, zone }: Answering, mine: str
 }
 
 /**
+ * Answers what asks me to come, and what proposes another time for an event of mine.
  * @returns the message that carries it, on its way as any other
  * @throws NotFound; Refused where nothing may be answered; Invalid
  */
@@ -138,6 +140,8 @@ export function answerInvitation(desk: Desk, messageId: string, asked: Answering
   return desk.store.write((tx) => {
     const { message, row } = knownInvitation(desk, messageId);
     const view = readInvitation(desk, messageId);
+    if (row.method === 'COUNTER' && asked.answer !== 'tentative')
+      return answerCounter(desk, { message, row, entry: entryOf(row) }, asked.answer === 'accepted');
     if (row.method !== 'REQUEST') throw new Refused('This message asks nothing that can be answered so.');
     if (view.over !== null) throw new Refused(view.over);
     const entry = entryOf(row);

@@ -151,7 +151,8 @@ export function considerInvitation(tx: Tx, { desk, mail, message, now }: Incomin
   const known = eventByUid(tx, uid);
   let did: string | null = null;
   try {
-    did = WORK[method](tx, { desk, sender, entries, known, now });
+    // All of it or nothing.
+    did = desk.store.write((inner) => WORK[method](inner, { desk, sender, entries, known, now }));
   } catch (error) {
     // One that never happens changes nothing; the message says so by itself.
     if (!(error instanceof Invalid)) throw error;

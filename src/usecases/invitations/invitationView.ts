@@ -1,5 +1,5 @@
 /** What a calendar message asks or says, on both clocks, with what I have then. */
-import { isRecurring, takesWholeDays, type Attendance } from '#core/calendar/event';
+import { takesWholeDays, type Attendance } from '#core/calendar/event';
 import { ATTENDANCE_WORDS, type InvitationAnswer, type Method } from '#core/calendar/invitation';
 import { eventMoments, type EventMoment } from '#core/calendar/occurrences';
 import type { DepartureState } from '#core/departure/states';
@@ -14,7 +14,9 @@ import type { Desk } from '../desk';
 import { NotFound } from '../errors';
 import { placeInCalendar, type Placed } from '../events/againstCalendar';
 import { isLater } from '../events/exchangeEvents';
+import { myAddresses } from '../events/eventView';
 import { writerOf } from '../events/writerOf';
+import { eventCountered } from './answerCounter';
 
 export interface InvitationView {
   method: Method;
@@ -34,7 +36,7 @@ export interface InvitationView {
   says: string;
   /** What it changed here when it came. */
   did: string | null;
-  /** Why nothing may be answered to it; null where something may. */
+  /** Why nothing may be answered to what asks, or proposes; null where something may. */
   over: string | null;
   /** What I have answered, by which message, and how that stands: null where that is not there any more. */
   answer: { attendance: InvitationAnswer; messageId: string; state: DepartureState | 'draft' | null } | null;
@@ -79,9 +81,14 @@ function overWords(
   row: InvitationRow,
   entry: EventEntry,
   until: number | undefined,
+  sender: string,
 ): string | null {
-  if (row.method !== 'REQUEST') return null;
   const { db } = desk.store;
+  if (row.method === 'COUNTER') {
+    const event = eventCountered(db, myAddresses(desk), sender, entry);
+    return typeof event === 'string' ? event : null;
+  }
+  if (row.method !== 'REQUEST') return null;
   const others = invitationsOf(db, row.uid).filter((each) => each.messageId !== row.messageId);
   const later = others
     .map(entryOf)
@@ -112,10 +119,9 @@ export function readInvitation(desk: Desk, messageId: string): InvitationView {
   const writer = writerOf(desk, message);
   const { when } = entry;
   const now = desk.now();
-  const recurring = isRecurring(when);
   const next = firstFrom(when, mine, now);
   const zone = when.zone ?? mine;
-  const last = recurring ? undefined : next?.endsAt;
+  const last = next?.endsAt;
   const placed =
     next &&
     placeInCalendar(
@@ -125,7 +131,8 @@ export function readInvitation(desk: Desk, messageId: string): InvitationView {
         until: next.endsAt,
         wholeDay: takesWholeDays(when),
         saysEnd: true,
-        zone: zone === mine ? writer.zone : zone,
+        // A day is the same day on every clock.
+        zone: takesWholeDays(when) ? mine : zone === mine ? writer.zone : zone,
         uid: entry.uid,
       },
       writer,
@@ -155,7 +162,7 @@ export function readInvitation(desk: Desk, messageId: string): InvitationView {
     when: placed ?? null,
     says: saysWords(row, entry, sender, writer.name!),
     did: row.did,
-    over: overWords(desk, row, entry, last),
+    over: overWords(desk, row, entry, last, sender),
     answer:
       row.answer && row.answeredBy ? { attendance: row.answer, messageId: row.answeredBy, state } : null,
     event: known

@@ -3,7 +3,7 @@ import { addressKey } from '#core/message/address';
 import { identityOf } from '#core/message/details';
 import { withPlainSignature } from '#core/message/signature';
 import { takesWholeDays } from '#core/calendar/event';
-import type { Told } from '#core/calendar/invitation';
+import type { Method, Told } from '#core/calendar/invitation';
 import { toLocal } from '#core/time/wallClock';
 import { dayWords, timeWords } from '#core/time/words';
 import { canonicalZone, zoneCity } from '#core/time/zones';
@@ -35,6 +35,16 @@ export function toldOfEvent(db: Reading, event: EventRow, mine: readonly string[
   return since ? 'changed' : 'all';
 }
 
+/** A draft that says the same was begun, and not sent: that is gone on with. */
+function begunFor(db: Reading, event: EventRow, method: Method): Message | undefined {
+  const drafts = toldOf(db, event.id).flatMap((said) => {
+    const message = said.method === method ? findMessage(db, said.messageId) : undefined;
+    const isOpen = message?.deletedAt === null && departuresOf(db, message.id).length === 0;
+    return isOpen && message.createdAt >= event.stamp ? [message] : [];
+  });
+  return drafts.at(-1);
+}
+
 /**
  * A draft to all who are at it, with what their calendar programs read as it is when it leaves.
  * @throws NotFound; Refused where nobody is at it, or I am not who asks
@@ -52,6 +62,8 @@ export function invite(desk: Desk, eventId: string): Message {
     if (event.attendees.length === 0) throw new Refused('Nobody is at it but you: add people first.');
     if (!own) throw new Refused('Somebody else asks to it: only they can tell the others.');
     const off = event.status === 'cancelled';
+    const begun = begunFor(tx, event, off ? 'CANCEL' : 'REQUEST');
+    if (begun) return begun;
     const again = toldOfEvent(tx, event, [addressKey(own.address)]) !== 'nobody';
     const view = readEvent(desk, eventId);
     const now = toLocal(desk.now(tx), mine);
