@@ -1,9 +1,6 @@
 /** The part of a message that calendar programs read (iMIP, RFC 6047). */
-import { isMethod, MOST_ENTRIES, type CalendarMessage } from '#core/calendar/invitation';
-import { EventFileError, readEventFile } from '#core/formats/eventFile';
-
-/** Times are compared on one clock; whose it is says nothing of when they are. */
-const ON = 'UTC';
+import { isMethod, MOST_ENTRIES, UNPLACED, type CalendarMessage } from '#core/calendar/invitation';
+import { readEventFile } from '#core/formats/eventFile';
 
 /**
  * @param stamp when it was written, epoch ms, where it does not say
@@ -12,13 +9,13 @@ const ON = 'UTC';
 export function readCalendarPart(text: string | undefined, stamp: number): CalendarMessage | null {
   if (text === undefined) return null;
   try {
-    const { method, events } = readEventFile(text, ON, stamp);
+    const { method, events } = readEventFile(text, UNPLACED, stamp);
     const [first] = events;
     const usable =
       first?.uid && events.length <= MOST_ENTRIES && events.every(({ uid }) => uid === first.uid);
     return isMethod(method) && usable ? { method, events } : null;
-  } catch (error) {
-    if (error instanceof EventFileError) return null;
-    throw error;
+  } catch {
+    // Whatever is wrong with it, the message itself can be read.
+    return null;
   }
 }

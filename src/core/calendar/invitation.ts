@@ -1,7 +1,8 @@
 /** Calendar messages that go by mail (iMIP, RFC 6047), by what they do (iTIP, RFC 5546 §1.4). */
 import type { ReadEntry } from '../formats/eventFile';
 import type { Language } from '../text/language';
-import type { Attendance } from './event';
+import { toInstant, toLocal } from '../time/wallClock';
+import { takesWholeDays, type Attendance, type EventWhen } from './event';
 
 /** REQUEST asks somebody to come, or tells of a change; REPLY answers; CANCEL calls off; COUNTER proposes another time, and DECLINECOUNTER refuses that. */
 export const METHODS = ['REQUEST', 'REPLY', 'CANCEL', 'COUNTER', 'DECLINECOUNTER'] as const;
@@ -14,6 +15,22 @@ export interface CalendarMessage {
   method: Method;
   /** All of one event: an event before what stands for its occurrences. */
   events: readonly ReadEntry[];
+}
+
+/** The clock that times without a zone are compared on, where nobody knows whose they are. */
+export const UNPLACED = 'UTC';
+
+/**
+ * Which time of an event is meant, on the clock of the event as it is known: who says it may have it on another.
+ * @param mine IANA zone of my clock
+ */
+export function occurrenceOn(
+  { occurrence, when }: Pick<ReadEntry, 'occurrence' | 'when'>,
+  known: Pick<EventWhen, 'start' | 'zone'>,
+  mine: string,
+): string {
+  if (occurrence === '' || takesWholeDays(known) || takesWholeDays(when)) return occurrence;
+  return toLocal(toInstant(occurrence, when.zone ?? UNPLACED).at, known.zone ?? mine);
 }
 
 /** So much of one is read, characters; and so many times that stand for themselves. */

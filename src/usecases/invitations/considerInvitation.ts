@@ -1,6 +1,6 @@
 /** What a calendar message changes here when it comes (RFC 5546 §3.2): only what whoever sent it has a say in. */
 import type { CalendarMessage, Method } from '#core/calendar/invitation';
-import { ATTENDANCE_WORDS } from '#core/calendar/invitation';
+import { ATTENDANCE_WORDS, occurrenceOn } from '#core/calendar/invitation';
 import type { EventEntry } from '#core/formats/eventFile';
 import { addressKey } from '#core/message/address';
 import { eventByUid, swapEvent, type EventRow } from '#store/events';
@@ -145,10 +145,16 @@ const kept = ({ events }: CalendarMessage): EventEntry[] => events.map(({ lost: 
 export function considerInvitation(tx: Tx, { desk, mail, message, now }: Incoming): void {
   if (!mail.calendar) return;
   const { method } = mail.calendar;
-  const entries = kept(mail.calendar);
-  const { uid } = entries[0]!;
+  const said = kept(mail.calendar);
+  const { uid } = said[0]!;
   const sender = addressKey(mail.from.address);
   const known = eventByUid(tx, uid);
+  const { zone: mine } = desk.settings(tx);
+  // One time of it alone may be named on another clock than that of the event.
+  const alone = known !== undefined && said.every(({ occurrence }) => occurrence !== '');
+  const entries = alone
+    ? said.map((each) => ({ ...each, occurrence: occurrenceOn(each, known, mine) }))
+    : said;
   let did: string | null = null;
   try {
     // All of it or nothing.
