@@ -26,12 +26,14 @@ interface Mail {
   date?: string;
   text: string;
   html?: boolean;
+  headers?: string[];
 }
 async function came({
   from = 'Haruki Anzai <h@x.example>',
   date = 'Tue, 24 Nov 2026 17:15:00 +0900',
   text,
   html,
+  headers = [],
 }: Mail) {
   const { id } = await receiveMail(
     desk,
@@ -42,6 +44,7 @@ async function came({
         'Subject: Re: AW: The rail',
         `Date: ${date}`,
         `Message-ID: <${Math.random()}@x.example>`,
+        ...headers,
         'MIME-Version: 1.0',
         `Content-Type: text/${html ? 'html' : 'plain'}; charset=utf-8`,
         '',
@@ -119,6 +122,11 @@ describe('a time in a message', () => {
       text: '<p>Friday at 19:00?</p><p>On Mon, 23 Nov 2026 at 10:00, Tamsin wrote:</p><blockquote>Thursday at 9:00?</blockquote>',
     });
     expect(times.map(({ start }) => start)).toEqual(['2026-11-27T19:00']);
+  });
+
+  it('is not looked for where somebody is only away', async () => {
+    const headers = ['Auto-Submitted: auto-replied'];
+    expect((await came({ headers, text: 'I am back on Monday at 9:00.' })).times).toEqual([]);
   });
 
   it('is not looked for in what I wrote, nor in what does not exist', () => {

@@ -147,6 +147,28 @@ const partBeside = (item: Place, parts: readonly PartItem[], text: string, glue:
 const THAT_IS =
   /(?<!\p{L})(?:that is|that['’]s|which is|i\.e\.|d\.\s?h\.|das (?:ist|sind|heißt)|also|ou seja|isto é|c['’]est-à-dire|soit|es decir|o sea)(?!\p{L})|=/giu;
 
+/** The day of a time that has none, where somebody is to be ready at it: “I call you at 16:00”. */
+function dayless(time: TimeItem, today: number, text: string, speech: Speech): DayItem[] {
+  const before = text.slice(Math.max(0, time.from - 20), time.from + 1);
+  const isSo =
+    time.weight === 'signed' &&
+    time.end === null &&
+    expression(`(?:^|[^\\p{L}])(?:${speech.readyAt})\\s*[\\p{L}\\d]$`).test(before);
+  if (!isSo) return [];
+  return [
+    {
+      kind: 'day',
+      from: time.from,
+      to: time.from,
+      date: today,
+      doubt: null,
+      byWeekday: false,
+      part: null,
+      assumed: true,
+    },
+  ];
+}
+
 /** “(10:30 your time)”, “that is 10:30 your time”: what is said in brackets beside a time of their own is said of that alone. */
 function isAside(at: number, times: readonly TimeItem[], text: string): boolean {
   const bracket = text.lastIndexOf('(', at);
@@ -178,6 +200,7 @@ function inSentence(
   const due = says(speech.deadline, text);
   if (due || (all.length > 0 && days.length === 0)) return { found: [], days: [] };
   const taken = new Set<DayItem>();
+  const happened = says(speech.past, text);
   const clockOf = (time: TimeItem) => {
     const next = times.find(({ from }) => from > time.from && from >= time.to);
     const ofAll = clocks.filter(({ beside, from }) => !beside && !isAside(from, times, text));
@@ -189,7 +212,9 @@ function inSentence(
   const found = times.flatMap((time): When[] => {
     const own = daysOf(time, days, times, text, speech);
     for (const day of own) taken.add(day);
-    const on = own.length > 0 ? own : all.length === 0 ? carried.slice(-1) : [];
+    const spoken = own.length > 0 ? own : all.length === 0 ? carried.slice(-1) : [];
+    const on =
+      spoken.length === 0 && all.length === 0 && !happened ? dayless(time, today, text, speech) : spoken;
     const clock = clockOf(time);
     return on.map((day) => {
       const part =
@@ -242,6 +267,7 @@ function foundOf({ day, time, part, clock, sentence }: When, written: Written): 
     named.whose === 'mine' ? written.reader : named.whose === 'named' ? named.zone : written.writer;
   const unclear: string[] = [];
   if (day.doubt) unclear.push(`${day.doubt}.`);
+  if (day.assumed) unclear.push('No day is said: taken for the day it was written.');
   if (named.whose === 'named' && named.doubt)
     unclear.push(`${named.doubt[0]!.toUpperCase()}${named.doubt.slice(1)}.`);
   const base = {

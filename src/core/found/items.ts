@@ -15,6 +15,8 @@ export interface DayItem extends Place {
   doubt: string | null;
   /** Named by the weekday it was written on: the day itself may be meant, while its time is still to come. */
   orToday?: boolean;
+  /** No day is said: it is the one it was written on. */
+  assumed?: boolean;
   /** It is named by its weekday alone. */
   byWeekday: boolean;
   part: PartName | null;

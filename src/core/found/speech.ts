@@ -17,6 +17,8 @@ export interface Speech {
   parts: readonly (readonly [source: string, part: PartName])[];
   /** Stands before a time of day, and makes a bare number one. */
   at: string;
+  /** Stands before a time that somebody is to be ready at: only such a one may go without a day. */
+  readyAt: string;
   /** Stands before the first of two ends. */
   from: string;
   /** Stands between two ends; the second where “between” was said. */
@@ -67,6 +69,7 @@ export const SPEECH: Readonly<Record<Language, Speech>> = {
       ['(?:in the )?evening|(?:at )?night', 'evening'],
     ],
     at: 'at|around|about|say|by about|from',
+    readyAt: 'at|around',
     from: 'from|between',
     to: 'to|till|until|and',
     or: 'or|and',
@@ -91,14 +94,14 @@ export const SPEECH: Readonly<Record<Language, Speech>> = {
     place: ['in', '(?:local )?time'],
     always:
       'every|each (?:day|week|month|year|morning|afternoon|evening|\\p{L}+day)|always|daily|weekly|usually|on (?:mon|tues|wednes|thurs|fri|satur|sun)days|opening hours|weekdays',
-    past: 'was|were|sent|received|met|had|got|arrived|came|spoke|talked|wrote|went|asked|did|thanks? (?:you )?for',
+    past: '(?<!(?:is|are|be|been|being|gets?) (?:\\p{L}+ )?)(?:was|were|sent|received|met|had|got|arrived|came|spoke|talked|wrote|went|asked|did|cleared|shipped|signed|collected|delivered|called|visited|landed|returned|discussed)|thanks? (?:you )?for',
     deadline: 'deadline|due|no later than|not later than|at the latest',
     moves: 'moved?|changed?|shift(?:ed)?|postponed|rescheduled?|instead',
   },
   de: {
     relative: [
       ['übermorgen|uebermorgen', 2],
-      ['morgen', 1],
+      ['(?<!guten )morgen', 1],
       ['heute', 0],
       ['vorgestern', -2],
       ['gestern', -1],
@@ -114,6 +117,7 @@ export const SPEECH: Readonly<Record<Language, Speech>> = {
       ['abends?|am abend|nachts?|in der nacht', 'evening'],
     ],
     at: 'um|gegen|ab|so um|etwa um|ca\\.|zirka|auf',
+    readyAt: 'um|gegen',
     from: 'von|zwischen|ab',
     to: 'bis|und',
     or: 'oder|und|bzw\\.',
@@ -161,6 +165,7 @@ export const SPEECH: Readonly<Record<Language, Speech>> = {
       ['(?:à|de|da) noite', 'evening'],
     ],
     at: 'às|à|as|pelas|por volta das?|cerca das?|a partir das?|desde as',
+    readyAt: 'às|pelas|por volta das?',
     from: 'das?|entre as?|entre|de|desde as?',
     to: 'às|as|à|até às?|e as|e|a',
     or: 'ou|e',
@@ -207,6 +212,7 @@ export const SPEECH: Readonly<Record<Language, Speech>> = {
       ['(?:du |le |en |dans la |au )?(?:soir|soirée)', 'evening'],
     ],
     at: 'à|vers|dès|à partir de|aux alentours de|disons|pour',
+    readyAt: 'à|vers',
     from: 'de|entre|dès',
     to: "à|a|jusqu[’']à|et",
     or: 'ou|et',
@@ -254,6 +260,7 @@ export const SPEECH: Readonly<Record<Language, Speech>> = {
       ['(?:por|de|en) la noche|(?<=esta )noche', 'evening'],
     ],
     at: 'a las?|sobre las?|hacia las?|a partir de las?|desde las?|a eso de las?|las',
+    readyAt: 'a las?|sobre las?|hacia las?',
     from: 'de las?|de|entre las?|desde las?',
     to: 'a las?|a|hasta las?|y las?|y',
     or: 'o|u|y',

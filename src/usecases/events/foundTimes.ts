@@ -2,6 +2,7 @@
 import { languageOf } from '#core/checks/language';
 import { acceptingWords, whenIn } from '#core/found/accepting';
 import { findTimes, type FoundTime } from '#core/found/find';
+import type { MailClass } from '#core/reply/classify';
 import { baseSubject } from '#core/reply/threading';
 import { toInstant, toLocal } from '#core/time/wallClock';
 import { invitationOf } from '#store/invitations';
@@ -34,6 +35,9 @@ export interface FoundTimes {
 
 const HOUR = 3_600_000;
 
+/** Times in these are of no use to anybody: when somebody is back, when a server tried. */
+const OF_NOTHING: readonly MailClass[] = ['away', 'bounce', 'delay', 'receipt'];
+
 /** @returns empty for what I wrote, and where nothing is found */
 export function foundTimes(desk: Desk, messageId: string): FoundTimes {
   const { db } = desk.store;
@@ -43,7 +47,7 @@ export function foundTimes(desk: Desk, messageId: string): FoundTimes {
   const writer = writerOf(desk, message);
   const writtenAt = Math.min(message.writtenAt ?? message.at, message.at);
   const found =
-    message.direction === 'in'
+    message.direction === 'in' && !OF_NOTHING.includes(message.classified?.is ?? 'other')
       ? findTimes(message.text, { at: writtenAt, writer: writer.zone, reader: me.zone })
       : [];
   const language = languageOf(message.text) ?? 'en';
