@@ -24,6 +24,8 @@ export function useSeriesActions() {
       { id }: SeriesJson,
       change: Partial<Pick<SeriesJson, 'plan' | 'review' | 'fields' | 'name'>>,
     ) => ask<SeriesJson>('PATCH', `/series/${id}`, change);
+    /** As it is now: what is shown may be from before the last change, and undoing would take that back as well. */
+    const fresh = ({ id }: SeriesJson) => ask<SeriesJson>('GET', `/series/${id}`);
     const nextWords = ({ next }: SeriesJson) => (next ? ` The next one leaves ${words.moment(next)}.` : '');
 
     const pause = (series: SeriesJson) =>
@@ -39,13 +41,14 @@ export function useSeriesActions() {
     /** Leaves out the next one, or a span of days. */
     const skip = (series: SeriesJson, span?: { from: string; until: string }) =>
       attempt(async () => {
+        const before = await fresh(series);
         const now = await post(series, 'skip', span);
-        const out = (now.plan.exdate?.length ?? 0) - (series.plan.exdate?.length ?? 0);
+        const out = (now.plan.exdate?.length ?? 0) - (before.plan.exdate?.length ?? 0);
         show({
           words: `${out === 1 ? 'One is' : `${out} are`} left out of ${named(series)}.${nextWords(now)}`,
           undo: () =>
             attempt(async () => {
-              await patch(now, { plan: series.plan });
+              await patch(now, { plan: before.plan });
               show({ words: `As before: ${named(series)}.` });
             }),
         });
@@ -81,13 +84,14 @@ export function useSeriesActions() {
       });
     const change = (series: SeriesJson, what: Parameters<typeof patch>[1], said: string) =>
       attempt(async () => {
+        const was = await fresh(series);
         await patch(series, what);
         show({
           words: said,
           undo: () =>
             attempt(async () => {
               const before = Object.fromEntries(
-                Object.keys(what).map((key) => [key, series[key as keyof SeriesJson]]),
+                Object.keys(what).map((key) => [key, was[key as keyof SeriesJson]]),
               );
               await patch(series, before);
               show({ words: `As before: ${named(series)}.` });
