@@ -284,7 +284,7 @@ describe('one that recurs', () => {
     );
     // All of it was done at some time, and not only refused.
     expect(done.size).toBe(works.length);
-  });
+  }, 120_000);
 });
 
 describe('files', () => {
