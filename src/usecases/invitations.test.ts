@@ -248,6 +248,10 @@ describe('an invitation', () => {
     const past = await came({ uid: 'p', start: 'DTSTART:20261120T090000Z', end: 'DTEND:20261120T100000Z' });
     expect(seen(past).over).toBe('It is over.');
     const id = await came();
+    const eve = 'Eve <eve@elsewhere.example>';
+    await came({ method: 'CANCEL', sequence: 9, from: eve });
+    await came({ sequence: 9, from: eve });
+    expect(seen(id).over).toBeNull();
     await came({ sequence: 1, start: 'DTSTART:20261127T090000Z', end: 'DTEND:20261127T100000Z' });
     expect(seen(id).over).toBe('There is a later message about it.');
     await came({ method: 'CANCEL', sequence: 2 });
@@ -443,6 +447,17 @@ describe('asking others', () => {
     expect(seen(await replyOf(event.uid, 'DECLINED', more)).did).toBe('Haruki Anzai does not come.');
     const said = (occurrence: string) => readEventDetail(desk, event.id, occurrence).attendees[0]!.attendance;
     expect([said('2026-11-26T15:00:00'), said('2026-12-03T15:00:00')]).toEqual(['needs-action', 'declined']);
+    // That somebody has answered is no change those who are at it do not know of.
+    const draft = invite(desk, event.id);
+    scheduleMessage(desk, draft.id, { kind: 'now' });
+    await leaves(draft.id);
+    const later = { ...more, start: 'DTSTART:20261210T150000Z', end: 'DTEND:20261210T160000Z' };
+    await replyOf(event.uid, 'DECLINED', {
+      ...later,
+      more: ['RECURRENCE-ID;TZID=Europe/Lisbon:20261210T150000'],
+    });
+    expect(said('2026-12-10T15:00:00')).toBe('declined');
+    expect(readEventDetail(desk, event.id).told).toBe('all');
   });
 
   it('another time that is proposed is taken up, and all are told; or refused', async () => {
@@ -466,6 +481,7 @@ describe('asking others', () => {
     const stays = answerInvitation(desk, refused, { answer: 'declined' });
     const calendar = calendarIn(await leaves(stays.id));
     expect([calendar.method, calendar.events![0]!.uid]).toEqual(['DECLINECOUNTER', event.uid]);
+    expect(() => answerInvitation(desk, refused, { answer: 'declined' })).toThrow('answered it already');
     expect(starts()).toEqual(['2026-11-26T15:00 confirmed']);
     const taken = await counter();
     expect(() => answerInvitation(desk, taken, { answer: 'tentative' })).toThrow('asks nothing');

@@ -47,5 +47,8 @@ export const MOST_ATTENDEES = 500;
 
 export const takesWholeDays = ({ start }: Pick<EventWhen, 'start'>): boolean => start.length === 10;
 
+/** A day as the midnight it begins with, where a time is wanted. */
+export const timed = (time: string): string => (time.length === 10 ? `${time}T00:00` : time);
+
 export const isRecurring = ({ rrule, rdate }: Pick<EventWhen, 'rrule' | 'rdate'>): boolean =>
   rrule !== null || rdate.length > 0;

@@ -29,7 +29,8 @@ export const clockOf = ({ zone, start }: Pick<EventWhen, 'zone' | 'start'>, mine
   start.length === 10 ? mine : (zone ?? mine);
 
 const wall = (time: string) => (time.length === 10 ? atMidnight(time) : time);
-const instantOf = (time: string, zone: string): number => toInstant(wall(time), zone).at;
+/** The instant of a time of an event, or of the midnight its day begins with, epoch ms. @throws LocalTimeError, UnknownZoneError */
+export const instantOf = (time: string, zone: string): number => toInstant(wall(time), zone).at;
 
 const shortened = (local: string) => (local.endsWith(':00') ? local.slice(0, 16) : local);
 

@@ -1,14 +1,12 @@
 /** The days a sentence names. */
 import { CALENDAR, englishWeekday } from '../text/calendarNames';
 import type { Language } from '../text/language';
-import { datesIn, placeOf } from '../text/namedDates';
-import { civilOf, dateOfDay, dayNumber, weekdayOf } from '../time/dayNumber';
+import { datesIn, nearestDate, placeOf } from '../text/namedDates';
+import { civilOf, dateOfDay, weekdayOf } from '../time/dayNumber';
 import { dayWords } from '../time/words';
 import { longest, type DayItem, type PartItem } from './items';
 import { expression, SPEECH, standing, word, type PartName, type Speech } from './speech';
 
-/** What is further back than this is next year's. */
-const BACK_DAYS = 90;
 /** English people write these short, with a capital: “sat” and “sun” are words. */
 const SHORT = /^\p{Lu}/u;
 const GERMAN_PARTS: Readonly<Record<string, PartName>> = {
@@ -24,17 +22,9 @@ const GERMAN_SHORT = ['Mo', 'Di', 'Mi', 'Do', 'Fr', 'Sa', 'So'];
 
 export const sayDay = (date: number): string => dayWords(`${dateOfDay(date)}T00:00`);
 
-/** Where a date has no year it is the nearest one. */
-function dated(day: number, month: number, year: number | undefined, written: number): number | undefined {
-  const real = (which: number) => {
-    const date = dayNumber(which, month, day);
-    return month >= 1 && month <= 12 && day >= 1 && civilOf(date).month === month ? date : undefined;
-  };
-  if (year !== undefined) return real(year < 100 ? 2000 + year : year);
-  const thisYear = civilOf(written).year;
-  const date = real(thisYear);
-  return date !== undefined && written - date > BACK_DAYS ? real(thisYear + 1) : date;
-}
+/** “26.11.26” */
+const yearOf = (text: string | undefined): number | undefined =>
+  text === undefined ? undefined : Number(text.length === 2 ? `20${text}` : text);
 
 const oneOf = (forms: readonly string[]) => [...forms].sort((a, b) => b.length - a.length).join('|');
 
@@ -71,7 +61,7 @@ function writtenDates(text: string, language: Language, written: number): Found[
     }),
   );
   const put = (match: RegExpMatchArray, day: number, month: number, year?: string, doubt?: number) => {
-    const date = dated(day, month, year === undefined ? undefined : Number(year), written);
+    const date = nearestDate(day, month, yearOf(year), written);
     if (date === undefined) return;
     found.push({
       ...plain(match.index!, match.index! + match[0].length, date),
@@ -83,7 +73,7 @@ function writtenDates(text: string, language: Language, written: number): Found[
   for (const match of text.matchAll(/(?<![\d./-])(\d{1,2})\/(\d{1,2})(?:\/(\d{4}|\d{2}))?(?![\d/])/g)) {
     // Day first and month first are both in use among those who write English.
     const [a, b] = [Number(match[1]), Number(match[2])];
-    const other = dated(b, a, match[3] === undefined ? undefined : Number(match[3]), written);
+    const other = nearestDate(b, a, yearOf(match[3]), written);
     if (b > 12) put(match, b, a, match[3]);
     else put(match, a, b, match[3], language === 'en' && a <= 12 ? other : undefined);
   }
@@ -149,7 +139,7 @@ function daysOfMonth(text: string, speech: Speech, written: number): Found[] {
       const { year, month } = civilOf(written);
       const dates = [0, 1, 2].flatMap((ahead) => {
         const which = month - 1 + ahead;
-        return dated(day, (which % 12) + 1, year + Math.floor(which / 12), written) ?? [];
+        return nearestDate(day, (which % 12) + 1, year + Math.floor(which / 12), written) ?? [];
       });
       const date = dates.find((each) => each >= written);
       return date === undefined ? [] : [plain(match.index, match.index + match[0].length, date)];

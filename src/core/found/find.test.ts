@@ -91,6 +91,10 @@ describe('of a whole letter', () => {
     const [found] = findTimes(text, WRITTEN);
     expect(text.slice(found!.from, found!.to)).toBe('2 December at 9:00');
     expect(found!.words).toBe('2 December at 9:00');
+    // A day that was named before is none of the words.
+    const apart = 'Would Thursday suit you? I am free at 10:00 then.';
+    const [, time] = findTimes(apart, WRITTEN);
+    expect([time!.words, apart.slice(time!.from, time!.to)]).toEqual(['10:00', '10:00']);
   });
 });
 

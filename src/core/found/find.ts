@@ -1,4 +1,5 @@
 /** The times a message speaks of, in five languages: read on its writer's clock, relative to when it was written. */
+import { instantOf } from '../calendar/occurrences';
 import { LANGUAGES, type Language } from '../text/language';
 import { languageOf } from '../checks/language';
 import { DEADLINE } from '../text/dueDates';
@@ -69,8 +70,13 @@ const clean = (gap: string, glue: string) =>
   expression(`^[\\s,;:()/–—-]*(?:(?:${glue})(?![\\p{L}])[\\s,;:()/–—-]*)*$`).test(gap);
 
 /** What of a sentence is not spoken of as something to come. */
-function toCome(days: readonly DayItem[], text: string, speech: Speech, written: number): DayItem[] {
-  const happened = says(speech.past, text);
+function toCome(
+  days: readonly DayItem[],
+  text: string,
+  speech: Speech,
+  written: number,
+  happened: boolean,
+): DayItem[] {
   const left = days.filter(
     (day) =>
       day.date >= written &&
@@ -106,13 +112,13 @@ function daysOf(
   const free = (from: number, to: number) =>
     !times.some((other) => other !== time && other.from >= from && other.to <= to);
   const near = before.findLast((day) =>
-    clean(gapBefore(day).replace(expression(PART_WORDS(speech), 'giu'), ' '), speech.glue),
+    clean(gapBefore(day).replace(expression(besideWords(speech), 'giu'), ' '), speech.glue),
   );
   const next = after[0];
   const ahead =
     next &&
     free(time.to, next.from) &&
-    clean(text.slice(time.to, next.from).replace(expression(PART_WORDS(speech), 'giu'), ' '), speech.glue)
+    clean(text.slice(time.to, next.from).replace(expression(besideWords(speech), 'giu'), ' '), speech.glue)
       ? next
       : undefined;
   const chosen = near ?? ahead ?? before.at(-1) ?? (next && free(time.to, next.from) ? next : undefined);
@@ -126,7 +132,7 @@ function daysOf(
 }
 
 const partWords = new Map<Speech, string>();
-function PART_WORDS(speech: Speech): string {
+function besideWords(speech: Speech): string {
   let known = partWords.get(speech);
   if (known === undefined)
     partWords.set(
@@ -196,11 +202,11 @@ function inSentence(
     ({ beside, from }) =>
       !beside || times.some(({ to }) => to <= from && /^[\s,(]*$/.test(text.slice(to, from))),
   );
-  const days = toCome(all, text, speech, today);
+  const happened = says(speech.past, text);
+  const days = toCome(all, text, speech, today, happened);
   const due = says(speech.deadline, text);
   if (due || (all.length > 0 && days.length === 0)) return { found: [], days: [] };
   const taken = new Set<DayItem>();
-  const happened = says(speech.past, text);
   const clockOf = (time: TimeItem) => {
     const next = times.find(({ from }) => from > time.from && from >= time.to);
     const ofAll = clocks.filter(({ beside, from }) => !beside && !isAside(from, times, text));
@@ -212,7 +218,9 @@ function inSentence(
   const found = times.flatMap((time): When[] => {
     const own = daysOf(time, days, times, text, speech);
     for (const day of own) taken.add(day);
-    const spoken = own.length > 0 ? own : all.length === 0 ? carried.slice(-1) : [];
+    // One that was named before stands in another sentence: here it stands with the time.
+    const before = carried.slice(-1).map((day) => ({ ...day, from: time.from, to: time.to }));
+    const spoken = own.length > 0 ? own : all.length === 0 ? before : [];
     const on =
       spoken.length === 0 && all.length === 0 && !happened ? dayless(time, today, text, speech) : spoken;
     const clock = clockOf(time);
@@ -257,9 +265,7 @@ function inPart(
 }
 
 function foundOf({ day, time, part, clock, sentence }: When, written: Written): FoundTime {
-  const items = [day, ...(time ? [time] : []), ...(clock && time ? [clock] : [])].filter(
-    ({ from, to }) => to <= sentence.text.length && from >= 0,
-  );
+  const items = [day, ...(time ? [time] : []), ...(clock && time ? [clock] : [])];
   const from = Math.min(...items.map((item) => item.from));
   const to = Math.max(...items.map((item) => item.to));
   const named = clock?.clock ?? { whose: 'theirs' as const };
@@ -312,9 +318,6 @@ function foundOf({ day, time, part, clock, sentence }: When, written: Written): 
   return { ...base, start: onDay(day.date, at), end: end === null ? null : onDay(day.date, end), unclear };
 }
 
-const instantOf = ({ start, zone }: FoundTime) =>
-  toInstant(start.length === 10 ? `${start}T00:00` : start, zone).at;
-
 function inLanguage(sentences: readonly Sentence[], language: Language, written: Written): FoundTime[] {
   const all: FoundTime[] = [];
   const known = new Set<string>();
@@ -325,7 +328,7 @@ function inLanguage(sentences: readonly Sentence[], language: Language, written:
     carried = days;
     for (const when of found) {
       const time = foundOf(when, written);
-      const at = instantOf(time);
+      const at = instantOf(time.start, time.zone);
       // What is over by the time it was written is told, and not proposed; of a day, the day may still go on.
       if (time.start.length === 10 ? at + DAY * 60_000 <= written.at : at <= written.at) continue;
       const key = `${at} ${time.end ?? ''}`;

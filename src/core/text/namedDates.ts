@@ -37,6 +37,28 @@ export const placeOf = (forms: string[][], word: string) =>
 /** A date without a year is the nearest one; what is further back than this is next year's. */
 const BACK_DAYS = 90;
 
+/**
+ * A day of a month; without a year the nearest one.
+ * @param written when it was written, as a number of days
+ * @returns as a number of days; undefined where there is no such day
+ */
+export function nearestDate(
+  day: number,
+  month: number,
+  year: number | undefined,
+  written: number,
+): number | undefined {
+  const inYear = (which: number) => {
+    const date = dayNumber(which, month, day);
+    // 31 November would be another day.
+    return month >= 1 && month <= 12 && day > 0 && civilOf(date).month === month ? date : undefined;
+  };
+  if (year !== undefined) return inYear(year);
+  const thisYear = civilOf(written).year;
+  const date = inYear(thisYear);
+  return date !== undefined && written - date > BACK_DAYS ? inYear(thisYear + 1) : date;
+}
+
 /** A date that stands in a text. */
 export interface NamedDate {
   from: number;
@@ -51,7 +73,6 @@ export interface NamedDate {
 
 /** The dates a part of a text names, in five languages. @param written when it was written, as a number of days */
 export function datesIn(part: { from: number; text: string }, written: number): NamedDate[] {
-  const thisYear = civilOf(written).year;
   const found = PATTERNS.flatMap(({ language: { weekdays, months }, patterns }) =>
     patterns.flatMap((pattern) =>
       [...part.text.matchAll(pattern)].map((match) => ({ match, weekdays, months })),
@@ -60,13 +81,7 @@ export function datesIn(part: { from: number; text: string }, written: number): 
   return keepLongest(found).flatMap(({ match, weekdays, months }): NamedDate[] => {
     const { weekday, day, month: name, year } = match.groups as Record<string, string | undefined>;
     const month = placeOf(months, name!) + 1;
-    const inYear = (which: number) => {
-      const date = dayNumber(which, month, Number(day));
-      // 31 November would be another day.
-      return civilOf(date).month === month && Number(day) > 0 ? date : undefined;
-    };
-    let date = inYear(year ? Number(year) : thisYear);
-    if (!year && date !== undefined && written - date > BACK_DAYS) date = inYear(thisYear + 1);
+    const date = nearestDate(Number(day), month, year ? Number(year) : undefined, written);
     return date === undefined
       ? []
       : [{ from: part.from + match.index, words: match[0], weekdays, weekday, date }];

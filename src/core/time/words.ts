@@ -74,6 +74,16 @@ export function dayName(date: string, today: string): string {
 }
 
 /** The calendar day of a local time, `2026-11-25`; sortable and comparable. */
+/**
+ * “Thu 26 Nov 15:00–16:00”, the day of the end where it is another.
+ * @param at @param until epoch ms @param zone IANA name of the clock @param today on it, or on mine: its year is not said
+ */
+export function spanOn(at: number, until: number, zone: string, today: string, hourCycle: HourCycle): string {
+  const [a, b] = [toLocal(at, zone), toLocal(until, zone)];
+  const last = a.slice(0, 10) === b.slice(0, 10) ? '' : `${dayWords(b, a)} `;
+  return `${dayWords(a, today)} ${timeWords(a, hourCycle)}–${last}${timeWords(b, hourCycle)}`;
+}
+
 export const dayOf = (local: string) => local.slice(0, 10);
 
 /**

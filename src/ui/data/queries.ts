@@ -304,7 +304,17 @@ const STALE: Record<string, string[]> = {
   session: ['sessions'],
   health: ['health', 'departures', 'faults', 'clock'],
   correspondent: [
-    ...['correspondents', 'groups', 'departures', 'inbox', 'message', 'watches', 'filled', 'occasions'],
+    ...[
+      'correspondents',
+      'groups',
+      'departures',
+      'inbox',
+      'message',
+      'watches',
+      'filled',
+      'occasions',
+      'events',
+    ],
     ...['preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'strips', 'holidays'],
   ],
 };

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useId } from 'react';
+import { useId, useRef } from 'react';
 import type { FoundTimesJson, MessageJson } from '#api/types';
 import { formatMailbox } from '#core/message/address';
 import { useEventActions } from '../calendar/useEventActions';
@@ -23,14 +23,20 @@ interface RowProps {
 function Row({ message, found, time }: RowProps) {
   const router = useRouter();
   const { add } = useEventActions();
-  const put = () =>
-    void add({
+  const busy = useRef(false);
+  const put = async () => {
+    // Pressed twice it is put in once.
+    if (busy.current) return;
+    busy.current = true;
+    await add({
       summary: found.summary,
       start: time.start,
       end: time.end,
       ...(!time.wholeDay && { zone: time.zone }),
       attendees: [formatMailbox(message.from)],
     });
+    busy.current = false;
+  };
   const over = time.verdict === 'over';
   const id = useId();
   return (
@@ -47,7 +53,7 @@ function Row({ message, found, time }: RowProps) {
             In the calendar
           </Link>
         ) : (
-          <Button size="small" disabled={over} onClick={put}>
+          <Button size="small" disabled={over} onClick={() => void put()}>
             Put into the calendar
           </Button>
         )}

@@ -2,7 +2,7 @@
 /** What a message asks or says of an event: when that is on both clocks, what I have then, and what I answer. */
 import { Button, Input } from 'antd';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { MessageCalendarJson, MessageJson } from '#api/types';
 import { ANSWERS, ATTENDANCE_WORDS, type InvitationAnswer } from '#core/calendar/invitation';
 import { useMessageCalendar, useEventPhrase } from '../data/events';
@@ -56,6 +56,7 @@ function AnotherTime({
       }}
     >
       <Input
+        autoFocus
         size="small"
         className={styles.phrase}
         aria-label="Another time, in words"
@@ -80,12 +81,14 @@ function AnotherTime({
 function Whole({ message, invitation }: { message: MessageJson; invitation: Invitation }) {
   const actions = useInvitationActions();
   const [another, setAnother] = useState(false);
-  const [busy, setBusy] = useState(false);
+  // Not disabled meanwhile: the focus would be nowhere.
+  const busy = useRef(false);
   const { summary, when, over, method } = invitation;
   const give = async (body: Parameters<typeof actions.answer>[2]) => {
-    setBusy(true);
+    if (busy.current) return;
+    busy.current = true;
     const done = await actions.answer(message.id, summary, body);
-    setBusy(false);
+    busy.current = false;
     if (done) setAnother(false);
   };
   const answerable = method === 'REQUEST' && over === null;
@@ -136,7 +139,6 @@ function Whole({ message, invitation }: { message: MessageJson; invitation: Invi
                 key={answer}
                 size="small"
                 type={answer === (invitation.answer?.attendance ?? 'accepted') ? 'primary' : 'default'}
-                disabled={busy}
                 aria-pressed={invitation.answer?.attendance === answer}
                 onClick={() => void give({ answer })}
               >
@@ -150,7 +152,7 @@ function Whole({ message, invitation }: { message: MessageJson; invitation: Invi
             )}
           </>
         )}
-        {proposed && !invitation.answer && (
+        {proposed && !invitation.answer?.state && (
           <>
             <Button
               size="small"

@@ -3,7 +3,7 @@ import { dayStrip, type StripPart } from '#core/moment/strip';
 import type { Person } from '#core/people/person';
 import { dayPart, dayPartWords } from '#core/time/dayParts';
 import { toLocal } from '#core/time/wallClock';
-import { dayWords, timeWords } from '#core/time/words';
+import { dayWords, spanOn, timeWords } from '#core/time/words';
 import { zoneCity } from '#core/time/zones';
 import type { Desk } from '../desk';
 import { meAsPerson } from '../people/readers';
@@ -113,11 +113,10 @@ export function placeInCalendar(desk: Desk, spoken: SpokenOf, writer: Person): P
   const from = Math.floor((wholeDay ? at : at - BEFORE) / HOUR) * HOUR;
   const to = from + DAY;
   const span = (clock: string) => {
-    const [a, b] = [toLocal(at, clock), toLocal(until, clock)];
-    const begins = `${dayWords(a, today)} ${timeWords(a, hourCycle)}`;
-    if (!saysEnd) return begins;
-    const last = a.slice(0, 10) === b.slice(0, 10) ? '' : `${dayWords(b, a)} `;
-    return `${begins}–${last}${timeWords(b, hourCycle)}`;
+    const local = toLocal(at, clock);
+    return saysEnd
+      ? spanOn(at, until, clock, today, hourCycle)
+      : `${dayWords(local, today)} ${timeWords(local, hourCycle)}`;
   };
   const day = dayWords(toLocal(at, zone), today);
   const seen = { at, until, wholeDay, meets, event };

@@ -1,7 +1,7 @@
 /** A plan that belongs to an event, with what that is by now. */
-import { toInstant, toLocal } from '#core/time/wallClock';
-import { isRecurring } from '#core/calendar/event';
-import { clockOf } from '#core/calendar/occurrences';
+import { toLocal } from '#core/time/wallClock';
+import { isRecurring, timed } from '#core/calendar/event';
+import { clockOf, instantOf } from '#core/calendar/occurrences';
 import type { EventFacts } from '#core/plan/kinds/before-event/plan';
 import type { RecurringFacts } from '#core/plan/kinds/series/plan';
 import { shorten } from '#core/plan/kinds/onClocks';
@@ -41,9 +41,7 @@ function wholeFacts(desk: Desk, db: Reading, event: EventRow): RecurringFacts {
       'plan',
     );
   const { zone: mine } = desk.settings(db);
-  const timed = (time: string) => (time.length === 10 ? `${time}T00:00` : time);
   const zone = clockOf(event, mine);
-  const at = (time: string) => toInstant(timed(time), zone).at;
   const apart = exceptionsOf(db, [event.id]);
   const moved = apart.filter(({ status }) => status !== 'cancelled');
   return {
@@ -52,7 +50,7 @@ function wholeFacts(desk: Desk, db: Reading, event: EventRow): RecurringFacts {
     ...(event.rrule !== null && { rrule: event.rrule }),
     rdate: event.rdate.map(timed),
     summary: event.summary,
-    lengthMs: at(event.end) - at(event.start),
+    lengthMs: instantOf(event.end, zone) - instantOf(event.start, zone),
     exdate: [
       ...event.exdate.map(timed),
       ...apart.flatMap(({ status, occurrence }) => (status === 'cancelled' ? [occurrence] : [])),
@@ -60,7 +58,7 @@ function wholeFacts(desk: Desk, db: Reading, event: EventRow): RecurringFacts {
     moved: Object.fromEntries(
       moved.map((row) => {
         const own = clockOf(row, mine);
-        return [row.occurrence, shorten(toLocal(toInstant(timed(row.start), own).at, zone))];
+        return [row.occurrence, shorten(toLocal(instantOf(row.start, own), zone))];
       }),
     ),
   };

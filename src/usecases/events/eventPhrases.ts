@@ -1,13 +1,14 @@
 /** Events in words: one to be put into the calendar, and one that a message leaves before. */
 import { readEventPhrase as read, type EventReading } from '#core/calendar/eventPhrase';
 import { takesWholeDays } from '#core/calendar/event';
+import { instantOf } from '#core/calendar/occurrences';
 import { readBeforeEvent, type NamedEvent } from '#core/phrase/beforeEvent';
 import type { PhraseResult } from '#core/phrase/read';
 import { beforeWords } from '#core/plan/kinds/before-event/words';
 import type { Plan } from '#core/plan/plan';
 import type { Language } from '#core/text/language';
-import { toInstant, toLocal } from '#core/time/wallClock';
-import { dayWords, timeWords } from '#core/time/words';
+import { toLocal } from '#core/time/wallClock';
+import { dayWords, spanOn } from '#core/time/words';
 import { zoneCity } from '#core/time/zones';
 import { allCorrespondents } from '#store/correspondents';
 import { namedEvents } from '#store/events';
@@ -41,14 +42,9 @@ function viewOf(desk: Desk, reading: EventReading): EventReadingView {
   const { zone: mine, hourCycle } = desk.settings();
   const { start, end, zone } = reading;
   const on = zone ?? mine;
-  const at = (time: string) => toInstant(time.length === 10 ? `${time}T00:00` : time, on).at;
-  const [from, until] = [at(start), at(end)];
+  const [from, until] = [instantOf(start, on), instantOf(end, on)];
   const today = toLocal(desk.now(), mine);
-  const span = (clock: string) => {
-    const [a, b] = [toLocal(from, clock), toLocal(until, clock)];
-    const last = a.slice(0, 10) === b.slice(0, 10) ? '' : `${dayWords(b, a)} `;
-    return `${dayWords(a, today)} ${timeWords(a, hourCycle)}–${last}${timeWords(b, hourCycle)}`;
-  };
+  const span = (clock: string) => spanOn(from, until, clock, today, hourCycle);
   const words = takesWholeDays(reading)
     ? `${dayWords(`${start}T00:00`, today)}, the whole day`
     : on === mine

@@ -1,5 +1,5 @@
 /** Events as they are shown. */
-import { isRecurring, takesWholeDays, type Attendee, type EventStatus } from '#core/calendar/event';
+import { isRecurring, takesWholeDays, timed, type Attendee, type EventStatus } from '#core/calendar/event';
 import { eventMoments } from '#core/calendar/occurrences';
 import { addressKey } from '#core/message/address';
 import { repeatWords } from '#core/recurrence/repeat';
@@ -58,7 +58,7 @@ function repeatsNow(master: EventRow, clock: string): string | null {
   if (!isRecurring(master)) return null;
   const { rrule, start } = master;
   if (rrule === null) return 'on picked days';
-  return repeatWords({ rrule, start: start.length === 10 ? `${start}T00:00` : start, zone: clock });
+  return repeatWords({ rrule, start: timed(start), zone: clock });
 }
 
 function viewOf(

@@ -1,10 +1,11 @@
 /** The times a message speaks of, on both clocks, with what I have then. */
+import { instantOf } from '#core/calendar/occurrences';
 import { languageOf } from '#core/checks/language';
 import { acceptingWords, whenIn } from '#core/found/accepting';
 import { findTimes, type FoundTime } from '#core/found/find';
 import type { MailClass } from '#core/reply/classify';
 import { baseSubject } from '#core/reply/threading';
-import { toInstant, toLocal } from '#core/time/wallClock';
+import { toLocal } from '#core/time/wallClock';
 import { invitationOf } from '#store/invitations';
 import { findMessage } from '#store/messages';
 import type { Desk } from '../desk';
@@ -51,19 +52,17 @@ export function foundTimes(desk: Desk, messageId: string): FoundTimes {
       ? findTimes(message.text, { at: writtenAt, writer: writer.zone, reader: me.zone })
       : [];
   const language = languageOf(message.text) ?? 'en';
-  const instant = (time: string, zone: string) =>
-    toInstant(time.length === 10 ? `${time}T00:00` : time, zone).at;
   // What it asks to as an invitation stands there already, with its answers.
   const asked = new Set(
-    invitationOf(db, messageId)?.entries.map(({ when }) => instant(when.start, when.zone ?? me.zone)),
+    invitationOf(db, messageId)?.entries.map(({ when }) => instantOf(when.start, when.zone ?? me.zone)),
   );
-  const others = found.filter(({ start, zone }) => !asked.has(instant(start, zone)));
+  const others = found.filter(({ start, zone }) => !asked.has(instantOf(start, zone)));
   const times = others.map((each): FoundView => {
     const wholeDay = each.start.length === 10;
     // A day is the same day on every clock: what I have then is what I have on that day of mine.
     const on = wholeDay ? me.zone : each.zone;
-    const at = instant(each.start, on);
-    const until = each.end === null ? at + HOUR : instant(each.end, on);
+    const at = instantOf(each.start, on);
+    const until = each.end === null ? at + HOUR : instantOf(each.end, on);
     const end = each.end ?? toLocal(until, on).slice(0, 16);
     const zone = wholeDay ? me.zone : each.zone === me.zone ? writer.zone : each.zone;
     return {

@@ -9,14 +9,14 @@ import {
   type EventStatus,
   type EventWhen,
 } from '#core/calendar/event';
-import { boundsOf, clockOf, later, movedTo } from '#core/calendar/occurrences';
+import { boundsOf, clockOf, instantOf, later, movedTo } from '#core/calendar/occurrences';
 import { splitAt } from '#core/calendar/split';
 import { inOrderOf, shiftedOccurrence, shiftedTime, shiftOf } from '#core/calendar/shiftedTime';
 import { RuleShiftError, shiftedRule } from '#core/calendar/shiftedRule';
 import { AddressError, addressKey, parseMailbox } from '#core/message/address';
 import { readRule, RuleError } from '#core/recurrence/rule';
 import { dateOfDay, dayNumberOf } from '#core/time/dayNumber';
-import { isLocal, toInstant } from '#core/time/wallClock';
+import { isLocal } from '#core/time/wallClock';
 import { canonicalZone, UnknownZoneError } from '#core/time/zones';
 import {
   eventByUid,
@@ -99,8 +99,10 @@ function checkedWhen(when: EventWhen, mine: string): EventWhen {
   if (takesWholeDays(when) !== (when.end.length === 10))
     throw new Invalid('Its start and its end are both days, or both times.', 'end');
   const zone = clockOf(when, mine);
-  const at = (time: string) => toInstant(time.length === 10 ? `${time}T00:00` : time, zone).at;
-  if (at(when.end) < at(when.start) || (takesWholeDays(when) && when.end <= when.start))
+  if (
+    instantOf(when.end, zone) < instantOf(when.start, zone) ||
+    (takesWholeDays(when) && when.end <= when.start)
+  )
     throw new Invalid('It would end before it begins.', 'end');
   return when;
 }

@@ -8,7 +8,7 @@ import { withPlainSignature } from '#core/message/signature';
 import { eventByUid, type EventRow } from '#store/events';
 import { changeInvitation, insertCalendar, type InvitationRow } from '#store/invitations';
 import { noteChange } from '#store/journal';
-import type { Message } from '#store/messages';
+import { findMessage, type Message } from '#store/messages';
 import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { Refused } from '../errors';
@@ -54,6 +54,8 @@ export function answerCounter(
   return desk.store.write((tx) => {
     const event = eventCountered(tx, myAddresses(desk), addressKey(message.fromAddress), entry);
     if (typeof event === 'string') throw new Refused(event);
+    const given = row.answeredBy === null ? undefined : findMessage(tx, row.answeredBy);
+    if (given?.deletedAt === null) throw new Refused('You have answered it already.');
     const { start, end, zone } = entry.when;
     const which = entry.occurrence ? { occurrence: entry.occurrence, reach: 'this' as const } : {};
     let answer: Message;

@@ -1,6 +1,5 @@
 /** Answering an invitation: what it asks to is put into the calendar, or taken out, and the answer leaves as any message does. */
-import type { Attendance, EventWhen } from '#core/calendar/event';
-import { isRecurring } from '#core/calendar/event';
+import { isRecurring, timed, type Attendance, type EventWhen } from '#core/calendar/event';
 import { ANSWER_WORDS, type InvitationAnswer } from '#core/calendar/invitation';
 import { eventMoments, movedTo } from '#core/calendar/occurrences';
 import { languageOf } from '#core/checks/language';
@@ -40,12 +39,6 @@ export interface Answering {
   zone?: string;
 }
 
-const PART: Readonly<Record<InvitationAnswer, Attendance>> = {
-  accepted: 'accepted',
-  tentative: 'tentative',
-  declined: 'declined',
-};
-
 /** The event with my answer on it, in my own name. */
 function withAnswer(
   entry: EventEntry,
@@ -71,7 +64,6 @@ function keep(
 ): void {
   const { zone } = desk.settings(tx);
   const now = desk.now(tx);
-  const [first] = row.entries;
   for (const entry of row.entries) {
     const known = eventByUid(tx, entry.uid, entry.occurrence);
     const master = entry.occurrence === '' ? undefined : eventByUid(tx, entry.uid);
@@ -84,7 +76,7 @@ function keep(
       continue;
     }
     const status = answer === 'tentative' ? ('tentative' as const) : entry.status;
-    const said = { ...withAnswer(entry, me, PART[answer]), status };
+    const said = { ...withAnswer(entry, me, answer), status };
     const { row: taken, what } = takeEntry(
       tx,
       said,
@@ -93,13 +85,12 @@ function keep(
       now,
     );
     // What is known of it is later, or the same: only the answer is put in.
-    const { attendees } = withAnswer({ ...said, attendees: taken.attendees }, me, PART[answer]);
+    const { attendees } = withAnswer({ ...said, attendees: taken.attendees }, me, answer);
     const kept = what === 'kept' ? swapEvent(tx, taken, { attendees, status }) : taken;
     if (!kept) throw new Stale('event');
     noteChange(tx, 'event', kept.id);
     followEvents(desk, tx, [kept]);
   }
-  if (first) noteChange(tx, 'message', row.messageId);
 }
 
 /** An answer that has not left yet is not sent beside another one. */
@@ -122,7 +113,7 @@ function countered(entry: EventEntry, { start, end, zone }: Answering, mine: str
     [start!, 'start'],
     [end, 'end'],
   ] as const)
-    if (time !== undefined && !isLocal(time.length === 10 ? `${time}T00:00` : time))
+    if (time !== undefined && !isLocal(timed(time)))
       throw new Invalid(`“${time}” is no day or time. Write it as 2026-12-01T09:00.`, path);
   const moved = movedTo(when, start!, mine, zone ?? when.zone);
   const next = { ...moved, end: end ?? moved.end };
@@ -176,7 +167,7 @@ export function answerInvitation(desk: Desk, messageId: string, asked: Answering
       identity: asMe.id,
       usualWatch: false,
     });
-    const said = { ...withAnswer({ ...entry, attendees: [], when }, me, PART[asked.answer]), stamp: now };
+    const said = { ...withAnswer({ ...entry, attendees: [], when }, me, asked.answer), stamp: now };
     const method = counters ? 'COUNTER' : 'REPLY';
     insertCalendar(tx, {
       messageId: draft.id,

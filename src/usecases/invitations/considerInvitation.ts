@@ -99,10 +99,12 @@ function rowFor(tx: Tx, desk: Desk, known: EventRow, occurrence: string, now: nu
   const time = timeAt(tx, known, occurrence, zone, now);
   if (!time) return undefined;
   const { start, end } = time.moment;
-  const { summary, description, location, transparent, status, sequence, organizer, attendees } = known;
+  const { summary, description, location, transparent, status, sequence, stamp, organizer, attendees } =
+    known;
   const when = { start, end, zone: known.zone, rrule: null, rdate: [], exdate: [] };
-  const said = { summary, description, location, transparent, status, sequence, organizer, attendees };
-  return takeEntry(tx, { uid: known.uid, occurrence, when, ...said, stamp: now }, known.id, zone, now).row;
+  const said = { summary, description, location, transparent, status, sequence, stamp, organizer, attendees };
+  // Nothing is said of it that those who are at it do not know.
+  return takeEntry(tx, { uid: known.uid, occurrence, when, ...said }, known.id, zone, now).row;
 }
 
 /** What somebody answers to an event of mine, in their own name. */
@@ -112,16 +114,20 @@ function reply(tx: Tx, { desk, sender, entries, known, now }: Coming): string | 
   if (known.organizer === null || !mine.includes(addressKey(known.organizer.address))) return null;
   const words = entries.flatMap((entry): string[] => {
     const said = entry.attendees.find(({ address }) => addressKey(address) === sender);
-    const row = said && rowFor(tx, desk, known, entry.occurrence, now);
-    const asked = row?.attendees.find(({ address }) => addressKey(address) === sender);
-    if (!said || !row) return [];
+    if (!said) return [];
+    const apart = eventByUid(tx, entry.uid, entry.occurrence) ?? known;
+    const asked = apart.attendees.find(({ address }) => addressKey(address) === sender);
+    const row = asked && rowFor(tx, desk, known, entry.occurrence, now);
     const name = asked?.name || said.name || said.address;
-    if (!asked) return [`${name} was not asked, and is not counted.`];
+    if (asked && !row) return [];
+    if (!asked || !row) return [`${name} was not asked, and is not counted.`];
     if (entry.sequence < row.sequence)
       return [`${name} answers to what it was before it moved: not counted.`];
     if (asked.said !== undefined && entry.stamp < asked.said) return [`${name} has said something later.`];
     const attendees = row.attendees.map((each) =>
-      each === asked ? { ...each, attendance: said.attendance, said: entry.stamp } : each,
+      addressKey(each.address) === sender
+        ? { ...each, attendance: said.attendance, said: entry.stamp }
+        : each,
     );
     if (!swapEvent(tx, row, { attendees })) throw new Stale('event');
     noteChange(tx, 'event', known.id);

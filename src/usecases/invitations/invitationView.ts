@@ -1,5 +1,5 @@
 /** What a calendar message asks or says, on both clocks, with what I have then. */
-import { takesWholeDays, type Attendance } from '#core/calendar/event';
+import { takesWholeDays, timed, type Attendance } from '#core/calendar/event';
 import { ATTENDANCE_WORDS, type InvitationAnswer, type Method } from '#core/calendar/invitation';
 import { eventMoments, type EventMoment } from '#core/calendar/occurrences';
 import type { DepartureState } from '#core/departure/states';
@@ -89,20 +89,16 @@ function overWords(
     return typeof event === 'string' ? event : null;
   }
   if (row.method !== 'REQUEST') return null;
-  const others = invitationsOf(db, row.uid).filter((each) => each.messageId !== row.messageId);
-  const later = others
-    .map(entryOf)
-    .find((each) => each.occurrence === entry.occurrence && isLater(each, entry));
-  if (
-    others.some(
-      (each) =>
-        each.method === 'CANCEL' &&
-        entryOf(each).occurrence === entry.occurrence &&
-        entryOf(each).sequence >= entry.sequence,
-    )
-  )
+  // What anybody else says of it changes nothing.
+  const others = invitationsOf(db, row.uid).flatMap((each) => {
+    const from = each.messageId === row.messageId ? undefined : findMessage(db, each.messageId)?.fromAddress;
+    const said = { method: each.method, entry: entryOf(each) };
+    const same = from !== undefined && addressKey(from) === sender;
+    return same && said.entry.occurrence === entry.occurrence ? [said] : [];
+  });
+  if (others.some((each) => each.method === 'CANCEL' && each.entry.sequence >= entry.sequence))
     return 'It has been called off since.';
-  if (later && others.some((each) => each.method === 'REQUEST' && entryOf(each) === later))
+  if (others.some((each) => each.method === 'REQUEST' && isLater(each.entry, entry)))
     return 'There is a later message about it.';
   if (entry.status === 'cancelled') return 'It is called off.';
   if (until !== undefined && until <= desk.now()) return 'It is over.';
@@ -156,7 +152,7 @@ export function readInvitation(desk: Desk, messageId: string): InvitationView {
         ? null
         : repeatWords({
             rrule: when.rrule,
-            start: when.start.length === 10 ? `${when.start}T00:00` : when.start,
+            start: timed(when.start),
             zone,
           }),
     when: placed ?? null,

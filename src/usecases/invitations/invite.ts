@@ -5,7 +5,7 @@ import { withPlainSignature } from '#core/message/signature';
 import { takesWholeDays } from '#core/calendar/event';
 import type { Method, Told } from '#core/calendar/invitation';
 import { toLocal } from '#core/time/wallClock';
-import { dayWords, timeWords } from '#core/time/words';
+import { dayWords, spanOn } from '#core/time/words';
 import { canonicalZone, zoneCity } from '#core/time/zones';
 import { writeEventFile } from '#core/formats/eventFile';
 import { departuresOf } from '#store/departures';
@@ -22,7 +22,7 @@ import { placedReaders, readersAt } from '../people/readers';
 
 /** @returns undefined where it is not mine, or nobody is at it */
 export function toldOfEvent(db: Reading, event: EventRow, mine: readonly string[]): Told | undefined {
-  const { organizer, attendees, stamp } = event;
+  const { organizer, attendees } = event;
   if (attendees.length === 0 || !organizer || !mine.includes(addressKey(organizer.address))) return undefined;
   const departures = toldOf(db, event.id).flatMap(({ messageId }) =>
     findMessage(db, messageId)?.deletedAt === null ? departuresOf(db, messageId) : [],
@@ -31,7 +31,7 @@ export function toldOfEvent(db: Reading, event: EventRow, mine: readonly string[
     return 'leaving';
   const left = Math.max(...departures.map(({ leftAt }) => leftAt ?? -Infinity));
   if (left === -Infinity) return 'nobody';
-  const since = [event, ...exceptionsOf(db, [event.id])].some((row) => Math.max(row.stamp, stamp) > left);
+  const since = [event, ...exceptionsOf(db, [event.id])].some(({ stamp }) => stamp > left);
   return since ? 'changed' : 'all';
 }
 
@@ -67,11 +67,7 @@ export function invite(desk: Desk, eventId: string): Message {
     const again = toldOfEvent(tx, event, [addressKey(own.address)]) !== 'nobody';
     const view = readEvent(desk, eventId);
     const now = toLocal(desk.now(tx), mine);
-    const on = (zone: string) => {
-      const [a, b] = [toLocal(view.at, zone), toLocal(view.until, zone)];
-      const last = a.slice(0, 10) === b.slice(0, 10) ? '' : `${dayWords(b, a)} `;
-      return `${dayWords(a, now)} ${timeWords(a, hourCycle)}–${last}${timeWords(b, hourCycle)} in ${zoneCity(zone)}`;
-    };
+    const on = (zone: string) => `${spanOn(view.at, view.until, zone, now, hourCycle)} in ${zoneCity(zone)}`;
     const zones = [
       canonicalZone(mine),
       ...placedReaders(readersAt(desk, tx, event.attendees)).map(({ zone }) => canonicalZone(zone)),
@@ -119,7 +115,7 @@ export function calendarFor(
   db: Reading,
   messageId: string,
   now: number,
-): { method: NonNullable<ReturnType<typeof calendarOf>>['method']; text: string } | string | undefined {
+): { method: Method; text: string } | string | undefined {
   const said = calendarOf(db, messageId);
   if (!said) return undefined;
   const { method, text, eventId, summary } = said;
