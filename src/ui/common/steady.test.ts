@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { countMoves, keepOrder, onlyGrew } from './steady';
+import { countMoves, keepOrder, keepUnderFocus, onlyGrew } from './steady';
 
 const rows = (text: string, state = 'old') => text.split('').map((id) => ({ id, state }));
 
@@ -30,4 +30,26 @@ it.each([
 it('a row that stands twice for a moment is counted and breaks nothing', () => {
   expect(countMoves(rows('ab'), rows('aab'))).toBeGreaterThan(0);
   expect(countMoves(rows('aab'), rows('ab'))).toBeGreaterThan(0);
+});
+
+it('what was done here takes its row away under the focus, by itself or by its message; what went elsewhere stays', () => {
+  const copies = [
+    { id: 'a', messageId: 'm' },
+    { id: 'b', messageId: 'm' },
+    { id: 'c', messageId: 'n' },
+    { id: 'd', messageId: 'o' },
+  ];
+  const left = (own: string, there: string) =>
+    keepUnderFocus(
+      copies,
+      copies.filter(({ id }) => there.includes(id)),
+      (id) => own.includes(id),
+    )
+      .map(({ id }) => id)
+      .join('');
+  expect(left('b', 'acd')).toBe('acd');
+  expect(left('m', 'cd')).toBe('cd');
+  expect(left('m', 'd')).toBe('cd');
+  // It is done with, but it stands there still: it was not taken away.
+  expect(left('m', 'abd')).toBe('abcd');
 });

@@ -1,5 +1,28 @@
 /** Keeping a list as it stands while someone is in it. */
 
+/** What a row stands for: itself, and the message it is of, where it is of one. */
+export interface Row {
+  id: string;
+  messageId?: string;
+}
+
+/** What was done with a message (deleted, all copies taken back) was done with its rows. @param isOwn by an id */
+export const ownRow =
+  (isOwn: (id: string) => boolean) =>
+  ({ id, messageId }: Row): boolean =>
+    isOwn(id) || (messageId !== undefined && isOwn(messageId));
+
+/** What stays listed under the focus: as it stood, but without the rows that were done away with here. */
+export function keepUnderFocus<T extends Row>(
+  shown: readonly T[],
+  fresh: readonly T[],
+  isOwn: (id: string) => boolean,
+): T[] {
+  const there = new Set(fresh.map(({ id }) => id));
+  const own = ownRow(isOwn);
+  return keepOrder(shown, fresh).filter((row) => there.has(row.id) || !own(row));
+}
+
 /** The rows as they were listed, each as it is now; those gone stay as they were. */
 export function keepOrder<T extends { id: string }>(shown: readonly T[], fresh: readonly T[]): T[] {
   const byId = new Map(fresh.map((row) => [row.id, row]));

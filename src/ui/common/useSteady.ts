@@ -2,7 +2,7 @@
 /** A list that never moves under the focus: what is new waits until it is asked for. */
 import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { useNotices } from '../shell/Notices';
-import { countMoves, keepOrder, onlyGrew } from './steady';
+import { countMoves, keepUnderFocus, onlyGrew, ownRow, type Row } from './steady';
 
 /** What changes this soon after a press in the list is the answer to it. */
 const OWN_MS = 2000;
@@ -18,14 +18,14 @@ interface Steady<T> {
  * @param fresh as the server has it; undefined until it is known
  * @param frame what the list stands in; its rows carry `data-row`
  */
-export function useSteady<T extends { id: string }>(
+export function useSteady<T extends Row>(
   fresh: readonly T[] | undefined,
   frame: RefObject<HTMLElement | null>,
 ): Steady<T> {
   const [shown, setShown] = useState<readonly T[]>(fresh ?? []);
   const { isOwn } = useNotices();
   const pressed = useRef(-Infinity);
-  const focused = useRef<{ row: string; index: number } | null>(null);
+  const focused = useRef<{ row: Row; index: number } | null>(null);
 
   useEffect(() => {
     const element = frame.current;
@@ -37,7 +37,8 @@ export function useSteady<T extends { id: string }>(
     const focus = () => {
       const rows = [...element.querySelectorAll<HTMLElement>('[data-row]')];
       const index = rows.findIndex((row) => row.closest('tr, li')?.contains(document.activeElement));
-      if (index >= 0) focused.current = { row: rows[index]!.dataset.row!, index };
+      const id = rows[index]?.dataset.row;
+      if (id !== undefined) focused.current = { row: shown.find((row) => row.id === id) ?? { id }, index };
     };
     element.addEventListener('click', press, true);
     element.addEventListener('keydown', press, true);
@@ -57,18 +58,17 @@ export function useSteady<T extends { id: string }>(
       const stay = inside && !own && before.length > 0 && !onlyGrew(before, fresh);
       if (!stay) return fresh;
       // What was done here takes its row away, however slow the answer is.
-      const there = new Set(fresh.map(({ id }) => id));
-      return keepOrder(before, fresh).filter(({ id }) => there.has(id) || !isOwn(id));
+      return keepUnderFocus(before, fresh, isOwn);
     });
   }, [fresh, frame, isOwn]);
 
   // The row that had the focus has been drawn anew elsewhere, or is gone: the focus goes with it, or to its neighbour.
   useEffect(() => {
     if (!focused.current || document.activeElement !== document.body) return;
-    if (performance.now() - pressed.current > OWN_MS && !isOwn(focused.current.row)) return;
+    if (performance.now() - pressed.current > OWN_MS && !ownRow(isOwn)(focused.current.row)) return;
     const rows = [...(frame.current?.querySelectorAll<HTMLElement>('[data-row]') ?? [])];
     const { row, index } = focused.current;
-    (rows.find((each) => each.dataset.row === row) ?? rows[Math.min(index, rows.length - 1)])?.focus();
+    (rows.find((each) => each.dataset.row === row.id) ?? rows[Math.min(index, rows.length - 1)])?.focus();
   }, [shown, frame, isOwn]);
 
   return {

@@ -149,7 +149,7 @@ function departureActions(
           });
           return undefined;
         }
-      }, [departure.id]);
+      }, [copies === 'all' ? departure.messageId : departure.id]);
       if (!back) return;
       show({ words: `Taken back, to ${recipientsWords(departure.recipients)}. It is a draft again.` });
       // Opened from what the server has now, not from what was on screen while it was pending.

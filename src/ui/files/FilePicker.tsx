@@ -35,7 +35,7 @@ export function FilePicker({ purpose, choose }: Props) {
   const field = useFirstFocus<InputRef>();
   const list = useRef<HTMLUListElement>(null);
   const q = useSettled(typed.trim(), RESTS_MS);
-  const { data, error } = useFiles(under, under === null ? '' : q);
+  const { data, error, isPlaceholderData } = useFiles(under, under === null ? '' : q);
   const entries = (data?.entries ?? []).filter(({ kind }) => !folders || kind === 'folder');
   const { folder = null, above = null, total = 0 } = data ?? {};
   const pattern = folder !== null && isPattern(typed.trim()) ? inFolder(folder, typed.trim()) : null;
@@ -64,6 +64,21 @@ export function FilePicker({ purpose, choose }: Props) {
   const press = (entry: Entry) => (entry.kind === 'folder' ? go(entry.path) : toggle(entry));
   const link = (entry: Entry) => choose([...new Set([...others(chosen), entry.path])], 'all');
 
+  function takeOnly(): void {
+    const [entry] = entries;
+    if (entries.length !== 1 || !entry) return;
+    if (entry.kind === 'folder') go(entry.path);
+    else link(entry);
+  }
+  // Pressed before what is typed has been looked for, Enter takes what is found then.
+  const found = q === typed.trim() && data !== undefined && data.folder === under && !isPlaceholderData;
+  const entered = useRef(false);
+  useEffect(() => {
+    if (!found || !entered.current) return;
+    entered.current = false;
+    takeOnly();
+  });
+
   function onKeyDown(event: KeyboardEvent<HTMLElement>) {
     const entry = entries.find(({ path }) => path === document.activeElement?.getAttribute('data-row'));
     const up = () => folder !== null && go(above);
@@ -79,9 +94,8 @@ export function FilePicker({ purpose, choose }: Props) {
     const rows = [...(list.current?.querySelectorAll<HTMLElement>('[data-row]') ?? [])];
     if (event.key === 'ArrowDown') rows[0]?.focus();
     else if (event.key === 'Enter' && pattern) choose([pattern], 'all');
-    else if (event.key === 'Enter' && entries.length === 1 && q === typed.trim() && data?.folder === under)
-      if (entries[0]!.kind === 'folder') go(entries[0]!.path);
-      else link(entries[0]!);
+    else if (event.key === 'Enter' && found) takeOnly();
+    else if (event.key === 'Enter') entered.current = true;
     else if (event.key === 'Backspace' && typed === '' && folder !== null) go(above);
     else return;
     event.preventDefault();
@@ -103,7 +117,10 @@ export function FilePicker({ purpose, choose }: Props) {
         aria-label="Find in this folder"
         placeholder="part of a name, or a pattern as stock-*.csv"
         value={typed}
-        onChange={(event) => setTyped(event.target.value)}
+        onChange={(event) => {
+          entered.current = false;
+          setTyped(event.target.value);
+        }}
         onKeyDown={onFieldKey}
       />
       <ul ref={list} className={styles.entries} aria-label={place} onKeyDown={onKeyDown}>

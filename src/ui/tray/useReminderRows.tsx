@@ -25,6 +25,7 @@ const HEADINGS = {
 };
 /** More at once are gathered. */
 const ONE_BY_ONE = 2;
+/** So many of them are named, the latest first. */
 const SHOWN = 6;
 
 const hrefOf = ({ messageId }: ReminderJson) => (messageId ? `/inbox/${messageId}` : '/returns');
@@ -44,10 +45,13 @@ async function takeWord({ id, at }: ReminderJson): Promise<boolean> {
 const said = (list: readonly ReminderJson[]) =>
   list.length <= ONE_BY_ONE
     ? list.map(({ kind, words }) => `${HEADINGS[kind]}: ${words}.`).join(' ')
-    : `${list.length} came back or are to be done: ${list
-        .slice(0, SHOWN)
-        .map(({ words }) => words)
-        .join('; ')}.`;
+    : `${list.length} came back or are to be done: ${[
+        ...list
+          .slice(-SHOWN)
+          .reverse()
+          .map(({ words }) => words),
+        ...(list.length > SHOWN ? [`and ${list.length - SHOWN} more`] : []),
+      ].join('; ')}.`;
 
 function notifyOutside(list: readonly ReminderJson[], go: (href: string) => void): void {
   if (!('Notification' in window) || Notification.permission !== 'granted') return;
