@@ -43,6 +43,8 @@ import * as planAnswers from './plans/answers';
 import * as postofficeAnswers from './postoffice/answers';
 import * as postoffice from './postoffice/operations';
 import * as problemAnswers from './problems/answers';
+import * as offerAnswers from './offers/answers';
+import * as offers from './offers/operations';
 import * as questionAnswers from './questions/answers';
 import * as questions from './questions/operations';
 import * as reminderAnswers from './reminders/answers';
@@ -94,7 +96,7 @@ export const operations: Operation[] = [
     holdRules,
     holidays,
   ],
-  ...[changes, events, postoffice, fileWatches, texts, batches, occasions, questions],
+  ...[changes, events, postoffice, fileWatches, texts, batches, occasions, questions, offers],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
 /** By the name an operation gives. */
@@ -130,6 +132,6 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       postofficeAnswers,
       problemAnswers,
     ],
-    ...[textAnswers, batchAnswers, occasionAnswers, questionAnswers],
+    ...[textAnswers, batchAnswers, occasionAnswers, questionAnswers, offerAnswers],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

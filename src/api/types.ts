@@ -3027,11 +3027,38 @@ export interface components {
         address: string;
         reached: boolean;
         answer: number | null;
+        /** @description All that they have chosen: of times several may suit */
+        chosen: number[];
       }[];
       /** @description Everything that was answered, in the order it came */
       given: components['schemas']['Answer'][];
       /** @description How many wait for my say */
       unclear: number;
+      /** @description Where its answers are times */
+      offer: {
+        summary: string;
+        place: string;
+        minutes: number;
+        /** @enum {string} */
+        agreement: 'each' | 'everyone' | 'majority';
+        /** @description In the order of the answers, the last of which is that none suits */
+        slots: {
+          /** Format: date-time */
+          at: string;
+          /** Format: date-time */
+          until: string;
+          /**
+           * @description filled: something else is in my calendar by now
+           * @enum {string}
+           */
+          state: 'open' | 'taken' | 'past' | 'filled';
+          /** @description Who has taken it; null where nobody has, or all meet in it */
+          reader: string | null;
+          /** @description What stands for it in the calendar */
+          event: string | null;
+          filledBy: string | null;
+        }[];
+      } | null;
       /**
        * Format: date-time
        * @description When answers are taken no longer; null until that is known
@@ -3058,6 +3085,27 @@ export interface components {
       answer: string;
       /** Format: date-time */
       at: string;
+    };
+    Offers: {
+      offers: components['schemas']['Question'][];
+    };
+    Times: {
+      times: {
+        /** Format: date-time */
+        at: string;
+        /** Format: date-time */
+        until: string;
+        /** @description On my clock */
+        here: string;
+        /** @description On the others’ clocks, where they are not mine */
+        there: string[];
+        /** @description What speaks for or against it */
+        words: string;
+        /** @description Nothing speaks against it */
+        good: boolean;
+        /** @description It can be offered: it is to come, and I have nothing then */
+        free: boolean;
+      }[];
     };
     readHealth: {
       answer: components['schemas']['Health'];
@@ -5319,6 +5367,105 @@ export interface components {
     tellResult: {
       answer: components['schemas']['Message'];
     };
+    addOffer: {
+      body: {
+        message: string;
+        summary: string;
+        /**
+         * @description Where, or how one is called
+         * @default
+         */
+        place: string;
+        /** @description How long a time lasts */
+        minutes: number;
+        /**
+         * @description each: every reader takes a time of their own; everyone, majority: one time for all, that all or more than half have chosen
+         * @default each
+         * @enum {string}
+         */
+        agreement: 'each' | 'everyone' | 'majority';
+        /** @description When each begins; none overlaps another */
+        slots: string[];
+        /** @description Until when it holds; what is relative counts from when the message has left. Two of their working days, unless it is said */
+        deadline?: components['schemas']['Deadline'];
+      };
+      answer: components['schemas']['Question'];
+    };
+    changeOffer: {
+      body: {
+        summary?: string;
+        /** @description Where, or how one is called */
+        place?: string;
+        /** @description How long a time lasts */
+        minutes?: number;
+        /**
+         * @description each: every reader takes a time of their own; everyone, majority: one time for all, that all or more than half have chosen
+         * @enum {string}
+         */
+        agreement?: 'each' | 'everyone' | 'majority';
+        /** @description When each begins; none overlaps another */
+        slots?: string[];
+        /** @description Until when it holds; what is relative counts from when the message has left. Two of their working days, unless it is said */
+        deadline?: components['schemas']['Deadline'];
+      };
+      answer: components['schemas']['Question'];
+    };
+    deleteOffer: Record<string, never>;
+    listOffers: {
+      query: {
+        /**
+         * @description open: that have left, or are to leave
+         * @default open
+         * @enum {string}
+         */
+        state: 'open' | 'closed';
+        /** @description What is offered in the thread of one message, whatever its state */
+        message?: string;
+      };
+      answer: components['schemas']['Offers'];
+    };
+    readOffer: {
+      answer: components['schemas']['Question'];
+    };
+    settleOffer: {
+      body: {
+        /** @description Counted from 0 */
+        slot: number;
+      };
+      answer: components['schemas']['Question'];
+    };
+    suggestTimes: {
+      body: {
+        /** @default [] */
+        recipients: {
+          /** @description An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;` */
+          address:
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              };
+          /** @description IANA time zone */
+          zone?: string;
+        }[];
+        /** @description How long a time lasts */
+        minutes: number;
+        /** @default 4 */
+        count: number;
+        /**
+         * Format: date-time
+         * @description Not before
+         */
+        from?: string;
+        /** @description Whose own times are not in its way */
+        message?: string;
+      };
+      answer: components['schemas']['Times'];
+    };
   };
   responses: never;
   parameters: never;
@@ -5458,6 +5605,8 @@ export type AnswerJson = Schemas['Answer'];
 export type QuestionJson = Schemas['Question'];
 export type QuestionsJson = Schemas['Questions'];
 export type AnsweredJson = Schemas['Answered'];
+export type OffersJson = Schemas['Offers'];
+export type TimesJson = Schemas['Times'];
 export type ShapeName =
   | 'Health'
   | 'Clock'
@@ -5588,7 +5737,9 @@ export type ShapeName =
   | 'Answer'
   | 'Question'
   | 'Questions'
-  | 'Answered';
+  | 'Answered'
+  | 'Offers'
+  | 'Times';
 export interface Operations {
   readHealth: Schemas['readHealth'];
   retryMailServer: Schemas['retryMailServer'];
@@ -5795,4 +5946,11 @@ export interface Operations {
   readQuestion: Schemas['readQuestion'];
   reopenQuestion: Schemas['reopenQuestion'];
   tellResult: Schemas['tellResult'];
+  addOffer: Schemas['addOffer'];
+  changeOffer: Schemas['changeOffer'];
+  deleteOffer: Schemas['deleteOffer'];
+  listOffers: Schemas['listOffers'];
+  readOffer: Schemas['readOffer'];
+  settleOffer: Schemas['settleOffer'];
+  suggestTimes: Schemas['suggestTimes'];
 }

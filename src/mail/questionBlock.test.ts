@@ -3,10 +3,12 @@ import { withQuestion } from './questionBlock';
 
 const block = {
   words: 'Which <day>?',
-  answers: ['Tue & Wed', 'Fri'],
+  answers: [
+    { number: 1, words: 'Tue & Wed', link: 'mailto:a@x.example?subject=x&body="y"' },
+    { number: 2, words: 'Fri', link: 'mailto:b@x.example' },
+  ],
   mayComment: true,
   until: 'Friday 4 December, 17:00 in Osaka',
-  links: ['mailto:a@x.example?subject=x&body="y"', 'mailto:b@x.example'],
 };
 
 describe('a question in a message', () => {

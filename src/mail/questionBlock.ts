@@ -2,11 +2,13 @@
 import type { Question } from '#core/question/question';
 import { escaped, escapedAttribute } from '#core/text/escaped';
 
-export interface QuestionBlock extends Pick<Question, 'words' | 'answers' | 'mayComment'> {
+export interface QuestionBlock extends Pick<Question, 'words' | 'mayComment'> {
+  /** Each with the number it can be written by, and the address of its prepared reply. */
+  answers: readonly { number: number; words: string; link: string }[];
   /** Until when, in words of the reader’s clock; empty where it has no end. */
   until: string;
-  /** Of each answer the address of its prepared reply. */
-  links: readonly string[];
+  /** They may press all that suit. */
+  several?: boolean;
   /** The page it can be answered on as well. */
   page?: string;
 }
@@ -49,22 +51,21 @@ const BUTTON =
 /** @param text and @param html as they leave without it; null: no HTML, and then there is one */
 export function withQuestion(
   { text, html }: { text: string; html?: string | null },
-  { words, answers, mayComment, until, links, page }: QuestionBlock,
+  { words, answers, mayComment, until, page, several = false }: QuestionBlock,
 ): { text: string; html: string } {
   const by = until && `, until ${until}`;
   const plain = [
     words,
     '',
-    ...answers.map((answer, index) => `  ${index + 1}. ${answer}`),
+    ...answers.map((answer) => `  ${answer.number}. ${answer.words}`),
     '',
-    `Answer this message with the words or the number of one of them${by}.`,
+    `Answer this message with the words or the number of one of them${by}.${several ? ' If several suit you, answer once for each.' : ''}`,
     ...(page ? [`Or answer here: ${page}`] : []),
   ].join('\n');
   const pressed = answers.map(
-    (answer, index) =>
-      `<a href="${escapedAttribute(links[index]!)}" style="${BUTTON}">${escaped(answer)}</a>`,
+    (answer) => `<a href="${escapedAttribute(answer.link)}" style="${BUTTON}">${escaped(answer.words)}</a>`,
   );
-  const how = `Press one: it opens an answer that is ready to be sent${
+  const how = `${several ? 'Press each that suits you' : 'Press one'}: it opens an answer that is ready to be sent${
     mayComment ? ', in which you can say why' : ''
   }. Or answer in your own words with one of them${escaped(by)}.`;
   const onPage = page ? ` Or <a href="${escapedAttribute(page)}">answer on a page</a>.` : '';

@@ -20,8 +20,12 @@ button[aria-pressed=true]{color:#fffdf8;background:#7a4a12}button:focus-visible,
 label{display:block;margin:12px 0 4px}textarea{box-sizing:border-box;width:100%;min-height:5em;margin-bottom:12px;padding:8px;font:inherit;border:1px solid #8f8168;border-radius:6px}
 [role=status],[role=alert]{padding:8px 12px;border-left:3px solid #7a4a12;background:#f5f1e8}`;
 
-function stateWords({ standing, answers, closed }: AnswerPage, said: boolean): string {
-  const answer = standing === undefined ? undefined : `<strong>${escaped(answers[standing]!)}</strong>`;
+function stateWords({ standingWords, refused, closed }: AnswerPage, said: boolean): string {
+  const answer = standingWords ? `<strong>${escaped(standingWords)}</strong>` : undefined;
+  if (said && refused && !closed) {
+    const stays = answer ? ` What you have stays: ${answer}.` : ' Please choose another one.';
+    return `<p role="alert">${escaped(refused)} has been taken in the meantime.${stays}</p>`;
+  }
   if (closed)
     return said
       ? '<p role="status">Thank you. The question was closed already: your answer is passed on as one that came late.</p>'
@@ -35,8 +39,8 @@ function stateWords({ standing, answers, closed }: AnswerPage, said: boolean): s
 /** @param alert what is wrong with what was pressed */
 function pageOf(page: AnswerPage, said: boolean, nonce: string, alert = ''): string {
   const buttons = page.answers.map(
-    (answer, index) =>
-      `<button name="answer" value="${index + 1}" aria-pressed="${index === page.standing}">${escaped(answer)}</button>`,
+    ({ index, words }) =>
+      `<button name="answer" value="${index + 1}" aria-pressed="${page.standing.includes(index)}">${escaped(words)}</button>`,
   );
   const why = page.mayComment
     ? `<label for="why">Why, if you like to say</label><textarea id="why" name="why" maxlength="${COMMENT_LENGTH}"></textarea>`

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { AGREEMENTS } from '#core/offer/offer';
 import { ANSWER_STATUSES, ANSWERED_HOW, DECIDED_WHEN } from '#core/question/question';
 import { all, instant, listOf, mailbox, orNull, text } from '../fields';
 
@@ -21,7 +22,26 @@ const answer = all({
   stands: Joi.boolean().description('It is what its reader says now'),
 });
 
-const question = all({
+const offer = all({
+  summary: text,
+  place: text,
+  minutes: Joi.number(),
+  agreement: Joi.valid(...AGREEMENTS),
+  slots: listOf(
+    all({
+      at: instant,
+      until: instant,
+      state: Joi.valid('open', 'taken', 'past', 'filled').description(
+        'filled: something else is in my calendar by now',
+      ),
+      reader: orNull(text).description('Who has taken it; null where nobody has, or all meet in it'),
+      event: orNull(Joi.string()).description('What stands for it in the calendar'),
+      filledBy: orNull(text),
+    }),
+  ).description('In the order of the answers, the last of which is that none suits'),
+});
+
+export const question = all({
   id: Joi.string(),
   message: Joi.string(),
   subject: text,
@@ -34,10 +54,17 @@ const question = all({
   tally: text.description('How the answers stand, in words'),
   ahead: text.description('What most have said; empty where nobody has answered'),
   readers: listOf(
-    all({ name: text, address: text, reached: Joi.boolean(), answer: orNull(Joi.number()) }),
+    all({
+      name: text,
+      address: text,
+      reached: Joi.boolean(),
+      answer: orNull(Joi.number()),
+      chosen: listOf(Joi.number()).description('All that they have chosen: of times several may suit'),
+    }),
   ).description('Whom it is asked of, and what they say now'),
   given: listOf(answer).description('Everything that was answered, in the order it came'),
   unclear: Joi.number().description('How many wait for my say'),
+  offer: orNull(offer).description('Where its answers are times'),
   closesAt: orNull(instant).description('When answers are taken no longer; null until that is known'),
   closedAt: orNull(instant).description('When I have closed it'),
   watch: orNull(Joi.string()).description('The wait for it to be decided'),

@@ -6,6 +6,7 @@ import {
   DECIDED_WHEN,
   QUESTION_LENGTH,
 } from '#core/question/question';
+import { SLOTS } from '#core/offer/offer';
 import { id } from '../fields';
 import { deadline } from '../watches/requests';
 
@@ -45,7 +46,7 @@ export const questionQuery = Joi.object({
 const answer = Joi.number()
   .integer()
   .min(0)
-  .max(ANSWERS.most - 1);
+  .max(Math.max(ANSWERS.most - 1, SLOTS.most));
 
 export const judgeRequest = Joi.object({
   answer: answer.allow(null).required().description('Which it means, counted from 0; null: it is no answer'),

@@ -59,6 +59,7 @@ const WORDS: Record<string, string> = {
   'question answered': 'Its question was answered',
   'question closed': 'Its question was closed',
   'question opened again': 'Its question was opened again',
+  offer: 'Of the times it offers',
   'answer refused': 'An answer in it was refused',
   question: 'Came back',
   silence: 'Came back',

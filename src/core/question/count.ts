@@ -1,20 +1,13 @@
 /** The answers to a question, counted. */
-import type { AnswerStatus, DecidedWhen } from './question';
+import { agreedSlots, chosenTogether } from '../offer/choices';
+import { isShared, noneOf, type Offer } from '../offer/offer';
+import type { DecidedWhen, Given } from './question';
 
 /** Somebody the question has reached. */
 export interface Asked {
   /** Lower case. */
   address: string;
   name: string;
-}
-
-/** One answer as it came. */
-export interface Given {
-  /** The reader it counts for, lower case; null for nobody it was asked of. */
-  reader: string | null;
-  /** Index among the answers; null where it is not known. */
-  answer: number | null;
-  status: AnswerStatus;
 }
 
 export interface Count {
@@ -39,25 +32,39 @@ export function standingAnswers(given: readonly Given[]): Map<string, number> {
   return standing;
 }
 
-/** @param answers how many there are to choose from; @param given in the order they came */
+/** What each reader has chosen by now: one answer, but of times that several are to meet at as many as suit. */
+export const standingChoices = (
+  given: readonly Given[],
+  offer: Offer | null,
+): Map<string, readonly number[]> =>
+  offer && isShared(offer)
+    ? chosenTogether(given, noneOf(offer))
+    : new Map([...standingAnswers(given)].map(([reader, answer]) => [reader, [answer]]));
+
+/** @param answers how many there are to choose from; @param given in the order they came; @param offer where they are times */
 export function countAnswers(
   answers: number,
   decidedWhen: DecidedWhen,
   asked: readonly Asked[],
   given: readonly Given[],
+  offer: Offer | null = null,
 ): Count {
-  const standing = standingAnswers(given);
+  const standing = standingChoices(given, offer);
   const by = Array.from({ length: answers }, (_, index) =>
-    asked.filter(({ address }) => standing.get(address) === index),
+    asked.filter(({ address }) => standing.get(address)?.includes(index)),
   );
   const missing = asked.filter(({ address }) => !standing.has(address));
   const answered = asked.length - missing.length;
   const most = Math.max(...by.map(({ length }) => length));
-  const decided = {
-    everyone: answered > 0 && missing.length === 0,
-    majority: most * 2 > asked.length,
-    first: answered > 0,
-  }[decidedWhen];
+  const decided =
+    offer && isShared(offer)
+      ? agreedSlots(by.slice(0, noneOf(offer)), asked.length, offer.agreement as 'everyone' | 'majority')
+          .length > 0
+      : {
+          everyone: answered > 0 && missing.length === 0,
+          majority: most * 2 > asked.length,
+          first: answered > 0,
+        }[decidedWhen];
   return {
     given: by,
     missing,

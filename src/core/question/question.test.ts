@@ -1,8 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { aheadWords, countAnswers, countWords, standingAnswers, tallyWords, type Given } from './count';
+import { aheadWords, countAnswers, countWords, standingAnswers, tallyWords } from './count';
 import { mailtoOf } from './mailto';
-import { answerKey, keptQuestion, whyNoQuestion, type AnswerStatus, type DecidedWhen } from './question';
+import {
+  answerKey,
+  keptQuestion,
+  whyNoQuestion,
+  type AnswerStatus,
+  type DecidedWhen,
+  type Given,
+} from './question';
 import { commentOn, LEAVE_IT, ownWords, readReply, WHY } from './reply';
 import { answerPath, answerToken, readToken, tokenLine, tokensIn, type Token } from './token';
 
@@ -47,7 +54,7 @@ describe('a proof', () => {
       '',
       'aB3.2.x',
       `${'a'.repeat(40)}.1.${'A'.repeat(22)}`,
-      `abcdefgh.7.${'A'.repeat(22)}`,
+      `abcdefgh.17.${'A'.repeat(22)}`,
     ])
       expect(readToken(text)).toBeUndefined();
     expect(answerToken(`${answerPath(token)}/x`)).toBeUndefined();

@@ -47,6 +47,15 @@ export const ANSWERED_HOW_WORDS: Record<AnsweredHow, string> = {
 export const ANSWER_STATUSES = ['counts', 'unclear', 'late', 'somebody-else', 'refused', 'none'] as const;
 export type AnswerStatus = (typeof ANSWER_STATUSES)[number];
 
+/** One answer as it came. */
+export interface Given {
+  /** The reader it counts for, lower case; null for nobody it was asked of. */
+  reader: string | null;
+  /** Index among the answers; null where it is not known. */
+  answer: number | null;
+  status: AnswerStatus;
+}
+
 /** As they stand alone. */
 export const ANSWER_STATUS_WORDS: Record<AnswerStatus, string> = {
   counts: 'Counts',

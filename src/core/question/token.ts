@@ -7,7 +7,7 @@
 export interface Proof {
   /** The departure the question left with: it tells the question, and the reader where the copy is one reader’s. */
   departureId: string;
-  /** From 1; 0 is the page, where any may be chosen. */
+  /** From 1 to 9; 0 is the page, where any may be chosen. */
   answer: number;
 }
 
@@ -18,7 +18,7 @@ export interface Token extends Proof {
 
 const ID = String.raw`[\w-]{8,30}`;
 const DIGEST = String.raw`[\w-]{22}`;
-const BODY = String.raw`(${ID})\.([0-6])\.(${DIGEST})`;
+const BODY = String.raw`(${ID})\.(\d)\.(${DIGEST})`;
 const WHOLE = new RegExp(`^${BODY}$`);
 /** Programs may break a line within it; nobody else writes such words. */
 const IN_TEXT = new RegExp(String.raw`\[answer\s${BODY}\]`, 'g');

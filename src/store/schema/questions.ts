@@ -1,5 +1,6 @@
 /** The tables of questions that messages ask, and of what was answered. */
-import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { Offer } from '#core/offer/offer';
 import type { AnsweredHow, AnswerStatus, DecidedWhen } from '#core/question/question';
 import { messages } from './messages';
 
@@ -14,6 +15,8 @@ export const questions = sqliteTable('questions', {
   answers: text({ mode: 'json' }).$type<string[]>().notNull(),
   decidedWhen: text().$type<DecidedWhen>().notNull(),
   mayComment: integer({ mode: 'boolean' }).notNull(),
+  /** The times that its answers are; null of any other question. */
+  offer: text({ mode: 'json' }).$type<Offer>(),
   revision: integer().notNull().default(1),
   createdAt: integer().notNull(),
   /** No answers are taken from here on. */
@@ -51,4 +54,43 @@ export const questionAnswers = sqliteTable(
     index('question_answers_reader').on(table.reader),
     index('question_answers_message').on(table.messageId),
   ],
+);
+
+/** Offered times that have been taken. */
+export const offerTakes = sqliteTable(
+  'offer_takes',
+  {
+    questionId: text()
+      .notNull()
+      .references(() => questions.id, { onDelete: 'cascade' }),
+    /** Index among the times. */
+    slot: integer().notNull(),
+    /** Who has taken it, lower case; empty where all meet then. */
+    reader: text().notNull(),
+    /** What stands for it in the calendar. */
+    eventId: text().notNull(),
+    takenAt: integer().notNull(),
+  },
+  (table) => [
+    // Never two in one, whoever writes.
+    primaryKey({ columns: [table.questionId, table.slot] }),
+    uniqueIndex('offer_takes_reader').on(table.questionId, table.reader),
+    index('offer_takes_event').on(table.eventId),
+  ],
+);
+
+/** Messages that offer again what is left of the times: to whom one was taken before they answered. */
+export const offerMessages = sqliteTable(
+  'offer_messages',
+  {
+    messageId: text()
+      .primaryKey()
+      .references(() => messages.id, { onDelete: 'cascade' }),
+    questionId: text()
+      .notNull()
+      .references(() => questions.id, { onDelete: 'cascade' }),
+    /** Lower case. */
+    reader: text().notNull(),
+  },
+  (table) => [index('offer_messages_question').on(table.questionId, table.reader)],
 );

@@ -6,7 +6,7 @@ import { noteChange } from '#store/journal';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Stale } from '../errors';
-import { undoable } from '../incoming/undo';
+import { undoable } from '../incoming/undoable';
 import { newId } from '../newId';
 import { readFileApart } from '../readApart';
 import { followEvents } from './followEvents';

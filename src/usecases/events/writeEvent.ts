@@ -32,7 +32,7 @@ import { noteChange } from '#store/journal';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused, Stale } from '../errors';
-import { undoable } from '../incoming/undo';
+import { undoable } from '../incoming/undoable';
 import { oneLine } from '../messages/draftInput';
 import { newId } from '../newId';
 import { followEvents } from './followEvents';

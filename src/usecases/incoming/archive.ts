@@ -7,7 +7,7 @@ import type { Desk } from '../desk';
 import { placeMessage } from './bringBack';
 import type { Moved } from './moved';
 import { unknownOf } from './seen';
-import { undoable } from './undo';
+import { undoable } from './undoable';
 
 /** What is done with does not come back by itself, unless it was to come again and again. */
 function endWaiting(tx: Tx, messages: readonly Message[]): void {

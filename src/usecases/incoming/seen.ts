@@ -5,7 +5,7 @@ import { cameAfter } from '#store/threads';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import type { Moved } from './moved';
-import { undoable } from './undo';
+import { undoable } from './undoable';
 
 /**
  * What has come into the threads of messages after the last that is known of them, and has not been seen: who deals with

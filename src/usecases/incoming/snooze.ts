@@ -11,7 +11,7 @@ import { newId } from '../newId';
 import { Invalid, NotFound, Refused } from '../errors';
 import { endReturn, placeMessage } from './bringBack';
 import { unknownOf } from './seen';
-import { undoable } from './undo';
+import { undoable } from './undoable';
 
 export interface SnoozeInput {
   /** Epoch ms. */

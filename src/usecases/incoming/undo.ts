@@ -1,13 +1,12 @@
 /** What is done with messages and to-dos can be undone exactly, as far as nobody has changed it since. */
-import { isDeepStrictEqual } from 'node:util';
 import { noteDue } from '#store/clock';
 import { noteChange, record } from '#store/journal';
 import { putEventRow, type EventRow } from '#store/events';
 import { findMessage } from '#store/messages';
+import { isOffer } from '#store/offers';
 import { findQuestion } from '#store/questions';
 import type { Tx } from '#store/store';
 import {
-  insertUndo,
   putAnswerRow,
   putQuestionRow,
   putReturn,
@@ -15,7 +14,6 @@ import {
   putWatchRow,
   standing,
   takeUndos,
-  threadMates,
   type Change,
   type Step,
 } from '#store/undos';
@@ -23,66 +21,11 @@ import type { Desk } from '../desk';
 import { NotFound, Refused } from '../errors';
 import { followEvents } from '../events/followEvents';
 import { rebindJoined, rebindMoved } from '../events/rebind';
+import { settleOffer } from '../offers/settleOffer';
 import { noteStanding } from '../questions/noteStanding';
 import { makeAnew } from '../series/fitSeries';
 import { placeMessage } from './bringBack';
-
-/** What an act is about. */
-interface About {
-  /** Messages; what happens to one may happen to its thread. */
-  messageIds?: readonly string[];
-  /** To-dos, there or about to be. */
-  todoIds?: readonly string[];
-  /** Watches, the same. */
-  watchIds?: readonly string[];
-  /** Questions, the same, with their answers. */
-  questionIds?: readonly string[];
-  /** Events, the same, with what stands for their occurrences. */
-  eventIds?: readonly string[];
-}
-
-type Known = { id: string | number };
-
-const byId = <Row extends Known>(rows: readonly Row[]) => new Map(rows.map((row) => [row.id, row]));
-
-/** The count of changes is no part of what stands there; nor is whether it is new, where the act had nothing to do with it. */
-const same = (a: object | null, b: object | null, besides: object = {}) =>
-  isDeepStrictEqual({ ...a, revision: null, ...besides }, { ...b, revision: null, ...besides });
-
-const besides = <Row>({ before, after }: Change<Row>) =>
-  (before as { unseen?: unknown } | null)?.unseen === (after as { unseen?: unknown } | null)?.unseen
-    ? { unseen: null }
-    : {};
-
-/** The rows that differ. */
-function changes<Row extends Known>(before: readonly Row[], after: readonly Row[]): Change<Row>[] {
-  const [was, is] = [byId(before), byId(after)];
-  return [...new Set([...was.keys(), ...is.keys()])]
-    .map((id) => ({ before: was.get(id) ?? null, after: is.get(id) ?? null }))
-    .filter(({ before, after }) => !same(before, after));
-}
-
-/** Does something, and remembers what of it there is to undo, where somebody may want to ({@link Desk.undoKey}). */
-export function undoable<Result>(desk: Desk, tx: Tx, about: About, work: () => Result): Result {
-  const { undoKey } = desk;
-  if (undoKey === undefined) return work();
-  const { messageIds = [], todoIds = [], watchIds = [], questionIds = [], eventIds = [] } = about;
-  const all = threadMates(tx, messageIds);
-  const look = () => standing(tx, all, todoIds, watchIds, questionIds, eventIds);
-  const before = look();
-  const result = work();
-  const after = look();
-  insertUndo(tx, undoKey, {
-    messages: changes(before.messages, after.messages),
-    returns: changes(before.returns, after.returns),
-    todos: changes(before.todos, after.todos),
-    watches: changes(before.watches, after.watches),
-    questions: changes(before.questions, after.questions),
-    answers: changes(before.answers, after.answers),
-    events: changes(before.events, after.events),
-  });
-  return result;
-}
+import { besides, byId, same, type Known } from './undoable';
 
 /** @throws Refused where anything of it is not as it was left */
 function assertUntouched(
@@ -168,7 +111,10 @@ function putBack(
     ...answers.map(({ before, after }) => (before ?? after)!.questionId),
   ])) {
     const question = findQuestion(tx, id);
-    if (question) noteStanding(tx, question);
+    if (!question) continue;
+    // What they had taken by that is given back.
+    if (isOffer(question)) settleOffer(desk, tx, question, now);
+    noteStanding(tx, question);
   }
   // All go before any is put: two may have changed their names.
   for (const { before, after } of events) putEventRow(tx, (after ?? before)!.id, null);

@@ -47,9 +47,10 @@ function begunFor(db: Reading, event: EventRow, method: Method): Message | undef
 
 /**
  * A draft to all who are at it, with what their calendar programs read as it is when it leaves.
+ * @param answers a message of mine in whose thread it stands
  * @throws NotFound; Refused where nobody is at it, or I am not who asks
  */
-export function invite(desk: Desk, eventId: string): Message {
+export function invite(desk: Desk, eventId: string, answers?: string): Message {
   return desk.store.write((tx) => {
     const event = findEvent(tx, eventId);
     if (!event || event.masterId !== null || event.deletedAt !== null)
@@ -94,6 +95,7 @@ export function invite(desk: Desk, eventId: string): Message {
           ? `Changed: ${event.summary}`
           : `Invitation: ${event.summary}`,
       text: withPlainSignature(text, identityOf(settings, identity).signature),
+      answers,
       identity,
       usualWatch: false,
     });

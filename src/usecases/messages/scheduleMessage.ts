@@ -9,6 +9,7 @@ import { noteChange } from '#store/journal';
 import { linksOf } from '#store/linkedFiles';
 import { maxSizeOf } from '#store/mailServer';
 import { findMessage, swapMessage, type Message } from '#store/messages';
+import { questionOf } from '#store/questions';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Refused, Stale } from '../errors';
@@ -78,6 +79,8 @@ export function scheduleMessage(
     const size = tooLarge(tx, message);
     if (size) throw new Invalid(size, 'attachments');
     const repeats = isRepeating(plan);
+    if ((repeats || waitsForFile(plan)) && questionOf(tx, messageId)?.offer)
+      throw new Invalid('Times are offered once: choose one moment, or take them off the message.', 'plan');
     const stop = whyHalf(tx, message);
     if (stop) throw new Invalid(stop.words, stop.field);
     // The sender is who I am when I send, not who I was when I began to write.

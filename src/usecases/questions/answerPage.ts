@@ -1,16 +1,19 @@
 /** The page a question can be answered on: looking changes nothing, pressing an answer does. */
+import { standingChoices } from '#core/question/count';
 import { answerKey, COMMENT_LENGTH } from '#core/question/question';
 import type { Token } from '#core/question/token';
 import { addressKey } from '#core/message/address';
 import { deliveriesOf } from '#store/deliveries';
 import { findDeparture, type Departure } from '#store/departures';
 import { findMessage } from '#store/messages';
+import { isOffer } from '#store/offers';
 import { answersTo, type QuestionRow } from '#store/questions';
 import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Refused } from '../errors';
 import { askedBy, closesAt, decisionWatch, questionIn } from './asking';
-import { noteAnswer, whyTooLate } from './noteAnswer';
+import { answersFor, slotsOf } from '../offers/offerSlots';
+import { noteAnswer, whyNotCounted } from './noteAnswer';
 import { isProven } from './proofs';
 
 export interface AnswerPage {
@@ -18,10 +21,15 @@ export interface AnswerPage {
   from: string;
   subject: string;
   words: string;
-  answers: readonly string[];
+  /** In the words this reader has; what cannot be chosen any more is left out. */
+  answers: readonly { index: number; words: string }[];
   mayComment: boolean;
-  /** Index of what its reader has answered; undefined where nothing that counts. */
-  standing?: number;
+  /** Indexes of what its reader has answered: one, but of times that several are to meet at. */
+  standing: readonly number[];
+  /** In words. */
+  standingWords: string;
+  /** What was pressed last does not count: why. */
+  refused: string;
   /** No answers count any more. */
   closed: boolean;
 }
@@ -45,18 +53,24 @@ function find(db: Reading, token: Token): Found | undefined {
 
 function shown(desk: Desk, db: Reading, { question, reader }: Found): AnswerPage {
   const { fromName, fromAddress, subject } = findMessage(db, question.messageId)!;
-  const { words, answers, mayComment } = question;
-  const mine = answersTo(db, [question.id]).filter(
-    (each) => each.reader === reader && each.status === 'counts',
-  );
+  const { words, mayComment, offer } = question;
+  const mine = answersTo(db, [question.id]).filter((each) => each.reader === reader);
+  const standing = standingChoices(mine, offer).get(reader) ?? [];
+  const told = isOffer(question) ? answersFor(desk, db, question, [reader]) : question.answers;
+  const slots = isOffer(question) ? slotsOf(desk, db, question) : [];
+  const last = mine.at(-1);
   const end = closesAt(question, decisionWatch(db, question.messageId));
   return {
     from: fromName || fromAddress,
     subject,
     words,
-    answers,
+    answers: told
+      .map((each, index) => ({ index, words: each }))
+      .filter(({ index }) => (slots[index]?.state ?? 'open') === 'open' || standing.includes(index)),
     mayComment,
-    standing: mine.at(-1)?.answer ?? undefined,
+    standing,
+    standingWords: new Intl.ListFormat('en-GB').format(standing.map((index) => told[index]!)),
+    refused: isOffer(question) && last?.status === 'late' && last.answer !== null ? told[last.answer]! : '',
     closed: end !== null && desk.now(db) >= end,
   };
 }
@@ -91,7 +105,7 @@ export function answerOnPage(
     const why = comment.replaceAll('\r', '').trim().slice(0, COMMENT_LENGTH);
     const before = answersTo(tx, [question.id]).filter((each) => each.reader === reader);
     const at = desk.now(tx);
-    const late = whyTooLate(tx, question, at);
+    const late = whyNotCounted(desk, tx, question, at, reader, answer);
     const status = late ? 'late' : 'counts';
     // What was late, or somebody else’s, is not what counts; the same again is where it is worth the same.
     const last = before.findLast((each) => each.status === status);

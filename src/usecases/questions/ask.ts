@@ -1,4 +1,5 @@
 /** A message asks something: set, changed, taken off, closed. */
+import type { Offer } from '#core/offer/offer';
 import { keptQuestion, whyNoQuestion, type Question } from '#core/question/question';
 import type { Deadline } from '#core/watch/watch';
 import { noteDue } from '#store/clock';
@@ -11,7 +12,7 @@ import type { Tx } from '#store/store';
 import { swapWatch, watchesOf, type Watch } from '#store/watches';
 import type { Desk } from '../desk';
 import { Invalid, Refused, Stale } from '../errors';
-import { undoable } from '../incoming/undo';
+import { undoable } from '../incoming/undoable';
 import { outgoingMessage } from '../messages/outgoingMessage';
 import { newId } from '../newId';
 import { followEdit } from '../series/fitSeries';
@@ -42,8 +43,10 @@ function openToChange(tx: Tx, messageId: string): void {
   for (const { id } of all) thaw(tx, id);
 }
 
-function changed(tx: Tx, { id, messageId }: QuestionRow): void {
+function changed(tx: Tx, { id, messageId, offer }: QuestionRow): void {
   noteChange(tx, 'question', id);
+  // Times that are offered stand in the calendar.
+  if (offer) noteChange(tx, 'event', id);
   noteChange(tx, 'message', messageId);
 }
 
@@ -56,32 +59,48 @@ export function ask(desk: Desk, messageId: string, { deadline, ...input }: Quest
   const why = whyNoQuestion(given);
   if (why) throw new Invalid(why.words, why.field);
   return desk.store.write((tx) => {
-    openToChange(tx, messageId);
-    makeProofKey(tx);
-    const now = desk.now(tx);
-    const seen = questionOf(tx, messageId);
-    const id = seen?.id ?? newId();
-    const kept = { ...given, answers: [...given.answers] };
-    const question = undoable(desk, tx, { questionIds: [id] }, () =>
-      seen ? swapQuestion(tx, seen, kept) : insertQuestion(tx, { ...kept, id, messageId, createdAt: now }),
-    );
-    if (!question) throw new Stale('question');
-    const watch = watchesOf(tx, [messageId]).find(({ state }) => state === 'waiting');
-    if (deadline || watch?.settledBy !== 'decision')
-      watchMessage(desk, messageId, {
-        deadline: deadline ?? watch?.deadline ?? USUAL_DEADLINE,
-        settledBy: 'decision',
-      });
-    if (!seen) record(tx, { at: now, messageId, what: 'asked', why: question.words });
-    // What a series makes of it asks the same.
-    followEdit(desk, tx, messageId);
-    changed(tx, question);
-    return question;
+    if (questionOf(tx, messageId)?.offer)
+      throw new Refused('It offers times: take those off first, or change them.');
+    return putQuestion(desk, tx, messageId, { ...given, offer: null }, deadline);
   });
 }
 
+/**
+ * What a message asks by now, times too; it is waited for the answers until the deadline.
+ * @throws NotFound; Refused where it has left
+ */
+export function putQuestion(
+  desk: Desk,
+  tx: Tx,
+  messageId: string,
+  given: Question & { offer: Offer | null },
+  deadline: Deadline | undefined,
+): QuestionRow {
+  openToChange(tx, messageId);
+  makeProofKey(tx);
+  const now = desk.now(tx);
+  const seen = questionOf(tx, messageId);
+  const id = seen?.id ?? newId();
+  const kept = { ...given, answers: [...given.answers] };
+  const question = undoable(desk, tx, { questionIds: [id] }, () =>
+    seen ? swapQuestion(tx, seen, kept) : insertQuestion(tx, { ...kept, id, messageId, createdAt: now }),
+  );
+  if (!question) throw new Stale('question');
+  const watch = watchesOf(tx, [messageId]).find(({ state }) => state === 'waiting');
+  if (deadline || watch?.settledBy !== 'decision')
+    watchMessage(desk, messageId, {
+      deadline: deadline ?? watch?.deadline ?? USUAL_DEADLINE,
+      settledBy: 'decision',
+    });
+  if (!seen) record(tx, { at: now, messageId, what: 'asked', why: question.words });
+  // What a series makes of it asks the same.
+  followEdit(desk, tx, messageId);
+  changed(tx, question);
+  return question;
+}
+
 /** The question of a message, as it was seen. @throws NotFound, Stale */
-function seenQuestion(tx: Tx, id: string, revision: number | undefined): QuestionRow {
+export function seenQuestion(tx: Tx, id: string, revision: number | undefined): QuestionRow {
   const seen = knownQuestion(tx, id);
   if (revision !== undefined && revision !== seen.revision) throw new Stale('question');
   return seen;

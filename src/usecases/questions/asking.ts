@@ -13,6 +13,7 @@ import {
   type QuestionRow,
 } from '#store/questions';
 import type { Reading } from '#store/store';
+import { offeredAgainBy } from '#store/offers';
 import { findChaser } from '#store/watchChasers';
 import { findWatch, watchesOf, type Watch } from '#store/watches';
 import type { Desk } from '../desk';
@@ -26,8 +27,10 @@ export interface AskedReader extends Asked {
   reached: boolean;
 }
 
-/** What a message asks; a chaser asks again what the message asks that it chases. */
+/** What a message asks; a chaser asks again what the message asks that it chases, and what is left of an offer is offered again. */
 export function questionIn(db: Reading, messageId: string): QuestionRow | undefined {
+  const offered = offeredAgainBy(db, messageId);
+  if (offered !== undefined) return findQuestion(db, offered);
   const chased = findChaser(db, messageId);
   const watch = chased && findWatch(db, chased.watchId);
   return questionOf(db, watch?.messageId ?? messageId);
@@ -64,10 +67,10 @@ export function askedBy(desk: Desk, db: Reading, messageIds: readonly string[]):
 }
 
 export const countOf = (
-  { answers, decidedWhen }: QuestionRow,
+  { answers, decidedWhen, offer }: QuestionRow,
   asked: readonly Asked[],
   given: readonly AnswerRow[],
-): Count => countAnswers(answers.length, decidedWhen, asked, given);
+): Count => countAnswers(answers.length, decidedWhen, asked, given, offer);
 
 /** How the answers to one stand. */
 export function countNow(desk: Desk, db: Reading, question: QuestionRow): Count {

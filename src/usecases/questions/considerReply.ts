@@ -1,10 +1,13 @@
 /** What came in may answer a question of mine: by the proof in a prepared answer, or in words. */
 import { READING } from '#core/limits';
+import { findTimes } from '#core/found/find';
 import { commentOn, ownWords, readReply } from '#core/question/reply';
 import { tokensIn, type Token } from '#core/question/token';
 import { addressKey } from '#core/message/address';
 import { ancestors, isForwardSubject } from '#core/reply/threading';
+import { toLocal } from '#core/time/wallClock';
 import { addressesBeside } from '#store/correspondents';
+import { isOffer } from '#store/offers';
 import { findDeparture, type Departure } from '#store/departures';
 import { record } from '#store/journal';
 import { departureOfHeader } from '#store/left';
@@ -12,9 +15,11 @@ import { answersIn, answersTo, questionsInThread, type QuestionRow } from '#stor
 import type { Tx } from '#store/store';
 import { placeMessage } from '../incoming/bringBack';
 import type { Incoming } from '../incoming/incoming';
+import { writerOf } from '../events/writerOf';
 import { tellToLook } from '../incoming/tellToLook';
+import { answersFor } from '../offers/offerSlots';
 import { askedBy, questionIn, type AskedReader } from './asking';
-import { noteAnswer, whyTooLate, type NewAnswer } from './noteAnswer';
+import { noteAnswer, whyNotCounted, whyTooLate, type NewAnswer } from './noteAnswer';
 import { isProven } from './proofs';
 
 /** What came in, read once. */
@@ -41,8 +46,9 @@ function readerOf(tx: Tx, { message, desk }: Incoming, messageId: string, copy: 
 function worth(
   tx: Tx,
   question: QuestionRow,
-  { at }: { at: number },
+  { desk, message }: Incoming,
   who: ReturnType<typeof readerOf>,
+  answer: number,
 ): Judged {
   const { reader, meant } = who;
   if (!reader)
@@ -53,9 +59,18 @@ function worth(
         ? `It was asked of ${nameOf(meant)}, and answered by somebody else.`
         : 'It was answered by somebody it did not go to.',
     };
-  const late = whyTooLate(tx, question, at);
+  const late = whyNotCounted(desk, tx, question, message.at, reader.address, answer);
   return { reader: reader.address, status: late ? 'late' : 'counts', why: late ?? '' };
 }
+
+/** The answers as somebody has read them: times are told on their own clock. */
+const answersTold = (
+  desk: Incoming['desk'],
+  tx: Tx,
+  question: QuestionRow,
+  reader: string | undefined,
+): readonly string[] =>
+  isOffer(question) && reader !== undefined ? answersFor(desk, tx, question, [reader]) : question.answers;
 
 /** Whose copy a departure is, lower case. */
 const copyOf = ({ reader }: Departure) => (reader === null ? undefined : addressKey(reader));
@@ -134,7 +149,8 @@ function considerProofs(tx: Tx, read: Read): boolean {
   const { question, departure, token } = first;
   const index = token.answer - 1;
   const who = readerOf(tx, read, departure.messageId, copyOf(departure));
-  const comment = commentOn(read.own, question.answers, index);
+  const told = answersTold(read.desk, tx, question, who.reader?.address);
+  const comment = commentOn(read.own, told, index);
   // What somebody passes on are the words of somebody else.
   const passedOn = isForwardSubject(read.message.subject);
   const several = proven.some(
@@ -143,7 +159,7 @@ function considerProofs(tx: Tx, read: Read): boolean {
   const unclear = several ? 'It carries several answers.' : passedOn ? 'It was passed on to you.' : undefined;
   const judged: Judged = unclear
     ? { reader: who.reader?.address ?? null, status: 'unclear', why: unclear }
-    : worth(tx, question, read.message, who);
+    : worth(tx, question, read, who, index);
   noteAnswer(read.desk, tx, question, {
     ...cameFrom(read),
     ...judged,
@@ -157,6 +173,25 @@ function considerProofs(tx: Tx, read: Read): boolean {
   return true;
 }
 
+/** “Thursday at three suits me”: the only one of the offered times it speaks of, on its writer’s clock. */
+function slotSpokenOf({ message, own, desk }: Read, question: QuestionRow): number | undefined {
+  if (!isOffer(question)) return undefined;
+  const { slots } = question.offer;
+  const writer = writerOf(desk, message);
+  const { zone: mine } = desk.settings();
+  const found = findTimes(own, { at: message.at, writer: writer.zone, reader: mine });
+  const meant = found.flatMap(({ start, zone }) => {
+    const slot = (at: number) => {
+      const local = toLocal(at, zone);
+      return start.length === 10 ? local.startsWith(start) : local.startsWith(start.slice(0, 16));
+    };
+    const among = slots.flatMap((at, index) => (slot(at) ? [index] : []));
+    return among.length === 1 ? among : [];
+  });
+  const [only, ...others] = new Set(meant);
+  return others.length === 0 ? only : undefined;
+}
+
 /** In words: plainly, or not, and then I am asked; what says nothing of it, by who has answered, is about something else. */
 function considerWords(tx: Tx, read: Read): void {
   const { mail, own, desk } = read;
@@ -167,14 +202,15 @@ function considerWords(tx: Tx, read: Read): void {
   const answersIt = departure !== undefined && questionIn(tx, departure.messageId)?.id === question.id;
   const copy = departure && answersIt ? copyOf(departure) : undefined;
   const who = readerOf(tx, read, question.messageId, copy);
-  const reply = readReply(own, question.answers, question.words);
+  const told = answersTold(desk, tx, question, who.reader?.address);
+  const reply = readReply(own, told, question.words);
   const said = { ...cameFrom(read), how: 'words' as const, comment: reply.comment };
   if (reply.answer !== undefined && answersIt) {
-    const judged = worth(tx, question, read.message, who);
+    const judged = worth(tx, question, read, who, reply.answer);
     noteAnswer(desk, tx, question, { ...said, ...judged, answer: reply.answer });
     return;
   }
-  const proposed = reply.answer ?? reply.proposed ?? null;
+  const proposed = reply.answer ?? reply.proposed ?? slotSpokenOf(read, question) ?? null;
   const before = answersTo(tx, [question.id]).filter(
     (each) => each.reader === who.reader?.address && each.status === 'counts',
   );

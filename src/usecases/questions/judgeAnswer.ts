@@ -3,11 +3,13 @@ import { addressKey } from '#core/message/address';
 import { record } from '#store/journal';
 import { hasLeft } from '#store/left';
 import { findMessage } from '#store/messages';
+import { isOffer } from '#store/offers';
 import { changeAnswer, findAnswer, type AnswerRow, type QuestionRow } from '#store/questions';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
-import { undoable } from '../incoming/undo';
+import { undoable } from '../incoming/undoable';
+import { whyTaken } from '../offers/settleOffer';
 import { askedBy, decisionWatch, knownQuestion } from './asking';
 import { followAnswers, noteAnswer } from './noteAnswer';
 
@@ -22,6 +24,19 @@ function readerAt(desk: Desk, tx: Tx, { messageId }: QuestionRow, address: strin
 function assertAnswer({ answers }: QuestionRow, answer: number | null): void {
   if (answer !== null && answers[answer] === undefined)
     throw new Invalid('There is no such answer.', 'answer');
+}
+
+/** A time that somebody else has, or that my calendar has filled, is nobody’s by my saying so. @throws Refused */
+function assertFree(
+  desk: Desk,
+  tx: Tx,
+  question: QuestionRow,
+  reader: string | null,
+  answer: number | null,
+): void {
+  if (!isOffer(question) || reader === null || answer === null) return;
+  const why = whyTaken(desk, tx, question, reader, answer);
+  if (why !== undefined) throw new Refused(why);
 }
 
 /** What a decision brings with it is undone too. */
@@ -54,6 +69,7 @@ export function judgeAnswer(
     assertAnswer(question, answer);
     const whose = reader === undefined ? seen.reader : readerAt(desk, tx, question, reader);
     if (answer !== null && whose === null) throw new Invalid('Say for whom it counts.', 'reader');
+    assertFree(desk, tx, question, whose, answer);
     const now = desk.now(tx);
     return undoable(desk, tx, about(tx, question), () => {
       const next = changeAnswer(tx, answerId, {
@@ -91,6 +107,7 @@ export function noteTold(
     if (!hasLeft(findMessage(tx, question.messageId)!))
       throw new Refused('It has not left: nobody can have answered.');
     const key = readerAt(desk, tx, question, reader);
+    assertFree(desk, tx, question, key, answer);
     const { me } = desk.settings(tx);
     const now = desk.now(tx);
     return undoable(desk, tx, about(tx, question), () =>

@@ -1,10 +1,13 @@
 /** An answer is kept, and what follows from it happens. */
-import { aheadWords, countWords } from '#core/question/count';
+import { aheadWords, countWords, type Count } from '#core/question/count';
 import type { AnswerStatus } from '#core/question/question';
 import { noteChange, record } from '#store/journal';
+import { isOffer } from '#store/offers';
 import { insertAnswer, type AnswerRow, type QuestionRow } from '#store/questions';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
+import { settleOffer, whyTaken } from '../offers/settleOffer';
+import { tellLeft } from '../offers/tellLeft';
 import { leaveOutOfChasers } from '../watches/chasers';
 import { bringBackDecided, settle } from '../watches/endWatch';
 import { closesAt, countNow, decisionWatch } from './asking';
@@ -19,15 +22,39 @@ export function whyTooLate(tx: Tx, question: QuestionRow, at: number): string | 
   return question.closedAt === end ? 'It came after the question was closed.' : 'It came after the deadline.';
 }
 
+/** Why an answer of somebody it was asked of does not count, a sentence: it is too late, or what they have chosen is taken. @param answer index of it */
+export const whyNotCounted = (
+  desk: Desk,
+  tx: Tx,
+  question: QuestionRow,
+  at: number,
+  reader: string,
+  answer: number,
+): string | undefined =>
+  whyTooLate(tx, question, at) ??
+  (isOffer(question) ? whyTaken(desk, tx, question, reader, answer) : undefined);
+
+/** What is said where it is over. */
+function outcome(question: QuestionRow, count: Count): string {
+  const { answers } = question;
+  if (!isOffer(question)) return `decided: ${aheadWords(count, answers)}`;
+  return count.decided ? 'settled' : 'no time suits enough of them';
+}
+
+/** All have said what suits them, and it is not the same: that is known now, not at the deadline. */
+const cannotAgree = (question: QuestionRow, count: Count) =>
+  isOffer(question) && count.answered > 0 && count.missing.length === 0;
+
 /** Once it is decided nothing is waited for any more, and it is back with the result. */
 function settleDecided(desk: Desk, tx: Tx, question: QuestionRow, by: string | null, now: number): void {
   const watch = decisionWatch(tx, question.messageId);
   if (watch?.state !== 'waiting' && watch?.state !== 'ran-out') return;
   const count = countNow(desk, tx, question);
-  if (!count.decided) return;
+  if (!count.decided && !cannotAgree(question, count)) return;
   const { answers } = question;
-  const settled = settle(desk, tx, watch, now, by, `Decided: ${aheadWords(count, answers)}`);
-  bringBackDecided(tx, settled, now, `decided: ${aheadWords(count, answers)}; ${countWords(count, answers)}`);
+  const words = outcome(question, count);
+  const settled = settle(desk, tx, watch, now, by, words[0]!.toUpperCase() + words.slice(1));
+  bringBackDecided(tx, settled, now, `${words}; ${countWords(count, answers)}`);
 }
 
 /** What follows from how the answers to a question stand by now. @param counting the reader one of whose counts now; @param by the message it came in */
@@ -39,6 +66,7 @@ export function followAnswers(
   by: string | null,
   now: number,
 ): void {
+  if (isOffer(question)) settleOffer(desk, tx, question, now);
   noteStanding(tx, question);
   const watch = decisionWatch(tx, question.messageId);
   if (watch?.state === 'waiting' && counting !== null) leaveOutOfChasers(desk, tx, watch.id, counting);
@@ -70,5 +98,8 @@ export function noteAnswer(desk: Desk, tx: Tx, question: QuestionRow, given: New
     why: `${fromName || fromAddress}${words}${worth}`,
   });
   followAnswers(desk, tx, question, status === 'counts' ? reader : null, messageId, at);
+  // The page tells by itself.
+  if (isOffer(question) && status === 'late' && reader !== null && answer.how !== 'page')
+    tellLeft(desk, tx, question, reader, answer.answer);
   return answer;
 }

@@ -1,9 +1,11 @@
 /** Questions as they are shown. */
 import { group } from 'd3-array';
-import { aheadWords, standingAnswers, tallyWords } from '#core/question/count';
+import { isShared, type Agreement } from '#core/offer/offer';
+import { aheadWords, standingAnswers, standingChoices, tallyWords } from '#core/question/count';
 import type { AnsweredHow, AnswerStatus, DecidedWhen } from '#core/question/question';
 import { addressKey } from '#core/message/address';
 import { findCorrespondent } from '#store/correspondents';
+import { isOffer, openOffers, type OfferRow } from '#store/offers';
 import { hasLeft } from '#store/left';
 import { findMessage } from '#store/messages';
 import {
@@ -18,6 +20,7 @@ import {
 import type { Desk } from '../desk';
 import { NotFound } from '../errors';
 import { receivers } from '../messages/envelope';
+import { slotsOf, type SlotState } from '../offers/offerSlots';
 import { askedBy, closesAt, countOf, decisionWatch, knownQuestion } from './asking';
 
 /** One answer as it came. Moments are epoch ms. */
@@ -41,6 +44,24 @@ export interface AnswerView {
   stands: boolean;
 }
 
+/** The times an offer has. Moments are epoch ms. */
+export interface OfferView {
+  summary: string;
+  place: string;
+  minutes: number;
+  agreement: Agreement;
+  slots: {
+    at: number;
+    until: number;
+    state: SlotState;
+    /** Who has taken it, lower case; null where nobody has, or all have. */
+    reader: string | null;
+    /** What stands for it in the calendar. */
+    event: string | null;
+    filledBy: string | null;
+  }[];
+}
+
 export interface QuestionView {
   id: string;
   message: string;
@@ -56,16 +77,32 @@ export interface QuestionView {
   tally: string;
   /** What most have said; empty where nobody has answered. */
   ahead: string;
-  readers: { name: string; address: string; reached: boolean; answer: number | null }[];
+  /** `answer`: the last; `chosen`: all, where of times several may be. */
+  readers: { name: string; address: string; reached: boolean; answer: number | null; chosen: number[] }[];
   /** Everything that was answered, in the order it came. */
   given: AnswerView[];
   unclear: number;
+  /** Where its answers are times. */
+  offer: OfferView | null;
   /** When answers are taken no longer, epoch ms; null where that is not known yet. */
   closesAt: number | null;
   closedAt: number | null;
   watch: string | null;
   revision: number;
   createdAt: number;
+}
+
+function offerView(desk: Desk, question: OfferRow): OfferView {
+  const { summary, place, minutes, agreement } = question.offer;
+  const slots = slotsOf(desk, desk.store.db, question).map(({ at, until, state, take, filledBy }) => ({
+    at,
+    until,
+    state,
+    reader: take?.reader || null,
+    event: take?.eventId ?? null,
+    filledBy: filledBy ?? null,
+  }));
+  return { summary, place, minutes, agreement, slots };
 }
 
 function answerView(row: AnswerRow, standing: ReadonlyMap<string, number>): AnswerView {
@@ -81,6 +118,19 @@ const standingRows = (given: readonly AnswerRow[]) =>
   standingAnswers(
     given.map(({ id, reader, answer, status }) => ({ reader, status, answer: answer === null ? null : id })),
   );
+
+/** It is one of those its reader has chosen, and the last that says so. */
+const isChosen = (
+  { id, reader, answer, status }: AnswerRow,
+  choices: ReadonlyMap<string, readonly number[]>,
+  all: readonly AnswerRow[],
+): boolean =>
+  status === 'counts' &&
+  reader !== null &&
+  answer !== null &&
+  (choices.get(reader)?.includes(answer) ?? false) &&
+  all.findLast((each) => each.reader === reader && each.answer === answer && each.status === 'counts')?.id ===
+    id;
 
 function viewsOf(desk: Desk, rows: readonly QuestionRow[]): QuestionView[] {
   const { db } = desk.store;
@@ -113,6 +163,7 @@ function viewsOf(desk: Desk, rows: readonly QuestionRow[]): QuestionView[] {
       }));
     const count = countOf(question, readers, all);
     const standing = standingAnswers(all);
+    const choices = standingChoices(all, question.offer);
     const end = closesAt(question, watch);
     const rowsThatStand = standingRows(all);
     return {
@@ -132,9 +183,14 @@ function viewsOf(desk: Desk, rows: readonly QuestionRow[]): QuestionView[] {
         address,
         reached,
         answer: standing.get(address) ?? null,
+        chosen: [...(choices.get(address) ?? [])],
       })),
-      given: all.map((row) => answerView(row, rowsThatStand)),
+      given: all.map((row) => ({
+        ...answerView(row, rowsThatStand),
+        ...(question.offer && isShared(question.offer) && { stands: isChosen(row, choices, all) }),
+      })),
       unclear: count.unclear,
+      offer: isOffer(question) ? offerView(desk, question) : null,
       closesAt: end,
       closedAt,
       watch: watch?.id ?? null,
@@ -161,6 +217,20 @@ export function questionsNear(desk: Desk, messageId: string): QuestionView[] {
   const others = questionsInThread(db, message.threadId).filter(({ id }) => id !== own?.id);
   return viewsOf(desk, [...(own ? [own] : []), ...others]);
 }
+
+/** Of those, what offers times. */
+export const offersNear = (desk: Desk, messageId: string): QuestionView[] =>
+  questionsNear(desk, messageId).filter(({ offer }) => offer !== null);
+
+/** So many closed ones are looked through. */
+const MOST_CLOSED = 500;
+
+/** Offers that have left, or are to leave, and that I have not closed; or that I have. */
+export const listOffers = (desk: Desk, open: boolean): QuestionView[] =>
+  viewsOf(
+    desk,
+    open ? openOffers(desk.store.db) : questionsThatLeft(desk.store.db, false, MOST_CLOSED).filter(isOffer),
+  );
 
 /** What somebody has answered, as it stands. */
 export interface AnsweredView {

@@ -412,12 +412,12 @@ describe('the page', () => {
     const token = page(question);
     expect(readAnswerPage(desk, token)).toMatchObject({
       words: USUAL.words,
-      standing: undefined,
+      standing: [],
       closed: false,
     });
     expect(readAnswerPage(desk, token)).toBeDefined();
     expect(statuses(question)).toEqual([]);
-    expect(answerOnPage(desk, token, 1, ' since the boat is full ')!.standing).toBe(1);
+    expect(answerOnPage(desk, token, 1, ' since the boat is full ')!.standing).toEqual([1]);
     answerOnPage(desk, token, 1, '');
     expect(seen(question).given).toMatchObject([
       { how: 'page', comment: 'since the boat is full', answer: 1 },

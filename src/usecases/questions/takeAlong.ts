@@ -6,6 +6,15 @@ import { newId } from '../newId';
 export function takeQuestionAlong(tx: Tx, from: string, to: string, now: number): void {
   const seen = questionOf(tx, from);
   if (!seen) return;
-  const { words, answers, decidedWhen, mayComment } = seen;
-  insertQuestion(tx, { id: newId(), messageId: to, words, answers, decidedWhen, mayComment, createdAt: now });
+  const { words, answers, decidedWhen, mayComment, offer } = seen;
+  insertQuestion(tx, {
+    words,
+    answers,
+    decidedWhen,
+    mayComment,
+    offer,
+    id: newId(),
+    messageId: to,
+    createdAt: now,
+  });
 }

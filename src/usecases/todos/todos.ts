@@ -27,7 +27,7 @@ import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, NotFound, Stale } from '../errors';
 import { readingOf } from '../incoming/readingOf';
-import { undoable } from '../incoming/undo';
+import { undoable } from '../incoming/undoable';
 import { meAsPerson } from '../people/readers';
 import { summariesOf, type MessageSummary } from '../messages/summaries';
 

@@ -14,7 +14,7 @@ import { insertWatch, readersOfWatches, watchesOf, type Watch } from '#store/wat
 import { noteDue } from '#store/clock';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
-import { undoable } from '../incoming/undo';
+import { undoable } from '../incoming/undoable';
 import { newId } from '../newId';
 import { begin, endOf, readersAmong } from './beginWatch';
 import { checkChasers } from './checkChasers';

@@ -74,6 +74,7 @@ export async function prepare(
   const through = throughHere(desk, seen, content);
   // Its own addresses lead through nothing else.
   const asked = withItsQuestion(desk, seen, through.content, headerId, released);
+  if (typeof asked === 'string') return { policy: 'ask', words: asked };
   const calendar = calendarFor(db, message.id, released);
   if (typeof calendar === 'string') return { policy: 'ask', words: calendar };
   const sealed = await seal(await composeMessage({ ...asked.content, calendar }, headerId, released));

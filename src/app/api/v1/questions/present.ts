@@ -4,9 +4,13 @@ import { readQuestion, type QuestionView } from '#usecases/questions/questionVie
 import { iso, isoOrNull } from '../present';
 
 export function presentQuestion(question: QuestionView): QuestionJson {
-  const { given, closesAt, closedAt, createdAt, ...rest } = question;
+  const { given, offer, closesAt, closedAt, createdAt, ...rest } = question;
   return {
     ...rest,
+    offer: offer && {
+      ...offer,
+      slots: offer.slots.map((each) => ({ ...each, at: iso(each.at), until: iso(each.until) })),
+    },
     given: given.map((each) => ({ ...each, at: iso(each.at) })),
     closesAt: isoOrNull(closesAt),
     closedAt: isoOrNull(closedAt),
