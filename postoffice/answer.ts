@@ -24,7 +24,8 @@ function choice(
   again: boolean,
 ): string | undefined {
   if (all.length === 0) return undefined;
-  const { body } = all[(parseInt(digest.slice(8, 16), 16) + Number(again)) % all.length]!;
+  const chosen = presses === 'the first' ? 0 : parseInt(digest.slice(8, 16), 16);
+  const { body } = all[(chosen + Number(again)) % all.length]!;
   return presses === 'in words' ? `${body.split('\r\n')[0]!}.\r\n\r\n-- \r\n${name}\r\n` : body;
 }
 

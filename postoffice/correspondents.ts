@@ -16,8 +16,8 @@ export interface ScriptedCorrespondent {
   habit?: 'away' | 'bounces' | 'only-opens' | { from: string };
   /** False for someone who never lets their program say that a message was seen. */
   confirms?: boolean;
-  /** To a message with answers to press: presses one, unless they write its words, press another later, or come days late. */
-  presses?: 'in words' | 'twice' | 'days late';
+  /** To a message with answers to press: presses one, unless it is the first, they write its words, press another later, or come days late. */
+  presses?: 'the first' | 'in words' | 'twice' | 'days late';
   /** Answers in turn; `{subject}` and `{name}` are filled in. */
   words: string[];
 }
@@ -107,6 +107,7 @@ export const correspondents: ScriptedCorrespondent[] = [
     zone: 'Atlantic/Reykjavik',
     hours: { from: 8 * 60, to: 16 * 60 },
     latency: 15,
+    presses: 'the first',
     words: ['Takk. Two pallets on the Tuesday flight, both kept above 12 °C.'],
   },
   {

@@ -3086,6 +3086,24 @@ export interface components {
       /** Format: date-time */
       at: string;
     };
+    Choosing: {
+      /** @description Mine first; then of those whose clock is known */
+      days: {
+        whose: string;
+        place: string;
+        zone: string;
+        parts: components['schemas']['StripPart'][];
+      }[];
+      /** @description What I have, and what is offered to others */
+      busy: {
+        /** Format: date-time */
+        at: string;
+        /** Format: date-time */
+        until: string;
+        summary: string;
+        offered: boolean;
+      }[];
+    };
     Offers: {
       offers: components['schemas']['Question'][];
     };
@@ -5410,6 +5428,33 @@ export interface components {
       };
       answer: components['schemas']['Question'];
     };
+    choosing: {
+      body: {
+        /** @default [] */
+        recipients: {
+          /** @description An address, as text or in parts, or a group: by id, or as text by its name, `Lenders:;` */
+          address:
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              };
+          /** @description IANA time zone */
+          zone?: string;
+        }[];
+        /** Format: date-time */
+        from: string;
+        /** Format: date-time */
+        until: string;
+        /** @description Whose own times are not in its way */
+        message?: string;
+      };
+      answer: components['schemas']['Choosing'];
+    };
     deleteOffer: Record<string, never>;
     listOffers: {
       query: {
@@ -5605,6 +5650,7 @@ export type AnswerJson = Schemas['Answer'];
 export type QuestionJson = Schemas['Question'];
 export type QuestionsJson = Schemas['Questions'];
 export type AnsweredJson = Schemas['Answered'];
+export type ChoosingJson = Schemas['Choosing'];
 export type OffersJson = Schemas['Offers'];
 export type TimesJson = Schemas['Times'];
 export type ShapeName =
@@ -5738,6 +5784,7 @@ export type ShapeName =
   | 'Question'
   | 'Questions'
   | 'Answered'
+  | 'Choosing'
   | 'Offers'
   | 'Times';
 export interface Operations {
@@ -5948,6 +5995,7 @@ export interface Operations {
   tellResult: Schemas['tellResult'];
   addOffer: Schemas['addOffer'];
   changeOffer: Schemas['changeOffer'];
+  choosing: Schemas['choosing'];
   deleteOffer: Schemas['deleteOffer'];
   listOffers: Schemas['listOffers'];
   readOffer: Schemas['readOffer'];

@@ -17,6 +17,7 @@ export const COMMANDS = [
   { key: '/', words: 'find' },
   { key: 'x', words: 'write with a kept text' },
   { key: 'q', words: 'ask a question, with answers to press' },
+  { key: 'h', words: 'offer times to meet at' },
   { key: 'f', words: 'the next finding in what you write' },
   { key: 't', words: 'take back: the row in focus, else the newest hold' },
   { key: '?', words: 'this list' },

@@ -12,6 +12,8 @@ import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { writeEventFile, type EventEntry } from '#core/formats/eventFile';
 import { formatMailbox } from '#core/message/address';
+import { toInstant } from '#core/time/wallClock';
+import { offerTimes } from '#usecases/offers/offerTimes';
 import { ask } from '#usecases/questions/ask';
 import { changeEvent, createEvent } from '#usecases/events/writeEvent';
 import { demoEvents } from './events';
@@ -157,7 +159,7 @@ export async function seedDemo(desk: Desk): Promise<void> {
       return person ? { name: person.name, address: person.address } : key;
     });
   makeDemoFiles(desk.dataDir);
-  for (const { to, subject, text, at, answers, watch, link, question } of outgoing) {
+  for (const { to, subject, text, at, answers, watch, link, question, offer } of outgoing) {
     const draft = createDraft(desk, {
       to: mailboxes(to),
       subject: answers ? `Re: ${answers}` : subject,
@@ -167,7 +169,11 @@ export async function seedDemo(desk: Desk): Promise<void> {
     if (watch) watchMessage(desk, draft.id, watch);
     if (link) addLink(desk, draft.id, { ...link, path: join(demoFolder(desk.dataDir), link.path) });
     if (question) ask(desk, draft.id, question);
-    const copies = question ? 'individual' : 'together';
+    if (offer) {
+      const slots = offer.slots.map((local) => toInstant(local, myZone).at);
+      offerTimes(desk, draft.id, { ...offer, slots });
+    }
+    const copies = question || offer ? 'individual' : 'together';
     if (at) scheduleMessage(desk, draft.id, { kind: 'at', ...at }, undefined, { copies });
   }
   for (const { to, subject, text, name, plan, copies, review, fields, paused, link } of demoSeries) {

@@ -5,6 +5,7 @@ import type { PersonalDate } from '#core/people/personalDate';
 import type { Leave } from '#core/time/leave';
 import type { Chasers } from '#core/watch/chasers';
 import type { Deadline, SettledBy } from '#core/watch/watch';
+import type { OfferInput } from '#usecases/offers/offerTimes';
 import type { QuestionInput } from '#usecases/questions/ask';
 
 /** Where the sandbox clock of a new demo begins: the morning of Tuesday 24 November 2026. */
@@ -322,6 +323,8 @@ export interface DemoDeparture {
   watch?: { deadline: Deadline; settledBy?: SettledBy; note?: string; chasers?: Chasers };
   /** What it asks, each reader by a copy of their own. */
   question?: QuestionInput;
+  /** The times it offers, likewise; on my clock. */
+  offer?: Omit<OfferInput, 'slots'> & { slots: string[] };
   /** Under the folder of the demo. */
   link?: Partial<LinkChoices> & { path: string };
 }
@@ -395,6 +398,20 @@ export const outgoing: DemoDeparture[] = [
       deadline: { workingDays: 1, of: 'reader' },
       settledBy: 'me',
       note: 'has the bank kept its word?',
+    },
+  },
+  {
+    to: ['sunna', 'tunde'],
+    subject: 'Half an hour each, before the crates close',
+    text: 'Dear both,\n\nbefore the crates are closed I should like half an hour with each of you: Sunna about the pallet heights, Mr Adeyemi about the third signature. Please take what suits you.\n\nTamsin Oyelaran\nRegistrar, Wrenfield Museum of Light',
+    at: { local: '2026-11-24T14:05', zone: 'Europe/Lisbon' },
+    offer: {
+      summary: 'Before the crates close',
+      place: 'by telephone, I call',
+      minutes: 30,
+      agreement: 'each',
+      slots: ['2026-11-26T14:00', '2026-11-26T16:00', '2026-11-27T10:30', '2026-11-30T11:00'],
+      deadline: { local: '2026-11-26T12:00', zone: 'Europe/Lisbon' },
     },
   },
   {

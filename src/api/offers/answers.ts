@@ -1,8 +1,17 @@
 import Joi from 'joi';
 import { all, instant, listOf, text } from '../fields';
+import { stripParts } from '../moments/answers';
 import { question } from '../questions/answers';
 
 export const answers = {
+  Choosing: all({
+    days: listOf(all({ whose: text, place: text, zone: Joi.string(), parts: stripParts })).description(
+      'Mine first; then of those whose clock is known',
+    ),
+    busy: listOf(all({ at: instant, until: instant, summary: text, offered: Joi.boolean() })).description(
+      'What I have, and what is offered to others',
+    ),
+  }),
   Offers: all({ offers: listOf(question) }),
   Times: all({
     times: listOf(

@@ -1,5 +1,5 @@
 import { operation } from '../operation';
-import { newOffer, offerPatch, offerQuery, settleRequest, timesRequest } from './requests';
+import { daysRequest, newOffer, offerPatch, offerQuery, settleRequest, timesRequest } from './requests';
 
 export const listOffers = operation('listOffers', {
   method: 'get',
@@ -25,6 +25,14 @@ export const suggestTimes = operation('suggestTimes', {
   summary: 'Times worth offering: all at work, nothing in my calendar, spread over days',
   body: timesRequest,
   answer: 'Times',
+});
+
+export const choosing = operation('choosing', {
+  method: 'post',
+  path: '/offers/days',
+  summary: 'What times are chosen by: my days and those of the readers, and what is in the way',
+  body: daysRequest,
+  answer: 'Choosing',
 });
 
 export const readOffer = operation('readOffer', {

@@ -53,6 +53,13 @@ export const settleRequest = Joi.object({
     .description('Counted from 0'),
 });
 
+export const daysRequest = Joi.object({
+  recipients: askedReaders,
+  from: instant.required(),
+  until: instant.required(),
+  message: id.description('Whose own times are not in its way'),
+});
+
 export const timesRequest = Joi.object({
   recipients: askedReaders,
   minutes: minutes.required(),

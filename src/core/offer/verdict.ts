@@ -1,7 +1,5 @@
 /** What speaks for and against a slot: my calendar, my day, and the days of those it is offered to. */
 import type { StripPart } from '../moment/strip';
-import { dayPart, dayPartWords } from '../time/dayParts';
-import type { Person } from '../people/person';
 import { toLocal } from '../time/wallClock';
 import { timeWords, type HourCycle } from '../time/words';
 
@@ -10,6 +8,17 @@ export interface Taken {
   at: number;
   until: number;
   summary: string;
+  /** Only offered, to somebody else: it is whose is first. */
+  offered?: boolean;
+}
+
+/** Somebody’s days about the slots. */
+export interface Days {
+  /** To follow “for”: “you”, “Haruki”. */
+  whose: string;
+  /** IANA zone. */
+  zone: string;
+  parts: readonly StripPart[];
 }
 
 export interface SlotVerdict {
@@ -21,42 +30,44 @@ export interface SlotVerdict {
   free: boolean;
 }
 
-const first = (name: string | undefined) => name?.split(' ')[0] ?? '';
+/** To follow a time. */
+const PART_WORDS: Record<StripPart['part'], string> = {
+  night: 'at night',
+  waking: 'outside work',
+  working: '',
+  weekend: 'a day off',
+  holiday: 'a public holiday',
+  leave: 'on leave',
+};
 
 /** Of a slot that crosses an edge of a day of work, its last minute tells as well as its first. */
-function oddFor(person: Person, whose: string, at: number, until: number, hourCycle: HourCycle): string {
-  for (const moment of [at, until - 60_000]) {
-    const local = toLocal(moment, person.zone);
-    if (dayPart(local, person.working) === 'working') continue;
-    return `${timeWords(local, hourCycle)} for ${whose}, ${dayPartWords(local, person.working)}`;
-  }
-  return '';
+function oddFor({ whose, zone, parts }: Days, at: number, until: number, hourCycle: HourCycle): string {
+  const odd = parts.find((part) => part.part !== 'working' && part.from < until && part.until > at);
+  if (!odd) return '';
+  const time = timeWords(toLocal(Math.max(at, odd.from), zone), hourCycle);
+  return `${time} for ${whose}, ${PART_WORDS[odd.part]}${odd.words ? ` (${odd.words})` : ''}`;
 }
 
-/** @param at @param until @param now epoch ms; @param people those it is offered to whose clock is known */
+/** @param at @param until @param now epoch ms; @param days mine, and of those it is offered to whose clock is known */
 export function slotVerdict(
   at: number,
   until: number,
   now: number,
-  me: Person,
-  people: readonly Person[],
+  days: readonly Days[],
   busy: readonly Taken[],
   hourCycle: HourCycle,
 ): SlotVerdict {
   if (at <= now) return { words: 'past', good: false, free: false };
-  const odd = [
-    oddFor(me, 'you', at, until, hourCycle),
-    ...people.map((each) => oddFor(each, first(each.name) || each.place, at, until, hourCycle)),
-  ].filter(Boolean);
+  const odd = days.map((each) => oddFor(each, at, until, hourCycle)).filter(Boolean);
   const meets = busy.filter((each) => each.at < until && each.until > at);
+  const kept = meets.filter(({ offered }) => !offered);
+  const named = (all: readonly Taken[]) => all.map(({ summary }) => `“${summary}”`).join(' and ');
+  if (kept.length > 0)
+    return { words: [`during ${named(kept)}`, ...odd].join('; '), good: false, free: false };
   if (meets.length > 0) {
-    const during = `during ${meets.map(({ summary }) => `“${summary}”`).join(' and ')}`;
-    return { words: [during, ...odd].join('; '), good: false, free: false };
+    const words = [`offered already, as ${named(meets)}`, ...odd].join('; ');
+    return { words, good: false, free: true };
   }
   if (odd.length > 0) return { words: `free, but ${odd.join('; ')}`, good: false, free: true };
   return { words: 'free', good: true, free: true };
 }
-
-/** Somebody’s day as spans of work, for finding slots. */
-export const workIn = (parts: readonly StripPart[]): { from: number; until: number }[] =>
-  parts.filter(({ part }) => part === 'working').map(({ from, until }) => ({ from, until }));

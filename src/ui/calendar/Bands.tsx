@@ -17,7 +17,7 @@ import { useNow } from '../data/useNow';
 import styles from './Bands.module.css';
 import { shownHours, workOf, type ShownDay } from './days';
 import { spanWords, statusWords, thereWords } from './eventWords';
-import type { Mark, Shown } from './shown';
+import { MARK_WORDS, type Mark, type Shown } from './shown';
 import { useEventDrag } from './useEventDrag';
 
 /** Room for the words of one, pixels: a letter takes about so much, and there is a least and a most. */
@@ -143,7 +143,13 @@ export function Bands({ days, events, marks, beside, placeBeside, chosen, keyOf,
       ...marks
         .filter(({ at }) => at >= day.from && at < day.until)
         .map((mark) => ({
-          ...place(`${mark.kind} ${mark.id}`, mark.at, mark.at, `leaves 00:00 ${mark.label}`, true),
+          ...place(
+            `${mark.kind} ${mark.id}`,
+            mark.at,
+            mark.until ?? mark.at,
+            `${MARK_WORDS[mark.kind]} 00:00 ${mark.label}`,
+            mark.until === undefined,
+          ),
           mark,
         })),
     ].sort((a, b) => a.startsAt - b.startsAt || a.x - b.x);
@@ -227,7 +233,7 @@ export function Bands({ days, events, marks, beside, placeBeside, chosen, keyOf,
                       <li key={item.key}>
                         <i
                           className={`${styles.bar} ${styles[mark.kind]}`}
-                          style={{ left: item.x, top, width: 3 }}
+                          style={{ left: item.x, top, width: mark.until === undefined ? 3 : item.width }}
                         />
                         <Link
                           href={mark.href}
@@ -237,8 +243,7 @@ export function Bands({ days, events, marks, beside, placeBeside, chosen, keyOf,
                           style={{ left: item.startsAt, top: top + 5, maxWidth: item.room }}
                         >
                           <span className={styles.quiet}>
-                            {mark.kind === 'leaves' ? 'leaves' : 'back'}{' '}
-                            {timeWords(toLocal(mark.at, zone), hourCycle)}
+                            {MARK_WORDS[mark.kind]} {timeWords(toLocal(mark.at, zone), hourCycle)}
                           </span>{' '}
                           {mark.label}
                         </Link>

@@ -9,6 +9,7 @@ import { isLocal, toLocal } from '#core/time/wallClock';
 import { dayWords } from '#core/time/words';
 import { isZone, zoneCity } from '#core/time/zones';
 import { useEvents } from '../data/events';
+import { useOpenOffers } from '../data/offers';
 import { useCorrespondents, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useRailMarks } from '../rail/useRailMarks';
@@ -20,6 +21,7 @@ import { EventFiles } from './EventFiles';
 import { EventForm } from './EventForm';
 import { EventList } from './EventList';
 import { EventPanel } from './EventPanel';
+import { offeredMarks } from './offeredMarks';
 import type { Mark } from './shown';
 import { shownDays, SHOWINGS, stepOf, type Showing } from './days';
 import { useEventActions } from './useEventActions';
@@ -63,15 +65,18 @@ export function CalendarView() {
   const days = useMemo(() => shownDays(showing, on, zone), [showing, on, zone]);
   const { data: events, error } = useEvents(days[0]!.from, days.at(-1)!.until);
   const rail = useRailMarks();
+  const offers = useOpenOffers().data;
   const marks = useMemo<Mark[]>(
-    () =>
-      overlaid
+    () => [
+      ...offeredMarks(offers ?? []),
+      ...(overlaid
         ? [
             ...rail.departures.map((mark): Mark => ({ ...mark, kind: 'leaves' })),
             ...rail.returns.map((mark): Mark => ({ ...mark, kind: 'back' })),
           ]
-        : [],
-    [overlaid, rail],
+        : []),
+    ],
+    [overlaid, rail, offers],
   );
   const near = useMemo<NearZone[]>(
     () => [

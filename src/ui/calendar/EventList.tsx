@@ -8,9 +8,10 @@ import { moveBetweenRows } from '../common/moveBetweenRows';
 import { useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import returns from '../returns/Returns.module.css';
+import styles from './Calendar.module.css';
 import type { ShownDay } from './days';
 import { spanWords, statusWords, thereWords } from './eventWords';
-import type { Mark, Shown } from './shown';
+import { MARK_WORDS, type Mark, type Shown } from './shown';
 
 type Row = { at: number; event?: EventJson; mark?: Mark };
 
@@ -56,7 +57,7 @@ export function EventList({ days, events, marks, beside, placeBeside, chosen, ke
                 {second && <td data-label={placeBeside}>{there(at)}</td>}
                 <td data-label="What">
                   <Link href={mark.href} prefetch={false} data-row={mark.id}>
-                    {mark.kind === 'leaves' ? 'Leaves' : 'Back'}: {mark.label}
+                    <span className={styles.kind}>{MARK_WORDS[mark.kind]}</span>: {mark.label}
                   </Link>
                 </td>
                 <td />

@@ -8,7 +8,7 @@ import type { FoundTimesJson, MessageJson } from '#api/types';
 import { formatMailbox } from '#core/message/address';
 import { useEventActions } from '../calendar/useEventActions';
 import { useFoundTimes } from '../data/events';
-import { acceptingPath, calendarPath } from '../shell/views';
+import { acceptingPath, calendarPath, offeringPath } from '../shell/views';
 import { PlacedBands, PlacedWhen } from './PlacedBands';
 import styles from './FoundTimes.module.css';
 
@@ -59,6 +59,9 @@ function Row({ message, found, time }: RowProps) {
         )}
         <Button size="small" disabled={over} onClick={() => router.push(acceptingPath(message.id, time.at))}>
           Answer yes
+        </Button>
+        <Button size="small" onClick={() => router.push(offeringPath(message.id, time.at))}>
+          Offer other times
         </Button>
       </p>
     </li>

@@ -23,11 +23,11 @@ export const partsWords = (parts: readonly StripPartJson[], when: (at: string) =
     .map(({ part, from, words }) => `${PART_WORDS[part]}${words ? ` (${words})` : ''} from ${when(from)}`)
     .join(', ');
 
-/** A stretch that is marked: what is in a calendar, or a time somebody speaks of. Epoch ms. */
+/** A stretch that is marked: what is in a calendar, a time somebody speaks of or that is picked, or where one is. Epoch ms. */
 export interface Span {
   from: number;
   until: number;
-  kind: 'event' | 'found';
+  kind: 'event' | 'found' | 'cursor';
 }
 
 interface Props {

@@ -24,19 +24,14 @@ import {
 } from '#core/question/question';
 import { useWords } from '../common/format';
 import { useFirstFocus } from '../common/useFirstFocus';
-import { deadlineOf, DurationFields, type Duration } from '../watches/DurationFields';
+import { deadlineOf, DurationFields, durationOf } from '../watches/DurationFields';
 import { untilWords } from '../watches/watchWords';
 import styles from './Questions.module.css';
+import type { AskingHandle } from './useAsking';
 import type { QuestionBody } from './useQuestionActions';
 
-/** For whoever sends the message: what is being typed here is not to be lost by that. */
-export interface QuestionFormHandle {
-  /** Asks what stands here; where nothing does, folds it. @returns false where it cannot be asked, and says why */
-  settle: () => Promise<boolean>;
-}
-
 interface Props {
-  handle: Ref<QuestionFormHandle>;
+  handle: Ref<AskingHandle>;
   /** The one there is. */
   question: QuestionJson | undefined;
   /** The wait for its answers, where there is one. */
@@ -45,15 +40,6 @@ interface Props {
   put: (body: QuestionBody, seen: QuestionJson | undefined) => Promise<boolean>;
   /** Folds it without keeping anything. */
   close: () => void;
-}
-
-/** A deadline as it is chosen here; undefined of a date, which is chosen elsewhere. */
-function durationOf(watch: WatchJson | undefined): Duration | undefined {
-  const deadline = watch?.deadline;
-  if (!deadline) return { count: 2, unit: 'reader' };
-  if ('hours' in deadline) return { count: deadline.hours, unit: 'hours' };
-  if ('days' in deadline) return { count: deadline.days, unit: 'days' };
-  return 'workingDays' in deadline ? { count: deadline.workingDays, unit: deadline.of } : undefined;
 }
 
 export function QuestionForm({ handle, question, watch, put, close }: Props) {

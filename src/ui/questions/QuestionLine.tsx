@@ -17,7 +17,9 @@ interface Props {
 
 export function QuestionLine({ messageId, asking: { open, show, close, opener, form } }: Props) {
   const actions = useQuestionActions();
-  const question = useQuestionOn(messageId);
+  const asked = useQuestionOn(messageId);
+  // Times are offered by a line of their own.
+  const question = asked?.offer ? undefined : asked;
   const watch = useWatchOn(messageId);
   return (
     <>

@@ -5,9 +5,11 @@ import Link from 'next/link';
 import { useId, useState } from 'react';
 import type { AnswerJson, QuestionJson } from '#api/types';
 import { ANSWER_STATUS_WORDS, ANSWERED_HOW_WORDS } from '#core/question/question';
+import { isShared } from '#core/offer/offer';
 import { useWords } from '../common/format';
 import { PanelPopover } from '../common/PanelPopover';
 import { useQuestionsNear } from '../data/questions';
+import { SlotState } from '../offers/SlotState';
 import styles from './Questions.module.css';
 import { useQuestionActions, type QuestionActions } from './useQuestionActions';
 
@@ -155,9 +157,11 @@ function ToldForm({
 function Names({ question, index }: { question: QuestionJson; index: number }) {
   const words = useWords();
   return question.readers
-    .filter(({ answer }) => answer === index)
+    .filter(({ chosen }) => chosen.includes(index))
     .map((reader, at) => {
-      const given = question.given.find((each) => each.stands && each.reader === reader.address);
+      const given = question.given.find(
+        (each) => each.stands && each.reader === reader.address && each.answer === index,
+      );
       return (
         <span key={reader.address}>
           {at > 0 && ', '}
@@ -192,17 +196,26 @@ function endWords({ state, closesAt, closedAt }: QuestionJson, moment: (at: stri
 function QuestionNote({ question, actions }: { question: QuestionJson; actions: QuestionActions }) {
   const words = useWords();
   const [noting, setNoting] = useState(false);
-  const { state, readers, given, answers, tally, decided, ahead, unclear } = question;
+  const { state, readers, given, answers, tally, decided, ahead, unclear, offer } = question;
   const asked = given.filter(isOpen);
   const rest = given.filter((each) => !isOpen(each));
-  const missing = readers.filter(({ answer }) => answer === null);
+  const missing = readers.filter(({ chosen }) => chosen.length === 0);
   const left = state !== 'not-left';
   return (
-    <section className={styles.note} data-state={unclear > 0 ? 'unclear' : state} aria-label="A question">
+    <section
+      className={styles.note}
+      data-state={unclear > 0 ? 'unclear' : state}
+      aria-label={offer ? 'Times offered' : 'A question'}
+    >
       <p className={styles.head}>
         <strong dir="auto">{question.words}</strong>
         <span>
-          {decided && (
+          {decided && offer && (
+            <>
+              <strong>{isShared(offer) ? 'Settled' : 'Everybody has answered'}</strong>,{' '}
+            </>
+          )}
+          {decided && !offer && (
             <>
               <strong>Decided: {ahead}</strong>,{' '}
             </>
@@ -215,7 +228,7 @@ function QuestionNote({ question, actions }: { question: QuestionJson; actions: 
         <>
           <dl className={styles.counts}>
             {answers.map((answer, index) => {
-              const count = readers.filter((each) => each.answer === index).length;
+              const count = readers.filter(({ chosen }) => chosen.includes(index)).length;
               return (
                 <div key={index}>
                   <dt dir="auto">{answer}</dt>
@@ -226,6 +239,7 @@ function QuestionNote({ question, actions }: { question: QuestionJson; actions: 
                       style={{ inlineSize: `${(count / Math.max(1, readers.length)) * 100}%` }}
                     />
                     <b>{count}</b> <Names question={question} index={index} />
+                    <SlotState question={question} index={index} />
                   </dd>
                 </div>
               );
@@ -250,7 +264,7 @@ function QuestionNote({ question, actions }: { question: QuestionJson; actions: 
             </ul>
           )}
           <p className={styles.acts}>
-            {given.some(({ stands }) => stands) && (
+            {!offer && given.some(({ stands }) => stands) && (
               <Button size="small" onClick={() => void actions.tell(question)}>
                 Tell them all
               </Button>

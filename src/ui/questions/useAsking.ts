@@ -1,15 +1,21 @@
 'use client';
-/** The form in which a question is asked: unfolded by its button or its key, folded with the focus back on the button. */
-import { useState, type RefObject } from 'react';
+/** A form of what the message asks or offers: unfolded by its button or its key, folded with the focus back on the button. */
+import { useEffect, useRef, useState, type RefObject } from 'react';
+import type { CommandKey } from '#core/commandKeys';
 import { useCommand } from '../shell/commands';
 import { useNotices } from '../shell/Notices';
-import type { QuestionFormHandle } from './QuestionForm';
+
+/** For whoever sends the message: what is being typed in it is not to be lost by that. */
+export interface AskingHandle {
+  /** Asks what stands there; where nothing does, folds it. @returns false where it cannot be asked, and says why */
+  settle: () => Promise<boolean>;
+}
 
 interface Refs {
   /** The button that unfolds it. */
   opener: RefObject<HTMLButtonElement | null>;
   /** Of the form, while it is unfolded. */
-  form: RefObject<QuestionFormHandle | null>;
+  form: RefObject<AskingHandle | null>;
 }
 
 export interface Asking extends Refs {
@@ -18,11 +24,13 @@ export interface Asking extends Refs {
   close: () => void;
 }
 
-/** @param messageId undefined while it is not kept; @param keep keeps it, @throws (rejects) with words for the person */
+/** @param begun it unfolds at first; @param messageId undefined while it is not kept; @param keep keeps it, @throws (rejects) with words for the person */
 export function useAsking(
+  key: CommandKey,
   messageId: string | undefined,
   keep: () => Promise<string>,
   { opener, form }: Refs,
+  begun = false,
 ): Asking {
   const { showProblem } = useNotices();
   const [open, setOpen] = useState(false);
@@ -30,7 +38,13 @@ export function useAsking(
     void (on && messageId === undefined ? keep() : Promise.resolve())
       .then(() => setOpen(on))
       .catch(showProblem);
-  useCommand('q', () => show(true));
+  useCommand(key, () => show(true));
+  const first = useRef(begun);
+  useEffect(() => {
+    if (!first.current) return;
+    first.current = false;
+    show(true);
+  });
   const close = () => {
     setOpen(false);
     opener.current?.focus();

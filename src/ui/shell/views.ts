@@ -23,6 +23,10 @@ export const calendarPath = (event: { id: string; occurrence: string | null }, o
 export const acceptingPath = (messageId: string, at: string) =>
   `/write?answers=${messageId}&accepts=${encodeURIComponent(at)}`;
 
+/** Where a message is answered with other times than the one it speaks of. @param at ISO */
+export const offeringPath = (messageId: string, at: string) =>
+  `/write?answers=${messageId}&offers=${encodeURIComponent(at)}`;
+
 /** Where what I wrote becomes something that repeats. */
 export const repeatPath = (messageId: string) => `/write?repeats=${messageId}`;
 

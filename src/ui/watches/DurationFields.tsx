@@ -1,6 +1,7 @@
 'use client';
 /** How long is waited: so many hours, days, or working days. */
 import { InputNumber, Select } from 'antd';
+import type { WatchJson } from '#api/types';
 import type { UsualWatch } from '#core/watch/usual';
 import styles from './Watches.module.css';
 
@@ -22,6 +23,15 @@ export function deadlineOf({ count, unit }: Duration): UsualWatch['deadline'] {
   if (unit === 'hours') return { hours: count };
   if (unit === 'days') return { days: count };
   return { workingDays: count, of: unit };
+}
+
+/** A deadline as it is chosen here; undefined of a date, which is chosen elsewhere. @param watch undefined: the usual one */
+export function durationOf(watch: WatchJson | undefined): Duration | undefined {
+  const deadline = watch?.deadline;
+  if (!deadline) return { count: 2, unit: 'reader' };
+  if ('hours' in deadline) return { count: deadline.hours, unit: 'hours' };
+  if ('days' in deadline) return { count: deadline.days, unit: 'days' };
+  return 'workingDays' in deadline ? { count: deadline.workingDays, unit: deadline.of } : undefined;
 }
 
 export const durationWords = ({ count, unit }: Duration): string =>

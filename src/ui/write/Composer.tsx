@@ -15,6 +15,7 @@ import {
   timeOf,
   waitsForFile,
 } from '#core/plan/kinds/registry';
+import { baseSubject } from '#core/reply/threading';
 import { usualHold } from '#core/hold/decide';
 import { isWeighty } from '#core/checks/setAside';
 import { proposeTime } from '#core/plan/proposal';
@@ -57,9 +58,9 @@ import { useLease } from './useLease';
 import { useReaders } from './useReaders';
 import { useSending } from './useSending';
 import { CarriesCalendar } from '../invitations/InvitationPanel';
-import type { QuestionFormHandle } from '../questions/QuestionForm';
+import { OfferLine } from '../offers/OfferLine';
 import { QuestionLine } from '../questions/QuestionLine';
-import { useAsking } from '../questions/useAsking';
+import { useAsking, type AskingHandle } from '../questions/useAsking';
 import { WatchLine } from '../watches/WatchLine';
 import styles from './Composer.module.css';
 
@@ -75,6 +76,8 @@ interface Props {
   begin: 'to' | 'text' | undefined;
   /** The kept text whose words it begins with: what is attached to that comes along. */
   withText?: string;
+  /** It is begun to offer times about this one, ISO. */
+  offers?: string;
 }
 
 const SAVE_WORDS: Record<SaveState, string> = {
@@ -97,7 +100,7 @@ const CHOOSE_EVENT = 'Which event does it leave before? Choose it first.';
 /** What a plan still needs that cannot be reckoned yet. */
 const missingWords = (plan: Parameters<typeof eventOf>[0]): string =>
   waitsForFile(plan) ? CHOOSE_FILE : eventOf(plan) ? CHOOSE_EVENT : MEND_TIME;
-export function Composer({ beginning, message, departure, series, begin, withText }: Props) {
+export function Composer({ beginning, message, departure, series, begin, withText, offers }: Props) {
   const client = useQueryClient();
   const router = useRouter();
   const settings = useSettings();
@@ -256,11 +259,21 @@ export function Composer({ beginning, message, departure, series, begin, withTex
     onSending: (id) => rememberCursor(id, subject.current?.input ?? null, body.current),
   });
   const opener = useRef<HTMLButtonElement>(null);
-  const form = useRef<QuestionFormHandle>(null);
-  const asking = useAsking(draft.kept?.id, async () => (await draft.save()).id, { opener, form });
+  const form = useRef<AskingHandle>(null);
+  const asking = useAsking('q', draft.kept?.id, kept, { opener, form });
+  const offerOpener = useRef<HTMLButtonElement>(null);
+  const offerForm = useRef<AskingHandle>(null);
+  const offering = useAsking(
+    'h',
+    draft.kept?.id,
+    kept,
+    { opener: offerOpener, form: offerForm },
+    Boolean(offers),
+  );
   // What is being asked, and not kept yet, is kept first.
   const commit = async (...how: Parameters<typeof sending.commit>) => {
-    if ((await form.current?.settle()) !== false) await sending.commit(...how);
+    if ((await form.current?.settle()) === false || (await offerForm.current?.settle()) === false) return;
+    await sending.commit(...how);
   };
   usePrimaryKey(() => void commit());
   const remindMe = () => {
@@ -322,6 +335,15 @@ export function Composer({ beginning, message, departure, series, begin, withTex
               >
                 Ask…
               </Button>
+              <Button
+                ref={offerOpener}
+                size="small"
+                title={keyName('h')}
+                aria-expanded={offering.open}
+                onClick={() => offering.show(!offering.open)}
+              >
+                Offer times…
+              </Button>
               {draft.kept && (
                 <Button size="small" type="text" onClick={() => router.push(keepTextPath(draft.kept!.id))}>
                   Keep as a text
@@ -360,7 +382,18 @@ export function Composer({ beginning, message, departure, series, begin, withTex
               keep={async () => (await draft.save()).id}
             />
           }
-          question={<QuestionLine messageId={draft.kept?.id} asking={asking} />}
+          question={
+            <>
+              <QuestionLine messageId={draft.kept?.id} asking={asking} />
+              <OfferLine
+                messageId={draft.kept?.id}
+                subject={baseSubject(fields.subject)}
+                recipients={recipients}
+                around={offers === undefined ? undefined : Date.parse(offers)}
+                asking={offering}
+              />
+            </>
+          }
           onChange={(next) => {
             sending.clearProblem();
             moment.setPlan(next);

@@ -112,6 +112,8 @@ interface NewProps {
   only?: string[];
   /** The time spoken of in it that the answer takes up, ISO. */
   accepts?: string;
+  /** The time spoken of in it instead of which others are offered, ISO. */
+  offers?: string;
 }
 
 /** A new message, the answer to one, one that passes another on, or the correction of one. */
@@ -126,6 +128,7 @@ export function NewMessage({
   text,
   only,
   accepts,
+  offers,
 }: NewProps) {
   const settings = useSettings();
   const earlier = answers ?? forwards ?? corrects ?? repeats ?? unsubscribes;
@@ -180,6 +183,7 @@ export function NewMessage({
         departure={undefined}
         begin={answers || corrects ? 'text' : 'to'}
         withText={text}
+        offers={offers}
       />
     </div>
   );

@@ -15,6 +15,7 @@ export default async function WritePage({
     text?: string;
     only?: string;
     accepts?: string;
+    offers?: string;
   }>;
 }) {
   const {
@@ -29,10 +30,11 @@ export default async function WritePage({
     text,
     only,
     accepts,
+    offers,
   } = await searchParams;
   return (
     <NewMessage
-      key={`${fresh} ${answers} ${all} ${forwards} ${corrects} ${repeats} ${reminds} ${unsubscribes} ${text} ${accepts}`}
+      key={`${fresh} ${answers} ${all} ${forwards} ${corrects} ${repeats} ${reminds} ${unsubscribes} ${text} ${accepts} ${offers}`}
       answers={answers}
       all={all !== undefined}
       forwards={forwards}
@@ -43,6 +45,7 @@ export default async function WritePage({
       text={text}
       only={only?.split(',')}
       accepts={accepts}
+      offers={offers}
     />
   );
 }

@@ -1,0 +1,372 @@
+'use client';
+/** Which times are offered: picked on the bands, in words, or suggested; for how long, where, and until when the offer holds. */
+import { Button, Input, Select, type InputRef } from 'antd';
+import { useEffect, useId, useImperativeHandle, useRef, useState, type KeyboardEvent, type Ref } from 'react';
+import type { QuestionJson, WatchJson } from '#api/types';
+import {
+  AGREEMENT_WORDS,
+  AGREEMENTS,
+  endOfSlot,
+  keptOffer,
+  lengthWords,
+  PLACE_LENGTH,
+  SLOTS,
+  SUGGESTED,
+  SUMMARY_LENGTH,
+  USUAL_MINUTES,
+  whyNoOffer,
+  type Agreement,
+} from '#core/offer/offer';
+import { slotVerdict } from '#core/offer/verdict';
+import { plusDays } from '#core/time/dayParts';
+import { toInstant, toLocal } from '#core/time/wallClock';
+import { spanOn } from '#core/time/words';
+import { useFirstFocus } from '../common/useFirstFocus';
+import { useSettled } from '../common/useSettled';
+import { useEventPhrase } from '../data/events';
+import { suggestedTimes, useChoosing } from '../data/offers';
+import { useSettings } from '../data/queries';
+import { useNow } from '../data/useNow';
+import { useAnnounce } from '../shell/Announcer';
+import { useNotices } from '../shell/Notices';
+import { deadlineOf, DurationFields, durationOf } from '../watches/DurationFields';
+import forms from '../questions/Questions.module.css';
+import type { AskingHandle } from '../questions/useAsking';
+import { SHOWN_DAYS, SlotBands, STEP_MS } from './SlotBands';
+import styles from './Offers.module.css';
+import type { OfferBody } from './useOfferActions';
+
+const LENGTHS = [15, 20, 30, 45, 60, 90, 120, 180, 240];
+const TYPING_MS = 150;
+
+interface Props {
+  handle: Ref<AskingHandle>;
+  /** The one there is. */
+  question: QuestionJson | undefined;
+  watch: WatchJson | undefined;
+  messageId: string;
+  recipients: string[];
+  /** What it may be called. */
+  subject: string;
+  /** Times about this day are suggested as it unfolds, epoch ms. */
+  around: number | undefined;
+  /** @returns whether it is offered */
+  put: (body: OfferBody, seen: QuestionJson | undefined) => Promise<boolean>;
+  /** Folds it without keeping anything. */
+  close: () => void;
+}
+
+export function OfferForm(props: Props) {
+  const { handle, question, watch, messageId, recipients, subject, around, put, close } = props;
+  const id = useId();
+  const { zone, hourCycle } = useSettings();
+  const now = useNow(60_000);
+  const announce = useAnnounce();
+  const { showProblem } = useNotices();
+  const first = useFirstFocus<InputRef>();
+  const [seen] = useState(question);
+  const offer = question?.offer;
+  const [summary, setSummary] = useState(offer?.summary ?? subject);
+  const [place, setPlace] = useState(offer?.place ?? '');
+  const [minutes, setMinutes] = useState(offer?.minutes ?? USUAL_MINUTES);
+  const [slots, setSlots] = useState<readonly number[]>(offer?.slots.map(({ at }) => Date.parse(at)) ?? []);
+  const [agreement, setAgreement] = useState<Agreement>(offer?.agreement ?? 'each');
+  const [duration, setDuration] = useState(() => durationOf(watch) ?? { count: 2, unit: 'reader' as const });
+  const [touched, setTouched] = useState(false);
+  const [problem, setProblem] = useState<{ field: string; words: string }>();
+  const [text, setText] = useState('');
+  const today = toLocal(now, zone).slice(0, 10);
+  const [start, setStart] = useState(() =>
+    around === undefined || around < now ? today : toLocal(around, zone).slice(0, 10),
+  );
+  const [cursor, setCursor] = useState(() => {
+    const ten = toInstant(`${around === undefined ? plusDays(today, 1) : start}T10:00`, zone).at;
+    return ten > now ? ten : Math.ceil(now / STEP_MS) * STEP_MS + STEP_MS;
+  });
+
+  const from = toInstant(`${start}T00:00`, zone).at;
+  const until = toInstant(`${plusDays(start, SHOWN_DAYS)}T00:00`, zone).at;
+  const { data: choosing } = useChoosing(recipients, from, until, messageId);
+  const busy = (choosing?.busy ?? []).map((each) => ({
+    at: Date.parse(each.at),
+    until: Date.parse(each.until),
+    summary: each.summary,
+    offered: each.offered,
+  }));
+  const days = (choosing?.days ?? []).map((each) => ({
+    ...each,
+    parts: each.parts.map((part) => ({
+      ...part,
+      from: Date.parse(part.from),
+      until: Date.parse(part.until),
+    })),
+  }));
+  const shown = (at: number) => at >= from && at < until;
+  const on = (at: number, clock: string) =>
+    spanOn(at, endOfSlot({ minutes }, at), clock, toLocal(now, zone), hourCycle);
+  const there = (at: number) =>
+    days
+      .slice(1)
+      .filter((each) => each.zone !== zone)
+      .map((each) => `${on(at, each.zone)} in ${each.place}`)
+      .join('; ');
+  const verdict = (at: number) => slotVerdict(at, endOfSlot({ minutes }, at), now, days, busy, hourCycle);
+  const saidOf = (at: number) =>
+    [slots.includes(at) ? 'picked' : '', on(at, zone), there(at), shown(at) ? verdict(at).words : '']
+      .filter(Boolean)
+      .join('; ');
+
+  const choose = (next: readonly number[]) => {
+    setSlots([...next].sort((a, b) => a - b));
+    setProblem(undefined);
+  };
+  const move = (at: number) => {
+    setCursor(at);
+    const day = toLocal(at, zone).slice(0, 10);
+    if (day < start) setStart(plusDays(start, -SHOWN_DAYS));
+    else if (day >= plusDays(start, SHOWN_DAYS)) setStart(plusDays(start, SHOWN_DAYS));
+  };
+  const toggle = (at: number) => {
+    move(at);
+    if (slots.includes(at)) {
+      choose(slots.filter((each) => each !== at));
+      announce(`Taken out: ${on(at, zone)}.`);
+      return;
+    }
+    const refused =
+      at <= now
+        ? 'That time is past.'
+        : slots.length >= SLOTS.most
+          ? `At most ${SLOTS.most} times are offered.`
+          : '';
+    if (refused) {
+      setProblem({ field: 'slots', words: refused });
+      return;
+    }
+    choose([...slots, at]);
+    announce(`Picked: ${on(at, zone)}, ${verdict(at).words}.`);
+  };
+  const suggest = async () => {
+    try {
+      const times = await suggestedTimes({
+        recipients,
+        minutes,
+        count: SUGGESTED,
+        message: messageId,
+        from: start > today ? from : undefined,
+      });
+      if (times.length === 0) {
+        setProblem({ field: 'slots', words: 'No time in two weeks from here suits all. Pick some by hand.' });
+        return;
+      }
+      choose(times.map(({ at }) => Date.parse(at)));
+      const [soonest] = times;
+      move(Date.parse(soonest!.at));
+      announce(`Picked: ${times.map(({ here }) => here).join(', ')}.`);
+    } catch (error) {
+      showProblem(error);
+    }
+  };
+  const begun = useRef(false);
+  useEffect(() => {
+    if (around === undefined || begun.current) return;
+    begun.current = true;
+    void suggest();
+  });
+
+  const typed = useSettled(text, TYPING_MS);
+  const read = useEventPhrase(typed).data;
+  const reading = typed === text && read?.kind === 'understood' ? read.readings[0] : undefined;
+  const unread = typed === text && read?.kind === 'not-understood' ? read.why : '';
+  const addWords = () => {
+    if (!reading || reading.start.length === 10) return;
+    const at = toInstant(reading.start, reading.zone ?? zone).at;
+    if (!slots.includes(at)) toggle(at);
+    if (at > now) setText('');
+  };
+
+  const submit = async (): Promise<boolean> => {
+    const kept = keptOffer({ summary, place, minutes, agreement, slots });
+    const why = whyNoOffer(kept, now, (at) => on(at, zone));
+    setProblem(why);
+    if (why) {
+      first.current?.focus();
+      return false;
+    }
+    const deadline = touched || !seen ? deadlineOf(duration) : undefined;
+    const body = { ...kept, slots: kept.slots.map((at) => new Date(at).toISOString()), deadline };
+    return put(body, seen);
+  };
+  useImperativeHandle(handle, () => ({
+    settle: async () => {
+      if (slots.length > 0) return submit();
+      close();
+      return true;
+    },
+  }));
+  const pressed = (event: KeyboardEvent) => {
+    const main = event.key === 'Enter' && (event.ctrlKey || event.metaKey);
+    if (event.nativeEvent.isComposing || (!main && event.key !== 'Escape')) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (main) void submit();
+    else close();
+  };
+  const atCursor = verdict(cursor);
+
+  return (
+    <div role="dialog" aria-labelledby={`${id}-title`} className={forms.form} onKeyDown={pressed}>
+      <h3 id={`${id}-title`}>{question ? 'The times it offers' : 'Offer times'}</h3>
+      <label htmlFor={`${id}-summary`}>What it is about</label>
+      <Input
+        id={`${id}-summary`}
+        ref={first}
+        dir="auto"
+        maxLength={SUMMARY_LENGTH}
+        value={summary}
+        placeholder="Call about the lacquer panels"
+        aria-invalid={problem?.field === 'summary'}
+        onChange={(event) => {
+          setSummary(event.target.value);
+          setProblem(undefined);
+        }}
+      />
+      <div className={styles.fields}>
+        <span>
+          <label htmlFor={`${id}-place`}>Where, or how</label>
+          <Input
+            id={`${id}-place`}
+            size="small"
+            dir="auto"
+            maxLength={PLACE_LENGTH}
+            value={place}
+            placeholder="by telephone, gallery 3"
+            onChange={(event) => setPlace(event.target.value)}
+          />
+        </span>
+        <span>
+          <label htmlFor={`${id}-minutes`}>How long</label>
+          <Select<number>
+            id={`${id}-minutes`}
+            size="small"
+            style={{ width: '100%' }}
+            value={minutes}
+            onChange={setMinutes}
+            options={[...new Set([...LENGTHS, minutes])]
+              .sort((a, b) => a - b)
+              .map((value) => ({ value, label: lengthWords(value) }))}
+          />
+        </span>
+      </div>
+      <div className={styles.weeks}>
+        <Button size="small" onClick={() => void suggest()}>
+          Suggest four
+        </Button>
+        <Button size="small" disabled={start <= today} onClick={() => setStart(plusDays(start, -SHOWN_DAYS))}>
+          Earlier days
+        </Button>
+        <Button size="small" onClick={() => setStart(plusDays(start, SHOWN_DAYS))}>
+          Later days
+        </Button>
+      </div>
+      <SlotBands
+        start={start}
+        choosing={choosing}
+        minutes={minutes}
+        slots={slots}
+        cursor={cursor}
+        move={move}
+        toggle={toggle}
+        said={saidOf(cursor)}
+      />
+      <p className={styles.at} aria-hidden>
+        <strong>{on(cursor, zone)}</strong>
+        {there(cursor) && <span className="quiet">{there(cursor)}</span>}
+        {shown(cursor) && <span className={atCursor.good ? styles.good : styles.bad}>{atCursor.words}</span>}
+      </p>
+      <div className={styles.words}>
+        <Input
+          size="small"
+          aria-label="A time in words"
+          aria-describedby={`${id}-read`}
+          value={text}
+          placeholder="thu 15:00, or fri 9:00 in Osaka"
+          maxLength={300}
+          onChange={(event) => setText(event.target.value)}
+          onPressEnter={(event) => {
+            if (!event.ctrlKey && !event.metaKey) addWords();
+          }}
+        />
+        <Button size="small" disabled={!reading} onClick={addWords}>
+          Add
+        </Button>
+      </div>
+      <p id={`${id}-read`} className={styles.read} aria-live="polite">
+        {text.trim() && (reading ? reading.words : unread)}
+      </p>
+      <ul className={styles.slots} aria-label="Times offered">
+        {slots.map((at) => {
+          const { words, good } = verdict(at);
+          return (
+            <li key={at}>
+              <span>
+                {on(at, zone)} {shown(at) && <span className={good ? styles.good : styles.bad}>{words}</span>}
+                {there(at) && <small>{there(at)}</small>}
+              </span>
+              <Button
+                size="small"
+                type="text"
+                aria-label={`Take out ${on(at, zone)}`}
+                onClick={() => choose(slots.filter((each) => each !== at))}
+              >
+                Take out
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+      <div className={forms.options}>
+        <div className={forms.option}>
+          <label htmlFor={`${id}-count`}>It holds</label>
+          <DurationFields
+            id={`${id}-count`}
+            value={duration}
+            onChange={(next) => {
+              setDuration(next);
+              setTouched(true);
+            }}
+          />
+        </div>
+        {recipients.length > 1 && (
+          <div className={forms.option}>
+            <label htmlFor={`${id}-agreement`}>With several readers</label>
+            <Select<Agreement>
+              id={`${id}-agreement`}
+              size="small"
+              value={agreement}
+              onChange={setAgreement}
+              options={AGREEMENTS.map((value) => ({ value, label: AGREEMENT_WORDS[value] }))}
+            />
+          </div>
+        )}
+      </div>
+      {problem && (
+        <p role="alert" className={forms.problem}>
+          {problem.words}
+        </p>
+      )}
+      <p className="quiet">
+        Each reader has the times on their own clock and yours, and presses one. It stands in both calendars
+        at once.
+      </p>
+      <p className={forms.acts}>
+        <Button type="primary" ghost onClick={() => void submit()}>
+          {question ? 'Keep the changes' : 'Offer these'}
+        </Button>
+        <Button type="text" onClick={close}>
+          Leave it
+        </Button>
+      </p>
+    </div>
+  );
+}
