@@ -1,7 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import type { DeparturePageJson, MessageJson, MessagePageJson } from '#api/types';
-import { beforeCursor, bodyText, chord, fill, find, has, press, sees, textOf } from '../support/browser';
+import {
+  beforeCursor,
+  bodyText,
+  chord,
+  fill,
+  find,
+  focusedName,
+  has,
+  press,
+  sees,
+  textOf,
+} from '../support/browser';
 import { demoPages, write } from '../support/demo';
 import type { Product } from '../support/product';
 import { until } from '../support/until';
@@ -16,10 +27,6 @@ const PRAKRITI = 'prakriti@lamp-courier.example';
 
 const valueOf = (page: Page, css: string) =>
   page.$eval(css, (element) => (element as HTMLInputElement).value);
-const focusedName = (page: Page) =>
-  page.evaluate(
-    () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent,
-  );
 /** Presses Write, and waits for the new message: until it has come, the one before is still there to be typed in. */
 async function newMessage(page: Page): Promise<void> {
   await press(page, 'button', 'Write');

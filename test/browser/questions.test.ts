@@ -9,14 +9,12 @@ import type {
   QuestionsJson,
 } from '#api/types';
 import { tokenLine, tokensIn } from '#core/question/token';
-import { departuresOf } from '#store/departures';
-import { openDesk } from '#usecases/desk';
 import { axe, chord, fill, find, openPage, press, sees, startChromium, textOf } from '../support/browser';
 import { addReader, demoPages } from '../support/demo';
 import { deliver } from '../support/lmtp';
 import { mailOf } from '../support/mail';
 import { startProduct, type Product } from '../support/product';
-import { bytesOfLeft, preparedAnswers } from '../support/questions';
+import { preparedIn } from '../support/questions';
 import { until } from '../support/until';
 
 let product: Product;
@@ -52,20 +50,6 @@ async function sent(to: string[], words: string, from: Asking = product): Promis
   const { body } = await from.api<MessageJson>('GET', `/messages/${message.id}`);
   for (const { id } of body.departures) await from.api('POST', `/departures/${id}/release`);
   return asking(words, from);
-}
-/** The prepared answers in the copies of some readers, as the bytes have them that left. */
-async function preparedIn({ dataDir }: Product, { message }: QuestionJson, readers: readonly string[]) {
-  const desk = openDesk(dataDir);
-  try {
-    const left = await until('all copies to leave', () => {
-      const all = departuresOf(desk.store.db, message);
-      return all.every(({ state }) => state === 'sent') && all;
-    });
-    const copies = readers.map((address) => left.find(({ reader }) => reader === address)!);
-    return await Promise.all(copies.map(({ id }) => preparedAnswers(bytesOfLeft(desk, id))));
-  } finally {
-    desk.store.close();
-  }
 }
 let count = 0;
 const answer = (from: string, text: string, to: string, headers: string[] = []) =>

@@ -176,3 +176,9 @@ export async function axe(page: Page): Promise<string[]> {
     );
   });
 }
+
+/** What has the focus, by its label or its words. */
+export const focusedName = (page: Page) =>
+  page.evaluate(
+    () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent,
+  );

@@ -38,7 +38,8 @@ interface Props {
   /** Moments marked, epoch ms. */
   marks?: readonly number[];
   spans?: readonly Span[];
-  label: string;
+  /** null: what is beside it says the same. */
+  label: string | null;
 }
 
 /** The narrowest a span is drawn. */
@@ -51,8 +52,9 @@ export function Strip({ parts, from, until, marks = [], spans = [], label }: Pro
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT + 2 * OVER}`}
       preserveAspectRatio="none"
-      role="img"
-      aria-label={label}
+      role={label === null ? undefined : 'img'}
+      aria-hidden={label === null || undefined}
+      aria-label={label ?? undefined}
       className={styles.strip}
     >
       {parts.map((part) => (

@@ -17,15 +17,15 @@ import {
   whyNoOffer,
   type Agreement,
 } from '#core/offer/offer';
-import { slotVerdict } from '#core/offer/verdict';
+import { timeOf } from '#core/plan/kinds/registry';
+import { slotVerdict, type SlotVerdict } from '#core/offer/verdict';
 import { plusDays } from '#core/time/dayParts';
 import { toInstant, toLocal } from '#core/time/wallClock';
 import { spanOn } from '#core/time/words';
 import { useFirstFocus } from '../common/useFirstFocus';
 import { useSettled } from '../common/useSettled';
-import { useEventPhrase } from '../data/events';
 import { suggestedTimes, useChoosing } from '../data/offers';
-import { useSettings } from '../data/queries';
+import { usePhrase, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useAnnounce } from '../shell/Announcer';
 import { useNotices } from '../shell/Notices';
@@ -110,9 +110,14 @@ export function OfferForm(props: Props) {
       .filter((each) => each.zone !== zone)
       .map((each) => `${on(at, each.zone)} in ${each.place}`)
       .join('; ');
-  const verdict = (at: number) => slotVerdict(at, endOfSlot({ minutes }, at), now, days, busy, hourCycle);
+  /** As it was when it was last seen: other weeks are not read again for it. */
+  const [seenVerdicts, setSeenVerdicts] = useState<ReadonlyMap<number, SlotVerdict>>(new Map());
+  const verdict = (at: number): SlotVerdict | undefined =>
+    shown(at) && choosing
+      ? slotVerdict(at, endOfSlot({ minutes }, at), now, days, busy, hourCycle)
+      : seenVerdicts.get(at);
   const saidOf = (at: number) =>
-    [slots.includes(at) ? 'picked' : '', on(at, zone), there(at), shown(at) ? verdict(at).words : '']
+    [slots.includes(at) ? 'picked' : '', on(at, zone), there(at), verdict(at)?.words ?? '']
       .filter(Boolean)
       .join('; ');
 
@@ -144,7 +149,9 @@ export function OfferForm(props: Props) {
       return;
     }
     choose([...slots, at]);
-    announce(`Picked: ${on(at, zone)}, ${verdict(at).words}.`);
+    const said = verdict(at);
+    if (said) setSeenVerdicts((before) => new Map(before).set(at, said));
+    announce(`Picked: ${[on(at, zone), said?.words].filter(Boolean).join(', ')}.`);
   };
   const suggest = async () => {
     try {
@@ -160,6 +167,7 @@ export function OfferForm(props: Props) {
         return;
       }
       choose(times.map(({ at }) => Date.parse(at)));
+      setSeenVerdicts(new Map(times.map((each) => [Date.parse(each.at), each])));
       const [soonest] = times;
       move(Date.parse(soonest!.at));
       announce(`Picked: ${times.map(({ here }) => here).join(', ')}.`);
@@ -175,14 +183,20 @@ export function OfferForm(props: Props) {
   });
 
   const typed = useSettled(text, TYPING_MS);
-  const read = useEventPhrase(typed).data;
-  const reading = typed === text && read?.kind === 'understood' ? read.readings[0] : undefined;
-  const unread = typed === text && read?.kind === 'not-understood' ? read.why : '';
+  const read = usePhrase(typed, recipients, now).data;
+  const known = typed === text ? read : undefined;
+  const plan = known?.kind === 'understood' ? timeOf(known.readings[0]!.plan) : null;
+  const meant = plan && toInstant(plan.local, plan.zone).at;
+  const unread =
+    known?.kind === 'not-understood'
+      ? known.why
+      : known?.kind === 'understood' && !plan
+        ? 'That is no one moment: say a day and a time.'
+        : '';
   const addWords = () => {
-    if (!reading || reading.start.length === 10) return;
-    const at = toInstant(reading.start, reading.zone ?? zone).at;
-    if (!slots.includes(at)) toggle(at);
-    if (at > now) setText('');
+    if (meant === null) return;
+    if (!slots.includes(meant)) toggle(meant);
+    if (meant > now) setText('');
   };
 
   const submit = async (): Promise<boolean> => {
@@ -282,7 +296,7 @@ export function OfferForm(props: Props) {
       <p className={styles.at} aria-hidden>
         <strong>{on(cursor, zone)}</strong>
         {there(cursor) && <span className="quiet">{there(cursor)}</span>}
-        {shown(cursor) && <span className={atCursor.good ? styles.good : styles.bad}>{atCursor.words}</span>}
+        {atCursor && <span className={atCursor.good ? styles.good : styles.bad}>{atCursor.words}</span>}
       </p>
       <div className={styles.words}>
         <Input
@@ -297,20 +311,22 @@ export function OfferForm(props: Props) {
             if (!event.ctrlKey && !event.metaKey) addWords();
           }}
         />
-        <Button size="small" disabled={!reading} onClick={addWords}>
+        <Button size="small" disabled={meant === null} onClick={addWords}>
           Add
         </Button>
       </div>
       <p id={`${id}-read`} className={styles.read} aria-live="polite">
-        {text.trim() && (reading ? reading.words : unread)}
+        {text.trim() &&
+          (meant === null ? unread : [on(meant, zone), there(meant)].filter(Boolean).join('; '))}
       </p>
       <ul className={styles.slots} aria-label="Times offered">
         {slots.map((at) => {
-          const { words, good } = verdict(at);
+          const said = verdict(at);
           return (
             <li key={at}>
               <span>
-                {on(at, zone)} {shown(at) && <span className={good ? styles.good : styles.bad}>{words}</span>}
+                {on(at, zone)}{' '}
+                {said && <span className={said.good ? styles.good : styles.bad}>{said.words}</span>}
                 {there(at) && <small>{there(at)}</small>}
               </span>
               <Button

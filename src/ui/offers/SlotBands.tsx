@@ -130,11 +130,11 @@ export function SlotBands({ start, choosing, minutes, slots, cursor, move, toggl
                   from={from}
                   until={until}
                   spans={here}
-                  label=""
+                  label={null}
                 />
                 {others.map((each) => (
                   <span key={each.whose + each.zone} className={styles.theirs} title={each.whose}>
-                    <Strip parts={each.parts} from={from} until={until} label="" />
+                    <Strip parts={each.parts} from={from} until={until} label={null} />
                   </span>
                 ))}
               </div>
