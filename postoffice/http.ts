@@ -1,6 +1,7 @@
 /** The post office's counter: looking into mailboxes, telling it the time, asking for faults. Loopback only. */
 import PostalMime, { type Attachment } from 'postal-mime';
 import { createServer, type IncomingMessage, type Server } from 'node:http';
+import { answerCalendar } from './calendarServer';
 import { correspondents } from './correspondents';
 import { NO_FAULTS } from './faults';
 import { answerAllDue, type PostOfficeOptions } from './postOffice';
@@ -94,6 +95,10 @@ async function answer(
 /** @param goDown breaks off what is under way at the mail server */
 export function createCounter(options: PostOfficeOptions, goDown: () => void): Server {
   return createServer((request, response) => {
+    if (options.calendar !== undefined && request.url?.startsWith('/dav/')) {
+      answerCalendar(options.calendar, request, response).catch(() => response.writeHead(500).end());
+      return;
+    }
     const reply = (status: number, body: unknown) => {
       response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
     };

@@ -25,6 +25,7 @@ const options = {
   faults: new FaultBox(),
   lmtpPort: Number(POSTOFFICE_LMTP_PORT ?? 4124),
   folder: POSTOFFICE_FILES,
+  calendar: join(POSTOFFICE_DATA, 'calendar'),
 };
 const mailServer = createMailServer(options);
 const counter = createCounter(options, () => breakOffAll(mailServer));

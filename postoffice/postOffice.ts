@@ -20,6 +20,8 @@ export interface PostOfficeOptions {
   lmtpPort: number;
   /** Where colleagues keep files; undefined where there is no such folder. */
   folder?: string;
+  /** Where the events of its calendar server are kept; undefined where it has none. */
+  calendar?: string;
 }
 
 const RETRY_MS = 5 * 60_000;

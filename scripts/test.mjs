@@ -6,19 +6,24 @@ import { beside, codeChecks, vitest } from './steps.mjs';
 
 checkNode();
 installPackages();
-installChromium();
+/** A calendar server that is not ours. */
+const RADICALE = '/usr/bin/radicale';
+
+installPackage('chromium', CHROMIUM, 'drive it');
+installPackage('radicale', RADICALE, 'keep a calendar on it');
 
 let passed = 0;
 let failed = 0;
 
-function installChromium() {
-  if (existsSync(CHROMIUM)) return;
-  console.log('Installing Chromium from Debian’s packages, for the tests of the interface…');
+/** From Debian’s packages. @param why what the tests do with it */
+function installPackage(name, path, why) {
+  if (existsSync(path)) return;
+  console.log(`Installing ${name} from Debian’s packages: the tests ${why}…`);
   const ok =
     run('apt-get', ['update', '-qq']) === 0 &&
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium']) === 0;
-  if (!ok || !existsSync(CHROMIUM))
-    giveUp(`The tests drive ${CHROMIUM}, which could not be installed. Install the package chromium.`);
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name]) === 0;
+  if (!ok || !existsSync(path))
+    giveUp(`The tests need ${path}, which could not be installed. Install the package ${name}.`);
 }
 
 /** Runs one project of the test runner and counts from its own report. */

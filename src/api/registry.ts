@@ -43,6 +43,8 @@ import * as planAnswers from './plans/answers';
 import * as postofficeAnswers from './postoffice/answers';
 import * as postoffice from './postoffice/operations';
 import * as problemAnswers from './problems/answers';
+import * as calendarAnswers from './calendars/answers';
+import * as calendars from './calendars/operations';
 import * as offerAnswers from './offers/answers';
 import * as offers from './offers/operations';
 import * as questionAnswers from './questions/answers';
@@ -96,7 +98,7 @@ export const operations: Operation[] = [
     holdRules,
     holidays,
   ],
-  ...[changes, events, postoffice, fileWatches, texts, batches, occasions, questions, offers],
+  ...[changes, events, postoffice, fileWatches, texts, batches, occasions, questions, offers, calendars],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
 /** By the name an operation gives. */
@@ -132,6 +134,6 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       postofficeAnswers,
       problemAnswers,
     ],
-    ...[textAnswers, batchAnswers, occasionAnswers, questionAnswers, offerAnswers],
+    ...[textAnswers, batchAnswers, occasionAnswers, questionAnswers, offerAnswers, calendarAnswers],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

@@ -2208,7 +2208,8 @@ export interface components {
         | 'batch'
         | 'occasion'
         | 'question'
-        | 'event';
+        | 'event'
+        | 'calendar';
       ref: string;
     };
     FoundTimes: {
@@ -3124,6 +3125,51 @@ export interface components {
         /** @description It can be offered: it is to come, and I have nothing then */
         free: boolean;
       }[];
+    };
+    Calendar: {
+      id: string;
+      /** @enum {string} */
+      kind: 'file' | 'caldav';
+      name: string;
+      place: string;
+      user: string;
+      takesNew: boolean;
+      /** @description Events of it in mine */
+      events: number;
+      /**
+       * Format: date-time
+       * @description When something was last taken or put; null: never yet
+       */
+      agreedAt: string | null;
+      /** @description Why it is not the same by now */
+      trouble: string | null;
+      revision: number;
+      /** Format: date-time */
+      createdAt: string;
+    };
+    Calendars: {
+      calendars: components['schemas']['Calendar'][];
+      /** @description The calendar server that ships with the sandbox; null where there is none */
+      toTry: {
+        place: string;
+        user: string;
+        password: string;
+      } | null;
+    };
+    FoundCalendars: {
+      found: {
+        url: string;
+        name: string;
+      }[];
+    };
+    Synced: {
+      calendar: components['schemas']['Calendar'];
+      /** @description Taken from there */
+      pulled: number;
+      /** @description Put there */
+      pushed: number;
+      /** @description Taken out on one side */
+      dropped: number;
     };
     readHealth: {
       answer: components['schemas']['Health'];
@@ -5511,6 +5557,60 @@ export interface components {
       };
       answer: components['schemas']['Times'];
     };
+    changeCalendar: {
+      body: {
+        name?: string;
+        password?: string;
+        takesNew?: boolean;
+      };
+      answer: components['schemas']['Calendar'];
+    };
+    findCalendars: {
+      body: {
+        place: string;
+        user: string;
+        password: string;
+      };
+      answer: components['schemas']['FoundCalendars'];
+    };
+    followCalendar: {
+      body: {
+        /** @enum {string} */
+        kind: 'file' | 'caldav';
+        /** @description A file or a folder of those that may be linked from; of a server the address of the calendar */
+        place: string;
+        /** @description As it is called there, where it is not said */
+        name?: string;
+        /** @default  */
+        user: string;
+        /** @default  */
+        password: string;
+        /**
+         * @description New events of mine are put there, and those that are in no other calendar
+         * @default false
+         */
+        takesNew: boolean;
+      };
+      answer: components['schemas']['Calendar'];
+    };
+    listCalendars: {
+      answer: components['schemas']['Calendars'];
+    };
+    readFollowed: {
+      answer: components['schemas']['Calendar'];
+    };
+    syncCalendar: {
+      answer: components['schemas']['Synced'];
+    };
+    unfollowCalendar: {
+      query: {
+        /**
+         * @description Its events stay in my calendar
+         * @default true
+         */
+        keep: boolean;
+      };
+    };
   };
   responses: never;
   parameters: never;
@@ -5653,6 +5753,10 @@ export type AnsweredJson = Schemas['Answered'];
 export type ChoosingJson = Schemas['Choosing'];
 export type OffersJson = Schemas['Offers'];
 export type TimesJson = Schemas['Times'];
+export type CalendarJson = Schemas['Calendar'];
+export type CalendarsJson = Schemas['Calendars'];
+export type FoundCalendarsJson = Schemas['FoundCalendars'];
+export type SyncedJson = Schemas['Synced'];
 export type ShapeName =
   | 'Health'
   | 'Clock'
@@ -5786,7 +5890,11 @@ export type ShapeName =
   | 'Answered'
   | 'Choosing'
   | 'Offers'
-  | 'Times';
+  | 'Times'
+  | 'Calendar'
+  | 'Calendars'
+  | 'FoundCalendars'
+  | 'Synced';
 export interface Operations {
   readHealth: Schemas['readHealth'];
   retryMailServer: Schemas['retryMailServer'];
@@ -6001,4 +6109,11 @@ export interface Operations {
   readOffer: Schemas['readOffer'];
   settleOffer: Schemas['settleOffer'];
   suggestTimes: Schemas['suggestTimes'];
+  changeCalendar: Schemas['changeCalendar'];
+  findCalendars: Schemas['findCalendars'];
+  followCalendar: Schemas['followCalendar'];
+  listCalendars: Schemas['listCalendars'];
+  readFollowed: Schemas['readFollowed'];
+  syncCalendar: Schemas['syncCalendar'];
+  unfollowCalendar: Schemas['unfollowCalendar'];
 }

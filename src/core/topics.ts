@@ -13,4 +13,5 @@ export const CHANGE_TOPICS = [
   'occasion',
   'question',
   'event',
+  'calendar',
 ] as const;

@@ -13,6 +13,7 @@ import { diskTrouble, tellDiskTrouble, type DiskTrouble } from '#usecases/diskTr
 import { followCommits } from '#usecases/followChanges';
 import { keepHouse } from '#usecases/keepHouse';
 import { mailWaits } from '#usecases/incoming/mailWaits';
+import { CalendarFollower } from '#usecases/calendars/followCalendars';
 import { FileFollower } from '#usecases/fileWatches/followFiles';
 import { clearAwayDue } from '#usecases/links/clearAwayRead';
 import { claimDeparture } from '#usecases/release/claimDeparture';
@@ -72,6 +73,7 @@ export class Engine {
   private disk: DiskTrouble | undefined;
   private follower: { stop(): void } | undefined;
   private readonly files: FileFollower;
+  private readonly calendars: CalendarFollower;
   private ticking = false;
   private again = false;
   private stopped = false;
@@ -83,6 +85,9 @@ export class Engine {
   constructor(private readonly parts: EngineParts) {
     const { desk, log, mailServer } = parts;
     this.files = new FileFollower(desk, (what, error) => log.warn({ err: error, what }, 'looking at files'));
+    this.calendars = new CalendarFollower(desk, (what, error) =>
+      log.warn({ err: error, what }, 'following calendars'),
+    );
     this.wakers = new Wakers(desk, allWakers(mailServer !== undefined), (waker, id, error) => {
       this.tellDisk(diskTrouble(error));
       log.error({ err: error, waker, id }, 'it could not happen');
@@ -110,6 +115,7 @@ export class Engine {
       this.wake();
     });
     this.files.start();
+    this.calendars.start();
     const keep = () => {
       void keepHouse(desk).catch((error: unknown) => log.warn({ err: error }, 'housekeeping'));
       void this.clearAway();
@@ -125,6 +131,7 @@ export class Engine {
     clearInterval(this.housekeeping);
     this.follower?.stop();
     await this.files.stop();
+    await this.calendars.stop();
     await Promise.all([...this.inFlight.values()].map(({ done }) => done));
     await this.clearing;
     clearInterval(this.heartbeat);

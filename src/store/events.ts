@@ -114,6 +114,22 @@ export function allEvents(db: Reading): EventRow[] {
   return rows.filter(({ masterId }) => masterId === null || there.has(masterId));
 }
 
+const ofUid = built((db) =>
+  db
+    .select()
+    .from(events)
+    .where(and(eq(events.uid, sql.placeholder('uid')), alive))
+    .orderBy(asc(events.occurrence))
+    .prepare(),
+);
+
+/** All that is said of one event, as {@link allEvents} has it. */
+export function eventsOfUid(db: Reading, uid: string): EventRow[] {
+  const rows = ofUid(db).all({ uid });
+  const there = new Set(rows.map(({ id }) => id));
+  return rows.filter(({ masterId }) => masterId === null || there.has(masterId));
+}
+
 /** Those somebody is at that are not over, and go on. @param after epoch ms */
 export function eventsWith(db: Reading, addresses: readonly string[], after: number): EventRow[] {
   if (addresses.length === 0) return [];

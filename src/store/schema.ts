@@ -11,6 +11,7 @@ export * from './schema/occasions';
 export * from './schema/people';
 export * from './schema/pieces';
 export * from './schema/questions';
+export * from './schema/calendars';
 export * from './schema/returns';
 export * from './schema/search';
 export * from './schema/series';

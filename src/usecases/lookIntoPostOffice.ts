@@ -22,6 +22,12 @@ function client(): PostOfficeClient {
 /** True where there is a post office. */
 export const hasPostOffice = () => Boolean(process.env.OAK_POSTOFFICE_URL);
 
+/** The calendar server that ships with it, to be tried; undefined where there is none. */
+export const calendarToTry = () =>
+  hasPostOffice()
+    ? { place: `${process.env.OAK_POSTOFFICE_URL}/dav/`, user: 'registrar', password: 'lantern' }
+    : undefined;
+
 /** @throws (rejects) NotFound where there is no post office */
 export async function listMailboxes(): Promise<MailboxSummary[]> {
   return client().mailboxes();

@@ -9,6 +9,7 @@ import { isLocal, toLocal } from '#core/time/wallClock';
 import { dayWords } from '#core/time/words';
 import { isZone, zoneCity } from '#core/time/zones';
 import { useEvents } from '../data/events';
+import { FollowedCalendars } from '../calendars/FollowedCalendars';
 import { useOpenOffers } from '../data/offers';
 import { useCorrespondents, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
@@ -46,6 +47,7 @@ export function CalendarView() {
   const event = params.get('event');
   const occurrence = params.get('at');
   const [isNew, setNew] = useState(false);
+  const [others, setOthers] = useState(false);
   const phrase = useRef<InputRef>(null);
   const actions = useEventActions();
   const people = useCorrespondents().data;
@@ -167,8 +169,12 @@ export function CalendarView() {
           what leaves and comes back, too
         </Checkbox>
         <span className={styles.spring} />
+        <Button size="small" aria-expanded={others} onClick={() => setOthers(!others)}>
+          Other calendars…
+        </Button>
         <EventFiles />
       </div>
+      {others && <FollowedCalendars />}
       {error && !events && <p role="alert">{error.message}</p>}
       <div className={styles.columns}>
         <div className={styles.days}>

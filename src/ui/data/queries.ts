@@ -295,6 +295,7 @@ const STALE: Record<string, string[]> = {
   batch: ['batches'],
   occasion: ['occasions'],
   event: ['events', 'departures', 'preview', 'suggestions', 'phrase', 'message'],
+  calendar: ['calendars'],
   question: ['questions', 'correspondents', 'watches'],
   settings: [
     ...['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],

@@ -238,7 +238,7 @@ function QuestionNote({ question, actions }: { question: QuestionJson; actions: 
                       aria-hidden
                       style={{ inlineSize: `${(count / Math.max(1, readers.length)) * 100}%` }}
                     />
-                    <b>{count}</b> <Names question={question} index={index} />
+                    <b>{count}</b> <Names question={question} index={index} />{' '}
                     <SlotState question={question} index={index} />
                   </dd>
                 </div>

@@ -64,7 +64,7 @@ export function columnsOf(entry: EventEntry, mine: string) {
 
 /**
  * Takes what is said of an event, or of one of its times, where it is later than what is known.
- * @param mine IANA zone of my clock @param id of one that is not known
+ * @param mine IANA zone of my clock @param id of one that is not known @param always taken, whichever is later
  * @throws Invalid where it never is
  */
 export function takeEntry(
@@ -74,6 +74,7 @@ export function takeEntry(
   mine: string,
   now: number,
   id = newId(),
+  always = false,
 ): { row: EventRow; what: 'added' | 'changed' | 'kept' } {
   const known = eventByUid(tx, entry.uid, entry.occurrence);
   if (!known) {
@@ -81,7 +82,7 @@ export function takeEntry(
     return { row, what: 'added' };
   }
   const wasDeleted = known.deletedAt !== null;
-  if (!wasDeleted && !isLater(entry, known)) return { row: known, what: 'kept' };
+  if (!wasDeleted && !always && !isLater(entry, known)) return { row: known, what: 'kept' };
   const row = swapEvent(tx, known, { ...columnsOf(entry, mine), masterId, deletedAt: null });
   if (!row) throw new Stale('event');
   rebindMoved(tx, known, row);
@@ -121,7 +122,7 @@ interface WholeEvent {
 }
 
 /** What an event says later is all of it: what stood for its times before, and is not said any more, is over. */
-function endUnsaid(tx: Tx, master: EventRow, said: ReadonlySet<string>, now: number): EventRow[] {
+export function endUnsaid(tx: Tx, master: EventRow, said: ReadonlySet<string>, now: number): EventRow[] {
   const over = exceptionsOf(tx, [master.id]).filter(({ occurrence }) => !said.has(occurrence));
   return over.map((row) => {
     const next = swapEvent(tx, row, { deletedAt: now });
