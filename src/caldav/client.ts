@@ -44,8 +44,13 @@ const ONLY_EVENTS = [
   },
 ];
 
+/** Of what the server has answered: the client goes on where it is not let in, and says something else in the end. */
+interface Seen {
+  refused: boolean;
+}
+
 /** What is sent waits no longer than that, and follows no redirection to another server with the password in it. */
-function patientFetch(access: CalendarAccess): typeof fetch {
+function patientFetch(access: CalendarAccess, seen: Seen): typeof fetch {
   const { origin } = new URL(access.url);
   return (input, init) => {
     const url = new URL(input instanceof Request ? input.url : String(input));
@@ -56,31 +61,33 @@ function patientFetch(access: CalendarAccess): typeof fetch {
       );
     return fetch(input, { ...init, redirect: 'manual', signal: AbortSignal.timeout(PATIENCE_MS) }).then(
       async (answer) => {
+        if (answer.status === 401 || answer.status === 403) seen.refused = true;
         const to = answer.headers.get('location');
         if (answer.status < 301 || answer.status > 308 || !to) return answer;
-        return patientFetch(access)(new URL(to, url).href, init);
+        return patientFetch(access, seen)(new URL(to, url).href, init);
       },
     );
   };
 }
 
-const clientOf = (access: CalendarAccess) =>
+const clientOf = (access: CalendarAccess, seen: Seen) =>
   new DAVClient({
     serverUrl: access.url,
     credentials: { username: access.user, password: access.password },
     authMethod: 'Basic',
     defaultAccountType: 'caldav',
-    fetch: patientFetch(access),
+    fetch: patientFetch(access, seen),
   });
 
 /** @throws (rejects) CalendarServerError in words */
-async function inWords<T>(work: () => Promise<T>): Promise<T> {
+async function inWords<T>(seen: Seen, work: () => Promise<T>): Promise<T> {
+  seen.refused = false;
   try {
     return await work();
   } catch (error) {
     if (error instanceof CalendarServerError) throw error;
     const words = error instanceof Error ? error.message : String(error);
-    if (/credential|401|403/i.test(words))
+    if (seen.refused || /credential/i.test(words))
       throw new CalendarServerError('The server does not take this name and password.', 'refused', {
         cause: error,
       });
@@ -98,9 +105,10 @@ const assertDone = ({ status, statusText }: Response): void => {
 };
 
 /** The calendars for events of an account. @throws (rejects) CalendarServerError */
-export const findCalendars = (access: CalendarAccess): Promise<FoundCalendar[]> =>
-  inWords(async () => {
-    const client = clientOf(access);
+export function findCalendars(access: CalendarAccess): Promise<FoundCalendar[]> {
+  const seen = { refused: false };
+  return inWords(seen, async () => {
+    const client = clientOf(access, seen);
     await client.login();
     const calendars = await client.fetchCalendars();
     return calendars
@@ -110,13 +118,15 @@ export const findCalendars = (access: CalendarAccess): Promise<FoundCalendar[]> 
         name: (typeof displayName === 'string' && displayName) || url.split('/').findLast(Boolean) || url,
       }));
   });
+}
 
 export class CalendarServer {
   private readonly client: DAVClient;
+  private readonly seen: Seen = { refused: false };
 
   /** @param access with the address of the calendar itself */
   constructor(private readonly access: CalendarAccess) {
-    this.client = clientOf(access);
+    this.client = clientOf(access, this.seen);
     const pair = Buffer.from(`${access.user}:${access.password}`).toString('base64');
     this.client.authHeaders = { authorization: `Basic ${pair}` };
   }
@@ -125,7 +135,7 @@ export class CalendarServer {
 
   /** Everything that is there. @throws (rejects) CalendarServerError */
   list(): Promise<CalendarItem[]> {
-    return inWords(async () => {
+    return inWords(this.seen, async () => {
       const all = await this.client.calendarQuery({
         url: this.access.url,
         props: { [`${D}:getetag`]: {} },
@@ -143,7 +153,7 @@ export class CalendarServer {
 
   /** Those that are still there. @throws (rejects) CalendarServerError */
   read(hrefs: readonly string[]): Promise<(CalendarItem & { text: string })[]> {
-    return inWords(async () => {
+    return inWords(this.seen, async () => {
       const read: (CalendarItem & { text: string })[] = [];
       for (let from = 0; from < hrefs.length; from += AT_ONCE) {
         const answers: DAVResponse[] = await this.client.calendarMultiGet({
@@ -168,7 +178,7 @@ export class CalendarServer {
    * @throws (rejects) CalendarServerError `changed` where that has changed meanwhile
    */
   put(uid: string, text: string, known: CalendarItem | undefined): Promise<CalendarItem> {
-    return inWords(async () => {
+    return inWords(this.seen, async () => {
       const filename = `${encodeURIComponent(uid.replace(/[^\w@.-]/g, '_').slice(0, 120))}.ics`;
       const url = known
         ? new URL(known.href, this.access.url).href
@@ -191,7 +201,7 @@ export class CalendarServer {
 
   /** @throws (rejects) CalendarServerError `changed` where it has changed meanwhile */
   remove({ href, etag }: CalendarItem): Promise<void> {
-    return inWords(async () => {
+    return inWords(this.seen, async () => {
       const url = new URL(href, this.access.url).href;
       const answer = await this.client.deleteCalendarObject({ calendarObject: { url, etag } });
       if (answer.status !== 404) assertDone(answer);

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { operations, shapes } from '#api/registry';
 import type {
   BatchJson,
+  CalendarJson,
   ClockJson,
   DepartureJson,
   DeparturePageJson,
@@ -15,6 +16,7 @@ import type {
   WatchesJson,
   CorrespondentsJson,
   OccasionsJson,
+  OffersJson,
   QuestionsJson,
   SeriesListJson,
   TextsJson,
@@ -84,7 +86,14 @@ it('answers in the shapes it describes', async () => {
     text: texts.texts[0]!.id,
     table: 'email\tloan number\na@x.example\t1',
   });
+  const { body: offers } = await product.api<OffersJson>('GET', '/offers');
+  const { body: followed } = await product.api<CalendarJson>('POST', '/calendars', {
+    kind: 'caldav',
+    place: 'http://127.0.0.1:1/dav/',
+  });
   const ids: Record<string, string> = {
+    '/offers/{id}': offers.offers[0]!.id,
+    '/calendars/{id}': followed.id,
     '/texts/{id}': texts.texts[0]!.id,
     '/occasions/{id}': occasions.occasions[0]!.id,
     '/events/{id}': calendar.events[0]!.id,

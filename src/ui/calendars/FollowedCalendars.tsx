@@ -199,7 +199,7 @@ function ServerForm({
                   <Button
                     size="small"
                     disabled={busy}
-                    aria-label={`Keep “${each.name}” and mine the same`}
+                    aria-label={`Keep the same: “${each.name}”`}
                     onClick={() => void follow(each)}
                   >
                     Keep the same
