@@ -2,6 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { PostOfficeClock } from './clock';
+import { fillHouseCalendar } from './houseCalendar';
 import { createCounter } from './http';
 import { FaultBox } from './faults';
 import { breakOffAll, createMailServer } from './postOffice';
@@ -18,6 +19,8 @@ const {
 // Its mailboxes are as private as any.
 process.umask(0o077);
 mkdirSync(POSTOFFICE_DATA, { recursive: true });
+const calendar = join(POSTOFFICE_DATA, 'calendar');
+fillHouseCalendar(calendar);
 const store = new PostOfficeStore(join(POSTOFFICE_DATA, 'postoffice.db'));
 const options = {
   store,
@@ -25,7 +28,7 @@ const options = {
   faults: new FaultBox(),
   lmtpPort: Number(POSTOFFICE_LMTP_PORT ?? 4124),
   folder: POSTOFFICE_FILES,
-  calendar: join(POSTOFFICE_DATA, 'calendar'),
+  calendar,
 };
 const mailServer = createMailServer(options);
 const counter = createCounter(options, () => breakOffAll(mailServer));
