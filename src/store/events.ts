@@ -114,6 +114,28 @@ export function allEvents(db: Reading): EventRow[] {
   return rows.filter(({ masterId }) => masterId === null || there.has(masterId));
 }
 
+const marks = built((db) => {
+  const { id, uid, revision, masterId } = events;
+  return db
+    .select({ id, uid, revision, masterId })
+    .from(events)
+    .where(alive)
+    .orderBy(asc(uid), asc(id))
+    .prepare();
+});
+
+/** Of each event by its UID what changes whenever anything of it does: cheap, however many there are. */
+export function eventMarks(db: Reading): Map<string, string> {
+  const rows = marks(db).all();
+  const there = new Set(rows.map(({ id }) => id));
+  const all = new Map<string, string>();
+  for (const { id, uid, revision, masterId } of rows) {
+    if (masterId !== null && !there.has(masterId)) continue;
+    all.set(uid, `${all.get(uid) ?? ''} ${id}:${revision}`);
+  }
+  return all;
+}
+
 const ofUid = built((db) =>
   db
     .select()

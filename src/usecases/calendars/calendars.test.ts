@@ -268,6 +268,15 @@ describe.each([
   });
 });
 
+it.each([
+  ['http://calendar.example/dav/', /https:\/\/ only/],
+  ['https://a:b@calendar.example/', /fields of their own/],
+  ['ftp://calendar.example/', /https:\/\/ or http/],
+  ['calendar', /no address/],
+])('%s is no address that a password is given to', (place, why) =>
+  expect(() => followCalendar(desk, { kind: 'caldav', place, user: 'a', password: 'b' })).toThrow(why),
+);
+
 it('a server that leads elsewhere is not followed there with the password', async () => {
   const folder = join(dir, 'server');
   mkdirSync(folder);

@@ -7,6 +7,7 @@ import { troubleOf } from '#files/handle';
 import { readStill } from '#files/readStill';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
+import { inTurns } from '../inTurns';
 import { usableFolders } from '../links/allowedFolders';
 import { readFileApart } from '../readApart';
 import type { RemoteCalendar, RemoteEvent } from './remote';
@@ -28,13 +29,15 @@ async function readAll(desk: Desk, path: string): Promise<{ events: RemoteEvent[
     const text = bytes.toString('utf8');
     const read = await readFileApart('events', [text, zone, desk.now()], text.length);
     unread.push(...read.unread);
-    for (const [uid, entries] of group(read.events, (each) => each.uid)) {
-      // What does not say when it was written says another moment each time it is read.
-      const said = JSON.stringify(entries.map((each) => ({ ...each, stamp: 0 })));
-      const etag = createHash('sha256').update(said).digest('base64url').slice(0, 22);
-      // Of two files that say something of one event the later by name is believed.
-      events.set(uid, { uid, entries, href: `${file.path}#${uid}`, etag });
-    }
+    await inTurns([...group(read.events, (each) => each.uid)], (some) => {
+      for (const [uid, entries] of some) {
+        // What does not say when it was written says another moment each time it is read.
+        const said = JSON.stringify(entries.map((each) => ({ ...each, stamp: 0 })));
+        const etag = createHash('sha256').update(said).digest('base64url').slice(0, 22);
+        // Of two files that say something of one event the later by name is believed.
+        events.set(uid, { uid, entries, href: `${file.path}#${uid}`, etag });
+      }
+    });
   }
   return { events: [...events.values()], unread };
 }

@@ -1,6 +1,7 @@
 /** Calendars elsewhere that mine follows: set, shown, taken off, and made the same. */
 import { CalendarServerError, findCalendars, type FoundCalendar } from '#caldav/client';
 import { nameOf } from '#core/files/paths';
+import { mayGoPlain } from '#mail/mayGoPlain';
 import {
   allCalendars,
   changeCalendar,
@@ -55,6 +56,14 @@ function checkedUrl(url: string): string {
   }
   if (parsed.protocol !== 'https:' && parsed.protocol !== 'http:')
     throw new Invalid('A calendar server is reached by https:// or http://.', 'place');
+  if (
+    parsed.protocol === 'http:' &&
+    !mayGoPlain(parsed.hostname.replace(/^\[|\]$/g, ''), process.env.OAK_SMTP_PLAIN ?? '')
+  )
+    throw new Invalid(
+      `A password goes to ${parsed.hostname} over https:// only. OAK_SMTP_PLAIN on the server names hosts that get it all the same.`,
+      'place',
+    );
   if (parsed.username || parsed.password)
     throw new Invalid('The name and the password have fields of their own.', 'place');
   return parsed.href;

@@ -1,17 +1,17 @@
 /** Makes my calendar and one elsewhere the same, as far as both have changed since they last were. */
-import { createHash } from 'node:crypto';
 import { CalendarServerError } from '#caldav/client';
 import { readStepFor, stepFor, type Step } from '#core/calendar/reconcile';
 import { writeEventFile } from '#core/formats/eventFile';
 import { withKeptParts } from '#core/formats/keptParts';
 import { dropItem, findCalendar, itemsElsewhere, itemsOf, putItem } from '#store/calendars';
-import { allEvents, eventByUid, eventsOfUid, swapEvent, type EventRow } from '#store/events';
+import { eventByUid, eventsOfUid, swapEvent, type EventRow } from '#store/events';
 import { noteChange } from '#store/journal';
-import type { Reading, Tx } from '#store/store';
+import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Stale } from '../errors';
 import { endUnsaid, entryOf, isLater, takeEntry } from '../events/exchangeEvents';
 import { followEvents } from '../events/followEvents';
+import { printOf, printsNow, type Rows } from './prints';
 import type { RemoteCalendar, RemoteEvent, RemoteItem } from './remote';
 
 export interface SyncResult {
@@ -26,28 +26,6 @@ export interface SyncResult {
 
 /** So many are written here in one go: others want to write, too. */
 const AT_ONCE = 200;
-
-type Rows = readonly EventRow[];
-
-/** All of my events by UID, an event before what stands for its times. */
-function mineByUid(db: Reading): Map<string, EventRow[]> {
-  const all = new Map<string, EventRow[]>();
-  for (const row of allEvents(db)) {
-    const rows = all.get(row.uid);
-    if (rows) rows.push(row);
-    else all.set(row.uid, [row]);
-  }
-  return all;
-}
-
-/** What tells whether an event has changed here; null where it is not here. */
-const printOf = (rows: Rows | undefined): string | null =>
-  rows && rows.length > 0
-    ? createHash('sha256')
-        .update(JSON.stringify(rows.map(entryOf)))
-        .digest('base64url')
-        .slice(0, 22)
-    : null;
 
 const latest = (entries: readonly { sequence: number; stamp: number }[]) =>
   entries.reduce((a, b) => (isLater(b, a) ? b : a));
@@ -119,15 +97,15 @@ export async function syncCalendar(desk: Desk, id: string, remote: RemoteCalenda
     }),
   );
 
-  const mine = mineByUid(db);
   const elsewhere = itemsElsewhere(db, id);
   const known = new Map(agreed.map((item) => [item.uid, item]));
-  const uids = new Set([...known.keys(), ...there.keys(), ...(calendar.takesNew ? mine.keys() : [])]);
+  const prints = await printsNow(desk, new Set([...known.keys(), ...there.keys()]), calendar.takesNew);
+  const uids = new Set([...known.keys(), ...there.keys(), ...prints.keys()]);
   const decide = remote.write ? stepFor : readStepFor;
   const steps: Asked[] = [];
   for (const uid of uids) {
     if (elsewhere.has(uid) || unreadable.has(uid)) continue;
-    const print = printOf(mine.get(uid));
+    const print = prints.get(uid) ?? null;
     const item = there.get(uid);
     const step = decide(known.get(uid), item?.etag ?? null, print);
     if (step !== 'none') steps.push({ uid, step, there: item, event: readNow.get(uid), print });
@@ -135,8 +113,8 @@ export async function syncCalendar(desk: Desk, id: string, remote: RemoteCalenda
   // Which of two is later is known once both are read.
   for (const each of steps) {
     if (each.step !== 'compare') continue;
-    const rows = mine.get(each.uid)!;
-    const later = each.event && isLater(latest(rows), latest(each.event.entries));
+    const rows = eventsOfUid(db, each.uid);
+    const later = each.event && rows.length > 0 && isLater(latest(rows), latest(each.event.entries));
     each.step = later && remote.write ? 'push' : 'pull';
   }
   applyHere(desk, id, steps, result);
