@@ -12,6 +12,7 @@ import {
   press,
   sees,
   textOf,
+  valueOf,
 } from '../support/browser';
 import { demoPages, write } from '../support/demo';
 import type { Product } from '../support/product';
@@ -25,8 +26,6 @@ const pending = async () =>
 const BELA = 'bela@wrenfield.example';
 const PRAKRITI = 'prakriti@lamp-courier.example';
 
-const valueOf = (page: Page, css: string) =>
-  page.$eval(css, (element) => (element as HTMLInputElement).value);
 /** Presses Write, and waits for the new message: until it has come, the one before is still there to be typed in. */
 async function newMessage(page: Page): Promise<void> {
   await press(page, 'button', 'Write');

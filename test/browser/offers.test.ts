@@ -10,7 +10,7 @@ import type {
   OffersJson,
   QuestionJson,
 } from '#api/types';
-import { axe, chord, fill, find, focusedName, press, sees, textOf } from '../support/browser';
+import { axe, chord, fill, find, focusedName, press, sees, textOf, valueOf } from '../support/browser';
 import { addReader, demoPages } from '../support/demo';
 import { deliver } from '../support/lmtp';
 import { mailOf } from '../support/mail';
@@ -164,6 +164,17 @@ describe('an offer', () => {
       ),
     );
     expect(got.text).toContain('13:00');
+    // Called off, who knows of it is told.
+    await calendar.goto(`${product.origin}/calendar?event=${event!.id}&on=2026-12-04`);
+    await (await find(calendar, 'button', 'Call off')).focus();
+    await calendar.keyboard.press('Enter');
+    await until('the message that tells it', () => calendar.url().includes('/write/'));
+    await until(
+      'its subject',
+      async () =>
+        (await calendar.$('#subject')) && (await valueOf(calendar, '#subject')) === 'Called off: Logger call',
+    );
+    expect(await calls('Logger call')).toEqual([]);
   });
 
   it('raced for: the first has it, the other is told at once, and takes what is left', async () => {

@@ -182,3 +182,7 @@ export const focusedName = (page: Page) =>
   page.evaluate(
     () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent,
   );
+
+/** What stands in a field. @param css finds it */
+export const valueOf = (page: Page, css: string) =>
+  page.$eval(css, (element) => (element as HTMLInputElement).value);

@@ -88,6 +88,14 @@ function Whole({
       : '';
   const status = statusWords(event);
   const over = Date.parse(event.until) < now;
+  const reachOf = event.occurrence ? ('this' as const) : undefined;
+  /** Those who know of it are told: what that says stands in Write. */
+  async function callOff(off: boolean) {
+    const changed = await actions.change(event, { status: off ? 'cancelled' : 'confirmed' }, reachOf);
+    if (!changed) return;
+    onChanged(changed);
+    if (event.told === 'all' || event.told === 'changed') await invite(event.id);
+  }
   async function remove() {
     if (event.occurrence && !removing) return setRemoving(true);
     if (await actions.remove(event, event.occurrence ? reach : undefined)) onClose();
@@ -172,7 +180,7 @@ function Whole({
       <MoveByPhrase
         event={event}
         move={async (to) => {
-          const moved = await actions.change(event, to, event.occurrence ? 'this' : undefined);
+          const moved = await actions.change(event, to, reachOf);
           if (moved) onChanged(moved);
           return moved !== undefined;
         }}
@@ -185,6 +193,11 @@ function Whole({
           </Button>
         )}
         <Button onClick={() => setEditing(true)}>Change</Button>
+        {event.mine && event.attendees.length > 0 && !over && (
+          <Button onClick={() => void callOff(event.status !== 'cancelled')}>
+            {event.status === 'cancelled' ? 'It takes place' : 'Call off'}
+          </Button>
+        )}
         <Button onClick={() => void remove()}>{removing ? 'Take that out' : 'Take out'}</Button>
         <Button type="text" onClick={onClose}>
           Close

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { EventDetailJson, EventJson, MessageJson } from '#api/types';
-import type { EventReach } from '#core/calendar/event';
+import type { EventReach, EventStatus } from '#core/calendar/event';
 import { formatMailbox } from '#core/message/address';
 import { useAct } from '../common/useAct';
 import { ask } from '../data/client';
@@ -22,11 +22,18 @@ export interface EventBody {
   description?: string;
   transparent?: boolean;
   attendees?: string[];
+  status?: EventStatus;
 }
 
 /** Of one that recurs, how much of it is meant. */
 const query = ({ occurrence }: Pick<EventJson, 'occurrence'>, reach?: EventReach): Record<string, string> =>
   occurrence && reach ? { reach } : {};
+
+const changeWords = ({ status, start }: Partial<EventBody>): string => {
+  if (status === 'cancelled') return 'is called off';
+  if (status !== undefined) return 'takes place';
+  return start === undefined ? 'is changed' : 'has moved';
+};
 
 export function useEventActions() {
   const client = useQueryClient();
@@ -73,7 +80,7 @@ export function useEventActions() {
             const moved = changed.departures.length;
             const along =
               moved > 0 ? ` ${moved === 1 ? 'One message moves' : `${moved} messages move`} with it.` : '';
-            const said = body.start === undefined ? 'is changed' : 'has moved';
+            const said = changeWords(body);
             return {
               words: `“${changed.summary}” ${said}.${along}`,
               done: `the change of “${event.summary}”`,

@@ -16,9 +16,11 @@ interface Props {
   recipients: string[];
   around: number | undefined;
   asking: Asking;
+  /** Times are offered by now. */
+  onOffered: () => void;
 }
 
-export function OfferLine({ messageId, subject, recipients, around, asking }: Props) {
+export function OfferLine({ messageId, subject, recipients, around, asking, onOffered }: Props) {
   const { open, show, close, opener, form } = asking;
   const actions = useOfferActions();
   const asked = useQuestionOn(messageId);
@@ -58,7 +60,10 @@ export function OfferLine({ messageId, subject, recipients, around, asking }: Pr
           around={question ? undefined : around}
           put={async (body, seen) => {
             const done = await actions.put(messageId!, body, seen);
-            if (done) close();
+            if (done) {
+              onOffered();
+              close();
+            }
             return done;
           }}
           close={close}

@@ -391,6 +391,10 @@ export function Composer({ beginning, message, departure, series, begin, withTex
                 recipients={recipients}
                 around={offers === undefined ? undefined : Date.parse(offers)}
                 asking={offering}
+                // Each reads the times on their own clock.
+                onOffered={() => {
+                  if (recipients.length > 1) moment.setChoices({ ...choices, copies: 'individual' });
+                }}
               />
             </>
           }
