@@ -1,4 +1,5 @@
 /** A calendar of a CalDAV server (RFC 4791), as far as keeping events the same needs it. */
+import { createHash } from 'node:crypto';
 import { DAVClient, DAVNamespaceShort, type DAVResponse } from 'tsdav';
 
 /** What went wrong, in words for the person. */
@@ -120,6 +121,21 @@ export function findCalendars(access: CalendarAccess): Promise<FoundCalendar[]> 
   });
 }
 
+const decoded = (part: string): string => {
+  try {
+    return decodeURIComponent(part);
+  } catch {
+    return part;
+  }
+};
+
+/** What an event is called there: nothing in it has to be written otherwise. */
+function fileOf(uid: string): string {
+  const plain = uid.replace(/[^\w.-]/g, '_').slice(0, 100);
+  if (plain === uid) return `${plain}.ics`;
+  return `${plain}-${createHash('sha256').update(uid).digest('hex').slice(0, 8)}.ics`;
+}
+
 export class CalendarServer {
   private readonly client: DAVClient;
   private readonly seen: Seen = { refused: false };
@@ -131,7 +147,12 @@ export class CalendarServer {
     this.client.authHeaders = { authorization: `Basic ${pair}` };
   }
 
-  private readonly path = (url: string) => new URL(url, this.access.url).pathname;
+  /** Written in one way, however a server writes it. */
+  private readonly path = (url: string) =>
+    new URL(url, this.access.url).pathname
+      .split('/')
+      .map((part) => encodeURIComponent(decoded(part)))
+      .join('/');
 
   /** Everything that is there. @throws (rejects) CalendarServerError */
   list(): Promise<CalendarItem[]> {
@@ -179,7 +200,7 @@ export class CalendarServer {
    */
   put(uid: string, text: string, known: CalendarItem | undefined): Promise<CalendarItem> {
     return inWords(this.seen, async () => {
-      const filename = `${encodeURIComponent(uid.replace(/[^\w@.-]/g, '_').slice(0, 120))}.ics`;
+      const filename = fileOf(uid);
       const url = known
         ? new URL(known.href, this.access.url).href
         : new URL(filename, `${this.access.url.replace(/\/?$/, '/')}`).href;

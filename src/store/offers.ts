@@ -56,8 +56,8 @@ export const timesTold = (db: Reading, questionId: string, reader: string): numb
     .where(and(eq(offerMessages.questionId, questionId), eq(offerMessages.reader, reader)))
     .get()!.n;
 
-/** Offers that have left or are to leave, and that I have not closed. */
-export const openOffers = (db: Reading): OfferRow[] =>
+/** Offers that have left or are to leave, that I have not closed, and of which a time is to come. @param now epoch ms */
+export const openOffers = (db: Reading, now: number): OfferRow[] =>
   db
     .selectDistinct({ question: questions })
     .from(questions)
@@ -67,6 +67,7 @@ export const openOffers = (db: Reading): OfferRow[] =>
       and(
         isNotNull(questions.offer),
         isNull(questions.closedAt),
+        sql`json_extract(${questions.offer}, '$.slots[#-1]') > ${now}`,
         isNull(messages.deletedAt),
         sql`${departures.state} NOT IN ('draft', 'ended')`,
       ),

@@ -18,14 +18,20 @@ const parsed = (text: string): ICAL.Component | undefined => {
 const occurrenceOf = (event: ICAL.Component) => String(event.getFirstPropertyValue('recurrence-id') ?? '');
 
 /**
- * `next` with the alarms, categories and other parts of each event that `before` has, and we do not write.
- * @param next one calendar, as it is written here @param before as it stands there
+ * As it is put on a server: with the alarms, categories and other parts of each event that `before` has, and we do not write. Who is at it is asked
+ * and told from here, by mail: the server is not to do that as well (RFC 6638 §7.1).
+ * @param next one calendar, as it is written here @param before as it stands there; undefined: it is new there
  */
-export function withKeptParts(next: string, before: string): string {
-  const [ours, theirs] = [parsed(next), parsed(before)];
-  if (!ours || theirs?.name !== 'vcalendar') return next;
-  const known = new Map(theirs.getAllSubcomponents('vevent').map((event) => [occurrenceOf(event), event]));
+export function forServer(next: string, before: string | undefined): string {
+  const ours = parsed(next);
+  if (!ours) return next;
+  const theirs = before === undefined ? undefined : parsed(before);
+  const known = new Map(
+    (theirs?.getAllSubcomponents('vevent') ?? []).map((event) => [occurrenceOf(event), event]),
+  );
   for (const event of ours.getAllSubcomponents('vevent')) {
+    for (const name of ['organizer', 'attendee'])
+      for (const property of event.getAllProperties(name)) property.setParameter('schedule-agent', 'CLIENT');
     const was = known.get(occurrenceOf(event));
     if (!was) continue;
     for (const property of was.getAllProperties())

@@ -9,7 +9,7 @@ import {
   type CalendarServerUnderTest,
 } from '#test/support/calendarServers';
 import { NOW, tempDesk, tempDir } from '#test/support/desk';
-import { uidsIn, withKeptParts } from '#core/formats/keptParts';
+import { forServer, uidsIn } from '#core/formats/keptParts';
 import { changeSettings } from '../changeSettings';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
@@ -369,15 +369,18 @@ describe('a calendar file', () => {
   });
 });
 
-describe('what others keep of an event', () => {
-  it('stays, for each of its times, and nothing is kept twice', () => {
-    const before = ics('a', 'Old', ALARM);
-    const next = ics('a', 'New');
-    const kept = withKeptParts(next, before);
+describe('what is put on a server', () => {
+  it('keeps what others have of an event, once', () => {
+    const kept = forServer(ics('a', 'New'), ics('a', 'Old', ALARM));
     expect(kept).toContain('SUMMARY:New');
     expect(kept).not.toContain('Old');
     expect(kept.match(/BEGIN:VALARM/g)).toHaveLength(1);
-    expect(withKeptParts(next, 'nonsense')).toBe(next);
+    expect(forServer(ics('a', 'New'), 'nonsense')).toContain('SUMMARY:New');
+  });
+  it('asks the server to tell nobody: that is done from here', () => {
+    const people = ['ORGANIZER:mailto:me@x.example', 'ATTENDEE;PARTSTAT=ACCEPTED:mailto:ana@x.example'];
+    const told = forServer(ics('a', 'Call', people), undefined);
+    expect(told.replace(/\r\n /g, '').match(/SCHEDULE-AGENT=CLIENT/g)).toHaveLength(2);
   });
   it('UIDs are read over folded lines', () => {
     expect(uidsIn('UID:abc\r\n def\r\nUID:x\\,y\r\nUID:x\\,y')).toEqual(['abcdef', 'x,y']);

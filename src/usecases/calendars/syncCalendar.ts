@@ -2,7 +2,7 @@
 import { CalendarServerError } from '#caldav/client';
 import { readStepFor, stepFor, type Step } from '#core/calendar/reconcile';
 import { writeEventFile } from '#core/formats/eventFile';
-import { withKeptParts } from '#core/formats/keptParts';
+import { forServer } from '#core/formats/keptParts';
 import { dropItem, findCalendar, itemsElsewhere, itemsOf, putItem } from '#store/calendars';
 import { eventByUid, eventsOfUid, swapEvent, type EventRow } from '#store/events';
 import { noteChange } from '#store/journal';
@@ -184,7 +184,7 @@ async function applyThere(
       }
       const text = writeEventFile(rows.map(entryOf), desk.now());
       const before = there && (event?.text ?? (await remote.read([there.href])).events[0]?.text);
-      const put = await write.put(uid, before ? withKeptParts(text, before) : text, there);
+      const put = await write.put(uid, forServer(text, before), there);
       desk.store.write((tx) => {
         if (findCalendar(tx, id)) putItem(tx, { calendarId: id, uid, ...put, print });
       });

@@ -129,7 +129,7 @@ describe('an offer', () => {
   it('stands in the calendar as offered from when it is to leave until it is taken, closed or over', async () => {
     const message = draft([ANA]);
     const { id } = offerTimes(desk, message, USUAL);
-    expect(openOffers(desk.store.db)).toEqual([]);
+    expect(openOffers(desk.store.db, desk.now())).toEqual([]);
     plan(desk, message);
     expect(offeredElsewhere(desk).map((each) => each.at)).toEqual([THU, FRI, MON]);
     expect(offeredElsewhere(desk, message)).toEqual([]);

@@ -33,7 +33,7 @@ export function offeredElsewhere(desk: Desk, but?: string): Taken[] {
   const now = desk.now();
   const holds = (question: OfferRow) =>
     (closesAt(question, decisionWatch(db, question.messageId)) ?? Infinity) > now;
-  return openOffers(db)
+  return openOffers(db, now)
     .filter((question) => question.messageId !== but && holds(question))
     .flatMap((question) =>
       slotsOf(desk, db, question)

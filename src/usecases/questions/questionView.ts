@@ -225,11 +225,13 @@ export const offersNear = (desk: Desk, messageId: string): QuestionView[] =>
 /** So many closed ones are looked through. */
 const MOST_CLOSED = 500;
 
-/** Offers that have left, or are to leave, and that I have not closed; or that I have. */
+/** Offers that have left, or are to leave, that I have not closed, and of which a time is to come; or those I have closed. */
 export const listOffers = (desk: Desk, open: boolean): QuestionView[] =>
   viewsOf(
     desk,
-    open ? openOffers(desk.store.db) : questionsThatLeft(desk.store.db, false, MOST_CLOSED).filter(isOffer),
+    open
+      ? openOffers(desk.store.db, desk.now())
+      : questionsThatLeft(desk.store.db, false, MOST_CLOSED).filter(isOffer),
   );
 
 /** What somebody has answered, as it stands. */
