@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { tempDesk } from '#test/support/desk';
 import { mailOf } from '#test/support/mail';
 import { bytesOfLeft, preparedAnswers } from '#test/support/questions';
+import { patient } from '#test/support/until';
 import { plan, release } from '#test/support/watching';
 import { answerPath, tokensIn } from '#core/question/token';
 import { departuresOf } from '#store/departures';
@@ -457,74 +458,82 @@ describe('times worth offering', () => {
 });
 
 describe('races', () => {
-  it('two hundred times two for one: never two, never none', async () => {
-    const second = openDesk(dir);
-    try {
-      for (let n = 0; n < 200; n++) {
-        const slot = at('2026-12-01T00:00') + n * HOUR;
-        const offer = await offered({ slots: [slot], minutes: 30, deadline: { hours: 900 } });
-        // One by mail, one on the page by another process's connection, in either order.
-        const [one, other] = n % 2 === 0 ? [ANA, BEN] : [BEN, ANA];
-        const all = [
-          () => press(offer, one, 0),
-          () => Promise.resolve().then(() => onPage(offer, other, 0, second)),
-        ];
-        await Promise.all((n % 3 === 0 ? all.reverse() : all).map((each) => each()));
-        expect(takers(offer)).toHaveLength(1);
-        const events = listEvents(desk, slot, slot + HOUR).filter(({ summary }) => summary === 'Lamp call');
-        expect(events).toHaveLength(1);
-        const statuses = given(offer).sort();
-        expect(statuses).toEqual(['counts', 'late']);
-      }
-    } finally {
-      second.store.close();
-    }
-  });
-
-  it('whatever is pressed in whatever order, nobody has two and nothing is had twice', async () => {
-    const step = fc.record({
-      who: fc.constantFrom(ANA, BEN, CY),
-      slot: fc.constantFrom(0, 1, 2, NONE),
-      how: fc.constantFrom('page', 'me', 'undo', 'fill'),
-    });
-    await fc.assert(
-      fc.asyncProperty(fc.array(step, { minLength: 1, maxLength: 12 }), async (steps) => {
-        ({ desk, dir } = tempDesk());
-        const offer = await offered({}, [ANA, BEN, CY]);
-        let [key, last] = [0, ''];
-        for (const { who, slot, how } of steps) {
-          if (how === 'page') onPage(offer, who, slot);
-          if (how === 'me')
-            try {
-              noteTold(keyed((last = `k${key++}`)), offer.id, who, slot, '');
-            } catch (error) {
-              last = '';
-              if (!(error instanceof Refused)) throw error;
-            }
-          if (how === 'fill' && slot !== NONE)
-            createEvent(desk, {
-              summary: 'Filled',
-              start: new Date(USUAL.slots[slot]!).toISOString().slice(0, 16),
-              zone: 'Etc/UTC',
-            });
-          if (how === 'undo' && last) {
-            try {
-              undo(desk, last);
-            } catch (error) {
-              if (!(error instanceof Refused)) throw error;
-            }
-            last = '';
-          }
+  it(
+    'two hundred times two for one: never two, never none',
+    async () => {
+      const second = openDesk(dir);
+      try {
+        for (let n = 0; n < 200; n++) {
+          const slot = at('2026-12-01T00:00') + n * HOUR;
+          const offer = await offered({ slots: [slot], minutes: 30, deadline: { hours: 900 } });
+          // One by mail, one on the page by another process's connection, in either order.
+          const [one, other] = n % 2 === 0 ? [ANA, BEN] : [BEN, ANA];
+          const all = [
+            () => press(offer, one, 0),
+            () => Promise.resolve().then(() => onPage(offer, other, 0, second)),
+          ];
+          await Promise.all((n % 3 === 0 ? all.reverse() : all).map((each) => each()));
+          expect(takers(offer)).toHaveLength(1);
+          const events = listEvents(desk, slot, slot + HOUR).filter(({ summary }) => summary === 'Lamp call');
+          expect(events).toHaveLength(1);
+          const statuses = given(offer).sort();
+          expect(statuses).toEqual(['counts', 'late']);
         }
-        const all = takesOf(desk.store.db, [offer.id]);
-        expect(new Set(all.map(({ reader }) => reader)).size).toBe(all.length);
-        const standing = seen(offer).readers.filter(({ answer }) => answer !== null && answer !== NONE);
-        expect(new Map(all.map(({ reader, slot }) => [reader, slot]))).toEqual(
-          new Map(standing.map(({ address, answer }) => [address, answer!])),
-        );
-        expect(calls().sort()).toEqual(all.map(({ slot }) => USUAL.slots[slot]!).sort());
-      }),
-      { numRuns: 40 },
-    );
-  }, 60_000);
+      } finally {
+        second.store.close();
+      }
+    },
+    patient(120_000),
+  );
+
+  it(
+    'whatever is pressed in whatever order, nobody has two and nothing is had twice',
+    async () => {
+      const step = fc.record({
+        who: fc.constantFrom(ANA, BEN, CY),
+        slot: fc.constantFrom(0, 1, 2, NONE),
+        how: fc.constantFrom('page', 'me', 'undo', 'fill'),
+      });
+      await fc.assert(
+        fc.asyncProperty(fc.array(step, { minLength: 1, maxLength: 12 }), async (steps) => {
+          ({ desk, dir } = tempDesk());
+          const offer = await offered({}, [ANA, BEN, CY]);
+          let [key, last] = [0, ''];
+          for (const { who, slot, how } of steps) {
+            if (how === 'page') onPage(offer, who, slot);
+            if (how === 'me')
+              try {
+                noteTold(keyed((last = `k${key++}`)), offer.id, who, slot, '');
+              } catch (error) {
+                last = '';
+                if (!(error instanceof Refused)) throw error;
+              }
+            if (how === 'fill' && slot !== NONE)
+              createEvent(desk, {
+                summary: 'Filled',
+                start: new Date(USUAL.slots[slot]!).toISOString().slice(0, 16),
+                zone: 'Etc/UTC',
+              });
+            if (how === 'undo' && last) {
+              try {
+                undo(desk, last);
+              } catch (error) {
+                if (!(error instanceof Refused)) throw error;
+              }
+              last = '';
+            }
+          }
+          const all = takesOf(desk.store.db, [offer.id]);
+          expect(new Set(all.map(({ reader }) => reader)).size).toBe(all.length);
+          const standing = seen(offer).readers.filter(({ answer }) => answer !== null && answer !== NONE);
+          expect(new Map(all.map(({ reader, slot }) => [reader, slot]))).toEqual(
+            new Map(standing.map(({ address, answer }) => [address, answer!])),
+          );
+          expect(calls().sort()).toEqual(all.map(({ slot }) => USUAL.slots[slot]!).sort());
+        }),
+        { numRuns: 40 },
+      );
+    },
+    patient(120_000),
+  );
 });
