@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { answerCalendar, CALENDAR_ACCOUNT, CALENDAR_PATH } from '#postoffice/calendarServer';
 import { until } from './until';
 
-export const RADICALE = '/usr/bin/radicale';
+const RADICALE = '/usr/bin/radicale';
 
 export interface CalendarServerUnderTest {
   /** Of the server, and of its calendar. */
@@ -61,10 +61,9 @@ export async function startOurs(dir: string): Promise<CalendarServerUnderTest> {
   };
 }
 
-export const hasRadicale = existsSync(RADICALE);
-
-/** Radicale, with one calendar. */
+/** Radicale, with one calendar; `npm test` installs it. */
 export async function startRadicale(dir: string): Promise<CalendarServerUnderTest> {
+  if (!existsSync(RADICALE)) throw new Error(`${RADICALE} is not there: install the package radicale.`);
   const port = await freePort();
   const [user, password] = ['tamsin', 'a wren'];
   const folder = join(dir, 'radicale');
