@@ -190,9 +190,9 @@ it('the demo begins on a living morning, and goes on where it was', async () => 
   expect(clock.now.slice(0, 16)).toBe('2026-11-24T14:24');
   const { body: left } = await first.api<DeparturePageJson>('GET', '/departures?state=sent');
   expect(left.departures.map((each) => each.leftAt)).toEqual(left.departures.map((each) => each.meant));
-  // The question has gone to each of its five lenders as a copy of their own.
-  expect(new Set(left.departures.map((each) => each.messageId)).size).toBe(7);
-  expect(left.departures).toHaveLength(11);
+  // The question has gone to each of its five lenders as a copy of their own, the offer to both of its readers, and one of them has the invitation.
+  expect(new Set(left.departures.map((each) => each.messageId)).size).toBe(9);
+  expect(left.departures).toHaveLength(14);
   const { body: inbox } = await first.api<MessagePageJson>('GET', '/inbox');
   expect(inbox.total).toBeGreaterThanOrEqual(12);
   await first.api('POST', '/clock', { set: '2026-11-25T10:30:00Z' }, { prefer: 'wait=30' });
