@@ -3143,7 +3143,6 @@ export interface components {
       agreedAt: string | null;
       /** @description Why it is not the same by now */
       trouble: string | null;
-      revision: number;
       /** Format: date-time */
       createdAt: string;
     };

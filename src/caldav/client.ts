@@ -36,6 +36,8 @@ export interface CalendarItem {
 const PATIENCE_MS = 20_000;
 /** So many are asked for at once. */
 const AT_ONCE = 50;
+/** So often it may be led on. */
+const MOST_HOPS = 5;
 
 const D = DAVNamespaceShort.DAV;
 const C = DAVNamespaceShort.CALDAV;
@@ -51,7 +53,7 @@ interface Seen {
 }
 
 /** What is sent waits no longer than that, and follows no redirection to another server with the password in it. */
-function patientFetch(access: CalendarAccess, seen: Seen): typeof fetch {
+function patientFetch(access: CalendarAccess, seen: Seen, hops = MOST_HOPS): typeof fetch {
   const { origin } = new URL(access.url);
   return (input, init) => {
     const url = new URL(input instanceof Request ? input.url : String(input));
@@ -64,8 +66,12 @@ function patientFetch(access: CalendarAccess, seen: Seen): typeof fetch {
       async (answer) => {
         if (answer.status === 401 || answer.status === 403) seen.refused = true;
         const to = answer.headers.get('location');
-        if (answer.status < 301 || answer.status > 308 || !to) return answer;
-        return patientFetch(access, seen)(new URL(to, url).href, init);
+        if (answer.status >= 301 && answer.status <= 308 && to && hops > 0)
+          return patientFetch(access, seen, hops - 1)(new URL(to, url).href, init);
+        // A page that asks to sign in, say, is no empty calendar (RFC 4918 §11.1).
+        if (init?.method === 'REPORT' && answer.ok && answer.status !== 207)
+          throw new CalendarServerError('What it answers is no calendar.', 'unreachable');
+        return answer;
       },
     );
   };
@@ -121,6 +127,12 @@ export function findCalendars(access: CalendarAccess): Promise<FoundCalendar[]> 
   });
 }
 
+/** As text: the client reads one that looks like a number as that. */
+function etagIn(props: unknown): string | undefined {
+  const { getetag } = (props ?? {}) as { getetag?: unknown };
+  return typeof getetag === 'string' || typeof getetag === 'number' ? String(getetag) : undefined;
+}
+
 const decoded = (part: string): string => {
   try {
     return decodeURIComponent(part);
@@ -163,11 +175,11 @@ export class CalendarServer {
         filters: ONLY_EVENTS,
         depth: '1',
       });
-      const bad = all.find(({ status, href }) => status >= 400 && !href?.endsWith('.ics'));
-      if (bad) throw new Error(`${bad.status} ${bad.statusText}`);
-      return all.flatMap(({ href, props }): CalendarItem[] => {
-        const etag = (props as { getetag?: unknown } | undefined)?.getetag;
-        return href !== undefined && typeof etag === 'string' ? [{ href: this.path(href), etag }] : [];
+      return all.map(({ href, props, status, statusText }) => {
+        const etag = etagIn(props);
+        // What is not told of is not gone: nothing is taken out because an answer was not understood.
+        if (href === undefined || etag === undefined) throw new Error(`${status} ${statusText}`);
+        return { href: this.path(href), etag };
       });
     });
   }
@@ -184,9 +196,10 @@ export class CalendarServer {
           depth: '1',
         });
         for (const { href, props } of answers) {
-          const { getetag: etag, calendarData } = (props ?? {}) as Record<string, unknown>;
+          const etag = etagIn(props);
+          const { calendarData } = (props ?? {}) as Record<string, unknown>;
           const data = (calendarData as { _cdata?: unknown } | undefined)?._cdata ?? calendarData;
-          if (href !== undefined && typeof etag === 'string' && typeof data === 'string')
+          if (href !== undefined && etag !== undefined && typeof data === 'string')
             read.push({ href: this.path(href), etag, text: data });
         }
       }

@@ -112,6 +112,7 @@ export class Engine {
     tryServerSoon(desk);
     this.follower = followCommits(desk, () => {
       this.files.changed();
+      this.calendars.changed();
       this.wake();
     });
     this.files.start();

@@ -1,5 +1,5 @@
 /** Calendars elsewhere that mine follows. */
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, count, eq, ne } from 'drizzle-orm';
 import { calendarItems, calendars } from './schema';
 import type { Reading, Tx } from './store';
 
@@ -24,14 +24,17 @@ export const removeCalendar = (tx: Tx, id: string): void =>
 export const itemsOf = (db: Reading, calendarId: string): CalendarItemRow[] =>
   db.select().from(calendarItems).where(eq(calendarItems.calendarId, calendarId)).all();
 
+export const countItems = (db: Reading, calendarId: string): number =>
+  db.select({ n: count() }).from(calendarItems).where(eq(calendarItems.calendarId, calendarId)).get()!.n;
+
 /** UIDs of events that belong to another calendar than this one. */
 export const itemsElsewhere = (db: Reading, calendarId: string): Set<string> =>
   new Set(
     db
-      .select({ uid: calendarItems.uid, calendarId: calendarItems.calendarId })
+      .select({ uid: calendarItems.uid })
       .from(calendarItems)
+      .where(ne(calendarItems.calendarId, calendarId))
       .all()
-      .filter((each) => each.calendarId !== calendarId)
       .map(({ uid }) => uid),
   );
 

@@ -1,5 +1,5 @@
 /** The journal and the list of changes; both are written in the transaction of what they tell. */
-import { and, desc, eq, gt, lte } from 'drizzle-orm';
+import { and, desc, eq, gt, lte, max } from 'drizzle-orm';
 import { changes, journal } from './schema';
 import { built, placeholders } from './built';
 import type { Reading, Tx } from './store';
@@ -65,6 +65,14 @@ export function lastSeq(db: Reading): number {
   const newest = db.select({ seq: changes.seq }).from(changes).orderBy(desc(changes.seq)).limit(1).get();
   return newest?.seq ?? 0;
 }
+
+/** The newest of one topic, 0 where there is none. */
+export const lastSeqOf = (db: Reading, topic: Topic): number =>
+  db
+    .select({ seq: max(changes.seq) })
+    .from(changes)
+    .where(eq(changes.topic, topic))
+    .get()?.seq ?? 0;
 
 /** Drops all but the newest `keep` changes: a follower that far behind starts afresh. */
 export function pruneChanges(tx: Tx, keep: number): void {

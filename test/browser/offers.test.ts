@@ -197,7 +197,7 @@ describe('an offer', () => {
     await sees(page, 'has been taken meanwhile', '[aria-label="Times offered"]');
     await take(await leftAs('Re: About Rudder talk'), loser, 1);
     await until('both to have one', async () => (await calls('Rudder talk')).length === 2);
-    await sees(page, 'Everybody has answered', '[aria-label="Times offered"]');
+    await sees(page, 'all 2 have answered', '[aria-label="Times offered"]');
     expect(await axe(page)).toEqual([]);
   });
 

@@ -7,6 +7,8 @@ import { join } from 'node:path';
 import { answerCalendar, CALENDAR_ACCOUNT, CALENDAR_PATH } from '#postoffice/calendarServer';
 import { until } from './until';
 
+export { answerCalendar, CALENDAR_ACCOUNT, CALENDAR_PATH };
+
 const RADICALE = '/usr/bin/radicale';
 
 export interface CalendarServerUnderTest {

@@ -11,7 +11,6 @@ const calendar = all({
   events: countOf('Events of it in mine'),
   agreedAt: orNull(instant).description('When something was last taken or put; null: never yet'),
   trouble: orNull(text).description('Why it is not the same by now'),
-  revision: Joi.number(),
   createdAt: instant,
 });
 

@@ -19,6 +19,5 @@ CREATE TABLE `calendars` (
 	`takes_new` integer DEFAULT false NOT NULL,
 	`agreed_at` integer,
 	`trouble` text,
-	`revision` integer DEFAULT 1 NOT NULL,
 	`created_at` integer NOT NULL
 );

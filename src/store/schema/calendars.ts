@@ -18,7 +18,6 @@ export const calendars = sqliteTable('calendars', {
   agreedAt: integer(),
   /** Why it is not by now, in words. */
   trouble: text(),
-  revision: integer().notNull().default(1),
   createdAt: integer().notNull(),
 });
 

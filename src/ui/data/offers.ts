@@ -22,7 +22,7 @@ export const useChoosing = (
   message: string | undefined,
 ) =>
   useQuery({
-    queryKey: ['events', 'choosing', recipients, from, until, message],
+    queryKey: ['questions', 'choosing', recipients, from, until, message],
     queryFn: () =>
       ask<ChoosingJson>('POST', '/offers/days', {
         recipients: asked(recipients),

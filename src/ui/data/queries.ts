@@ -273,7 +273,7 @@ export const useFaults = () =>
 const STALE: Record<string, string[]> = {
   departure: [
     ...['departures', 'message', 'mailboxes', 'health', 'drafts', 'series', 'links', 'file-watches'],
-    ...['batches', 'occasions', 'events'],
+    ...['batches', 'occasions', 'events', 'questions'],
   ],
   message: [
     ...['inbox', 'archive', 'search', 'snoozed', 'drafts', 'message', 'departures', 'mailboxes'],
@@ -294,7 +294,7 @@ const STALE: Record<string, string[]> = {
   text: ['texts'],
   batch: ['batches'],
   occasion: ['occasions'],
-  event: ['events', 'departures', 'preview', 'suggestions', 'phrase', 'message'],
+  event: ['events', 'questions', 'departures', 'preview', 'suggestions', 'phrase', 'message'],
   calendar: ['calendars'],
   question: ['questions', 'correspondents', 'watches'],
   settings: [

@@ -1,7 +1,7 @@
 'use client';
 /** Which times are offered: picked on the bands, in words, or suggested; for how long, where, and until when the offer holds. */
 import { Button, Input, Select, type InputRef } from 'antd';
-import { useEffect, useId, useImperativeHandle, useRef, useState, type KeyboardEvent, type Ref } from 'react';
+import { useEffect, useId, useRef, useState, type Ref } from 'react';
 import type { QuestionJson, WatchJson } from '#api/types';
 import {
   AGREEMENT_WORDS,
@@ -17,8 +17,10 @@ import {
   whyNoOffer,
   type Agreement,
 } from '#core/offer/offer';
+import { momentOf } from '#core/plan/kinds/onClocks';
 import { timeOf } from '#core/plan/kinds/registry';
 import { slotVerdict, type SlotVerdict } from '#core/offer/verdict';
+import { dayNumberOf } from '#core/time/dayNumber';
 import { plusDays } from '#core/time/dayParts';
 import { toInstant, toLocal } from '#core/time/wallClock';
 import { spanOn } from '#core/time/words';
@@ -32,6 +34,7 @@ import { useNotices } from '../shell/Notices';
 import { deadlineOf, DurationFields, durationOf } from '../watches/DurationFields';
 import forms from '../questions/Questions.module.css';
 import type { AskingHandle } from '../questions/useAsking';
+import { useAskingForm } from '../questions/useAskingForm';
 import { SHOWN_DAYS, SlotBands, STEP_MS } from './SlotBands';
 import styles from './Offers.module.css';
 import type { OfferBody } from './useOfferActions';
@@ -127,9 +130,9 @@ export function OfferForm(props: Props) {
   };
   const move = (at: number) => {
     setCursor(at);
-    const day = toLocal(at, zone).slice(0, 10);
-    if (day < start) setStart(plusDays(start, -SHOWN_DAYS));
-    else if (day >= plusDays(start, SHOWN_DAYS)) setStart(plusDays(start, SHOWN_DAYS));
+    // By whole weeks, however far it is.
+    const away = dayNumberOf(toLocal(at, zone).slice(0, 10)) - dayNumberOf(start);
+    setStart(plusDays(start, Math.floor(away / SHOWN_DAYS) * SHOWN_DAYS));
   };
   const toggle = (at: number) => {
     move(at);
@@ -186,7 +189,7 @@ export function OfferForm(props: Props) {
   const read = usePhrase(typed, recipients, now).data;
   const known = typed === text ? read : undefined;
   const plan = known?.kind === 'understood' ? timeOf(known.readings[0]!.plan) : null;
-  const meant = plan && toInstant(plan.local, plan.zone).at;
+  const meant = plan && momentOf(plan, plan.zone).at;
   const unread =
     known?.kind === 'not-understood'
       ? known.why
@@ -204,28 +207,14 @@ export function OfferForm(props: Props) {
     const why = whyNoOffer(kept, now, (at) => on(at, zone));
     setProblem(why);
     if (why) {
-      first.current?.focus();
+      if (why.field === 'summary') first.current?.focus();
       return false;
     }
     const deadline = touched || !seen ? deadlineOf(duration) : undefined;
     const body = { ...kept, slots: kept.slots.map((at) => new Date(at).toISOString()), deadline };
     return put(body, seen);
   };
-  useImperativeHandle(handle, () => ({
-    settle: async () => {
-      if (slots.length > 0) return submit();
-      close();
-      return true;
-    },
-  }));
-  const pressed = (event: KeyboardEvent) => {
-    const main = event.key === 'Enter' && (event.ctrlKey || event.metaKey);
-    if (event.nativeEvent.isComposing || (!main && event.key !== 'Escape')) return;
-    event.preventDefault();
-    event.stopPropagation();
-    if (main) void submit();
-    else close();
-  };
+  const pressed = useAskingForm({ handle, isEmpty: slots.length === 0 && !seen, submit, close });
   const atCursor = verdict(cursor);
 
   return (
@@ -265,7 +254,11 @@ export function OfferForm(props: Props) {
             size="small"
             style={{ width: '100%' }}
             value={minutes}
-            onChange={setMinutes}
+            onChange={(next) => {
+              setMinutes(next);
+              // What was seen of other weeks was of other lengths.
+              setSeenVerdicts(new Map());
+            }}
             options={[...new Set([...LENGTHS, minutes])]
               .sort((a, b) => a - b)
               .map((value) => ({ value, label: lengthWords(value) }))}

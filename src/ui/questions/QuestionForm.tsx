@@ -1,15 +1,7 @@
 'use client';
 /** What is asked, what can be answered, until when, and what decides it. */
 import { Button, Checkbox, Input, Select, type InputRef } from 'antd';
-import {
-  useId,
-  useImperativeHandle,
-  useRef,
-  useState,
-  type ClipboardEvent,
-  type KeyboardEvent,
-  type Ref,
-} from 'react';
+import { useId, useRef, useState, type ClipboardEvent, type Ref } from 'react';
 import { flushSync } from 'react-dom';
 import type { QuestionJson, WatchJson } from '#api/types';
 import {
@@ -28,6 +20,7 @@ import { deadlineOf, DurationFields, durationOf } from '../watches/DurationField
 import { untilWords } from '../watches/watchWords';
 import styles from './Questions.module.css';
 import type { AskingHandle } from './useAsking';
+import { useAskingForm } from './useAskingForm';
 import type { QuestionBody } from './useQuestionActions';
 
 interface Props {
@@ -97,22 +90,7 @@ export function QuestionForm({ handle, question, watch, put, close }: Props) {
     return put({ ...kept, answers: [...kept.answers], deadline }, seen);
   };
   const isEmpty = !words.trim() && answers.every((each) => !each.trim());
-  useImperativeHandle(handle, () => ({
-    settle: async () => {
-      if (!isEmpty) return submit();
-      close();
-      return true;
-    },
-  }));
-  /** Its main button, and the way out, wherever in it the focus is; nothing of it is for the message. */
-  const pressed = (event: KeyboardEvent) => {
-    const main = event.key === 'Enter' && (event.ctrlKey || event.metaKey);
-    if (event.nativeEvent.isComposing || (!main && event.key !== 'Escape')) return;
-    event.preventDefault();
-    event.stopPropagation();
-    if (main) void submit();
-    else close();
-  };
+  const pressed = useAskingForm({ handle, isEmpty, submit, close });
 
   return (
     <div role="dialog" aria-labelledby={`${id}-title`} className={styles.form} onKeyDown={pressed}>

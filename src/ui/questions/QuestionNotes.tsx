@@ -210,9 +210,9 @@ function QuestionNote({ question, actions }: { question: QuestionJson; actions: 
       <p className={styles.head}>
         <strong dir="auto">{question.words}</strong>
         <span>
-          {decided && offer && (
+          {offer && isShared(offer) && offer.slots.some(({ event }) => event) && (
             <>
-              <strong>{isShared(offer) ? 'Settled' : 'Everybody has answered'}</strong>,{' '}
+              <strong>Settled</strong>,{' '}
             </>
           )}
           {decided && !offer && (

@@ -1,8 +1,17 @@
 import fc from 'fast-check';
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { startOurs, startRadicale, type CalendarServerUnderTest } from '#test/support/calendarServers';
+import {
+  answerCalendar,
+  CALENDAR_ACCOUNT,
+  CALENDAR_PATH,
+  startOurs,
+  startRadicale,
+  type CalendarServerUnderTest,
+} from '#test/support/calendarServers';
 import { NOW, tempDesk, tempDir } from '#test/support/desk';
 import { patient } from '#test/support/until';
 import { forServer, uidsIn } from '#core/formats/keptParts';
@@ -272,11 +281,50 @@ it.each([
   expect(() => followCalendar(desk, { kind: 'caldav', place, user: 'a', password: 'b' })).toThrow(why),
 );
 
+it.each([
+  ['a page to sign in', 200, 'text/html', '<html><body>Sign in</body></html>'],
+  [
+    'half an answer',
+    207,
+    'application/xml',
+    '<d:multistatus xmlns:d="DAV:"><d:response><d:href>/dav/registrar/house/a.ics</d:href>',
+  ],
+  [
+    'an answer without tags',
+    207,
+    'application/xml',
+    '<d:multistatus xmlns:d="DAV:"><d:response><d:href>/dav/registrar/house/a.ics</d:href><d:propstat><d:prop/><d:status>HTTP/1.1 200 OK</d:status></d:propstat></d:response></d:multistatus>',
+  ],
+  ['trouble', 500, 'text/plain', 'x'],
+])('%s in place of a calendar takes nothing away', async (_, status, type, body) => {
+  let strange = false;
+  const folder = join(dir, 'server');
+  const server = createServer((request, response) =>
+    strange
+      ? void response.writeHead(status, { 'content-type': type }).end(body)
+      : void answerCalendar(folder, request, response),
+  );
+  const port = await new Promise<number>((resolve) =>
+    server.listen(0, '127.0.0.1', () => resolve((server.address() as AddressInfo).port)),
+  );
+  const place = `http://127.0.0.1:${port}${CALENDAR_PATH}`;
+  const { id } = followCalendar(desk, { kind: 'caldav', place, ...CALENDAR_ACCOUNT, takesNew: true });
+  createEvent(desk, { summary: 'Mine', start: '2026-12-02T15:00' });
+  expect(await syncFollowed(desk, id)).toMatchObject({ pushed: 1 });
+  strange = true;
+  expect(await syncFollowed(desk, id)).toBeUndefined();
+  expect(names()).toEqual(['Mine']);
+  expect(readCalendar(desk, id).trouble).not.toBeNull();
+  strange = false;
+  expect(await syncFollowed(desk, id)).toMatchObject({ dropped: 0, pushed: 0 });
+  server.close();
+  server.closeAllConnections();
+});
+
 it('a server that leads elsewhere is not followed there with the password', async () => {
   const folder = join(dir, 'server');
   mkdirSync(folder);
   const ours = await startOurs(folder);
-  const { createServer } = await import('node:http');
   const sneaky = createServer((_, response) => response.writeHead(302, { location: ours.place }).end());
   const port = await new Promise<number>((resolve) =>
     sneaky.listen(0, '127.0.0.1', () => resolve((sneaky.address() as { port: number }).port)),
@@ -324,6 +372,16 @@ describe('a calendar file', () => {
     write('house.ics', ics('b', 'Rounds'));
     await syncFollowed(desk, id);
     expect(names()).toEqual(['Mine now']);
+  });
+
+  it('what is known from elsewhere, and later, is not made older by it', async () => {
+    write('invited.ics', ics('a', 'Moved since', ['SEQUENCE:3']));
+    const later = follow('invited.ics');
+    await syncFollowed(desk, later);
+    unfollowCalendar(desk, later, true);
+    write('house.ics', ics('a', 'As it was', ['SEQUENCE:1']));
+    await syncFollowed(desk, follow('house.ics'));
+    expect(names()).toEqual(['Moved since']);
   });
 
   it('a folder of them, each a file; one that goes takes its events along', async () => {

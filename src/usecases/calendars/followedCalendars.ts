@@ -5,6 +5,7 @@ import { mayGoPlain } from '#mail/mayGoPlain';
 import {
   allCalendars,
   changeCalendar,
+  countItems,
   findCalendar,
   insertCalendarRow,
   itemsOf,
@@ -31,7 +32,7 @@ export type CalendarInput =
   | { kind: 'caldav'; place: string; user: string; password: string; name?: string; takesNew?: boolean };
 
 function viewOf(desk: Desk, { password: _, ...row }: CalendarRow): CalendarView {
-  return { ...row, events: itemsOf(desk.store.db, row.id).length };
+  return { ...row, events: countItems(desk.store.db, row.id) };
 }
 
 export const listCalendars = (desk: Desk): CalendarView[] =>
@@ -91,7 +92,7 @@ export function followCalendar(desk: Desk, input: CalendarInput): CalendarView {
       id,
       kind: input.kind,
       place,
-      name: input.name?.trim() || nameOf(decodeURIComponent(place.replace(/\/$/, ''))) || place,
+      name: input.name?.trim() || nameOf(place.replace(/\/$/, '')) || place,
       ...(input.kind === 'caldav' && { user: input.user, password: input.password }),
       takesNew,
       createdAt: desk.now(tx),

@@ -115,7 +115,10 @@ export async function syncCalendar(desk: Desk, id: string, remote: RemoteCalenda
     if (each.step !== 'compare') continue;
     const rows = eventsOfUid(db, each.uid);
     const later = each.event && rows.length > 0 && isLater(latest(rows), latest(each.event.entries));
-    each.step = later && remote.write ? 'push' : 'pull';
+    if (!later) each.step = 'pull';
+    else if (remote.write) each.step = 'push';
+    // Of what is only read, what is known here from elsewhere, and later, stays.
+    else each.step = known.has(each.uid) ? 'pull' : 'none';
   }
   applyHere(desk, id, steps, result);
   await applyThere(desk, id, remote, steps, result);

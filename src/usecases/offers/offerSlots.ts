@@ -1,6 +1,5 @@
 /** How the times of an offer stand: open, taken, past, or filled by something else in my calendar. */
 import { endOfSlot, isShared, noneOf, slotWords, type Clock, type Offer } from '#core/offer/offer';
-import type { Taken } from '#core/offer/verdict';
 import { toLocal } from '#core/time/wallClock';
 import { takesOf, type OfferRow, type OfferTake } from '#store/offers';
 import type { Reading } from '#store/store';
@@ -27,11 +26,14 @@ export const busyIn = (desk: Desk, from: number, until: number): EventView[] =>
   listEvents(desk, from, until).filter((each) => isBusy(each) && !each.wholeDays);
 
 const DAY = 86_400_000;
-/** Slots may lie far apart: each day that has one is looked at, not the years between. */
-function busyAbout(desk: Desk, offer: Offer): Taken[] {
-  const days = new Set(offer.slots.map((at) => Math.floor(at / DAY)));
-  const long = Math.ceil(offer.minutes / (24 * 60));
-  return [...days].flatMap((day) => busyIn(desk, day * DAY, (day + 1 + long) * DAY));
+/** Slots may lie far apart: then each is looked at, and not the months between. */
+const NEAR = 31 * DAY;
+
+function busyAbout(desk: Desk, offer: Offer): EventView[] {
+  const { slots } = offer;
+  const [from, until] = [slots[0]!, endOfSlot(offer, slots.at(-1)!)];
+  if (until - from <= NEAR) return busyIn(desk, from, until);
+  return slots.flatMap((at) => busyIn(desk, at, endOfSlot(offer, at)));
 }
 
 /** @param but an event that is in nobody’s way: it is moved away if the slot is taken */
@@ -39,7 +41,7 @@ export function slotsOf(desk: Desk, db: Reading, question: OfferRow, but?: strin
   const { offer, id } = question;
   const now = desk.now(db);
   const taken = new Map(takesOf(db, [id]).map((take) => [take.slot, take]));
-  const busy = busyAbout(desk, offer) as (Taken & { id?: string })[];
+  const busy = busyAbout(desk, offer);
   const shared = isShared(offer) && taken.size > 0;
   return offer.slots.map((at, index) => {
     const until = endOfSlot(offer, at);

@@ -1,14 +1,15 @@
 /** A message offers times: set, changed, and settled by hand. */
 import {
+  endOfSlot,
   isShared,
   keptOffer,
   NONE,
   offerQuestion,
-  slotWords,
   whyNoOffer,
   type Offer,
 } from '#core/offer/offer';
 import { toLocal } from '#core/time/wallClock';
+import { spanOn } from '#core/time/words';
 import type { Deadline } from '#core/watch/watch';
 import { noteChange } from '#store/journal';
 import { hasLeft } from '#store/left';
@@ -19,6 +20,7 @@ import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused, Stale } from '../errors';
 import { undoable } from '../incoming/undoable';
+import { outgoingMessage } from '../messages/outgoingMessage';
 import { meAsPerson } from '../people/readers';
 import { putQuestion, seenQuestion } from '../questions/ask';
 import { slotsOf } from './offerSlots';
@@ -31,7 +33,7 @@ export interface OfferInput extends Omit<Offer, 'settled'> {
 
 /**
  * Has a message offer times; what it offered before is replaced.
- * @throws NotFound, Invalid; Refused where it has left, or asks something else
+ * @throws NotFound, Invalid; Refused where it has left, or leaves again and again
  */
 export function offerTimes(desk: Desk, messageId: string, { deadline, ...input }: OfferInput): QuestionRow {
   const offer = keptOffer(input);
@@ -39,25 +41,23 @@ export function offerTimes(desk: Desk, messageId: string, { deadline, ...input }
   const { hourCycle } = desk.settings();
   const now = desk.now();
   const today = toLocal(now, me.zone);
-  const words = (at: number) => slotWords(offer, at, [me], today, hourCycle);
+  const words = (at: number) => spanOn(at, endOfSlot(offer, at), me.zone, today, hourCycle);
   const why = whyNoOffer(offer, now, words);
   if (why) throw new Invalid(why.words, why.field);
-  const answers = [...offer.slots.map((at) => words(at).replace(/ in [^(]*$/u, '')), NONE];
-  return desk.store.write((tx) =>
-    putQuestion(
-      desk,
-      tx,
-      messageId,
-      {
-        words: offerQuestion(offer),
-        answers,
-        decidedWhen: offer.agreement === 'majority' ? 'majority' : 'everyone',
-        mayComment: false,
-        offer,
-      },
-      deadline,
-    ),
-  );
+  const answers = [...offer.slots.map(words), NONE];
+  const question = {
+    words: offerQuestion(offer),
+    answers,
+    decidedWhen: offer.agreement === 'majority' ? ('majority' as const) : ('everyone' as const),
+    mayComment: false,
+    offer,
+  };
+  return desk.store.write((tx) => {
+    const { seriesId, fileWatchId } = outgoingMessage(tx, messageId);
+    if (seriesId !== null || fileWatchId !== null)
+      throw new Refused('Times are offered once, and this leaves again and again.');
+    return putQuestion(desk, tx, messageId, question, deadline);
+  });
 }
 
 /** @throws NotFound */

@@ -15,7 +15,7 @@ import { moveClock } from '../clock/sandbox';
 import { openDesk, type Desk } from '../desk';
 import { type Invalid, Refused } from '../errors';
 import { listEvents } from '../events/eventView';
-import { createEvent, deleteEvent } from '../events/writeEvent';
+import { changeEvent, createEvent, deleteEvent } from '../events/writeEvent';
 import { receiveMail } from '../incoming/receiveMail';
 import { undo } from '../incoming/undo';
 import { createDraft } from '../messages/createDraft';
@@ -172,6 +172,9 @@ describe('an offer', () => {
     plan(desk, message);
     await release(desk, message);
     expect(() => changeOffer(desk, id, { minutes: 60 })).toThrow(Refused);
+    const repeated = draft([ANA]);
+    scheduleMessage(desk, repeated, { kind: 'series', start: '2026-11-25T09:00', zone: 'Etc/UTC', rrule });
+    expect(() => offerTimes(desk, repeated, USUAL)).toThrow('leaves again and again');
   });
 
   it('leaves with the times that are still free, and stops and asks where none is', async () => {
@@ -283,6 +286,49 @@ describe('each their own', () => {
       [1, BEN],
     ]);
     expect(toldTo(offer, BEN).find(({ text }) => text.includes('What you have stays'))).toBeDefined();
+  });
+
+  it('who changes theirs after I called it off, or took it out, has the other all the same', async () => {
+    const offer = await offered();
+    await press(offer, ANA, 0);
+    const [first] = takesOf(desk.store.db, [offer.id]);
+    await leave(toldTo(offer, ANA)[0]!.id);
+    changeEvent(desk, first!.eventId, { status: 'cancelled' });
+    await press(offer, ANA, 1);
+    expect(calls()).toEqual([FRI]);
+    expect(toldTo(offer, ANA).map(({ subject }) => subject)).toContain('Changed: Lamp call');
+    deleteEvent(desk, takesOf(desk.store.db, [offer.id])[0]!.eventId);
+    await press(offer, ANA, 2);
+    expect([takers(offer), calls()]).toEqual([[[2, ANA]], [MON]]);
+  });
+
+  it('of a copy that several have together the lines are known, and leave no words behind', async () => {
+    addCorrespondent(desk, { name: 'Ana', addresses: [ANA], zone: 'Asia/Kathmandu' });
+    addCorrespondent(desk, { name: 'Ben', addresses: [BEN], zone: 'Africa/Nairobi' });
+    const message = draft([ANA, BEN]);
+    const { id } = offerTimes(desk, message, USUAL);
+    plan(desk, message);
+    const [headerId] = await release(desk, message);
+    const [copy] = departuresOf(desk.store.db, message);
+    await press({ id, message }, ANA, 1, copy!.id);
+    const [line] = (await prepared(copy!.id)).get(2)!.split('\r\n');
+    expect(line).toContain('in Kathmandu (');
+    const headers = [`In-Reply-To: ${headerId}`];
+    await receiveMail(desk, mailOf({ id: 'line', from: BEN, subject: 'Re: The lamp', text: line!, headers }));
+    expect(takers({ id, message })).toEqual([
+      [1, ANA],
+      [2, BEN],
+    ]);
+    expect(seen({ id, message }).given.map(({ comment }) => comment)).toEqual(['', '']);
+  });
+
+  it('nobody wants any: that is said as it is', async () => {
+    const offer = await offered();
+    await press(offer, ANA, NONE);
+    await press(offer, BEN, NONE);
+    expect(findMessage(desk.store.db, offer.message)!.returnedWhy).toMatchObject({
+      words: 'all 2 have answered: None of these (2)',
+    });
   });
 
   it('too late it is not kept: they are told so, and it is had where I say so', async () => {

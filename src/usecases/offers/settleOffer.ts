@@ -56,6 +56,7 @@ function announce(tx: Tx, question: OfferRow, now: number, words: string): void 
     todoId: null,
     sound: false,
   });
+  noteChange(tx, 'return', messageId);
 }
 
 /** What somebody has said last could count no more when it came to it: what they had said before stands. */
@@ -71,10 +72,15 @@ function settleEach(desk: Desk, tx: Tx, question: OfferRow, now: number): void {
   const standing = standingAnswers(given);
   const asked = askedBy(desk, tx, [messageId]).get(messageId) ?? [];
   const none = noneOf(offer);
+  const personAt = (reader: string) => ({
+    address: reader,
+    name: asked.find(({ address }) => address === reader)?.name ?? '',
+  });
+  const called = (reader: string) => personAt(reader).name || reader;
   for (const take of takesOf(tx, [id])) {
     const chosen = standing.get(take.reader);
     if (chosen === take.slot) continue;
-    const who = asked.find(({ address }) => address === take.reader)?.name || take.reader;
+    const who = called(take.reader);
     if (chosen === undefined || chosen === none) {
       giveBackSlot(desk, tx, question, take);
       announce(tx, question, now, `${who} has given back ${named(question, take.slot)}`);
@@ -85,7 +91,7 @@ function settleEach(desk: Desk, tx: Tx, question: OfferRow, now: number): void {
       notCounted(tx, given, take.reader, why);
       continue;
     }
-    changeSlot(desk, tx, question, take, chosen);
+    changeSlot(desk, tx, question, take, chosen, [personAt(take.reader)]);
     announce(tx, question, now, `${who} has taken ${named(question, chosen)} instead`);
   }
   const have = new Set(takesOf(tx, [id]).map(({ reader }) => reader));
@@ -96,9 +102,8 @@ function settleEach(desk: Desk, tx: Tx, question: OfferRow, now: number): void {
       notCounted(tx, given, reader, why);
       continue;
     }
-    const { name = '' } = asked.find(({ address }) => address === reader) ?? {};
-    takeSlot(desk, tx, question, slot, reader, [{ name, address: reader }]);
-    announce(tx, question, now, `${name || reader} has taken ${named(question, slot)}`);
+    takeSlot(desk, tx, question, slot, reader, [personAt(reader)]);
+    announce(tx, question, now, `${called(reader)} has taken ${named(question, slot)}`);
   }
 }
 
@@ -126,5 +131,4 @@ export function settleOffer(desk: Desk, tx: Tx, question: OfferRow, now: number)
   if (isShared(question.offer)) settleTogether(desk, tx, question);
   else settleEach(desk, tx, question, now);
   noteChange(tx, 'question', question.id);
-  noteChange(tx, 'event', question.id);
 }

@@ -74,16 +74,26 @@ export function takeSlot(
   tell(own, tx, question, event.id);
 }
 
-/** Who has one takes another instead. */
-export function changeSlot(desk: Desk, tx: Tx, question: OfferRow, take: OfferTake, slot: number): void {
+/** Who has one takes another instead: also where I had called it off, or taken it out of my calendar. */
+export function changeSlot(
+  desk: Desk,
+  tx: Tx,
+  question: OfferRow,
+  take: OfferTake,
+  slot: number,
+  people: readonly Mailbox[],
+): void {
   const own = byItself(desk);
   const { zone } = desk.settings(tx);
-  moveTake(tx, take, slot, desk.now(tx));
   dropUntold(own, tx, take.eventId);
   const event = findEvent(tx, take.eventId);
-  // Taken out of the calendar by hand, it is gone: nothing brings it back but a new one.
-  if (!event || event.deletedAt !== null) return;
-  changeEvent(own, event.id, timesOf(question, slot, zone));
+  if (!event || event.deletedAt !== null) {
+    removeTake(tx, take);
+    takeSlot(desk, tx, question, slot, take.reader, people);
+    return;
+  }
+  moveTake(tx, take, slot, desk.now(tx));
+  changeEvent(own, event.id, { ...timesOf(question, slot, zone), status: 'confirmed' });
   tell(own, tx, question, event.id);
 }
 

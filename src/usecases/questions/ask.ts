@@ -43,10 +43,8 @@ function openToChange(tx: Tx, messageId: string): void {
   for (const { id } of all) thaw(tx, id);
 }
 
-function changed(tx: Tx, { id, messageId, offer }: QuestionRow): void {
+function changed(tx: Tx, { id, messageId }: QuestionRow): void {
   noteChange(tx, 'question', id);
-  // Times that are offered stand in the calendar.
-  if (offer) noteChange(tx, 'event', id);
   noteChange(tx, 'message', messageId);
 }
 

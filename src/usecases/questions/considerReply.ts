@@ -7,6 +7,7 @@ import { addressKey } from '#core/message/address';
 import { ancestors, isForwardSubject } from '#core/reply/threading';
 import { toLocal } from '#core/time/wallClock';
 import { addressesBeside } from '#store/correspondents';
+import { deliveriesOf } from '#store/deliveries';
 import { isOffer } from '#store/offers';
 import { findDeparture, type Departure } from '#store/departures';
 import { record } from '#store/journal';
@@ -63,14 +64,17 @@ function worth(
   return { reader: reader.address, status: late ? 'late' : 'counts', why: late ?? '' };
 }
 
-/** The answers as somebody has read them: times are told on their own clock. */
-const answersTold = (
-  desk: Incoming['desk'],
+/** The answers as they stand in the copy that is answered: times are told on the clocks of those it went to. */
+function answersTold(
+  { desk }: Read,
   tx: Tx,
   question: QuestionRow,
-  reader: string | undefined,
-): readonly string[] =>
-  isOffer(question) && reader !== undefined ? answersFor(desk, tx, question, [reader]) : question.answers;
+  copy: Departure | undefined,
+): readonly string[] {
+  if (!isOffer(question)) return question.answers;
+  const readers = copy ? deliveriesOf(tx, [copy.id]).map(({ address }) => address) : [];
+  return answersFor(desk, tx, question, readers);
+}
 
 /** Whose copy a departure is, lower case. */
 const copyOf = ({ reader }: Departure) => (reader === null ? undefined : addressKey(reader));
@@ -149,7 +153,7 @@ function considerProofs(tx: Tx, read: Read): boolean {
   const { question, departure, token } = first;
   const index = token.answer - 1;
   const who = readerOf(tx, read, departure.messageId, copyOf(departure));
-  const told = answersTold(read.desk, tx, question, who.reader?.address);
+  const told = answersTold(read, tx, question, departure);
   const comment = commentOn(read.own, told, index);
   // What somebody passes on are the words of somebody else.
   const passedOn = isForwardSubject(read.message.subject);
@@ -202,7 +206,7 @@ function considerWords(tx: Tx, read: Read): void {
   const answersIt = departure !== undefined && questionIn(tx, departure.messageId)?.id === question.id;
   const copy = departure && answersIt ? copyOf(departure) : undefined;
   const who = readerOf(tx, read, question.messageId, copy);
-  const told = answersTold(desk, tx, question, who.reader?.address);
+  const told = answersTold(read, tx, question, departure);
   const reply = readReply(own, told, question.words);
   const said = { ...cameFrom(read), how: 'words' as const, comment: reply.comment };
   if (reply.answer !== undefined && answersIt) {

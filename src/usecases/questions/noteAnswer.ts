@@ -1,8 +1,9 @@
 /** An answer is kept, and what follows from it happens. */
+import { isShared } from '#core/offer/offer';
 import { aheadWords, countWords, type Count } from '#core/question/count';
 import type { AnswerStatus } from '#core/question/question';
 import { noteChange, record } from '#store/journal';
-import { isOffer } from '#store/offers';
+import { isOffer, takesOf } from '#store/offers';
 import { insertAnswer, type AnswerRow, type QuestionRow } from '#store/questions';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
@@ -34,11 +35,14 @@ export const whyNotCounted = (
   whyTooLate(tx, question, at) ??
   (isOffer(question) ? whyTaken(desk, tx, question, reader, answer) : undefined);
 
-/** What is said where it is over. */
-function outcome(question: QuestionRow, count: Count): string {
+/** What is said before how the answers stand, where it is over; undefined where that says all. */
+function outcome(tx: Tx, question: QuestionRow, count: Count): string | undefined {
   const { answers } = question;
   if (!isOffer(question)) return `decided: ${aheadWords(count, answers)}`;
-  return count.decided ? 'settled' : 'no time suits enough of them';
+  if (!isShared(question.offer)) return undefined;
+  const [take] = takesOf(tx, [question.id]);
+  if (take) return `settled: ${answers[take.slot]!}`;
+  return count.decided ? 'what suits them is not free any more' : 'no time suits enough of them';
 }
 
 /** All have said what suits them, and it is not the same: that is known now, not at the deadline. */
@@ -52,9 +56,11 @@ function settleDecided(desk: Desk, tx: Tx, question: QuestionRow, by: string | n
   const count = countNow(desk, tx, question);
   if (!count.decided && !cannotAgree(question, count)) return;
   const { answers } = question;
-  const words = outcome(question, count);
-  const settled = settle(desk, tx, watch, now, by, words[0]!.toUpperCase() + words.slice(1));
-  bringBackDecided(tx, settled, now, `${words}; ${countWords(count, answers)}`);
+  const said = outcome(tx, question, count);
+  const counted = countWords(count, answers);
+  const why = said ?? counted;
+  const settled = settle(desk, tx, watch, now, by, why[0]!.toUpperCase() + why.slice(1));
+  bringBackDecided(tx, settled, now, said === undefined ? counted : `${said}; ${counted}`);
 }
 
 /** What follows from how the answers to a question stand by now. @param counting the reader one of whose counts now; @param by the message it came in */
