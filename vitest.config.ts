@@ -30,8 +30,8 @@ export default defineConfig({
           name: 'browser',
           include: ['test/browser/**/*.test.ts'],
           env: { OAK_TEST_SLOWNESS: slow },
-          testTimeout: patient(90_000),
-          hookTimeout: patient(90_000),
+          testTimeout: patient(240_000),
+          hookTimeout: patient(240_000),
           // A real browser on a busy machine sometimes misses; what needed a second try is named by scripts/test.mjs.
           retry: 1,
         },

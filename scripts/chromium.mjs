@@ -10,4 +10,6 @@ export const CHROMIUM_ARGS = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
+  // An element says its role and name as the accessibility tree has them.
+  '--enable-blink-features=ComputedAccessibilityInfo',
 ];

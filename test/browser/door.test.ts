@@ -260,7 +260,7 @@ describe('without signing in', () => {
       });
       expect(after.body).toEqual(before.body);
     },
-    patient(180_000),
+    patient(400_000),
   );
 
   it('a change of protocol gets no answer', async () => {
@@ -390,7 +390,7 @@ describe('those who guess', () => {
       expect(answers.every(({ status }) => status === 401 || status === 429)).toBe(true);
       expect(answers.some(({ status }) => status === 429)).toBe(true);
     },
-    patient(120_000),
+    patient(400_000),
   );
 });
 
@@ -417,7 +417,7 @@ describe('the data folder', () => {
       expect(statSync(dir).mode & 0o777).toBe(0o700);
       for (const name of readdirSync(dir)) expect(statSync(join(dir, name)).mode & 0o077, name).toBe(0);
     },
-    patient(120_000),
+    patient(400_000),
   );
 
   it(
@@ -427,7 +427,7 @@ describe('the data folder', () => {
       onTestFinished(async () => void (await demo.stop()));
       await demo.api('POST', '/clock', { rate: 0 });
       // Something is due on the way.
-      await demo.api('POST', '/clock', { advance: 'PT2H' }, { prefer: 'wait=30' });
+      await demo.moveClock({ advance: 'PT2H' });
       const { body: before } = await demo.api<{ now: string }>('GET', '/clock');
       await expect(startProduct('demo', { OAK_DATA: demo.dataDir })).rejects.toThrow(
         /running on .* already; nothing was changed/,
@@ -437,6 +437,6 @@ describe('the data folder', () => {
       expect(after.now).toBe(before.now);
       expect((await demo.api('GET', '/health')).body).toMatchObject({ engine: { running: true } });
     },
-    patient(180_000),
+    patient(400_000),
   );
 });

@@ -93,11 +93,11 @@ it(
     await until(
       'it to be said',
       async () => /disk is full/.test((await health(product)).disk.trouble ?? ''),
-      40_000,
+      90_000,
     );
     expect(sink.received).toHaveLength(0);
     rmSync(join(dir, 'filler'));
-    await until('all to leave', () => sink.received.length >= ids.length, 60_000);
+    await until('all to leave', () => sink.received.length >= ids.length, 120_000);
     await until('it to be well', async () => (await health(product)).disk.trouble === null);
     await until('mail to come in', () => takeIn(product, 'After'));
     await until('it to be read', async () => (await inbox(product)).includes('After'));
@@ -106,7 +106,7 @@ it(
     expect(seen.filter((subject) => subject === 'Before' || subject === 'After')).toHaveLength(2);
     expect(new Set(seen).size).toBe(seen.length);
   },
-  patient(180_000),
+  patient(400_000),
 );
 
 it('a folder that cannot be written to: it does not start and says why, and all is there once it can', async ({
@@ -190,7 +190,7 @@ it(
     expect((await inbox(again)).length).toBe(20);
     expect((await again.api<DeparturePageJson>('GET', '/departures')).body.departures).toHaveLength(1);
   },
-  patient(180_000),
+  patient(400_000),
 );
 
 it(
@@ -220,5 +220,5 @@ it(
     await until('all to be there', async () => (await inbox(again)).length === taken.length);
     expect((await inbox(again)).sort()).toEqual([...taken].sort());
   },
-  patient(120_000),
+  patient(400_000),
 );

@@ -98,5 +98,5 @@ it(
     expect(faults).toEqual([]);
     for (const name of ['engine', 'web']) expect(memory[name], name).toBeLessThan(FLAT);
   },
-  patient(240_000),
+  patient(400_000),
 );

@@ -18,6 +18,7 @@ import {
   chord,
   fill,
   find,
+  named,
   openPage,
   press,
   sees,
@@ -77,7 +78,7 @@ describe('a forgotten attachment', () => {
     expect(await axe(page)).toEqual([]);
     // The finding's own button stands before the one of the attachments in name only.
     const findings = await find(page, 'group', 'Findings');
-    const button = (await findings.$('::-p-aria([role="button"][name="Attach a file"])'))!;
+    const button = (await named(findings, 'button', 'Attach a file'))!;
     const [chooser] = await Promise.all([page.waitForFileChooser(), button.click()]);
     await chooser.accept(files({ 'list of crates.csv': 'crate;kg\n1;31\n' }));
     await find(page, 'button', 'Take out list of crates.csv');

@@ -7,7 +7,7 @@ import { describe, expect, it, onTestFinished } from 'vitest';
 import type { ClockJson, DepartureJson, DeparturePageJson, MessagePageJson } from '#api/types';
 import { cleanEnv, freePort, startProduct, type Product } from '../support/product';
 import { startSink } from '../support/sink';
-import { until } from '../support/until';
+import { patient, until } from '../support/until';
 
 const ME = { OAK_FROM: 'Ana Real <ana@real.example>', OAK_ZONE: 'Europe/Lisbon' };
 
@@ -41,7 +41,7 @@ function refusal(args: string[], env: Record<string, string>) {
   const result = spawnSync(process.execPath, ['dist/launcher.mjs', ...args], {
     env: { ...cleanEnv(), OAK_LMTP_PORT: '0', ...env },
     encoding: 'utf8',
-    timeout: 20_000,
+    timeout: patient(90_000),
   });
   return { status: result.status, words: result.stdout + result.stderr };
 }
@@ -89,7 +89,7 @@ describe('the real thing', () => {
       spawnSync(process.execPath, ['scripts/oak.mjs', ...args, '--data', product.dataDir], {
         env: cleanEnv(),
         encoding: 'utf8',
-        timeout: 30_000,
+        timeout: patient(90_000),
       });
     expect(oak('import', old).stdout).toBe(
       '1 taken in, 0 were here already, 1 could not be read and were kept aside\n',
@@ -195,7 +195,7 @@ it('the demo begins on a living morning, and goes on where it was', async () => 
   expect(left.departures).toHaveLength(14);
   const { body: inbox } = await first.api<MessagePageJson>('GET', '/inbox');
   expect(inbox.total).toBeGreaterThanOrEqual(12);
-  await first.api('POST', '/clock', { set: '2026-11-25T10:30:00Z' }, { prefer: 'wait=30' });
+  await first.moveClock({ set: '2026-11-25T10:30:00Z' });
   expect(await first.stop()).toBe(0);
   const second = await start('demo', { OAK_DATA: dataDir });
   expect((await second.api<ClockJson>('GET', '/clock')).body.now.slice(0, 16)).toBe('2026-11-25T10:30');

@@ -174,7 +174,7 @@ it(
     await Promise.all([...Array.from({ length: FEEDERS }, feed), ...[fileIn(), open()]]);
     const scripts = await page.evaluate(() => (window as { stolen?: number }).stolen ?? 0);
 
-    await until('all departures to leave', async () => (await lateness()).length >= scheduled, 120_000);
+    await until('all departures to leave', async () => (await lateness()).length >= scheduled, 240_000);
     const { answers, slow, faults, memory, left: all } = await witness.saw();
     const late = (await lateness()).slice(quiet.length);
     const desk = openDesk(product.dataDir);
@@ -183,7 +183,7 @@ it(
     await until(
       'everything to be read',
       () => arrivalsWaiting(desk.store.db) === 0,
-      patient(60_000 + toRead * 20_000),
+      patient(240_000 + toRead * 20_000),
     );
 
     const kept = desk.store.db

@@ -9,7 +9,7 @@ import type {
   WatchesJson,
   WatchJson,
 } from '#api/types';
-import { axe, bodyText, chord, fill, find, has, press, sees, textOf } from '../support/browser';
+import { axe, bodyText, chord, fill, find, has, named, press, sees, textOf } from '../support/browser';
 import { demoPages, write } from '../support/demo';
 import { mailOf } from '../support/mail';
 import { startProduct, type Product } from '../support/product';
@@ -385,7 +385,7 @@ describe('Returns', () => {
     for (const name of [subject.replace(' again', ''), subject])
       await press(page, 'checkbox', `Choose “${name}”, Night desk`);
     const both = (await page.$('[aria-label="With those chosen"]'))!;
-    await (await both.$('::-p-aria([role="button"][name="Chase now"])'))!.click();
+    await (await named(both, 'button', 'Chase now'))!.click();
     await sees(page, '2 chasers are among the drafts', '[aria-label="Notice"]');
     expect((await drafts()).map((each) => each.to.map(({ address }) => address))).toEqual([
       ['night-desk@lamp-courier.example'],
@@ -422,7 +422,7 @@ it('a link that is waited for leads through here: looked at it changes nothing, 
   const wait = { message: draft.id, deadline: { days: 3 }, settledBy: 'visit' };
   const { body: made } = await other.api<WatchJson>('POST', '/watches', wait);
   await other.api('POST', `/messages/${draft.id}/schedule`, { plan: { kind: 'now' } });
-  await other.api('POST', '/clock', { advance: 'PT2M' }, { prefer: 'wait=30' });
+  await other.moveClock({ advance: 'PT2M' });
   const { body: box } = await other.api<MailboxJson>('GET', '/postoffice/mailboxes/bela@wrenfield.example');
   const { text } = box.messages.find((each) => each.subject === 'The form')!;
   const path = /https:\/\/lantern\.place\.example(\/visit\/[\w-]+)/.exec(text)![1]!;

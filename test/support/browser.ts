@@ -4,10 +4,10 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type ClickOptions, type ElementHandle, type Page } from 'puppeteer-core';
 import { onTestFinished } from 'vitest';
 import { CHROMIUM, CHROMIUM_ARGS } from '../../scripts/chromium.mjs';
-import { until } from './until';
+import { patient, until } from './until';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -37,6 +37,9 @@ export async function startChromium(
   };
 }
 
+/** How long a page may take to come, or to do what it is asked. */
+const PAGE_PATIENCE_MS = 90_000;
+
 /** A page with its errors collected; nothing may be in them at the end. */
 export async function openPage(
   chromium: Chromium,
@@ -45,6 +48,7 @@ export async function openPage(
 ): Promise<Page & { problems: string[] }> {
   const page = await chromium.browser.newPage();
   await page.setViewport(size);
+  page.setDefaultTimeout(patient(PAGE_PATIENCE_MS));
   // A browser that was ended by a test has taken its pages with it.
   onTestFinished(() => page.close().catch(() => {}));
   const problems: string[] = [];
@@ -58,18 +62,98 @@ export async function openPage(
   return Object.assign(page, { problems });
 }
 
-const selector = (role: string, name: string) => `::-p-aria([role="${role}"][name="${name}"])`;
+/** What may have a role by what it is; anything may by its attribute. */
+const NATIVE: Record<string, string> = {
+  button: 'button, summary, input',
+  checkbox: 'input',
+  combobox: 'input, select',
+  dialog: 'dialog',
+  heading: 'h1, h2, h3, h4, h5, h6',
+  link: 'a, area',
+  option: 'option',
+  radio: 'input',
+  spinbutton: 'input',
+  switch: 'input, button',
+  textbox: 'input, textarea, [contenteditable]',
+};
+
+/** Elements as the accessibility tree has them, by Chromium's own reckoning of role and name (see CHROMIUM_ARGS). */
+interface Reckoned {
+  computedName: string;
+  computedRole: string;
+}
+
+const candidates = (role: string) => (NATIVE[role] ? `${NATIVE[role]}, [role="${role}"]` : '*');
+
+/**
+ * The first element of a role and an exact name below `root`, or null. The reckoning goes over the whole page each
+ * time, and most looks are in vain: only what may have the role and has a word of the name about it is reckoned.
+ */
+export async function named(
+  root: Page | ElementHandle,
+  role: string,
+  name: string,
+): Promise<ElementHandle | null> {
+  const within = 'keyboard' in root ? await root.evaluateHandle(() => document.body) : root;
+  const handle = await within.evaluateHandle(
+    (within, css, role, name) => {
+      const words = name.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [''];
+      const told = words.reduce((longest, word) => (word.length > longest.length ? word : longest));
+      const about = (each: Element) =>
+        [
+          each,
+          ...((each as HTMLInputElement).labels ?? []),
+          ...(each.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)),
+        ].some((place) => place?.outerHTML.toLowerCase().includes(told));
+      return (
+        [...(within as Element).querySelectorAll(css)].filter(about).find((each) => {
+          const reckoned = each as unknown as Reckoned;
+          return reckoned.computedName === name && reckoned.computedRole === role;
+        }) ?? null
+      );
+    },
+    candidates(role),
+    role,
+    name,
+  );
+  return handle.asElement() as ElementHandle | null;
+}
 
 /** Waits for the element of a role and an exact name. */
 export function find(page: Page, role: string, name: string): Promise<ElementHandle> {
   // Not waitForSelector: it waits for frames, and a page in the background draws none.
-  return until(`a ${role} named ${name}`, () => page.$(selector(role, name)));
+  return until(`a ${role} named ${name}`, () =>
+    // Between two pages there is nothing to be found.
+    named(page, role, name).catch(() => null),
+  );
 }
 
+/** How long an element has to stand still before a person hits it, ms. */
+const STILL_MS = 30;
+
+/** Resolves once `element` may be pressed, or is gone: it is enabled and stands still, in sight. */
+const untilStill = (element: ElementHandle) =>
+  until('it to stand still', () =>
+    element
+      .evaluate(async (target, still) => {
+        if (!target.isConnected) return true;
+        if (target.matches(':disabled')) return false;
+        target.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' });
+        const before = target.getBoundingClientRect();
+        await new Promise((resolve) => setTimeout(resolve, still));
+        const after = target.getBoundingClientRect();
+        return (
+          after.width > 0 && before.x === after.x && before.y === after.y && before.width === after.width
+        );
+      }, STILL_MS)
+      .catch(() => true),
+  );
+
 /** Clicks it; where it has moved away under the pointer, clicks again, as people do. */
-export async function press(page: Page, role: string, name: string): Promise<void> {
-  const element = await find(page, role, name);
+export async function press(page: Page, role: string, name: string, options?: ClickOptions): Promise<void> {
   for (let tries = 3; tries > 0; tries--) {
+    const element = await find(page, role, name);
+    await untilStill(element);
     await element
       .evaluate((target) =>
         window.addEventListener(
@@ -79,7 +163,15 @@ export async function press(page: Page, role: string, name: string): Promise<voi
         ),
       )
       .catch(() => {});
-    await page.locator(selector(role, name)).setTimeout(10_000).click();
+    // Drawn anew between the look and the click: it is looked for again.
+    if (
+      !(await element.click(options).then(
+        () => true,
+        () => false,
+      )) &&
+      tries > 1
+    )
+      continue;
     // What is gone, or whose page is, had been hit.
     const missed = await element
       .evaluate((target) => target.isConnected && target.getAttribute('data-hit') !== 'true')
@@ -90,7 +182,7 @@ export async function press(page: Page, role: string, name: string): Promise<voi
 
 /** True where such an element is there now. */
 export async function has(page: Page, role: string, name: string): Promise<boolean> {
-  return (await page.$(selector(role, name))) !== null;
+  return (await named(page, role, name)) !== null;
 }
 
 /** The text of the page as it is seen. */

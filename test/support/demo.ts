@@ -38,7 +38,7 @@ export function demoPages(started: (demo: Demo) => unknown) {
       return status === 404 ? [] : body.messages;
     },
     /** Moves the sandbox clock and waits for it. */
-    advance: (body: object) => demo.product.api('POST', '/clock', body, { prefer: 'wait=30' }),
+    advance: (body: object) => demo.product.moveClock(body),
   };
 }
 

@@ -4,11 +4,12 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { ClockJson } from '#api/types';
 import { deliver } from './lmtp';
 import { until } from './until';
 
 /** A busy machine with two cores takes its time to seed the demo. */
-const START_PATIENCE_MS = 50_000;
+const START_PATIENCE_MS = 150_000;
 
 export interface Product {
   origin: string;
@@ -23,6 +24,8 @@ export interface Product {
     body?: unknown,
     headers?: Record<string, string>,
   ): Promise<{ status: number; body: T; headers: Headers }>;
+  /** Moves the sandbox clock; resolves with it once it stands where it was sent. */
+  moveClock(to: object): Promise<ClockJson>;
   /** Has a message taken in, to `to`, and resolves once it has been read. @throws (rejects) where it is refused */
   takeIn(to: string, source: string): Promise<void>;
   /** Ends it as Ctrl C does; resolves with the exit status. */
@@ -93,24 +96,33 @@ export async function startProduct(
     throw new Error(`${String(error)}; it had printed:\n${output}`);
   });
   const origin = `http://127.0.0.1:${port}`;
+  async function api<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
+    const response = await fetch(`${origin}/api/v1${path}`, {
+      method,
+      headers: { 'content-type': 'application/json', ...headers },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+    const text = await response.text();
+    return {
+      status: response.status,
+      body: (text ? JSON.parse(text) : undefined) as T,
+      headers: response.headers,
+    };
+  }
   return {
     origin,
     lmtpPort,
     dataDir,
     process: child,
     output: () => output,
-    async api<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
-      const response = await fetch(`${origin}/api/v1${path}`, {
-        method,
-        headers: { 'content-type': 'application/json', ...headers },
-        body: body === undefined ? undefined : JSON.stringify(body),
+    api,
+    async moveClock(to) {
+      let { body } = await api<ClockJson>('POST', '/clock', to, { prefer: 'wait=30' });
+      await until('the clock to stand where it was sent', async () => {
+        if (body.target !== null) ({ body } = await api<ClockJson>('GET', '/clock'));
+        return body.target === null;
       });
-      const text = await response.text();
-      return {
-        status: response.status,
-        body: (text ? JSON.parse(text) : undefined) as T,
-        headers: response.headers,
-      };
+      return body;
     },
     async takeIn(to, source) {
       if (!(await deliver(lmtpPort, 'h@x.example', to, source))) throw new Error(`Refused for ${to}`);
