@@ -2,6 +2,8 @@
 import type { Schema } from 'joi';
 import * as attachmentAnswers from './attachments/answers';
 import * as attachments from './attachments/operations';
+import * as backupAnswers from './backups/answers';
+import * as backups from './backups/operations';
 import * as batchAnswers from './batches/answers';
 import * as batches from './batches/operations';
 import * as checkAnswers from './checks/answers';
@@ -98,7 +100,19 @@ export const operations: Operation[] = [
     holdRules,
     holidays,
   ],
-  ...[changes, events, postoffice, fileWatches, texts, batches, occasions, questions, offers, calendars],
+  ...[
+    changes,
+    events,
+    postoffice,
+    fileWatches,
+    texts,
+    batches,
+    occasions,
+    questions,
+    offers,
+    calendars,
+    backups,
+  ],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
 /** By the name an operation gives. */
@@ -134,6 +148,14 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       postofficeAnswers,
       problemAnswers,
     ],
-    ...[textAnswers, batchAnswers, occasionAnswers, questionAnswers, offerAnswers, calendarAnswers],
+    ...[
+      textAnswers,
+      batchAnswers,
+      occasionAnswers,
+      questionAnswers,
+      offerAnswers,
+      calendarAnswers,
+      backupAnswers,
+    ],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

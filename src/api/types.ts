@@ -195,6 +195,8 @@ export interface components {
       fileFolders: string[];
       /** @description Days what was deleted can be brought back; null: for good */
       keepDeletedDays: number | null;
+      /** @description Of so many days the last backup is kept; 0: none are made by themselves */
+      keepBackups: number;
     };
     /** @description Someone signed in. Times are real, whatever clock rules. */
     Session: {
@@ -3170,6 +3172,32 @@ export interface components {
       /** @description Taken out on one side */
       dropped: number;
     };
+    Backup: {
+      /** @description Its name in the folder of backups */
+      id: string;
+      /**
+       * Format: date-time
+       * @description In real time
+       */
+      madeAt: string;
+      /** @description Size */
+      bytes: number;
+    };
+    Backups: {
+      /** @description The newest first */
+      backups: components['schemas']['Backup'][];
+      /** @description Why none could be made the last time; null where one could */
+      trouble: {
+        words: string;
+        /**
+         * Format: date-time
+         * @description In real time
+         */
+        since: string;
+      } | null;
+      /** @description Bytes of the database: about what the next one takes */
+      database: number;
+    };
     readHealth: {
       answer: components['schemas']['Health'];
     };
@@ -3303,6 +3331,8 @@ export interface components {
         keepCopiesDays?: number | null;
         /** @description Days what was deleted can be brought back; null: for good */
         keepDeletedDays?: number | null;
+        /** @description Of so many days the last backup is kept; 0: none are made by themselves */
+        keepBackups?: number;
       };
       answer: components['schemas']['Settings'];
     };
@@ -5610,6 +5640,13 @@ export interface components {
         keep: boolean;
       };
     };
+    listBackups: {
+      answer: components['schemas']['Backups'];
+    };
+    makeBackup: {
+      answer: components['schemas']['Backup'];
+    };
+    readBackup: Record<string, never>;
   };
   responses: never;
   parameters: never;
@@ -5756,6 +5793,8 @@ export type CalendarJson = Schemas['Calendar'];
 export type CalendarsJson = Schemas['Calendars'];
 export type FoundCalendarsJson = Schemas['FoundCalendars'];
 export type SyncedJson = Schemas['Synced'];
+export type BackupJson = Schemas['Backup'];
+export type BackupsJson = Schemas['Backups'];
 export type ShapeName =
   | 'Health'
   | 'Clock'
@@ -5893,7 +5932,9 @@ export type ShapeName =
   | 'Calendar'
   | 'Calendars'
   | 'FoundCalendars'
-  | 'Synced';
+  | 'Synced'
+  | 'Backup'
+  | 'Backups';
 export interface Operations {
   readHealth: Schemas['readHealth'];
   retryMailServer: Schemas['retryMailServer'];
@@ -6115,4 +6156,7 @@ export interface Operations {
   readFollowed: Schemas['readFollowed'];
   syncCalendar: Schemas['syncCalendar'];
   unfollowCalendar: Schemas['unfollowCalendar'];
+  listBackups: Schemas['listBackups'];
+  makeBackup: Schemas['makeBackup'];
+  readBackup: Schemas['readBackup'];
 }

@@ -1,8 +1,12 @@
-/** The `oak` command: taking mail in and giving it out without the interface. */
+/** The `oak` command: taking mail in, giving it out and keeping it safe without the interface. */
 import { Command } from 'commander';
-import { createWriteStream } from 'node:fs';
+import { createWriteStream, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { once } from 'node:events';
+import { checkBackup } from '#usecases/backups/checkBackup';
+import { backUp } from '#usecases/backups/keepBackups';
+import { BackupRefused, makeBackup } from '#usecases/backups/makeBackup';
+import { restoreBackup } from '#usecases/backups/restoreBackup';
 import { openDesk, type Desk } from '#usecases/desk';
 import { exportMbox } from '#usecases/exchange/exportMail';
 import { closeToOthers } from '#usecases/ownFolder';
@@ -14,14 +18,45 @@ function giveUp(words: string): never {
   process.exit(1);
 }
 
+const folderOf = (given: string | undefined) => resolve(given ?? process.env.OAK_DATA ?? './data');
+
 function deskAt(folder: string | undefined): Desk {
-  const dir = resolve(folder ?? process.env.OAK_DATA ?? './data');
+  const dir = folderOf(folder);
   try {
     return openDesk(dir);
   } catch {
     return giveUp(`There is no database in ${dir}. Start Oak Lantern once, or name its folder with --data.`);
   }
 }
+
+/** Says how far something has got, over and over in the same place; into a file nothing. */
+const tellPart = (part: number) =>
+  void (process.stderr.isTTY && process.stderr.write(`\r\x1b[K${Math.round(part * 100)} %`));
+const endTelling = () => void (process.stderr.isTTY && process.stderr.write('\r\x1b[K'));
+
+/** The first line of a file, or of the environment: on the command line everybody on the machine could read it. */
+function passphraseFrom(file: string | undefined): string | undefined {
+  if (file === undefined) return process.env.OAK_BACKUP_PASSPHRASE || undefined;
+  try {
+    return readFileSync(file, 'utf8').split(/\r?\n/)[0]!;
+  } catch {
+    return giveUp(`${file} cannot be read.`);
+  }
+}
+
+/** Runs it; what cannot be is said in words. */
+async function orGiveUp<T>(work: () => T | Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    endTelling();
+    if (error instanceof BackupRefused) return giveUp(error.message);
+    throw error;
+  }
+}
+
+const when = (at: number) => new Date(at).toISOString().replace('T', ' ').slice(0, 16) + ' UTC';
+const counted = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
 
 closeToOthers();
 const program = new Command('oak').description('Oak Lantern from the command line.');
@@ -67,6 +102,81 @@ program
     await once(out, 'finish');
     process.stdout.write(`${count} messages in ${file}\n`);
     desk.store.close();
+  });
+
+const PASSPHRASE_OPTION = [
+  '--passphrase-file <file>',
+  'its first line is the passphrase (else OAK_BACKUP_PASSPHRASE)',
+] as const;
+
+program
+  .command('backup')
+  .description('back the desk up while it is at work, into one file that is read whole before it is kept')
+  .argument('[file]', 'where to; left out: into the folder of backups beside the database')
+  .option('--data <folder>', 'the data folder (OAK_DATA, else ./data)')
+  .option(...PASSPHRASE_OPTION)
+  .action(
+    async (
+      file: string | undefined,
+      { data, passphraseFile }: { data?: string; passphraseFile?: string },
+    ) => {
+      const dir = folderOf(data);
+      const passphrase = passphraseFrom(passphraseFile);
+      if (file === undefined) {
+        const desk = deskAt(data);
+        const { name } = await orGiveUp(() => backUp(desk));
+        desk.store.close();
+        process.stdout.write(`Backed up to ${resolve(dir, 'backups', name)}\n`);
+        return;
+      }
+      await orGiveUp(() => makeBackup(dir, file, { passphrase, tell: tellPart }));
+      endTelling();
+      process.stdout.write(`Backed up to ${file}, and found sound\n`);
+    },
+  );
+
+program
+  .command('check')
+  .description('read a backup whole, and say what is in it')
+  .argument('<file>')
+  .action(async (file: string) => {
+    const { madeAt, kind, hasKey, counts } = await orGiveUp(() => checkBackup(file));
+    const what = [
+      counted(counts.messages, 'message'),
+      counted(counts.departures, 'departure'),
+      counted(counts.events, 'event'),
+      counted(counts.correspondents, 'correspondent'),
+    ].join(', ');
+    process.stdout.write(
+      `${file} is sound${madeAt === null ? '' : `, made ${when(madeAt)}`}${kind === 'sandbox' ? ', of the demo’s sandbox' : ''}: ${what}\n${
+        hasKey
+          ? 'Passwords that are kept can be opened with its passphrase.\n'
+          : 'Passwords that are kept need the key of this desk, or are typed again.\n'
+      }`,
+    );
+  });
+
+program
+  .command('restore')
+  .description(
+    'put a backup in place of the desk, which is kept beside it; Oak Lantern must not be running there',
+  )
+  .argument('<file>')
+  .option('--data <folder>', 'the data folder (OAK_DATA, else ./data)')
+  .option(...PASSPHRASE_OPTION)
+  .action(async (file: string, { data, passphraseFile }: { data?: string; passphraseFile?: string }) => {
+    const restored = await orGiveUp(() =>
+      restoreBackup(file, folderOf(data), passphraseFrom(passphraseFile)),
+    );
+    const { counts, before, departures, chasers } = restored;
+    const lines = [
+      `Brought back: ${counted(counts.messages, 'message')}, ${counted(counts.departures, 'departure')}`,
+      departures > 0 &&
+        `${counted(departures, 'departure')} may have left since the backup: they stand still, on top of Departures, until you have looked`,
+      chasers > 0 && `${counted(chasers, 'chaser')} will wait for your look instead of leaving`,
+      before && `What was there before is kept as ${before}`,
+    ];
+    process.stdout.write(`${lines.filter(Boolean).join('\n')}\n`);
   });
 
 await program.parseAsync();

@@ -6,6 +6,8 @@ import type { Logger } from 'pino';
 import { HANDOVER } from '#core/limits';
 import { followClockSet, restartHolds } from '#usecases/clock/clockSet';
 import { shareClock, type OutsideWorld } from '#usecases/clock/outsideWorld';
+import { backUpApart, endBackups } from '#usecases/backups/backUpApart';
+import { wantsBackup } from '#usecases/backups/keepBackups';
 import { allDone, delayUntil, giveSignOfLife } from '#usecases/clock/sandbox';
 import { excuseSilence } from '#usecases/departures/editLease';
 import type { Desk } from '#usecases/desk';
@@ -38,6 +40,8 @@ export interface EngineParts {
 /** Timers never sleep longer: a jump of the system clock or a suspended machine is noticed within it. */
 const LONGEST_SLEEP_MS = 1000;
 const HOUSEKEEPING_MS = 3_600_000;
+/** A desk that is open for an hour a day only is backed up too; what is to be done at the start comes first. */
+const FIRST_BACKUP_MS = 300_000;
 const HEARTBEAT_MS = 1000;
 /** Between two heartbeats real time never differs more from the time that passed, unless it was set or slept. */
 const CLOCK_JUMP_MS = 2000;
@@ -64,6 +68,7 @@ export class Engine {
   private filling: NodeJS.Immediate | undefined;
   private timer: NodeJS.Timeout | undefined;
   private housekeeping: NodeJS.Timeout | undefined;
+  private firstBackup?: NodeJS.Timeout;
   private heartbeat: NodeJS.Timeout | undefined;
   private readonly machine = new MachineClock();
   /** Until when nothing was running, by the clock in force, epoch ms: a start, or the end of a sleep. */
@@ -120,8 +125,10 @@ export class Engine {
     const keep = () => {
       void keepHouse(desk).catch((error: unknown) => log.warn({ err: error }, 'housekeeping'));
       void this.clearAway();
+      this.keepSafe();
     };
     this.housekeeping = setInterval(keep, HOUSEKEEPING_MS);
+    this.firstBackup = setTimeout(() => this.keepSafe(), FIRST_BACKUP_MS);
     this.wake();
   }
 
@@ -130,6 +137,8 @@ export class Engine {
     this.stopped = true;
     clearTimeout(this.timer);
     clearInterval(this.housekeeping);
+    clearTimeout(this.firstBackup);
+    endBackups();
     this.follower?.stop();
     await this.files.stop();
     await this.calendars.stop();
@@ -312,6 +321,13 @@ export class Engine {
     if (result.unreachable) log.warn({ departure: id }, result.unreachable);
     if (finished?.state === 'sent') await this.clearAway();
     log.debug({ departure: id, state: finished?.state, late: desk.now() - departure.meant }, 'attempt ended');
+  }
+
+  /** Once a day. Why it could not be stands where everybody sees it. */
+  private keepSafe(): void {
+    const { desk, log } = this.parts;
+    if (!wantsBackup(desk)) return;
+    backUpApart(desk.dataDir).catch((error: unknown) => log.warn({ err: error }, 'no backup was made'));
   }
 
   /** Files that have gone out are cleared away as it was chosen; what does not work is tried again after the next. */

@@ -23,7 +23,7 @@ function newestMigration(): number {
   return Math.max(...journal.entries.map((entry) => entry.when));
 }
 
-const hasTable = (sqlite: Database.Database, name: string) =>
+export const hasTable = (sqlite: Database.Database, name: string) =>
   sqlite.prepare('SELECT 1 FROM sqlite_master WHERE name = ?').get(name) !== undefined;
 
 function latestApplied(sqlite: Database.Database): number {

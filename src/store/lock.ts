@@ -3,7 +3,7 @@ import Database from 'better-sqlite3';
 import { join } from 'node:path';
 
 /** What there is one of for each data folder. */
-export type Single = 'engine' | 'launcher' | 'reader';
+export type Single = 'engine' | 'launcher' | 'reader' | 'backup';
 
 export interface Lock {
   release(): void;

@@ -33,6 +33,8 @@ export interface Store {
    * {@link write} after it is, since the log is kept in order.
    */
   writeAhead<T>(work: (tx: Tx) => T): T;
+  /** The same, and nothing is left of what stood there before: neither in free pages nor in the log. */
+  writeOver<T>(work: (tx: Tx) => T): T;
   /** Changes whenever another connection commits; compare it with an earlier value. */
   dataVersion(): number;
   close(): void;
@@ -87,6 +89,15 @@ export function openStore(path: string): Store {
         return write(work);
       } finally {
         sqlite.pragma('synchronous = FULL');
+      }
+    },
+    writeOver(work) {
+      sqlite.pragma('secure_delete = ON');
+      try {
+        return write(work);
+      } finally {
+        sqlite.pragma('secure_delete = OFF');
+        sqlite.pragma('wal_checkpoint(TRUNCATE)');
       }
     },
     dataVersion: () => watcher.pragma('data_version', { simple: true }) as number,

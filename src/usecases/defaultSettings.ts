@@ -39,5 +39,6 @@ export function defaultSettings(): Settings {
     fileFolders: [],
     keepCopiesDays: null,
     keepDeletedDays: 30,
+    keepBackups: 7,
   };
 }

@@ -3,6 +3,7 @@ import { arrivalsWaiting } from '#store/arrivals';
 import { countDue } from '#store/dueDepartures';
 import { lastBeat } from '#store/heartbeat';
 import { loadTrouble } from '#store/mailServer';
+import { backupTrouble } from './backups/keepBackups';
 import { SILENCE_MS, type Desk } from './desk';
 import { diskTroubleNow, ENGINE_DISK_WORDS } from './diskTrouble';
 import { isBeingTried } from './release/serverTrouble';
@@ -55,6 +56,18 @@ export function healthMark(desk: Desk): string {
   return JSON.stringify([engine.running, reader.running, disk, mailServer.trying]);
 }
 
+/** The engine asks every hour. */
+const NEXT_BACKUP_MS = 3_600_000;
+
+function noBackup(desk: Desk): Health['failing'] {
+  const trouble = backupTrouble(desk.store.db);
+  if (!trouble) return [];
+  const { since } = trouble;
+  return [
+    { words: 'no backup is made; Settings say why', count: 1, since, nextTry: Date.now() + NEXT_BACKUP_MS },
+  ];
+}
+
 /** @param configured whether a mail server is set */
 export function readHealth(desk: Desk, configured: boolean): Health {
   const { db } = desk.store;
@@ -71,12 +84,15 @@ export function readHealth(desk: Desk, configured: boolean): Health {
       running: Math.abs(Date.now() - lastBeat(desk.dataDir, 'reader')) < SILENCE_MS,
       waiting: arrivalsWaiting(db),
     },
-    failing: wakerTroublesIn(db).map(({ waker, count, since, nextTry }) => ({
-      words: failureWords(waker),
-      count,
-      since,
-      nextTry,
-    })),
+    failing: [
+      ...wakerTroublesIn(db).map(({ waker, count, since, nextTry }) => ({
+        words: failureWords(waker),
+        count,
+        since,
+        nextTry,
+      })),
+      ...noBackup(desk),
+    ],
     mailServer: {
       configured,
       trouble: trouble?.trouble ?? null,

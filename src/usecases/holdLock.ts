@@ -1,4 +1,4 @@
-/** Being the one engine, reader or launcher of a data folder. */
+/** Being the one engine, reader or launcher of a data folder, or the one that backs it up. */
 import { takeLock, type Lock, type Single } from '#store/lock';
 
 export type { Lock } from '#store/lock';
@@ -10,6 +10,7 @@ const POLL_MS = 50;
 const WORDS: Record<Single, (dataDir: string) => string> = {
   engine: (dataDir) => `Another engine is at work on ${dataDir}.`,
   reader: (dataDir) => `Another reader is at work on ${dataDir}.`,
+  backup: (dataDir) => `${dataDir} is being backed up already. Wait until that has ended.`,
   launcher: (dataDir) =>
     `Oak Lantern is running on ${dataDir} already; nothing was changed. Stop that one first, or set OAK_DATA to another folder.`,
 };

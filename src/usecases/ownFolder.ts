@@ -6,7 +6,8 @@ const PRIVATE_FILE = 0o600;
 const PRIVATE_FOLDER = 0o700;
 
 /** What Oak Lantern itself puts into a data folder. */
-const OURS = /^(oak\.db|postoffice\.db|engine\.|reader\.|launcher\.|secret\.key$|backups$|files$|demo$)/;
+const OURS =
+  /^(oak\.db|postoffice\.db|engine\.|reader\.|launcher\.|backup\.|secret\.key$|backups$|files$|demo$)/;
 
 /** What this process makes from now on, nobody else on the machine can open. */
 export const closeToOthers = (): void => void process.umask(0o077);

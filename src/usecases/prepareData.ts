@@ -10,6 +10,8 @@ import { databasePath, migrateStore, openStore, type Store } from '#store/store'
 import { diskTrouble } from './diskTrouble';
 import { holdLock, type Lock } from './holdLock';
 import { closeFolder } from './ownFolder';
+import { UnusableKey } from './secrets/keys';
+import { sealAll } from './secrets/sealAll';
 
 /** The data folder cannot be used as it is. `message` says why, and how to go on. */
 export class UnusableData extends Error {}
@@ -53,6 +55,7 @@ function assertUsable(path: string, wanted: StoreKind): void {
 
 /** The failure as {@link UnusableData} where the disk or the folder is to blame. */
 function explained(path: string, error: unknown): unknown {
+  if (error instanceof UnusableKey) return new UnusableData(error.message, { cause: error });
   const words = error instanceof UnusableData ? undefined : startWords(path, error);
   return words ? new UnusableData(words, { cause: error }) : error;
 }
@@ -105,6 +108,7 @@ function prepareFile(path: string, kind: StoreKind, sandboxStart?: number): bool
   const store = openStore(path);
   try {
     digestUnnamed(store);
+    sealAll(store, dirname(path));
     if (storeKind(store.db)) return false;
     store.write((tx) => {
       markStoreKind(tx, kind);

@@ -4,7 +4,14 @@ import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import type { ClockJson, DepartureJson, DeparturePageJson, MessagePageJson } from '#api/types';
+import type {
+  BackupJson,
+  BackupsJson,
+  ClockJson,
+  DepartureJson,
+  DeparturePageJson,
+  MessagePageJson,
+} from '#api/types';
 import { cleanEnv, freePort, startProduct, type Product } from '../support/product';
 import { startSink } from '../support/sink';
 import { patient, until } from '../support/until';
@@ -99,6 +106,46 @@ describe('the real thing', () => {
     expect(oak('export', out).stdout).toBe(`1 messages in ${out}\n`);
     expect(readFileSync(out, 'utf8')).toContain('Subject: Old');
     expect(oak('import', join(folder, 'nowhere')).status).toBe(1);
+  });
+
+  it('is backed up while it runs; brought back, what may have left since stands still and does not leave twice', async () => {
+    const sink = await startSink();
+    const product = await start('real', { ...ME, OAK_SMTP_URL: sink.url });
+    const oak = (...args: string[]) =>
+      spawnSync(process.execPath, ['scripts/oak.mjs', ...args], {
+        env: cleanEnv(),
+        encoding: 'utf8',
+        timeout: patient(90_000),
+      });
+    const file = join(tempData(), 'desk.backup');
+    await product.api('PATCH', '/settings', { holdSeconds: 10 });
+    const { id } = await sendNow(product, 'Once only');
+    expect(oak('backup', file, '--data', product.dataDir).stdout).toContain('found sound');
+    expect(oak('check', file).stdout).toMatch(/is sound, made .*: 1 message, 1 departure/);
+    expect(oak('restore', file, '--data', product.dataDir)).toMatchObject({ status: 1 });
+    await sink.until(1);
+    const { status, body: made } = await product.api<BackupJson>('POST', '/backups');
+    expect(status).toBe(201);
+    const { body: list } = await product.api<BackupsJson>('GET', '/backups');
+    expect(list).toMatchObject({ backups: [made], trouble: null });
+    const saved = await fetch(`${product.origin}/api/v1/backups/${made.id}`);
+    const bytes = Buffer.from(await saved.arrayBuffer());
+    expect(bytes.equals(readFileSync(join(product.dataDir, 'backups', made.id)))).toBe(true);
+    expect((await product.api('GET', '/backups/..%2Foak.db')).status).toBe(404);
+    await product.stop();
+    // On an empty machine.
+    const dataDir = join(tempData(), 'new');
+    const restored = oak('restore', file, '--data', dataDir);
+    expect(restored.stdout).toContain('1 departure may have left since the backup');
+    const again = await start('real', { ...ME, OAK_DATA: dataDir, OAK_SMTP_URL: sink.url });
+    const { body } = await again.api<DepartureJson>('GET', `/departures/${id}`);
+    expect(body).toMatchObject({ state: 'paused', pausedFor: 'review' });
+    await sendNow(again, 'After that');
+    await sink.until(2);
+    expect(sink.received.map(({ source }) => /^Subject: (.*)\r$/m.exec(source)![1])).toEqual([
+      'Once only',
+      'After that',
+    ]);
   });
 
   it('starts without a mail server; departures wait until there is one', async () => {

@@ -2,8 +2,16 @@
 import { spawnSync } from 'node:child_process';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { HTTPRequest, Page } from 'puppeteer-core';
-import type { DepartureJson, DeparturePageJson, HealthJson, MessageJson, MessagePageJson } from '#api/types';
+import type {
+  BackupsJson,
+  DepartureJson,
+  DeparturePageJson,
+  HealthJson,
+  MessageJson,
+  MessagePageJson,
+} from '#api/types';
 import {
+  axe,
   fill,
   find,
   has,
@@ -356,4 +364,24 @@ it('ten windows stay live over one connection', async () => {
   await Promise.all(windows.map((page) => sees(page, 'Seen in ten windows', 'table')));
   const workers = chromium.browser.targets().filter((target) => String(target.type()) === 'shared_worker');
   expect(workers).toHaveLength(1);
+});
+
+it('a backup is made in Settings by keys, stands in the list, and is kept by days', async () => {
+  const page = await open('/settings/server');
+  await sees(page, 'There is none yet.');
+  await (await find(page, 'button', 'Back up now')).focus();
+  await page.keyboard.press('Enter');
+  await sees(page, 'read whole and found sound', '[aria-label="Notice"]');
+  await until('it to be listed', async () => (await page.$$('[aria-label="Backups"] li')).length === 1);
+  const { body } = await product.api<BackupsJson>('GET', '/backups');
+  expect(body.backups).toHaveLength(1);
+  // Followed by whoever looks from another window.
+  const other = await open('/settings/server');
+  await until(
+    'it to be listed there',
+    async () => (await other.$$('[aria-label="Backups"] li')).length === 1,
+  );
+  await product.api('PATCH', '/settings', { keepBackups: 0 });
+  await sees(other, 'None by themselves');
+  expect(await axe(other)).toEqual([]);
 });

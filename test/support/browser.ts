@@ -106,7 +106,7 @@ export async function named(
           ...(each.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)),
         ].some((place) => place?.outerHTML.toLowerCase().includes(told));
       return (
-        [...(within as Element).querySelectorAll(css)].filter(about).find((each) => {
+        [...within.querySelectorAll(css)].filter(about).find((each) => {
           const reckoned = each as unknown as Reckoned;
           return reckoned.computedName === name && reckoned.computedRole === role;
         }) ?? null
@@ -138,7 +138,11 @@ const untilStill = (element: ElementHandle) =>
       .evaluate(async (target, still) => {
         if (!target.isConnected) return true;
         if (target.matches(':disabled')) return false;
-        target.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' });
+        // What lies below a bar at the edge has to come into the middle.
+        const { x, y, width, height } = target.getBoundingClientRect();
+        const hit = document.elementFromPoint(x + width / 2, y + height / 2);
+        if (!hit || !(target.contains(hit) || hit.contains(target)))
+          target.scrollIntoView({ block: 'center', inline: 'nearest', behavior: 'instant' });
         const before = target.getBoundingClientRect();
         await new Promise((resolve) => setTimeout(resolve, still));
         const after = target.getBoundingClientRect();

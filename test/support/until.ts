@@ -10,7 +10,7 @@ const PATIENCE_MS = 60_000;
 const SLOWNESS = Number(process.env.OAK_TEST_SLOWNESS ?? 1);
 
 /** A time limit, ms, as this machine needs it. */
-export const patient = (ms: number) => ms * SLOWNESS;
+export const patient = (ms: number) => Math.round(ms * SLOWNESS);
 
 /**
  * Resolves with the first value of `look` that is neither false nor undefined nor null; rejects when it takes too long.

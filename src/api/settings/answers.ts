@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { LANGUAGES } from '#core/text/language';
 import { checksOff, setAside } from '../checks/requests';
 import { leave, workingWeek } from '../correspondents/requests';
-import { all, listOf, mailbox, orNull, text } from '../fields';
+import { all, countOf, listOf, mailbox, orNull, text } from '../fields';
 import { holdRule } from '../holdRules/requests';
 import { identity, ownKeys, quietHours, rowActions } from './requests';
 
@@ -49,5 +49,6 @@ export const answers = {
     keepDeletedDays: orNull(Joi.number()).description(
       'Days what was deleted can be brought back; null: for good',
     ),
+    keepBackups: countOf('Of so many days the last backup is kept; 0: none are made by themselves'),
   }),
 };

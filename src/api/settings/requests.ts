@@ -96,4 +96,9 @@ export const settingsPatch = Joi.object({
   ),
   keepCopiesDays: keptDays.description('Days the exact bytes of what has left are kept; null: for good'),
   keepDeletedDays: keptDays.description('Days what was deleted can be brought back; null: for good'),
+  keepBackups: Joi.number()
+    .integer()
+    .min(0)
+    .max(366)
+    .description('Of so many days the last backup is kept; 0: none are made by themselves'),
 }).min(1);

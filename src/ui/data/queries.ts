@@ -7,6 +7,7 @@ import { outdate } from './outdate';
 import { useRead } from './useRead';
 import { CORRESPONDENTS, DRAFTS, GROUPS, HEALTH, messagePath, PENDING, pendingPath } from './paths';
 import type {
+  BackupsJson,
   BestJson,
   BoardJson,
   ClockJson,
@@ -250,6 +251,9 @@ export const useSessions = () =>
     queryFn: async () => (await ask<SessionsJson>('GET', '/sessions')).sessions,
   });
 
+export const useBackups = () =>
+  useQuery({ queryKey: ['backups'], queryFn: () => ask<BackupsJson>('GET', '/backups') });
+
 export const useGroups = () => useRead(['groups'], GROUPS, ({ groups }: { groups: GroupJson[] }) => groups);
 
 export const useMailboxes = () =>
@@ -303,7 +307,7 @@ const STALE: Record<string, string[]> = {
   ],
   clock: ['clock'],
   session: ['sessions'],
-  health: ['health', 'departures', 'faults', 'clock'],
+  health: ['health', 'departures', 'faults', 'clock', 'backups'],
   correspondent: [
     ...[
       'correspondents',

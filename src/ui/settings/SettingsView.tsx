@@ -7,6 +7,7 @@ import { Fragment, useEffect, useState, type ReactNode } from 'react';
 import { TestMessage } from '../welcome/TestMessage';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { Answers } from './Answers';
+import { Backups } from './Backups';
 import { Checks } from './Checks';
 import { Hold } from './Hold';
 import { HoldRules } from './holds/HoldRules';
@@ -50,6 +51,7 @@ const PARTS: Record<(typeof SECTIONS)[number]['parts'][number]['id'], ReactNode>
   test: <Server />,
   files: <FileFolders />,
   kept: <Kept />,
+  backups: <Backups />,
   'signed-in': <SignedIn />,
 };
 

@@ -71,6 +71,7 @@ export const SECTIONS = [
       { id: 'test', name: 'Mail server', words: 'smtp test message try' },
       { id: 'files', name: 'Linked files', words: 'folders allowed paths attach library lists' },
       { id: 'kept', name: 'What is kept', words: 'storage disk space copies deleted days forget retention' },
+      { id: 'backups', name: 'Backups', words: 'backup restore copy safe daily disk lost file' },
       { id: 'signed-in', name: 'Signed in', words: 'sessions browsers devices sign out passphrase' },
     ],
   },

@@ -20,6 +20,8 @@ import { Invalid, NotFound } from '../errors';
 import { followEvents } from '../events/followEvents';
 import { allowedPath } from '../links/linkFiles';
 import { newId } from '../newId';
+import { openSecret, SealedForGood, sealSecret } from '../secrets/keys';
+import { passwordOf } from '../secrets/sealAll';
 import { caldavRemote } from './caldavRemote';
 import { fileRemote } from './fileRemote';
 import { syncCalendar, type SyncResult } from './syncCalendar';
@@ -93,7 +95,10 @@ export function followCalendar(desk: Desk, input: CalendarInput): CalendarView {
       kind: input.kind,
       place,
       name: input.name?.trim() || nameOf(place.replace(/\/$/, '')) || place,
-      ...(input.kind === 'caldav' && { user: input.user, password: input.password }),
+      ...(input.kind === 'caldav' && {
+        user: input.user,
+        password: sealSecret(desk.dataDir, input.password, passwordOf(id)),
+      }),
       takesNew,
       createdAt: desk.now(tx),
     });
@@ -117,7 +122,10 @@ export function changeFollowed(
     changeCalendar(tx, id, {
       ...(name !== undefined && name.trim() !== '' && { name: name.trim() }),
       ...(takesNew !== undefined && { takesNew }),
-      ...(password !== undefined && { password, trouble: null }),
+      ...(password !== undefined && {
+        password: sealSecret(desk.dataDir, password, passwordOf(id)),
+        trouble: null,
+      }),
     });
     announce(tx, id);
   });
@@ -162,7 +170,7 @@ const AGAIN = 3;
 async function syncNow(desk: Desk, id: string): Promise<SyncResult | undefined> {
   const row = findCalendar(desk.store.db, id);
   if (!row) return undefined;
-  const { kind, place, user, password } = row;
+  const { kind, place, user } = row;
   const note = (patch: Partial<CalendarRow>) => {
     const now = findCalendar(desk.store.db, id);
     const same =
@@ -174,6 +182,7 @@ async function syncNow(desk: Desk, id: string): Promise<SyncResult | undefined> 
     });
   };
   try {
+    const password = openSecret(desk.dataDir, row.password, passwordOf(id));
     let result: SyncResult | undefined;
     for (let n = 0; n < AGAIN && (result === undefined || result.left > 0); n++) {
       const remote =
@@ -198,8 +207,8 @@ async function syncNow(desk: Desk, id: string): Promise<SyncResult | undefined> 
     });
     return result;
   } catch (error) {
-    if (!(error instanceof CalendarServerError || error instanceof Invalid)) throw error;
-    note({ trouble: error.message });
+    if (![CalendarServerError, Invalid, SealedForGood].some((kind) => error instanceof kind)) throw error;
+    note({ trouble: (error as Error).message });
     return undefined;
   }
 }
