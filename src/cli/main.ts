@@ -3,7 +3,8 @@ import { Command } from 'commander';
 import { createWriteStream, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { once } from 'node:events';
-import { checkBackup } from '#usecases/backups/checkBackup';
+import { archiveDesk } from '#usecases/backups/archive';
+import { checkBackupOrArchive } from '#usecases/backups/checkArchive';
 import { backUp } from '#usecases/backups/keepBackups';
 import { BackupRefused, makeBackup } from '#usecases/backups/makeBackup';
 import { restoreBackup } from '#usecases/backups/restoreBackup';
@@ -58,6 +59,17 @@ async function orGiveUp<T>(work: () => T | Promise<T>): Promise<T> {
 const when = (at: number) => new Date(at).toISOString().replace('T', ' ').slice(0, 16) + ' UTC';
 const counted = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
 
+const PASSPHRASE_OPTION = [
+  '--passphrase-file <file>',
+  'its first line is the passphrase (else OAK_BACKUP_PASSPHRASE)',
+] as const;
+
+interface ExportOptions {
+  data?: string;
+  everything: boolean;
+  passphraseFile?: string;
+}
+
 closeToOthers();
 const program = new Command('oak').description('Oak Lantern from the command line.');
 
@@ -87,10 +99,17 @@ program
 
 program
   .command('export')
-  .description('give out all mail as one mbox file')
+  .description('give out all mail as one mbox file, or everything in open formats')
   .argument('<file>')
   .option('--data <folder>', 'the data folder (OAK_DATA, else ./data)')
-  .action(async (file: string, { data }: { data?: string }) => {
+  .option('--everything', 'the whole desk as one ZIP archive, which restore makes the same desk of', false)
+  .option(...PASSPHRASE_OPTION)
+  .action(async (file: string, { data, everything, passphraseFile }: ExportOptions) => {
+    if (everything) {
+      await orGiveUp(() => archiveDesk(folderOf(data), file, passphraseFrom(passphraseFile)));
+      process.stdout.write(`Everything is in ${file}\n`);
+      return;
+    }
     const desk = deskAt(data);
     const out = createWriteStream(file);
     let count = 0;
@@ -103,11 +122,6 @@ program
     process.stdout.write(`${count} messages in ${file}\n`);
     desk.store.close();
   });
-
-const PASSPHRASE_OPTION = [
-  '--passphrase-file <file>',
-  'its first line is the passphrase (else OAK_BACKUP_PASSPHRASE)',
-] as const;
 
 program
   .command('backup')
@@ -137,10 +151,10 @@ program
 
 program
   .command('check')
-  .description('read a backup whole, and say what is in it')
+  .description('read a backup or an archive whole, and say what is in it')
   .argument('<file>')
   .action(async (file: string) => {
-    const { madeAt, kind, hasKey, counts } = await orGiveUp(() => checkBackup(file));
+    const { madeAt, kind, hasKey, counts } = await orGiveUp(() => checkBackupOrArchive(file));
     const what = [
       counted(counts.messages, 'message'),
       counted(counts.departures, 'departure'),
@@ -159,7 +173,7 @@ program
 program
   .command('restore')
   .description(
-    'put a backup in place of the desk, which is kept beside it; Oak Lantern must not be running there',
+    'put a backup or an archive in place of the desk, which is kept beside it; Oak Lantern must not be running there',
   )
   .argument('<file>')
   .option('--data <folder>', 'the data folder (OAK_DATA, else ./data)')

@@ -15,6 +15,8 @@ declare module 'mailauth/lib/dkim/sign' {
     options: {
       signatureData: { signingDomain: string; selector: string; privateKey: string }[];
       headerList?: string;
+      /** Left out, the time is looked at twice, and a signature made over the turn of a second is none. */
+      signTime?: Date;
     },
   ): Promise<{ signatures: string; errors: unknown[] }>;
 }

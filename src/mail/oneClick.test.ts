@@ -29,6 +29,7 @@ async function signed(covered: string[], source = mail()): Promise<Buffer> {
   const { signatures } = await dkimSign(source, {
     signatureData: [{ signingDomain: 'lists.example', selector: 's', privateKey }],
     headerList: covered.join(':'),
+    signTime: new Date(),
   });
   return Buffer.concat([Buffer.from(signatures), source]);
 }

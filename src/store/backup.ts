@@ -24,6 +24,21 @@ export interface BackupCounts {
   correspondents: number;
 }
 
+/** Makes it say that it is a backup, in one file without a log beside it. */
+export function markBackup(path: string, mark: BackupMark): void {
+  const sqlite = new Database(path, { fileMustExist: true });
+  try {
+    sqlite.pragma('journal_mode = DELETE');
+    sqlite
+      .prepare(
+        'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
+      )
+      .run(MARK, JSON.stringify(mark));
+  } finally {
+    sqlite.close();
+  }
+}
+
 /**
  * Copies the database while others write to it. What they write meanwhile is not in the copy: one transaction is
  * held open for its whole length, without which SQLite would begin anew with every commit
@@ -50,18 +65,7 @@ export async function copyDatabase(
   } finally {
     source.close();
   }
-  const copy = new Database(to, { fileMustExist: true });
-  try {
-    // One file, without a log beside it.
-    copy.pragma('journal_mode = DELETE');
-    copy
-      .prepare(
-        'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
-      )
-      .run(MARK, JSON.stringify(mark));
-  } finally {
-    copy.close();
-  }
+  markBackup(to, mark);
   const file = openSync(to, 'r');
   try {
     fsyncSync(file);

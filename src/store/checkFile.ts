@@ -16,7 +16,7 @@ export interface FileCheck {
 }
 
 /** When the newest migration known here was made, epoch ms. */
-function newestMigration(): number {
+export function newestMigration(): number {
   const journal = JSON.parse(readFileSync(join(migrationsFolder(), 'meta/_journal.json'), 'utf8')) as {
     entries: { when: number }[];
   };

@@ -58,12 +58,15 @@ function connect(path: string): Database.Database {
   return sqlite;
 }
 
-/** Brings the file up to the present schema, making it where it is missing. One process at a time. */
-export function migrateStore(path: string): void {
+/**
+ * Brings the file up to the present schema, making it where it is missing. One process at a time.
+ * @param migrations where they lie, if they are not all
+ */
+export function migrateStore(path: string, migrations = migrationsFolder()): void {
   mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
   const sqlite = connect(path);
   try {
-    migrate(drizzle(sqlite, { schema, casing: 'snake_case' }), { migrationsFolder: migrationsFolder() });
+    migrate(drizzle(sqlite, { schema, casing: 'snake_case' }), { migrationsFolder: migrations });
     // Of threads from before they had a key: a migration knows no other letters than ASCII.
     sqlite.exec("UPDATE threads SET subject_key = folded(subject) WHERE subject_key = '' AND subject <> ''");
   } finally {

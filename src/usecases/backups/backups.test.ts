@@ -13,6 +13,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { NOW, countRows, inboxOf, tempDesk, tempDir } from '#test/support/desk';
 import { mailOf } from '#test/support/mail';
 import { sent } from '#test/support/watching';
+import { wholeDesk } from '#test/support/wholeDesk';
 import { findDamage } from '#store/backup';
 import { findDeparture } from '#store/departures';
 import { findFileWatch, insertFileWatch } from '#store/fileWatches';
@@ -57,23 +58,6 @@ async function deskWithMail() {
   return { desk, dir, file: join(tempDir(), 'oak.backup') };
 }
 
-/** Every table but those that say who is at work. */
-function everything(desk: Desk): Record<string, string[]> {
-  const tables = desk.store.db
-    .all<{ name: string }>("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")
-    .map(({ name }) => name)
-    .filter((name) => !/^(sqlite_|sessions$|changes$)/.test(name));
-  return Object.fromEntries(
-    tables.map((name) => [
-      name,
-      desk.store.db
-        .all(`SELECT * FROM "${name}"` as never)
-        .map((row) => JSON.stringify(row))
-        .sort(),
-    ]),
-  );
-}
-
 describe('a backup', () => {
   it('is one sound file of the desk as it stood, closed to others, whoever writes meanwhile', async () => {
     const { desk, dir, file } = await deskWithMail();
@@ -98,7 +82,7 @@ describe('a backup', () => {
     const other = join(tempDir(), 'new');
     expect(await restoreBackup(file, other)).toMatchObject({ departures: 0, chasers: 0 });
     const again = openDesk(other);
-    expect(everything(again)).toEqual(everything(desk));
+    expect(wholeDesk(again)).toEqual(wholeDesk(desk));
     expect(statSync(other).mode & 0o077).toBe(0);
     again.store.close();
     // The backup itself is as it was.

@@ -63,7 +63,8 @@ export function heedWhatPassed(desk: Desk, madeAt: number | null, before: string
     const chased = endingWatches(tx, now, -1).filter(({ chasers }) => chasers?.then === 'leave');
     for (const each of chased) swapWatch(tx, each, { chasers: { ...each.chasers!, then: 'review' } });
     // What the files say now is where it begins from: they may have been sent since.
-    for (const each of activeFileWatches(tx)) swapFileWatch(tx, each, { known: null });
+    for (const each of activeFileWatches(tx))
+      if (each.known !== null) swapFileWatch(tx, each, { known: null });
     // Who was signed out since is not signed in again.
     deleteAllSessions(tx);
     return { departures: doubtful.length, chasers: chased.length };

@@ -10,9 +10,11 @@ import { closeFolder } from '../ownFolder';
 import { keysGiven } from '../secrets/keys';
 import { sealAll } from '../secrets/sealAll';
 import { openByPassphrase } from '../secrets/seal';
+import { isArchive } from './archive';
 import { checkBackup, type CheckedBackup } from './checkBackup';
 import { heedWhatPassed, type Heeded } from './heedWhatPassed';
 import { BackupRefused, KEY_OF_BACKUP } from './makeBackup';
+import { unpackArchive } from './unpackArchive';
 
 export interface Restored extends CheckedBackup, Heeded {
   /** Where the database is that was there before; undefined where none was. */
@@ -60,20 +62,27 @@ function setAside(path: string): string | undefined {
 }
 
 /**
- * Puts a backup in place of the desk in a data folder, or into an empty one. Nothing may be at work on it. All is
+ * Puts a backup, or an archive of a desk, in place of the desk in a data folder, or into an empty one. Nothing may be at work on it. All is
  * made ready beside it first: whenever this is broken off, the folder holds the one or the other, whole.
- * @param passphrase the backup was made with: the passwords in it can be used again
+ * @param passphrase it was made with: the passwords in it can be used again
  * @throws (rejects) BackupRefused, in words; nothing is changed then
  */
 export async function restoreBackup(file: string, dataDir: string, passphrase?: string): Promise<Restored> {
   const from = resolve(file);
-  const checked = checkBackup(from);
-  const keys = keysOf(from, passphrase);
+  if (!existsSync(from)) throw new BackupRefused(`${file} is not there.`);
   mkdirSync(dataDir, { recursive: true, mode: 0o700 });
   const locks = await takeLocks(dataDir);
   const ready = mkdtempSync(join(dataDir, 'backup.'));
   try {
     const path = databasePath(dataDir);
+    const copy = databasePath(ready);
+    if (isArchive(from)) await unpackArchive(from, copy);
+    else {
+      checkBackup(from);
+      copyFileSync(from, copy);
+    }
+    const checked = checkBackup(copy);
+    const keys = keysOf(copy, passphrase);
     const there = existsSync(path) ? kindOf(path) : undefined;
     if (there !== undefined && there !== checked.kind)
       throw new BackupRefused(
@@ -81,8 +90,6 @@ export async function restoreBackup(file: string, dataDir: string, passphrase?: 
           ? `${dataDir} holds the demo’s sandbox, and this is a backup of real mail. Name another folder.`
           : `${dataDir} holds real mail, and this is a backup of the demo’s sandbox. Name another folder.`,
       );
-    const copy = databasePath(ready);
-    copyFileSync(from, copy);
     const { madeAt } = checked;
     removeMark(copy);
     migrateStore(copy);

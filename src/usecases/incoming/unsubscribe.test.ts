@@ -26,6 +26,7 @@ async function arranged(status: number, covered = ['from', 'list-unsubscribe', '
   const { signatures } = await dkimSign(source, {
     signatureData: [{ signingDomain: 'lists.example', selector: 's', privateKey }],
     headerList: covered.join(':'),
+    signTime: new Date(),
   });
   const { id } = await receiveMail(desk, Buffer.concat([Buffer.from(signatures), source]));
   const asked: string[] = [];
