@@ -115,9 +115,12 @@ describe('a backup', () => {
   });
 
   it('is made one at a time', async () => {
-    const { dir, file } = await deskWithMail();
+    const { desk, dir, file } = await deskWithMail();
     const lock = await holdLock(dir, 'backup');
     await expect(makeBackup(dir, file)).rejects.toThrow(/backed up already/);
+    // Whoever asks for one more just then has not found anything wrong.
+    await expect(backUp(desk, NOW)).rejects.toThrow(/backed up already/);
+    expect(backupTrouble(desk.store.db)).toBeUndefined();
     lock.release();
     await makeBackup(dir, file);
   });
@@ -266,8 +269,11 @@ describe('bringing back', () => {
     await makeBackup(dir, file);
     desk.store.close();
     writeFileSync(databasePath(dir), 'rubbish');
+    // Of one that was broken off.
+    mkdirSync(join(dir, 'backup.a1B2c3'));
     const { before } = await restoreBackup(file, dir);
     expect(readFileSync(before!, 'utf8')).toBe('rubbish');
+    expect(readdirSync(dir).filter((name) => /^backup\.(?!lock)/.test(name))).toEqual([]);
     const again = openDesk(dir);
     expect(inboxOf(again).messages).toHaveLength(1);
     again.store.close();

@@ -7,7 +7,7 @@ import { readMeta, writeMeta } from '#store/settings';
 import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { backupsFolder, listBackups, newBackupPath, type Backup } from './folder';
-import { BackupRefused, makeBackup, makeFolderFor } from './makeBackup';
+import { BackupRefused, BackupUnderWay, makeBackup, makeFolderFor } from './makeBackup';
 
 const TROUBLE = 'backup-trouble';
 const DAY_MS = 86_400_000;
@@ -78,6 +78,7 @@ export async function backUp(desk: Desk, now = Date.now()): Promise<Backup> {
     const { keepBackups } = desk.settings();
     if (keepBackups > 0) forgetOld(desk, keepBackups, now);
   } catch (error) {
+    if (error instanceof BackupUnderWay) throw error;
     tell(desk, error instanceof BackupRefused ? error.message : 'It failed; the log says how.', now);
     throw error;
   }

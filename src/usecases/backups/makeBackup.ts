@@ -11,6 +11,9 @@ import { sealByPassphrase } from '../secrets/seal';
 /** A backup could not be made, checked or brought back. `message` says why, and what was left as it was. */
 export class BackupRefused extends Error {}
 
+/** One is being made already: that is no trouble. */
+export class BackupUnderWay extends BackupRefused {}
+
 export const KEY_OF_BACKUP = 'key of a backup';
 const SHORTEST_PASSPHRASE = 12;
 
@@ -67,7 +70,7 @@ export async function makeBackup(
   const to = resolve(file);
   checkPlace(to);
   const lock = await holdLock(dataDir, 'backup', 0).catch((error: unknown) => {
-    throw new BackupRefused((error as Error).message);
+    throw new BackupUnderWay((error as Error).message);
   });
   const part = `${to}.part`;
   try {

@@ -1,5 +1,14 @@
 /** Bringing a backup back as the desk. */
-import { copyFileSync, existsSync, linkSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  linkSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+} from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { foldLog, readMark, removeMark } from '#store/backup';
 import { checkFile } from '#store/checkFile';
@@ -15,6 +24,9 @@ import { checkBackup, type CheckedBackup } from './checkBackup';
 import { heedWhatPassed, type Heeded } from './heedWhatPassed';
 import { BackupRefused, KEY_OF_BACKUP } from './makeBackup';
 import { unpackArchive } from './unpackArchive';
+
+/** Where one is made ready; whoever made it is gone where there is one at the start. */
+const BROKEN_OFF = /^backup\.[A-Za-z\d]{6}$/;
 
 export interface Restored extends CheckedBackup, Heeded {
   /** Where the database is that was there before; undefined where none was. */
@@ -72,6 +84,8 @@ export async function restoreBackup(file: string, dataDir: string, passphrase?: 
   if (!existsSync(from)) throw new BackupRefused(`${file} is not there.`);
   mkdirSync(dataDir, { recursive: true, mode: 0o700 });
   const locks = await takeLocks(dataDir);
+  for (const name of readdirSync(dataDir))
+    if (BROKEN_OFF.test(name)) rmSync(join(dataDir, name), { recursive: true, force: true });
   const ready = mkdtempSync(join(dataDir, 'backup.'));
   try {
     const path = databasePath(dataDir);
