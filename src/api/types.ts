@@ -195,6 +195,8 @@ export interface components {
       fileFolders: string[];
       /** @description Days what was deleted can be brought back; null: for good */
       keepDeletedDays: number | null;
+      /** @description Days what happened to a message is kept; null: for good */
+      keepJournalDays: number | null;
       /** @description Of so many days the last backup is kept; 0: none are made by themselves */
       keepBackups: number;
     };
@@ -3331,6 +3333,8 @@ export interface components {
         keepCopiesDays?: number | null;
         /** @description Days what was deleted can be brought back; null: for good */
         keepDeletedDays?: number | null;
+        /** @description Days what happened to a message is kept; null: for good */
+        keepJournalDays?: number | null;
         /** @description Of so many days the last backup is kept; 0: none are made by themselves */
         keepBackups?: number;
       };

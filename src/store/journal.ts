@@ -1,6 +1,7 @@
 /** The journal and the list of changes; both are written in the transaction of what they tell. */
-import { and, desc, eq, gt, lte, max } from 'drizzle-orm';
-import { changes, journal } from './schema';
+import { and, desc, eq, gt, inArray, lte, max, sql } from 'drizzle-orm';
+import { UNSETTLED_STATES } from '#core/departure/states';
+import { changes, departures, journal } from './schema';
 import { built, placeholders } from './built';
 import type { Reading, Tx } from './store';
 
@@ -43,6 +44,18 @@ export function lastInto(
 export function lastJournalAt(db: Reading): number | undefined {
   return db.select({ at: journal.at }).from(journal).orderBy(desc(journal.id)).limit(1).get()?.at;
 }
+
+/**
+ * Forgets what happened before `until`, epoch ms, but for messages that are still to leave. The last line stays: by it a
+ * sandbox's clock knows where it has been.
+ * @returns how many lines, at most `limit`
+ */
+export const forgetHistory = (tx: Tx, until: number, limit: number): number =>
+  tx.run(sql`DELETE FROM journal WHERE id IN (
+    SELECT id FROM journal AS line WHERE at < ${until} AND id < (SELECT max(id) FROM journal)
+      AND NOT EXISTS (SELECT 1 FROM departures
+        WHERE message_id = line.message_id AND ${inArray(departures.state, [...UNSETTLED_STATES])})
+    ORDER BY id LIMIT ${limit})`).changes;
 
 const insertChange = built((db) =>
   db.insert(changes).values(placeholders<typeof changes.$inferInsert>('topic ref')).prepare(),

@@ -39,6 +39,7 @@ export function defaultSettings(): Settings {
     fileFolders: [],
     keepCopiesDays: null,
     keepDeletedDays: 30,
+    keepJournalDays: null,
     keepBackups: 7,
   };
 }

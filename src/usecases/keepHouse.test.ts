@@ -3,6 +3,7 @@ import { randomBytes } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { countRows, tempDesk } from '#test/support/desk';
 import { frozenOf } from '#store/frozen';
+import { historyOf } from '#store/journal';
 import { changeSettings } from './changeSettings';
 import { moveClock } from './clock/sandbox';
 import { takeBack } from './departures/takeBack';
@@ -134,4 +135,25 @@ it('a long message that came is in pieces, which go with it', async () => {
   expect(readSource(desk, id).equals(mail)).toBe(true);
   desk.store.write((tx) => tx.run(`DELETE FROM messages WHERE id = '${id}'`));
   expect(countRows(desk, 'pieces')).toBe(0);
+});
+
+it('history is forgotten after its days, but for what is still to leave', async () => {
+  const { desk } = tempDesk();
+  changeSettings(desk, { holdSeconds: 0, keepJournalDays: 3 });
+  const left = createDraft(desk, { to: readers(1), subject: 'x', text: 'y' });
+  const waits = createDraft(desk, { to: readers(1), subject: 'x', text: 'y' });
+  scheduleMessage(desk, waits.id, { kind: 'at', local: '2027-11-24T10:00', zone: 'UTC' });
+  await leave(desk, left.id, 1);
+  const lines = (id: string) => historyOf(desk.store.db, id).length;
+  const [before, waiting] = [lines(left.id), lines(waits.id)];
+  expect(Math.min(before, waiting)).toBeGreaterThan(0);
+  moveClock(desk, { set: desk.now() + 2 * DAY });
+  await keepHouse(desk);
+  expect([lines(left.id), lines(waits.id)]).toEqual([before, waiting]);
+  moveClock(desk, { set: desk.now() + 2 * DAY });
+  await keepHouse(desk);
+  // The very last line says how far the sandbox has come.
+  expect(lines(left.id)).toBeLessThanOrEqual(1);
+  expect(lines(waits.id)).toBe(waiting);
+  expect(readMessage(desk, left.id).departures[0]!.state).toBe('sent');
 });

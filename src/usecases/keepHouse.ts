@@ -2,6 +2,7 @@
 import { dropEventsDeletedBefore } from '#store/events';
 import { copiesLeftBetween, forgetDeleted, messagesDeletedBefore } from '#store/expired';
 import { forgetFrozen } from '#store/frozen';
+import { forgetHistory } from '#store/journal';
 import { readMeta, writeMeta } from '#store/settings';
 import type { Desk } from './desk';
 import { forgetOldChanges } from './followChanges';
@@ -56,10 +57,16 @@ async function forgetWhatWasDeleted(desk: Desk, days: number): Promise<void> {
   }
 }
 
+async function forgetWhatHappened(desk: Desk, days: number): Promise<void> {
+  const until = desk.now() - days * DAY_MS;
+  while (desk.store.write((tx) => forgetHistory(tx, until, BATCH)) > 0) await othersHaveATurn();
+}
+
 /** Once in a while is enough. */
 export async function keepHouse(desk: Desk): Promise<void> {
   forgetOldChanges(desk);
-  const { keepCopiesDays, keepDeletedDays } = desk.settings();
+  const { keepCopiesDays, keepDeletedDays, keepJournalDays } = desk.settings();
   if (keepCopiesDays !== null) await forgetCopies(desk, keepCopiesDays);
   if (keepDeletedDays !== null) await forgetWhatWasDeleted(desk, keepDeletedDays);
+  if (keepJournalDays !== null) await forgetWhatHappened(desk, keepJournalDays);
 }

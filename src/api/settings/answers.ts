@@ -49,6 +49,9 @@ export const answers = {
     keepDeletedDays: orNull(Joi.number()).description(
       'Days what was deleted can be brought back; null: for good',
     ),
+    keepJournalDays: orNull(Joi.number()).description(
+      'Days what happened to a message is kept; null: for good',
+    ),
     keepBackups: countOf('Of so many days the last backup is kept; 0: none are made by themselves'),
   }),
 };

@@ -25,6 +25,11 @@ const CHOICES = [
     name: 'What was deleted',
     note: 'So long it can be brought back; then it is gone, its files with it.',
   },
+  {
+    key: 'keepJournalDays',
+    name: 'History',
+    note: 'What happened to each message, step by step. That of what is still to leave stays.',
+  },
 ] as const;
 
 export function Kept() {
