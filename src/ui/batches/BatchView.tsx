@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Button, Checkbox, InputNumber, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { BatchJson, BatchRowsJson, TestedBatchJson } from '#api/types';
 import { KeptField } from '../common/KeptField';
 import { useAttempt } from '../common/useAttempt';
@@ -183,7 +183,18 @@ function Whole({ batch, rows }: { batch: BatchJson; rows: readonly Row[] }) {
   }
   const canSchedule =
     check.progress === null && ready > 0 && !(allOrNone && wrong.length > 0) && busy === null;
-  usePrimaryKey(() => canSchedule && void schedule());
+  /** The key was pressed while the rows, as they were then, were still looked at. */
+  const pressed = useRef<string>(undefined);
+  usePrimaryKey(() => {
+    if (canSchedule) void schedule();
+    else if (check.progress !== null && busy === null) pressed.current = version;
+  });
+  useEffect(() => {
+    if (check.progress !== null || pressed.current === undefined) return;
+    const same = pressed.current === version;
+    pressed.current = undefined;
+    if (same && canSchedule) void schedule();
+  });
   const forget = () =>
     attempt(async () => {
       await ask('DELETE', `/batches/${id}`);
