@@ -21,8 +21,8 @@ export default defineConfig({
             OAK_FROM: 'Tamsin Oyelaran <registrar@wrenfield.example>',
             OAK_TEST_SLOWNESS: slow,
           },
-          testTimeout: patient(30_000),
-          hookTimeout: patient(30_000),
+          testTimeout: patient(120_000),
+          hookTimeout: patient(120_000),
         },
       },
       {
