@@ -125,10 +125,10 @@ export class Engine {
     const keep = () => {
       void keepHouse(desk).catch((error: unknown) => log.warn({ err: error }, 'housekeeping'));
       void this.clearAway();
-      this.keepSafe();
+      void this.keepSafe();
     };
     this.housekeeping = setInterval(keep, HOUSEKEEPING_MS);
-    this.firstBackup = setTimeout(() => this.keepSafe(), FIRST_BACKUP_MS);
+    this.firstBackup = setTimeout(() => void this.keepSafe(), FIRST_BACKUP_MS);
     this.wake();
   }
 
@@ -324,10 +324,13 @@ export class Engine {
   }
 
   /** Once a day. Why it could not be stands where everybody sees it. */
-  private keepSafe(): void {
+  private async keepSafe(): Promise<void> {
     const { desk, log } = this.parts;
-    if (!wantsBackup(desk)) return;
-    backUpApart(desk.dataDir).catch((error: unknown) => log.warn({ err: error }, 'no backup was made'));
+    try {
+      if (wantsBackup(desk)) await backUpApart(desk.dataDir);
+    } catch (error) {
+      log.warn({ err: error }, 'no backup was made');
+    }
   }
 
   /** Files that have gone out are cleared away as it was chosen; what does not work is tried again after the next. */

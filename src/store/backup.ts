@@ -131,7 +131,7 @@ export function countBackup(path: string): BackupCounts {
 }
 
 /**
- * Of these departures those that do not wait any more in another database, whatever has become of them there.
+ * Of these departures those that do not wait for their moment in another database, whatever has become of them there.
  * @returns empty where it cannot be told: the other one is damaged, or of another version
  */
 export function noLongerWaiting(

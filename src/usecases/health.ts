@@ -61,7 +61,8 @@ const NEXT_BACKUP_MS = 3_600_000;
 
 function noBackup(desk: Desk): Health['failing'] {
   const trouble = backupTrouble(desk.store.db);
-  if (!trouble) return [];
+  // Where none are wanted any more, none is missing.
+  if (!trouble || desk.settings().keepBackups === 0) return [];
   const { since } = trouble;
   return [
     { words: 'no backup is made; Settings say why', count: 1, since, nextTry: Date.now() + NEXT_BACKUP_MS },

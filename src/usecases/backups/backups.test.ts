@@ -1,5 +1,6 @@
 /** Backups: made while others write, checked, brought back, and forgotten in time. */
 import {
+  copyFileSync,
   existsSync,
   mkdirSync,
   readdirSync,
@@ -27,6 +28,8 @@ import { receiveMail } from '../incoming/receiveMail';
 import { createDraft } from '../messages/createDraft';
 import { scheduleMessage } from '../messages/scheduleMessage';
 import { claimDeparture } from '../release/claimDeparture';
+import { pauseDeparture } from '../departures/changeDeparture';
+import { readHealth } from '../health';
 import { holdLock } from '../holdLock';
 import { openSecret } from '../secrets/keys';
 import { passwordOf } from '../secrets/sealAll';
@@ -155,6 +158,7 @@ describe('bringing back', () => {
     const [soon, later] = [schedule(desk, 'Soon', NOW + 3_600_000), schedule(desk, 'Later', NOW + 9 * DAY)];
     const early = schedule(desk, 'Let go early', NOW + 10 * DAY);
     const back = schedule(desk, 'Taken back', NOW + 11 * DAY);
+    const stopped = schedule(desk, 'Paused by me', NOW + 12 * DAY);
     await makeBackup(dir, file);
     // It leaves, and one more is let go before its moment; then the backup is brought back over it.
     moveClock(desk, { set: NOW + 3_600_000 });
@@ -163,6 +167,7 @@ describe('bringing back', () => {
       tx.run(`UPDATE departures SET state = 'sent' WHERE id = '${early.id}'` as never);
       tx.run(`UPDATE departures SET state = 'draft' WHERE id = '${back.id}'` as never);
     });
+    pauseDeparture(desk, stopped.id);
     desk.store.close();
     const restored = await restoreBackup(file, dir);
     expect(restored.before).toMatch(/oak\.db\.before-\d{8}T\d{6}Z$/);
@@ -173,11 +178,12 @@ describe('bringing back', () => {
     expect(stateOf(soon.id).reason).toMatch(/Brought back from the backup of .*may have left since/);
     expect(stateOf(early.id)).toMatchObject({ state: 'paused', pausedFor: 'review' });
     expect(stateOf(back.id)).toMatchObject({ state: 'paused', pausedFor: 'review' });
+    expect(stateOf(stopped.id)).toMatchObject({ state: 'paused', pausedFor: 'review' });
     expect(stateOf(later.id).state).toBe('scheduled');
-    expect(restored.departures).toBe(3);
+    expect(restored.departures).toBe(4);
     again.store.close();
     // What was there before can be looked at, and brought back in its turn.
-    expect(checkBackup(restored.before!).counts.messages).toBe(5);
+    expect(checkBackup(restored.before!).counts.messages).toBe(6);
   });
 
   it('under the real clock, whatever was due meanwhile stands still', async () => {
@@ -246,6 +252,17 @@ describe('bringing back', () => {
     const again = openDesk(other);
     expect(findFileWatch(again.store.db, 'w')).toMatchObject({ known: null, state: 'watching' });
     expect(allSessions(again.store.db)).toEqual([]);
+    again.store.close();
+  });
+
+  it('a database copied by other means is whole with its log', async () => {
+    const { desk, dir } = await deskWithMail();
+    const folder = tempDir();
+    for (const name of ['oak.db', 'oak.db-wal']) copyFileSync(join(dir, name), join(folder, name));
+    const other = join(tempDir(), 'new');
+    await restoreBackup(join(folder, 'oak.db'), other);
+    const again = openDesk(other);
+    expect(inboxOf(again).messages).toHaveLength(inboxOf(desk).messages.length);
     again.store.close();
   });
 
@@ -373,5 +390,11 @@ describe('by themselves', () => {
     expect(backupTrouble(desk.store.db)?.since).toBe(NOW);
     await expect(backUp(desk, NOW + DAY)).rejects.toThrow();
     expect(backupTrouble(desk.store.db)?.since).toBe(NOW);
+    // Whoever asks does not fail by it, and is told as long as there are to be any.
+    expect(listBackups(dir)).toEqual([]);
+    expect(wantsBackup(desk, NOW + DAY)).toBe(true);
+    expect(readHealth(desk, true).failing).toHaveLength(1);
+    changeSettings(desk, { keepBackups: 0 });
+    expect(readHealth(desk, true).failing).toEqual([]);
   });
 });

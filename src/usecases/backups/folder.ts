@@ -1,5 +1,5 @@
 /** The folder of backups that are made by themselves, beside the database. */
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { backupName, madeAtOf } from '#core/backup/names';
 import { databasePath } from '#store/store';
@@ -19,7 +19,7 @@ export const newBackupPath = (dataDir: string, at: number) => join(backupsFolder
 /** The newest first. */
 export function listBackups(dataDir: string): Backup[] {
   const folder = backupsFolder(dataDir);
-  if (!existsSync(folder)) return [];
+  if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory()) return [];
   return readdirSync(folder)
     .flatMap((name): Backup[] => {
       const madeAt = madeAtOf(name);

@@ -15,9 +15,6 @@ import { holdLeft } from '../departures/holdLeft';
 import type { Desk } from '../desk';
 import { recoverUnfinished } from '../release/finishAttempt';
 
-/** States in which a departure has not left, and has not been given up. */
-const WAITING = [...PENDING_STATES, 'paused'];
-
 export interface Heeded {
   /** Departures that stand still for a look. */
   departures: number;
@@ -28,7 +25,7 @@ export interface Heeded {
 /**
  * @param desk as it was backed up; nothing is at work on it
  * @param madeAt when it was, epoch ms; null where that is not known
- * @param before the database that was there, where there was one: what does not wait any more there stands still too
+ * @param before the database that was there, where there was one: what would not leave by itself there does not here
  */
 export function heedWhatPassed(desk: Desk, madeAt: number | null, before: string | undefined): Heeded {
   recoverUnfinished(desk);
@@ -42,7 +39,7 @@ export function heedWhatPassed(desk: Desk, madeAt: number | null, before: string
       ? noLongerWaiting(
           before,
           pending.map(({ id }) => id),
-          WAITING,
+          PENDING_STATES,
         )
       : new Set();
     const doubtful = pending.filter(({ id, due }) => due <= now || gone.has(id));
@@ -55,7 +52,7 @@ export function heedWhatPassed(desk: Desk, madeAt: number | null, before: string
         {
           pausedFor: 'review',
           holdLeft: holdLeft(each, now),
-          reason: `Brought back from the backup${of}: it may have left since. Look whether it has, then let it go or delete it.`,
+          reason: `Brought back from the backup${of}: it may have left since, or been stopped. Look whether it has, then let it go or delete it.`,
         },
         'brought back from a backup',
       );

@@ -94,6 +94,8 @@ export async function restoreBackup(file: string, dataDir: string, passphrase?: 
     else {
       checkBackup(from);
       copyFileSync(from, copy);
+      // Of a database that was copied by other means, what its log holds belongs to it.
+      if (existsSync(`${from}-wal`)) copyFileSync(`${from}-wal`, `${copy}-wal`);
     }
     const checked = checkBackup(copy);
     const keys = keysOf(copy, passphrase);
