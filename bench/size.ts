@@ -4,11 +4,12 @@ import { openDesk, type Desk } from '#usecases/desk';
 import { UNSETTLED_STATES } from '#core/departure/states';
 import { prepareData } from '#usecases/prepareData';
 import { dueNow, nextRelease } from '#usecases/release/dueWork';
+import { BY_ENVIRONMENT } from '#usecases/release/mailServer';
 import { fillDepartures } from './manyMessages';
 import { median, milliseconds, tempData, type Row } from './support';
 
 const QUESTIONS: [string, (desk: Desk) => unknown][] = [
-  ['what is due next', (desk) => [nextRelease(desk), dueNow(desk, 20)]],
+  ['what is due next', (desk) => [nextRelease(desk, BY_ENVIRONMENT), dueNow(desk, BY_ENVIRONMENT, 20)]],
   [
     'the first page of Departures, 100 rows',
     (desk) => listDepartures(desk, { states: UNSETTLED_STATES, limit: 100 }),

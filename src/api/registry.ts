@@ -1,5 +1,7 @@
 /** Every operation of the API and every shape of its answers: where what is published and typed comes from. */
 import type { Schema } from 'joi';
+import * as accountAnswers from './accounts/answers';
+import * as accounts from './accounts/operations';
 import * as attachmentAnswers from './attachments/answers';
 import * as attachments from './attachments/operations';
 import * as backupAnswers from './backups/answers';
@@ -112,6 +114,7 @@ export const operations: Operation[] = [
     offers,
     calendars,
     backups,
+    accounts,
   ],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
@@ -156,6 +159,7 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       offerAnswers,
       calendarAnswers,
       backupAnswers,
+      accountAnswers,
     ],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

@@ -40,6 +40,7 @@ export interface components {
         /** @description Departures whose moment has come and that wait for it */
         waiting: number;
       };
+      /** @description Of the usual account */
       mailServer: {
         /** @description False where none is set: departures wait */
         configured: boolean;
@@ -54,6 +55,21 @@ export interface components {
         /** @description How many departures wait for it */
         waiting: number;
       };
+      /** @description The sending server of each account; the id is empty for the one the environment names */
+      accounts: {
+        id: string;
+        name: string;
+        /** @description What is wrong, in words; null while nothing is */
+        trouble: string | null;
+        /** Format: date-time */
+        since: string | null;
+        /** Format: date-time */
+        nextTry: string | null;
+        /** @description It is being tried at this moment */
+        trying: boolean;
+        /** @description How many departures wait for it */
+        waiting: number;
+      }[];
     };
     Clock: {
       /** Format: date-time */
@@ -77,6 +93,11 @@ export interface components {
       name: string;
       address: string;
       signature: string;
+      /**
+       * @description Its messages leave through it; null: the usual one
+       * @default null
+       */
+      account: string | null;
     };
     QuietHours: {
       on: boolean;
@@ -97,6 +118,8 @@ export interface components {
       identities: components['schemas']['Identity'][];
       /** @description Of the main identity; plain text */
       signature: string;
+      /** @description Through which its messages leave; null: the usual one */
+      account: string | null;
       /** @description The first is the usual one */
       sentFolders: string[];
       /** @enum {string} */
@@ -2213,7 +2236,8 @@ export interface components {
         | 'occasion'
         | 'question'
         | 'event'
-        | 'calendar';
+        | 'calendar'
+        | 'account';
       ref: string;
     };
     FoundTimes: {
@@ -3200,10 +3224,54 @@ export interface components {
       /** @description Bytes of the database: about what the next one takes */
       database: number;
     };
+    Account: {
+      /** @description Empty for the one the environment names, which is changed there */
+      id: string;
+      name: string;
+      address: string;
+      smtp: {
+        host: string;
+        port: number;
+        /** @enum {string} */
+        security: 'tls' | 'starttls' | 'none';
+        user: string;
+      } | null;
+      perMinute: number | null;
+      /** @description Identities that name no account leave through it */
+      usual: boolean;
+      /** @description Why nothing leaves through it now */
+      trouble: string | null;
+      /** @description Departures that are to leave through it */
+      pending: number;
+    };
+    Accounts: {
+      accounts: components['schemas']['Account'][];
+    };
+    /** @description The servers of an address, as its domain says them (RFC 6186) */
+    FoundServers: {
+      smtp: {
+        host: string;
+        port: number;
+        /** @enum {string} */
+        security: 'tls' | 'starttls' | 'none';
+      } | null;
+      imap: {
+        host: string;
+        port: number;
+        /** @enum {string} */
+        security: 'tls' | 'starttls' | 'none';
+      } | null;
+      /** @description What is to be known about it */
+      words: string;
+    };
     readHealth: {
       answer: components['schemas']['Health'];
     };
     retryMailServer: {
+      body?: {
+        /** @description Of this account alone */
+        account?: string;
+      };
       answer: components['schemas']['Health'];
     };
     sendTestMessage: {
@@ -3231,6 +3299,8 @@ export interface components {
         identities?: components['schemas']['Identity'][];
         /** @description Of the main identity */
         signature?: string;
+        /** @description Its messages leave through it; null: the usual one */
+        account?: string | null;
         sentFolders?: string[];
         /** @description Spelled right */
         ownWords?: string[];
@@ -5651,6 +5721,75 @@ export interface components {
       answer: components['schemas']['Backup'];
     };
     readBackup: Record<string, never>;
+    addAccount: {
+      body: {
+        address: string;
+        /** @description As it is called here; its address where none is said */
+        name?: string;
+        password: string;
+        smtp: {
+          host: string;
+          /** @description The usual one where none is said */
+          port?: number;
+          /**
+           * @description Encrypted from the start, once connected, or not at all
+           * @enum {string}
+           */
+          security: 'tls' | 'starttls' | 'none';
+          /** @description The address where none is said; empty signs nobody in */
+          user?: string;
+        };
+        /** @description Messages a minute at most; null: as fast as the server takes them */
+        perMinute?: number | null;
+        /** @description The host once more, to allow that it goes without encryption */
+        plainHost?: string;
+        /** @description Keep it although it cannot be reached */
+        untried?: boolean;
+      };
+      answer: components['schemas']['Account'];
+    };
+    changeAccount: {
+      body: {
+        /** @description As it is called here; its address where none is said */
+        name?: string;
+        password?: string;
+        smtp?: {
+          host: string;
+          /** @description The usual one where none is said */
+          port?: number;
+          /**
+           * @description Encrypted from the start, once connected, or not at all
+           * @enum {string}
+           */
+          security: 'tls' | 'starttls' | 'none';
+          /** @description The address where none is said; empty signs nobody in */
+          user?: string;
+        };
+        /** @description Messages a minute at most; null: as fast as the server takes them */
+        perMinute?: number | null;
+        /** @description The host once more, to allow that it goes without encryption */
+        plainHost?: string;
+        /** @description Keep it although it cannot be reached */
+        untried?: boolean;
+      };
+      answer: components['schemas']['Account'];
+    };
+    findServers: {
+      body: {
+        address: string;
+      };
+      answer: components['schemas']['FoundServers'];
+    };
+    listAccounts: {
+      answer: components['schemas']['Accounts'];
+    };
+    readAccount: {
+      answer: components['schemas']['Account'];
+    };
+    removeAccount: Record<string, never>;
+    tryAccount: {
+      answer: components['schemas']['Account'];
+    };
   };
   responses: never;
   parameters: never;
@@ -5799,6 +5938,9 @@ export type FoundCalendarsJson = Schemas['FoundCalendars'];
 export type SyncedJson = Schemas['Synced'];
 export type BackupJson = Schemas['Backup'];
 export type BackupsJson = Schemas['Backups'];
+export type AccountJson = Schemas['Account'];
+export type AccountsJson = Schemas['Accounts'];
+export type FoundServersJson = Schemas['FoundServers'];
 export type ShapeName =
   | 'Health'
   | 'Clock'
@@ -5938,7 +6080,10 @@ export type ShapeName =
   | 'FoundCalendars'
   | 'Synced'
   | 'Backup'
-  | 'Backups';
+  | 'Backups'
+  | 'Account'
+  | 'Accounts'
+  | 'FoundServers';
 export interface Operations {
   readHealth: Schemas['readHealth'];
   retryMailServer: Schemas['retryMailServer'];
@@ -6163,4 +6308,11 @@ export interface Operations {
   listBackups: Schemas['listBackups'];
   makeBackup: Schemas['makeBackup'];
   readBackup: Schemas['readBackup'];
+  addAccount: Schemas['addAccount'];
+  changeAccount: Schemas['changeAccount'];
+  findServers: Schemas['findServers'];
+  listAccounts: Schemas['listAccounts'];
+  readAccount: Schemas['readAccount'];
+  removeAccount: Schemas['removeAccount'];
+  tryAccount: Schemas['tryAccount'];
 }

@@ -14,4 +14,5 @@ export const CHANGE_TOPICS = [
   'question',
   'event',
   'calendar',
+  'account',
 ] as const;

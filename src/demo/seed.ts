@@ -94,7 +94,7 @@ export async function seedDemo(desk: Desk): Promise<void> {
     me,
     zone: myZone,
     signature: mySignature,
-    identities: myOthers,
+    identities: myOthers.map((each) => ({ ...each, account: null })),
     sentFolders: mySentFolders,
     fileFolders: [demoFolder(desk.dataDir)],
   });

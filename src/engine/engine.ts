@@ -3,7 +3,6 @@
  * nothing that comes in: that is the reader's. All of its state is in the database; the process can end at any moment.
  */
 import type { Logger } from 'pino';
-import { HANDOVER } from '#core/limits';
 import { followClockSet, restartHolds } from '#usecases/clock/clockSet';
 import { shareClock, type OutsideWorld } from '#usecases/clock/outsideWorld';
 import { backUpApart, endBackups } from '#usecases/backups/backUpApart';
@@ -18,20 +17,20 @@ import { mailWaits } from '#usecases/incoming/mailWaits';
 import { CalendarFollower } from '#usecases/calendars/followCalendars';
 import { FileFollower } from '#usecases/fileWatches/followFiles';
 import { clearAwayDue } from '#usecases/links/clearAwayRead';
-import { claimDeparture } from '#usecases/release/claimDeparture';
-import { dueNow, dueSoon, earlier, nextRelease } from '#usecases/release/dueWork';
-import { finishAttempt, recordStage, recoverUnfinished } from '#usecases/release/finishAttempt';
+import { earlier } from '#usecases/release/dueWork';
+import { recoverUnfinished } from '#usecases/release/finishAttempt';
 import { pauseTooLate } from '#usecases/release/lateStarts';
 import type { MailServer } from '#usecases/release/mailServer';
-import { tryServerSoon } from '#usecases/release/serverTrouble';
+import { tryServersSoon } from '#usecases/release/serverTrouble';
 import { allWakers } from '#usecases/wakers/registry';
 import { Wakers } from '#usecases/wakers/wakers';
+import { Lanes } from './lanes';
 import { MachineClock } from './machineClock';
 
 export interface EngineParts {
   desk: Desk;
   log: Logger;
-  /** undefined where no mail server is set: then departures wait. */
+  /** That the environment names; accounts have theirs. */
   mailServer?: MailServer;
   /** The outside world of a sandbox; it shares the sandbox clock. */
   outside?: OutsideWorld;
@@ -45,27 +44,11 @@ const FIRST_BACKUP_MS = 300_000;
 const HEARTBEAT_MS = 1000;
 /** Between two heartbeats real time never differs more from the time that passed, unless it was set or slept. */
 const CLOCK_JUMP_MS = 2000;
-/** What is behind its moment leaves in due order: later ones wait this long, at most, for an earlier one. */
-const IN_ORDER_MS = 3000;
-/** What fell due no longer ago is not behind, and waits for nobody. */
-const ON_TIME_MS = 1000;
-/** Due departures looked up at once, as a multiple of the connections. */
-const LOOK_AHEAD = 40;
 /** Connections are opened this long before they are needed. */
 const WARM_MS = 1500;
 
-interface Flight {
-  due: number;
-  /** Monotonic ms. */
-  since: number;
-  done: Promise<void>;
-}
-
 export class Engine {
-  private readonly inFlight = new Map<string, Flight>();
-  /** Due departures that have not begun, in due order, as last looked up; the claim looks again. */
-  private ready: { id: string; due: number }[] = [];
-  private filling: NodeJS.Immediate | undefined;
+  private readonly lanes: Lanes;
   private timer: NodeJS.Timeout | undefined;
   private housekeeping: NodeJS.Timeout | undefined;
   private firstBackup?: NodeJS.Timeout;
@@ -93,7 +76,14 @@ export class Engine {
     this.calendars = new CalendarFollower(desk, (what, error) =>
       log.warn({ err: error, what }, 'following calendars'),
     );
-    this.wakers = new Wakers(desk, allWakers(mailServer !== undefined), (waker, id, error) => {
+    this.lanes = new Lanes(desk, log, mailServer, {
+      disk: (trouble) => this.tellDisk(trouble),
+      left: () => this.clearAway(),
+      // Something it sent may be answered at once.
+      ended: () => (this.outsideDue = null),
+      idle: () => this.wake(),
+    });
+    this.wakers = new Wakers(desk, allWakers, (waker, id, error) => {
       this.tellDisk(diskTrouble(error));
       log.error({ err: error, waker, id }, 'it could not happen');
     });
@@ -114,7 +104,7 @@ export class Engine {
       log.warn({ departure: departure.id }, 'found unfinished');
     void this.clearAway();
     // It may be another server by now, or be well again.
-    tryServerSoon(desk);
+    tryServersSoon(desk);
     this.follower = followCommits(desk, () => {
       this.files.changed();
       this.calendars.changed();
@@ -142,10 +132,9 @@ export class Engine {
     this.follower?.stop();
     await this.files.stop();
     await this.calendars.stop();
-    await Promise.all([...this.inFlight.values()].map(({ done }) => done));
+    await this.lanes.stop();
     await this.clearing;
     clearInterval(this.heartbeat);
-    await this.parts.mailServer?.close();
   }
 
   private wake(): void {
@@ -177,52 +166,27 @@ export class Engine {
   }
 
   private async tick(): Promise<void> {
-    const { desk, mailServer, outside } = this.parts;
+    const { desk, outside } = this.parts;
     // Before anything is called due: by a clock that was just set, a hold could be.
     this.followMachine();
     this.wakers.run();
     // What the disk did not take is still due: a rest keeps that from becoming a busy loop.
     this.tickFailed = this.wakers.heldUp;
-    if (mailServer) {
+    this.lanes.follow();
+    if (this.lanes.any) {
       pauseTooLate(desk, this.idleUntil);
-      this.lookUpDue();
-      if (this.ready.length > 0) await this.tellTime();
-      this.fill();
+      this.lanes.lookUpDue();
+      if (this.lanes.waiting) await this.tellTime();
+      this.lanes.fill();
     }
-    if (this.inFlight.size > 0) return;
-    if (this.ready.length === 0 && !this.tickFailed) this.tellDisk(undefined);
+    if (this.lanes.busy) return;
+    if (!this.lanes.waiting && !this.tickFailed) this.tellDisk(undefined);
     const now = desk.now();
     if (outside && (this.outsideDue === null || this.outsideDue <= now)) {
       await this.tellTime();
       this.outsideDue = (await outside.run(now)).nextDue;
     }
     if (desk.sandbox) await this.settleClock();
-  }
-
-  /** Looks up what is due; {@link fill} begins it as there is room. */
-  private lookUpDue(): void {
-    const { desk, mailServer } = this.parts;
-    const ahead = mailServer!.connections * LOOK_AHEAD;
-    this.ready = dueNow(desk, ahead + this.inFlight.size).filter(({ id }) => !this.inFlight.has(id));
-  }
-
-  /**
-   * Begins what is ready, in due order. In batches, so that what begins together is committed together; and of what is
-   * behind, the later waits until the earlier has gone, or has taken too long.
-   */
-  private fill(): void {
-    const { connections } = this.parts.mailServer!;
-    const now = performance.now();
-    const flights = [...this.inFlight.values()];
-    // What takes long has left its place among the connections.
-    let quick = flights.filter(({ since }) => now - since < HANDOVER.slowMs).length;
-    if (quick > connections * 2) return;
-    const ahead = flights.filter(({ since }) => now - since < IN_ORDER_MS);
-    const earliest = Math.min(this.ready[0]?.due ?? 0, ...ahead.map((flight) => flight.due));
-    const onTime = this.parts.desk.now() - ON_TIME_MS;
-    const mayBegin = (next: { due: number } | undefined) =>
-      next !== undefined && (next.due === earliest || next.due > onTime);
-    for (; mayBegin(this.ready[0]) && quick < connections * 4; quick++) this.begin(this.ready.shift()!);
   }
 
   private beat(): void {
@@ -258,8 +222,10 @@ export class Engine {
 
   /** The next moment anything is to happen here or outside, epoch ms. */
   private nextMoment(): number | null {
-    const { desk, mailServer } = this.parts;
-    const release = mailServer ? nextRelease(desk) : null;
+    return this.momentWith(this.lanes.next());
+  }
+
+  private momentWith(release: number | null): number | null {
     return earlier(earlier(release, this.wakers.next()), this.outsideDue);
   }
 
@@ -280,47 +246,6 @@ export class Engine {
   private async tellTime(): Promise<void> {
     const { desk, outside } = this.parts;
     if (outside) await shareClock(desk, outside);
-  }
-
-  private begin({ id, due }: { id: string; due: number }): void {
-    const done = this.release(id)
-      .catch((error: unknown) => {
-        this.tellDisk(diskTrouble(error));
-        this.parts.log.error({ err: error, departure: id }, 'release failed');
-        // It is still due; a rest keeps a lasting fault from becoming a busy loop.
-        return this.rest();
-      })
-      .finally(() => {
-        this.inFlight.delete(id);
-        // Something it sent may be answered at once.
-        this.outsideDue = null;
-        // Together with whatever else ends in this turn; looking things up again is for when nothing is left.
-        this.filling ??= setImmediate(() => {
-          this.filling = undefined;
-          if (!this.stopped) this.fill();
-          if (this.inFlight.size === 0) this.wake();
-        });
-      });
-    this.inFlight.set(id, { due, since: performance.now(), done });
-  }
-
-  private rest(): Promise<void> {
-    return new Promise((resolve) => setTimeout(resolve, LONGEST_SLEEP_MS));
-  }
-
-  private async release(id: string): Promise<void> {
-    const { desk, log, mailServer } = this.parts;
-    const claim = await claimDeparture(desk, id);
-    if (!claim) return;
-    this.tellDisk(undefined);
-    let departure = claim.departure;
-    const result = await mailServer!.release(claim.envelope, claim.bytes, async (stage) => {
-      departure = await recordStage(desk, departure, stage);
-    });
-    const finished = await this.insist(() => finishAttempt(desk, id, result));
-    if (result.unreachable) log.warn({ departure: id }, result.unreachable);
-    if (finished?.state === 'sent') await this.clearAway();
-    log.debug({ departure: id, state: finished?.state, late: desk.now() - departure.meant }, 'attempt ended');
   }
 
   /** Once a day. Why it could not be stands where everybody sees it. */
@@ -345,35 +270,16 @@ export class Engine {
     return this.clearing;
   }
 
-  /** What the server has answered must be kept: where the disk refuses, again and again until it can be. */
-  private async insist<T>(work: () => Promise<T>): Promise<T | undefined> {
-    for (;;) {
-      try {
-        return await work();
-      } catch (error) {
-        this.tellDisk(diskTrouble(error));
-        this.parts.log.error({ err: error }, 'an answer of the mail server could not be kept');
-        if (this.stopped) return undefined;
-        await this.rest();
-      }
-    }
-  }
-
   private sleep(): void {
     if (this.stopped) return;
-    const next = this.nextMoment();
-    const delay = next === null ? Infinity : delayUntil(this.parts.desk, next);
-    // Due by now: it fell due since the tick looked, unless all hands are busy or the tick failed.
-    const overdue = this.inFlight.size > 0 || this.tickFailed ? LONGEST_SLEEP_MS : 0;
-    if (delay < WARM_MS && next !== null) this.warm(next);
+    const { desk } = this.parts;
+    const next = this.momentWith(this.lanes.nextToWakeFor(desk.now()));
+    const delay = next === null ? Infinity : delayUntil(desk, next);
+    // Due by now: it fell due since the tick looked, unless the tick failed.
+    const overdue = this.tickFailed ? LONGEST_SLEEP_MS : 0;
+    // Opened ahead of time; a sandbox jump has no need of that.
+    if (delay < WARM_MS && next !== null && !desk.sandbox) this.lanes.warm(next + WARM_MS);
     const rest = delay > 0 ? Math.min(LONGEST_SLEEP_MS, Math.ceil(delay)) : overdue;
     this.timer = setTimeout(() => this.wake(), rest);
-  }
-
-  /** Opens connections for what is due in a moment; a sandbox jump has no need of that. */
-  private warm(next: number): void {
-    const { desk, mailServer } = this.parts;
-    if (!mailServer || desk.sandbox) return;
-    mailServer.warm(dueSoon(desk, next + WARM_MS, mailServer.connections));
   }
 }

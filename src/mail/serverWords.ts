@@ -29,6 +29,14 @@ const CONNECTION: Record<string, string> = {
   ETIMEDOUT: 'it does not answer',
 };
 
+/** What kept a connection from being made, to follow a colon; undefined where that is not known. */
+export const connectionWords = ({ code, originalCode }: ConnectionError): string | undefined =>
+  CONNECTION[originalCode ?? ''] ?? CONNECTION[code ?? ''];
+
+/** What is wrong with a certificate, to follow “its certificate”. */
+export const certificateWords = ({ code, originalCode }: ConnectionError): string | undefined =>
+  CERTIFICATE[originalCode ?? ''] ?? CERTIFICATE[code ?? ''];
+
 /** A server that knows no STARTTLS where it is required. */
 const NO_STARTTLS = /^ETLS 50[0-3]/;
 
@@ -64,26 +72,39 @@ export function shownReply(text: string): string {
   return line.length > LONGEST_REPLY ? `${line.slice(0, LONGEST_REPLY).replace(HALF, '')}…` : line;
 }
 
+/** Where what is wrong can be put right. */
+const PLACES = {
+  environment: {
+    login: 'the user name or password in OAK_SMTP_URL',
+    plain: 'Write smtps:// where it takes that, or name the host in OAK_SMTP_PLAIN to send it all the same.',
+  },
+  account: {
+    login: 'the user name or password',
+    plain: 'Choose TLS from the start where it takes that, or allow this server to go without.',
+  },
+};
+
 /**
- * @param label host and port
  * @returns a sentence; the server's own words in it where it said any
  */
-export function serverWords(label: string, error: ConnectionError): string {
-  const { code, originalCode, response } = error;
+export function serverWords(
+  { label, saidBy }: { label: string; saidBy: keyof typeof PLACES },
+  error: ConnectionError,
+): string {
+  const { code, response } = error;
   const said = response ? ` It says: “${shownReply(response)}”.` : '';
-  const certificate = CERTIFICATE[originalCode ?? ''] ?? CERTIFICATE[code ?? ''];
+  const certificate = certificateWords(error);
   if (certificate) return `The mail server ${label} cannot be trusted: its certificate ${certificate}.`;
-  if (code === 'EAUTH') {
-    return `The mail server ${label} does not accept the user name or password in OAK_SMTP_URL.${said}`;
-  }
+  const { login, plain } = PLACES[saidBy];
+  if (code === 'EAUTH') return `The mail server ${label} does not accept ${login}.${said}`;
   if (NO_STARTTLS.test(`${code} ${response}`) || /required STARTTLS/.test(error.message)) {
-    return `The mail server ${label} offers no encryption, and the password in OAK_SMTP_URL is not sent without. Write smtps:// where it takes that, or name the host in OAK_SMTP_PLAIN to send it all the same.${said}`;
+    return `The mail server ${label} offers no encryption, and nothing is sent to it without. ${plain}${said}`;
   }
   if (code === 'ETLS') {
     return `The mail server ${label} offers encryption and then fails at it, and nothing is sent unencrypted.${said}`;
   }
   if (code === 'EPROTOCOL') return `What answers at ${label} does not take mail.${said}`;
-  const known = CONNECTION[originalCode ?? ''] ?? CONNECTION[code ?? ''];
+  const known = connectionWords(error);
   if (known) return `The mail server ${label} cannot be reached: ${known}.`;
   if (response) return `The mail server ${label} takes no mail now.${said}`;
   return `The mail server ${label} cannot be reached: ${shownReply(error.message).replace(/\.$/, '')}.`;

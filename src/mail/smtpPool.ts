@@ -7,7 +7,7 @@ import { isVerdict, replyStatus, type AttemptStage, type RecipientOutcome } from
 import { HANDOVER } from '#core/limits';
 import { readOffers, type Offers } from './offers';
 import { serverWords, shownReply, type ConnectionError } from './serverWords';
-import type { SmtpServer } from './smtpUrl';
+import type { SmtpServer } from './smtpServer';
 
 /** What one attempt came to. */
 export interface AttemptResult {
@@ -227,6 +227,14 @@ export class SmtpPool {
     }
   }
 
+  /** Signs in and goes again. @throws (rejects) Error in words where that does not work */
+  async tryOut(): Promise<void> {
+    const { connection } = await this.connect().catch((error: ConnectionError) => {
+      throw new Unreachable(serverWords(this.server, error));
+    });
+    connection.quit();
+  }
+
   /** Closes the connections once what is under way has ended. */
   async close(): Promise<void> {
     await this.queue.onIdle();
@@ -297,7 +305,7 @@ export class SmtpPool {
       }
     }
     const fresh = await this.connect().catch((error: ConnectionError) => {
-      throw new Unreachable(serverWords(this.server.label, error));
+      throw new Unreachable(serverWords(this.server, error));
     });
     return over(fresh);
   }

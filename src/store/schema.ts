@@ -1,4 +1,5 @@
 /** The tables. Times are epoch milliseconds, in sandbox time where the database is a sandbox. */
+export * from './schema/accounts';
 export * from './schema/batches';
 export * from './schema/departures';
 export * from './schema/desk';

@@ -20,6 +20,8 @@ export interface Settings {
   identities: Identity[];
   /** Of the main identity; plain text, empty for none. */
   signature: string;
+  /** The account its messages leave through; null: the usual one. */
+  account: string | null;
   /** The folders sent copies can be kept in; the first is the usual one. */
   sentFolders: string[];
   /** How a new message begins. */

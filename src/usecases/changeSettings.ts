@@ -2,9 +2,11 @@
 import { AddressError, parseMailbox } from '#core/message/address';
 import { whyNoKeys } from '#core/commandKeys';
 import { whyNoHold } from '#core/hold/length';
+import { findAccount } from '#store/accounts';
 import { floatingEvents } from '#store/events';
 import { noteChange } from '#store/journal';
 import { writeSettings, type Settings } from '#store/settings';
+import type { Tx } from '#store/store';
 import { oneLine } from './messages/draftInput';
 import type { Desk } from './desk';
 import { Invalid } from './errors';
@@ -18,6 +20,13 @@ function checkedMailbox(given: { name: string; address: string }, path: string) 
     if (error instanceof AddressError) throw new Invalid(error.message, `${path}.address`);
     throw error;
   }
+}
+
+/** @throws Invalid */
+function checkAccounts(tx: Tx, { account, identities }: Partial<Settings>): void {
+  const named = [account, ...(identities ?? []).map((each) => each.account)];
+  const unknown = named.some((id) => typeof id === 'string' && !findAccount(tx, id));
+  if (unknown) throw new Invalid('There is no such account. Choose another one.', 'account');
 }
 
 function checked(patch: Partial<Settings>, before: Settings): Partial<Settings> {
@@ -43,6 +52,7 @@ function checked(patch: Partial<Settings>, before: Settings): Partial<Settings> 
 export function changeSettings(desk: Desk, patch: Partial<Settings>): Settings {
   return desk.store.write((tx) => {
     const good = checked(patch, desk.settings(tx));
+    checkAccounts(tx, good);
     writeSettings(tx, good);
     if (good.zone !== undefined) placeFloating(desk, tx, floatingEvents(tx));
     noteChange(tx, 'settings', Object.keys(good).join(' '));

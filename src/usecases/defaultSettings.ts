@@ -24,6 +24,7 @@ export function defaultSettings(): Settings {
     region: null,
     identities: [],
     signature: '',
+    account: null,
     sentFolders: [SENT_FOLDER],
     writeAs: 'rich',
     ownWords: [],

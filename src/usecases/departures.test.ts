@@ -18,6 +18,7 @@ import { addCorrespondent } from './people/correspondents';
 import { previewPlan } from './moments/previewPlan';
 import { claimDeparture } from './release/claimDeparture';
 import { dueNow } from './release/dueWork';
+import { BY_ENVIRONMENT } from './release/mailServer';
 import { finishAttempt, recordStage, recoverUnfinished } from './release/finishAttempt';
 import { changeSettings } from './changeSettings';
 import { moveClock, readClock } from './clock/sandbox';
@@ -169,7 +170,7 @@ describe('changing one’s mind', () => {
       expect(after[field]).toEqual(before[field]);
     expect(listDrafts(desk, 10).messages).toHaveLength(1);
     goTo(desk, NOW + 3_600_000);
-    expect(dueNow(desk, 10)).toEqual([]);
+    expect(dueNow(desk, BY_ENVIRONMENT, 10)).toEqual([]);
   });
 
   it('can be sent again after that, as the same departure', () => {
@@ -199,7 +200,7 @@ describe('changing one’s mind', () => {
     ]);
     const now = desk.now();
     expect(releaseNow(desk, departure.id).due).toBeGreaterThanOrEqual(now);
-    expect(dueNow(desk, 10)).toMatchObject([{ id: departure.id }]);
+    expect(dueNow(desk, BY_ENVIRONMENT, 10)).toMatchObject([{ id: departure.id }]);
   });
 
   it('never leaves a pending message without a reader', () => {

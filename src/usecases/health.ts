@@ -2,7 +2,8 @@
 import { arrivalsWaiting } from '#store/arrivals';
 import { countDue } from '#store/dueDepartures';
 import { lastBeat } from '#store/heartbeat';
-import { loadTrouble } from '#store/mailServer';
+import { loadTrouble } from '#store/accounts';
+import { everyAccount, namesOf, usualAccount } from './accounts/usualAccount';
 import { backupTrouble } from './backups/keepBackups';
 import { SILENCE_MS, type Desk } from './desk';
 import { diskTroubleNow, ENGINE_DISK_WORDS } from './diskTrouble';
@@ -37,23 +38,27 @@ export interface Health {
     since: number;
     nextTry: number;
   }[];
-  mailServer: {
-    configured: boolean;
-    trouble: string | null;
-    /** Epoch ms. */
-    since: number | null;
-    nextTry: number | null;
-    /** It is being tried at this moment. */
-    trying: boolean;
-    /** Departures whose moment has come and that wait for it. */
-    waiting: number;
-  };
+  /** The server of the usual account. */
+  mailServer: ServerHealth & { configured: boolean };
+  /** The servers of all accounts. */
+  accounts: (ServerHealth & { id: string; name: string })[];
+}
+
+/** A sending server; times are epoch ms. */
+export interface ServerHealth {
+  trouble: string | null;
+  since: number | null;
+  nextTry: number | null;
+  /** It is being tried at this moment. */
+  trying: boolean;
+  /** Departures whose moment has come and that wait for it. */
+  waiting: number;
 }
 
 /** Changes whenever something does that no commit tells of. */
 export function healthMark(desk: Desk): string {
-  const { engine, reader, disk, mailServer } = readHealth(desk, true);
-  return JSON.stringify([engine.running, reader.running, disk, mailServer.trying]);
+  const { engine, reader, disk, accounts } = readHealth(desk);
+  return JSON.stringify([engine.running, reader.running, disk, accounts.map(({ trying }) => trying)]);
 }
 
 /** The engine asks every hour. */
@@ -69,11 +74,26 @@ function noBackup(desk: Desk): Health['failing'] {
   ];
 }
 
-/** @param configured whether a mail server is set */
-export function readHealth(desk: Desk, configured: boolean): Health {
+const NO_SERVER = { trouble: null, since: null, nextTry: null, trying: false };
+
+function serverHealth(desk: Desk, id: string, usual: string | undefined): ServerHealth {
   const { db } = desk.store;
-  const trouble = loadTrouble(db);
-  const waits = trouble !== undefined || !configured;
+  const found = loadTrouble(db, id);
+  if (!found) return { ...NO_SERVER, waiting: 0 };
+  const { trouble, since, nextTry } = found;
+  const waiting = countDue(db, desk.now(), namesOf(id, usual));
+  return { trouble, since, nextTry, trying: isBeingTried(found), waiting };
+}
+
+/** @param environment whether the environment names a mail server */
+export function readHealth(desk: Desk, environment?: boolean): Health {
+  const { db } = desk.store;
+  const usual = usualAccount(db, environment);
+  const accounts = everyAccount(db, environment).map(({ id, name }) => ({
+    id,
+    name,
+    ...serverHealth(desk, id, usual),
+  }));
   const disk = diskTroubleNow(desk);
   return {
     disk: {
@@ -94,13 +114,10 @@ export function readHealth(desk: Desk, configured: boolean): Health {
       })),
       ...noBackup(desk),
     ],
-    mailServer: {
-      configured,
-      trouble: trouble?.trouble ?? null,
-      since: trouble?.since ?? null,
-      nextTry: trouble?.nextTry ?? null,
-      trying: trouble !== undefined && isBeingTried(trouble),
-      waiting: waits ? countDue(db, desk.now()) : 0,
-    },
+    mailServer:
+      usual === undefined
+        ? { configured: false, ...NO_SERVER, waiting: countDue(db, desk.now()) }
+        : { configured: true, ...serverHealth(desk, usual, usual) },
+    accounts,
   };
 }

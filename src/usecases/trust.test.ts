@@ -4,7 +4,7 @@ import { NOW, tempDesk } from '#test/support/desk';
 import { historyWords } from '#core/departure/history';
 import { findDeparture } from '#store/departures';
 import { lastSeq, noteChange } from '#store/journal';
-import { loadTrouble } from '#store/mailServer';
+import { loadTrouble } from '#store/accounts';
 import { pauseDeparture, moveDeparture, releaseNow, resumeDeparture } from './departures/changeDeparture';
 import { readDeparture } from './departures/departureView';
 import { closeEditing, excuseSilence, LEASE_MS, openForEditing } from './departures/editLease';
@@ -19,12 +19,13 @@ import { scheduleMessage } from './messages/scheduleMessage';
 import { addCorrespondent, changeCorrespondent } from './people/correspondents';
 import { claimDeparture } from './release/claimDeparture';
 import { dueNow, nextRelease } from './release/dueWork';
+import { BY_ENVIRONMENT } from './release/mailServer';
 import { leasesWaker } from './wakers/leases';
 import { queueWaker } from './wakers/queue';
 import { runWaker } from './wakers/wakers';
 import { finishAttempt } from './release/finishAttempt';
 import { latestLeaves, pauseTooLate } from './release/lateStarts';
-import { tryServerNow } from './release/serverTrouble';
+import { tryServersNow } from './release/serverTrouble';
 import { moveClock } from './clock/sandbox';
 
 const MINUTE = 60_000;
@@ -55,7 +56,7 @@ describe('a pause', () => {
     goTo(desk, NOW + 60_000);
     expect(pauseDeparture(desk, id)).toMatchObject({ state: 'paused', pausedFor: 'me' });
     goTo(desk, NOW + 10 * MINUTE);
-    expect(dueNow(desk, 5)).toEqual([]);
+    expect(dueNow(desk, BY_ENVIRONMENT, 5)).toEqual([]);
     const again = resumeDeparture(desk, id);
     expect(again).toMatchObject({ state: 'held', pausedFor: null });
     expect(again.due - desk.now()).toBeGreaterThan(25_000);
@@ -139,7 +140,7 @@ describe('the editing lease', () => {
     const { id } = plan(desk, at);
     const token = openForEditing(desk, id)!;
     goTo(desk, WEDNESDAY + MINUTE);
-    expect(dueNow(desk, 5)).toEqual([]);
+    expect(dueNow(desk, BY_ENVIRONMENT, 5)).toEqual([]);
     expect(() => closeEditing(desk, id, token, 'go-on')).toThrow('moment has passed');
     const closed = closeEditing(desk, id, token, 'leave');
     expect(closed).toMatchObject({ state: 'held', meant: WEDNESDAY });
@@ -225,7 +226,7 @@ describe('lateness', () => {
     expect(readDeparture(desk, id)).toMatchObject(
       paused ? { state: 'paused', pausedFor: 'late' } : { state: 'scheduled' },
     );
-    expect(dueNow(desk, 5)).toHaveLength(1 - paused);
+    expect(dueNow(desk, BY_ENVIRONMENT, 5)).toHaveLength(1 - paused);
   });
 
   it('one of which it cannot be told is not let go unasked, and stops no other', () => {
@@ -272,33 +273,33 @@ describe('a mail server out of reach', () => {
     expect(first).toMatchObject({ state: 'scheduled', attempts: 1 });
     const others = [plan(desk, { kind: 'now' }), plan(desk, { kind: 'now' })];
     goTo(desk, others[1]!.due);
-    const trouble = loadTrouble(desk.store.db)!;
+    const trouble = loadTrouble(desk.store.db, '')!;
     expect(trouble.tries).toBe(1);
     goTo(desk, Math.max(desk.now(), trouble.nextTry));
     expect(runWaker(desk, queueWaker)).toBe(2);
     expect(runWaker(desk, queueWaker)).toBe(0);
-    expect(dueNow(desk, 10)).toEqual([expect.objectContaining({ id: first.id })]);
+    expect(dueNow(desk, BY_ENVIRONMENT, 10)).toEqual([expect.objectContaining({ id: first.id })]);
     expect(readHealth(desk, true).mailServer).toMatchObject({ trouble: unreachable.unreachable, waiting: 3 });
     expect(readDeparture(desk, others[0]!.id)).toMatchObject({ state: 'scheduled', waitsForServer: true });
     // In vain: later again, and nobody else has made an attempt.
     await claimDeparture(desk, first.id);
     await finishAttempt(desk, first.id, unreachable);
-    const next = loadTrouble(desk.store.db)!;
+    const next = loadTrouble(desk.store.db, '')!;
     expect(next.tries).toBe(2);
     expect(next.nextTry - desk.now()).toBeGreaterThan(MINUTE);
-    expect(dueNow(desk, 10)).toEqual([]);
-    expect(nextRelease(desk)).toBe(next.nextTry);
+    expect(dueNow(desk, BY_ENVIRONMENT, 10)).toEqual([]);
+    expect(nextRelease(desk, BY_ENVIRONMENT)).toBe(next.nextTry);
     expect(readDeparture(desk, others[0]!.id).attempts).toBe(0);
     // By hand at once; then it answers, and all may go in due order, late as they are.
-    tryServerNow(desk);
+    tryServersNow(desk);
     await claimDeparture(desk, first.id);
     const outcomes = [{ address: 'p@x.example', status: 'accepted' as const, answer: '250' }];
     await finishAttempt(desk, first.id, { outcomes, unanswered: false });
-    expect(loadTrouble(desk.store.db)).toBeUndefined();
-    expect(() => tryServerNow(desk)).toThrow('Nothing is wrong');
+    expect(loadTrouble(desk.store.db, '')).toBeUndefined();
+    expect(() => tryServersNow(desk)).toThrow('Nothing is wrong');
     goTo(desk, desk.now() + 3 * 24 * 60 * MINUTE);
     expect(pauseTooLate(desk, desk.now())).toBe(0);
-    expect(new Set(dueNow(desk, 10).map(({ id }) => id))).toEqual(new Set(others.map(({ id }) => id)));
+    expect(new Set(dueNow(desk, BY_ENVIRONMENT, 10).map(({ id }) => id))).toEqual(new Set(others.map(({ id }) => id)));
   });
 
   it('leaves what waits takable back', async () => {

@@ -4,7 +4,7 @@ import { describe, expect, it, onTestFinished, vi } from 'vitest';
 import { NO_FAULTS } from '#postoffice/faults';
 import { Engine } from '#engine/engine';
 import { changeSettings } from '#usecases/changeSettings';
-import { loadTrouble, saveTrouble } from '#store/mailServer';
+import { loadTrouble, saveTrouble } from '#store/accounts';
 import { openOutsideWorld } from '#usecases/clock/outsideWorld';
 import { moveClock, readClock } from '#usecases/clock/sandbox';
 import { listDepartures, readDeparture } from '#usecases/departures/departureView';
@@ -16,7 +16,7 @@ import { snooze } from '#usecases/incoming/snooze';
 import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { openMailServer } from '#usecases/release/mailServer';
-import { tryServerNow } from '#usecases/release/serverTrouble';
+import { tryServersNow } from '#usecases/release/serverTrouble';
 import { NOW, tempDesk, inboxOf } from '../support/desk';
 import { startPostOffice } from '../support/postOffice';
 import { freePort } from '../support/product';
@@ -121,7 +121,7 @@ describe('a mail server', () => {
     expect(left.every(({ state }) => state === 'sent')).toBe(true);
     const moments = left.map(({ leftAt }) => leftAt!);
     expect(moments).toEqual([...moments].sort((a, b) => a - b));
-    expect(loadTrouble(desk.store.db)).toBeUndefined();
+    expect(loadTrouble(desk.store.db, '')).toBeUndefined();
   });
 
   it('that hangs on one attempt keeps neither the next from trying, nor the button from telling the truth', async () => {
@@ -131,23 +131,23 @@ describe('a mail server', () => {
     await startEngine(desk, `smtp://127.0.0.1:${port}`);
     const departures = [1, 2, 3].map((n) => at(desk, NOW + 1000, `${n}`));
     moveClock(desk, { set: NOW + 10_000 });
-    await until('trouble', () => loadTrouble(desk.store.db));
+    await until('trouble', () => loadTrouble(desk.store.db, ''));
     let asked = 0;
     const release: (() => void)[] = [];
     const sink = await startSink(port, {
       onMailFrom: (_address, _session, done) => (asked++ === 0 ? void release.push(() => done()) : done()),
     });
-    tryServerNow(desk);
+    tryServersNow(desk);
     await until('one to hang', () => asked === 1);
     expect(readHealth(desk, true).mailServer).toMatchObject({ trying: true, waiting: 2 });
-    expect(() => tryServerNow(desk)).toThrow(/being tried right now/);
+    expect(() => tryServersNow(desk)).toThrow(/being tried right now/);
     // Half a minute later it may be tried beside the one that hangs.
-    const trouble = loadTrouble(desk.store.db)!;
+    const trouble = loadTrouble(desk.store.db, '')!;
     desk.store.write((tx) => saveTrouble(tx, { ...trouble, tryingSince: Date.now() - 31_000 }));
     expect(readHealth(desk, true).mailServer.trying).toBe(false);
-    tryServerNow(desk);
+    tryServersNow(desk);
     await sink.until(2);
-    expect(loadTrouble(desk.store.db)).toBeUndefined();
+    expect(loadTrouble(desk.store.db, '')).toBeUndefined();
     release[0]!();
     await sink.until(3);
     await until('all to be sent', () =>
@@ -168,7 +168,7 @@ describe('a mail server', () => {
     moveClock(desk, { set: NOW + HOUR + 1000 });
     await arrived(desk);
     expect(readDeparture(desk, id)).toMatchObject({ state: 'scheduled', waitsForServer: true });
-    const words = loadTrouble(desk.store.db)!.trouble;
+    const words = loadTrouble(desk.store.db, '')!.trouble;
     expect(words).toMatch(/does not accept the user name or password in OAK_SMTP_URL.*Wrong password/);
     expect(words).not.toContain('secret');
   });
@@ -182,7 +182,7 @@ describe('a mail server', () => {
     at(desk, NOW + HOUR);
     moveClock(desk, { set: NOW + HOUR + 1000 });
     await arrived(desk);
-    expect(loadTrouble(desk.store.db)!.trouble).toMatch(/offers encryption and then fails/);
+    expect(loadTrouble(desk.store.db, '')!.trouble).toMatch(/offers encryption and then fails/);
     expect(office.counts('a@x.example').size).toBe(0);
   });
 
@@ -194,7 +194,7 @@ describe('a mail server', () => {
     at(desk, NOW + HOUR);
     moveClock(desk, { set: NOW + HOUR + 1000 });
     await arrived(desk);
-    expect(loadTrouble(desk.store.db)!.trouble).toMatch(/cannot be trusted: its certificate/);
+    expect(loadTrouble(desk.store.db, '')!.trouble).toMatch(/cannot be trusted: its certificate/);
     expect(sink.received).toEqual([]);
   });
 });

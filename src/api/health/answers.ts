@@ -8,6 +8,14 @@ const failing = all({
   nextTry: instant,
 });
 
+const server = {
+  trouble: orNull(text).description('What is wrong, in words; null while nothing is'),
+  since: orNull(instant),
+  nextTry: orNull(instant),
+  trying: Joi.boolean().description('It is being tried at this moment'),
+  waiting: Joi.number().description('How many departures wait for it'),
+};
+
 export const answers = {
   Health: all({
     engine: all({
@@ -29,11 +37,10 @@ export const answers = {
     }),
     mailServer: all({
       configured: Joi.boolean().description('False where none is set: departures wait'),
-      trouble: orNull(text).description('What is wrong, in words; null while nothing is'),
-      since: orNull(instant),
-      nextTry: orNull(instant),
-      trying: Joi.boolean().description('It is being tried at this moment'),
-      waiting: Joi.number().description('How many departures wait for it'),
-    }),
+      ...server,
+    }).description('Of the usual account'),
+    accounts: listOf(all({ id: text.allow(''), name: text, ...server })).description(
+      'The sending server of each account; the id is empty for the one the environment names',
+    ),
   }).description('Whether the product is at work, and what keeps it from working'),
 };

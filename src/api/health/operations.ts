@@ -1,4 +1,9 @@
+import Joi from 'joi';
 import { operation } from '../operation';
+
+const retry = Joi.object({
+  account: Joi.string().allow('').description('Of this account alone'),
+});
 
 export const readHealth = operation('readHealth', {
   method: 'get',
@@ -10,7 +15,9 @@ export const readHealth = operation('readHealth', {
 export const retryMailServer = operation('retryMailServer', {
   method: 'post',
   path: '/mail-server/retry',
-  summary: 'Try a mail server in trouble again at once',
+  summary: 'Try the mail servers in trouble again at once',
+  body: retry,
+  mayBeEmpty: true,
   answer: 'Health',
 });
 

@@ -14,6 +14,7 @@ export const answers = {
   Settings: all({
     identities: listOf(identity).description('Whom I write as besides'),
     signature: text.description('Of the main identity; plain text'),
+    account: orNull(text).description('Through which its messages leave; null: the usual one'),
     sentFolders: listOf(Joi.string()).description('The first is the usual one'),
     writeAs: Joi.valid('rich', 'plain'),
     ownWords: listOf(Joi.string()).description('Words I have said are spelled right, lower case'),

@@ -20,11 +20,14 @@ export const quietHours = Joi.object({
     ),
 });
 
+const account = id.allow(null).description('Its messages leave through it; null: the usual one');
+
 export const identity = Joi.object({
   id: id.required(),
   name: Joi.string().max(200).allow('').required(),
   address: Joi.string().max(ADDRESS).required(),
   signature: Joi.string().max(5000).allow('').required(),
+  account: account.default(null),
 });
 
 export const ownKeys = Joi.object().pattern(
@@ -57,6 +60,7 @@ const fileFolders = Joi.array()
 export const settingsPatch = Joi.object({
   identities: Joi.array().items(identity).max(50).unique('id'),
   signature: Joi.string().max(5000).allow('').description('Of the main identity'),
+  account,
   sentFolders: Joi.array().items(Joi.string().max(100)).min(1).max(50),
   ownWords: Joi.array().items(Joi.string().max(100).lowercase()).max(10_000).description('Spelled right'),
   writeAs: Joi.valid('rich', 'plain').description('How a new message begins'),

@@ -76,19 +76,22 @@ export interface Identity {
   address: string;
   /** Plain text, may have several lines; empty for none. */
   signature: string;
+  /** The account its messages leave through; null: the usual one. */
+  account: string | null;
 }
 
 /** Who a message is from: the identity it names, else the main one, also where the one it names is gone. */
 export function identityOf(
-  { me, signature, identities }: IdentitySettings,
+  { me, signature, account, identities }: IdentitySettings,
   id: string | null,
 ): Omit<Identity, 'id'> {
-  return identities.find((each) => each.id === id) ?? { ...me, signature };
+  return identities.find((each) => each.id === id) ?? { ...me, signature, account };
 }
 
 export interface IdentitySettings {
   me: { name: string; address: string };
-  /** Of the main identity. */
+  /** Of the main identity, as is the account. */
   signature: string;
+  account: string | null;
   identities: readonly Identity[];
 }

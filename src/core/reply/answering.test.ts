@@ -60,7 +60,7 @@ describe('an answer', () => {
   });
 
   it('comes from the address that was written to', () => {
-    const identities = [{ id: 'l', signature: '', ...loans }];
+    const identities = [{ id: 'l', signature: '', account: null, ...loans }];
     expect(answerAs(message({ to: [loans] }), identities)).toBe('l');
     expect(answerAs(message({ to: [me], cc: [loans] }), identities)).toBe('l');
     expect(answerAs(message(), identities)).toBeNull();

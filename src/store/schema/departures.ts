@@ -12,6 +12,8 @@ export const departures = sqliteTable(
   'departures',
   {
     id: text().primaryKey(),
+    /** The account it leaves through, kept by triggers as its identity says; empty for the usual one. */
+    account: text().notNull().default(''),
     /** What it sends; the message may be of its own, derived from another. */
     messageId: text()
       .notNull()
@@ -74,8 +76,12 @@ export const departures = sqliteTable(
       .on(sql`json_extract(plan, '$.event')`)
       .where(sql`json_extract(plan, '$.event') IS NOT NULL`),
     index('departures_state').on(table.state, table.due, table.id),
+    // For what is due through one account: another may have thousands waiting.
+    index('departures_by_account')
+      .on(table.state, table.account, table.due, table.id)
+      .where(sql`state IN ('held', 'scheduled')`),
     index('departures_untried')
-      .on(table.state, table.due, table.id)
+      .on(table.state, table.account, table.due, table.id)
       .where(sql`first_attempt_at IS NULL`),
     // For pages over all states that still matter, in order; SQLite would sort several states by itself.
     index('departures_unsettled')

@@ -21,19 +21,6 @@ export const clock = sqliteTable('clock', {
   barrier: integer(),
 });
 
-/** The mail server's state, one row with id 1; no row while nothing is wrong. */
-export const mailServer = sqliteTable('mail_server', {
-  id: integer().primaryKey(),
-  /** What is wrong, in words for the person. */
-  trouble: text().notNull(),
-  since: integer().notNull(),
-  /** Attempts made since then. */
-  tries: integer().notNull(),
-  nextTry: integer().notNull(),
-  /** When one began to try that has not come to an end, real epoch ms; null while none does. */
-  tryingSince: integer(),
-});
-
 /** What could not happen at its moment, a row for each kind; no row while all goes well. */
 export const wakerTroubles = sqliteTable('waker_troubles', {
   waker: text().primaryKey(),

@@ -61,7 +61,7 @@ export function Writing() {
       next ? undefined : { identities },
     );
   async function add() {
-    const next = { id: crypto.randomUUID(), name: me.name, address: address.trim(), signature };
+    const next = { id: crypto.randomUUID(), name: me.name, address: address.trim(), signature, account: null };
     const words = `You can write as ${next.address} from now on.`;
     if (await apply({ identities: [...identities, next] }, words)) setAddress('');
   }

@@ -19,7 +19,7 @@ import { occasionsOf } from '#store/occasions';
 import { filledOf } from '#store/frozen';
 import type { Reading } from '#store/store';
 import { findMessages, type Message } from '#store/messages';
-import { loadTrouble } from '#store/mailServer';
+import { namesInTrouble } from '../accounts/usualAccount';
 import type { Desk } from '../desk';
 import { diskTroubleNow, ENGINE_DISK_WORDS } from '../diskTrouble';
 import { Invalid, NotFound } from '../errors';
@@ -175,7 +175,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
     const found = occasions.get(messageId);
     return found && `${offsetWords(found.offset)}, ${found.occasion.name}`;
   };
-  const down = loadTrouble(db) !== undefined;
+  const down = new Set(namesInTrouble(db));
   const disk = diskTroubleNow(desk);
   const now = desk.now();
   return departures.map((departure) => {
@@ -197,7 +197,7 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       reason: whyNow(departure, disk && overdue ? ENGINE_DISK_WORDS[disk] : undefined),
       pausedFor: departure.pausedFor,
       holdLeft: departure.holdLeft,
-      waitsForServer: down && !disk && overdue,
+      waitsForServer: down.has(departure.account) && !disk && overdue,
       waitsForDisk: disk !== undefined && overdue,
       meant: departure.meant,
       due: departure.due,

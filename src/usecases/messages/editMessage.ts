@@ -1,4 +1,5 @@
 /** Changing a message that has not left. */
+import { identityOf } from '#core/message/details';
 import { plainText } from '#mail/plainText';
 import { departuresOf } from '#store/departures';
 import { thaw } from '#store/frozen';
@@ -48,6 +49,11 @@ export function editMessage(
     if (input.html !== undefined) {
       patch.html = input.html;
       if (input.html && input.text === undefined) patch.text = plainText(input.html);
+    }
+    if (patch.identity !== undefined) {
+      const { name, address } = identityOf(desk.settings(tx), patch.identity);
+      patch.fromName = name;
+      patch.fromAddress = address;
     }
     const next = swapMessage(tx, seen, patch);
     if (!next) throw new Stale('message');

@@ -7,10 +7,11 @@ import { attachmentsOf } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import { noteChange } from '#store/journal';
 import { linksOf } from '#store/linkedFiles';
-import { maxSizeOf } from '#store/mailServer';
+import { maxSizeOf } from '#store/accounts';
 import { findMessage, swapMessage, type Message } from '#store/messages';
 import { questionOf } from '#store/questions';
 import type { Tx } from '#store/store';
+import { accountOf, ENVIRONMENT } from '../accounts/usualAccount';
 import type { Desk } from '../desk';
 import { Invalid, Refused, Stale } from '../errors';
 import { receivers } from './envelope';
@@ -27,8 +28,8 @@ import { whyHalf } from './whyStopped';
 const ENCODED = (4 / 3) * (78 / 76);
 
 /** What the mail server has said it would refuse, in words; undefined where it would not. */
-function tooLarge(tx: Tx, { id, text, html }: Message): string | undefined {
-  const limit = maxSizeOf(tx);
+function tooLarge(desk: Desk, tx: Tx, { id, text, html, identity }: Message): string | undefined {
+  const limit = maxSizeOf(tx, accountOf(desk, tx, identity) ?? ENVIRONMENT);
   const attached = attachmentsOf(tx, id).reduce((sum, { size }) => sum + size, 0);
   const size = Math.round(attached * ENCODED + text.length + (html?.length ?? 0));
   if (limit === undefined || size <= limit) return undefined;
@@ -76,7 +77,7 @@ export function scheduleMessage(
     ) {
       throw new Invalid('The message is empty: write a subject or some text.', 'text');
     }
-    const size = tooLarge(tx, message);
+    const size = tooLarge(desk, tx, message);
     if (size) throw new Invalid(size, 'attachments');
     const repeats = isRepeating(plan);
     if ((repeats || waitsForFile(plan)) && questionOf(tx, messageId)?.offer)

@@ -14,6 +14,7 @@ import { deliveriesOf, waitAgain } from '#store/deliveries';
 import { findMessage } from '#store/messages';
 import { insertVisitLinks } from '#store/visitLinks';
 import type { Tx } from '#store/store';
+import { ENVIRONMENT } from '../accounts/usualAccount';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { mayBeAnswered, mayLeave } from '../watches/unreadAnswer';
@@ -47,10 +48,15 @@ async function pauseStopped(desk: Desk, seen: Departure, now: number, reason: st
 /**
  * Claims one due departure: compare-and-swap on both revisions, Message-ID and bytes frozen in the same
  * transaction. A further attempt takes the bytes frozen before.
+ * @param account whose server it is handed to
  * @returns undefined where it is no longer due, someone changed it meanwhile, it is a chaser and mail waits to be read, or a
  * check stops it: then it is paused
  */
-export async function claimDeparture(desk: Desk, id: string): Promise<Claim | undefined> {
+export async function claimDeparture(
+  desk: Desk,
+  id: string,
+  account = ENVIRONMENT,
+): Promise<Claim | undefined> {
   const { db } = desk.store;
   // What has come in by its moment may be the answer it asks for.
   if (!(await mayLeave(desk, id))) return undefined;
@@ -82,7 +88,7 @@ export async function claimDeparture(desk: Desk, id: string): Promise<Claim | un
       attempts: seen.attempts + 1,
       firstAttemptAt: seen.firstAttemptAt ?? released,
     });
-    noteTrial(tx, released);
+    noteTrial(tx, account, released);
     if (prepared) {
       const { sealed, links, reads, filled, question } = prepared;
       const asks = questionIn(tx, message.id);

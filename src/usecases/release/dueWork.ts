@@ -1,9 +1,12 @@
-/** What is due to be released, and when the next will be. */
+/** What is due to be released through one account, and when the next will be. */
+import { loadTrouble } from '#store/accounts';
 import type { Departure } from '#store/departures';
-import { countDueBy, dueDepartures, nextDepartureDue } from '#store/dueDepartures';
-import { loadTrouble } from '#store/mailServer';
+import { countLeftSince, dueDepartures, nextDepartureDue } from '#store/dueDepartures';
 import type { Desk } from '../desk';
+import type { Way } from './mailServer';
 import { isBeingTried } from './serverTrouble';
+
+type Account = Pick<Way, 'id' | 'names'>;
 
 /** The earlier of two moments, either of which may be missing. */
 export function earlier(a: number | null, b: number | null): number | null {
@@ -15,10 +18,10 @@ export function earlier(a: number | null, b: number | null): number | null {
  * The earliest moment at which a departure is to be released, epoch ms; null where none is planned. While the mail server
  * cannot be reached all wait together for the next try.
  */
-export function nextRelease(desk: Desk): number | null {
+export function nextRelease(desk: Desk, { id, names }: Account): number | null {
   const { db } = desk.store;
-  const next = nextDepartureDue(db);
-  const trouble = loadTrouble(db);
+  const next = nextDepartureDue(db, names);
+  const trouble = loadTrouble(db, id);
   return next !== null && trouble ? Math.max(next, trouble.nextTry) : next;
 }
 
@@ -26,16 +29,19 @@ export function nextRelease(desk: Desk): number | null {
  * Departures to be released by now, in due order, at most `limit`. While the mail server cannot be reached that is
  * none, or, when it is time to try it again, the one that tries for all.
  */
-export function dueNow(desk: Desk, limit: number): Pick<Departure, 'id' | 'due'>[] {
+export function dueNow(desk: Desk, { id, names }: Account, limit: number): Pick<Departure, 'id' | 'due'>[] {
   const { db } = desk.store;
   const now = desk.now();
-  const trouble = loadTrouble(db);
-  if (!trouble) return dueDepartures(db, now, limit);
+  const trouble = loadTrouble(db, id);
+  if (!trouble) return dueDepartures(db, names, now, limit);
   // One that is on its way already is the one that tries: a second beside it would learn the same.
-  return trouble.nextTry <= now && !isBeingTried(trouble) ? dueDepartures(db, now, 1) : [];
+  return trouble.nextTry <= now && !isBeingTried(trouble) ? dueDepartures(db, names, now, 1) : [];
 }
 
 /** How many will be due by a moment, counted up to `limit`. */
-export function dueSoon(desk: Desk, by: number, limit: number): number {
-  return countDueBy(desk.store.db, by, limit);
-}
+export const dueSoon = (desk: Desk, { names }: Account, by: number, limit: number): number =>
+  dueDepartures(desk.store.db, names, by, limit).length;
+
+/** How many have left through it since a moment. */
+export const leftSince = (desk: Desk, { names }: Account, since: number): number =>
+  countLeftSince(desk.store.db, names, since);

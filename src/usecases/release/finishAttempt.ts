@@ -8,11 +8,12 @@ import {
 import { nextAttempt } from '#core/departure/retry';
 import { departuresInState, findDeparture, swapStage, type Departure } from '#store/departures';
 import { deliveriesOf, recordOutcomes } from '#store/deliveries';
-import { noteMaxSize } from '#store/mailServer';
+import { noteMaxSize } from '#store/accounts';
 import { record } from '#store/journal';
 import type { Tx } from '#store/store';
 import { noteLeft } from './noteLeft';
 import type { AttemptResult } from '#mail/smtpPool';
+import { ENVIRONMENT } from '../accounts/usualAccount';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
 import { reportReached, reportTrouble } from './serverTrouble';
@@ -111,14 +112,20 @@ function settle(
 
 /**
  * Settles an attempt by the server's verdicts: sent, failed, unconfirmed, or scheduled for another try. Where the
- * server could not be reached, everything waits for it.
+ * server could not be reached, everything of its account waits for it.
+ * @param account whose server it was handed to
  */
-export function finishAttempt(desk: Desk, id: string, result: AttemptResult): Promise<Departure> {
+export function finishAttempt(
+  desk: Desk,
+  id: string,
+  result: AttemptResult,
+  account = ENVIRONMENT,
+): Promise<Departure> {
   return desk.group.run((tx) => {
     const now = desk.now(tx);
     const seen = findDeparture(tx, id)!;
     if (result.unreachable === undefined) {
-      reportReached(tx);
+      reportReached(tx, account);
       if (result.noReceipts)
         record(tx, {
           at: now,
@@ -126,11 +133,11 @@ export function finishAttempt(desk: Desk, id: string, result: AttemptResult): Pr
           departureId: id,
           what: 'no-receipts',
         });
-      if (result.maxSize !== undefined) noteMaxSize(tx, result.maxSize);
+      if (result.maxSize !== undefined) noteMaxSize(tx, account, result.maxSize);
       return settle(desk, tx, seen, now, result);
     }
     const words = result.unreachable;
-    const { nextTry } = reportTrouble(tx, words, now);
+    const { nextTry } = reportTrouble(tx, account, words, now);
     const first = seen.firstAttemptAt ?? now;
     const last = nextAttempt(seen.attempts, first, now) === undefined;
     // It goes on waiting in its place of the queue; the whole queue is tried again together.

@@ -1,6 +1,7 @@
 /** Departures whose moment passed while nothing was running: those that are too late pause and ask. */
 import { latestFor, LATE_FROM } from '#core/departure/lateness';
 import { addressKey } from '#core/message/address';
+import { accountNames } from '#store/accounts';
 import type { Departure } from '#store/departures';
 import { untriedDue } from '#store/dueDepartures';
 import type { Reading, Tx } from '#store/store';
@@ -53,11 +54,12 @@ function findTooLate(desk: Desk, tx: Tx, late: readonly Departure[], now: number
 export function pauseTooLate(desk: Desk, since: number): number {
   const now = desk.now();
   const before = Math.min(since, now - LATE_FROM);
-  if (untriedDue(desk.store.db, before, 1).length === 0) return 0;
+  const late = (db: Reading, limit?: number) => untriedDue(db, accountNames(db), before, limit);
+  if (late(desk.store.db, 1).length === 0) return 0;
   return desk.store.write((tx) => {
-    const repeated = new Set(untriedDue(tx, before).flatMap(({ seriesId }) => seriesId ?? []));
+    const repeated = new Set(late(tx).flatMap(({ seriesId }) => seriesId ?? []));
     for (const id of repeated) missEarlier(tx, id, now);
-    const tooLate = findTooLate(desk, tx, untriedDue(tx, before), now);
+    const tooLate = findTooLate(desk, tx, late(tx), now);
     for (const departure of tooLate) applyEvent(tx, departure, 'too-late', now, { pausedFor: 'late' });
     return tooLate.length;
   });

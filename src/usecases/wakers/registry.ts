@@ -7,7 +7,7 @@ import { seriesWaker } from './series';
 import type { Waker } from './waker';
 import { watchesWaker } from './watches';
 
-const ALL: readonly Waker[] = [
+export const allWakers: readonly Waker[] = [
   leasesWaker,
   returnsWaker,
   remindersWaker,
@@ -16,10 +16,6 @@ const ALL: readonly Waker[] = [
   queueWaker,
 ];
 
-/** @param releasing false where there is no mail server: then departures wait for one, whatever their moment */
-export const allWakers = (releasing: boolean): Waker[] =>
-  ALL.filter((waker) => releasing || waker !== queueWaker);
-
 /** What does not happen while one fails. @param name of a waker */
 export const failureWords = (name: string): string =>
-  ALL.find((each) => each.name === name)?.fails ?? 'something does not happen';
+  allWakers.find((each) => each.name === name)?.fails ?? 'something does not happen';

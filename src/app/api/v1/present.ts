@@ -325,7 +325,13 @@ export async function messageJson(desk: Desk, id: string): Promise<MessageJson> 
   return presentMessage(desk, readMessage(desk, id), layout);
 }
 
-export function presentHealth({ engine, reader, disk, failing, mailServer }: Health): HealthJson {
+const presentServer = <T extends { since: number | null; nextTry: number | null }>({
+  since,
+  nextTry,
+  ...rest
+}: T) => ({ ...rest, since: isoOrNull(since), nextTry: isoOrNull(nextTry) });
+
+export function presentHealth({ engine, reader, disk, failing, mailServer, accounts }: Health): HealthJson {
   return {
     disk,
     reader,
@@ -335,11 +341,8 @@ export function presentHealth({ engine, reader, disk, failing, mailServer }: Hea
       nextTry: iso(nextTry),
     })),
     engine: { running: engine.running, seenAt: isoOrNull(engine.seenAt) },
-    mailServer: {
-      ...mailServer,
-      since: isoOrNull(mailServer.since),
-      nextTry: isoOrNull(mailServer.nextTry),
-    },
+    mailServer: presentServer(mailServer),
+    accounts: accounts.map(presentServer),
   };
 }
 

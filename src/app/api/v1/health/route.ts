@@ -3,6 +3,4 @@ import { readHealth } from '#usecases/health';
 import { presentHealth } from '../present';
 import { route } from '../respond';
 
-export const GET = route(health.readHealth, ({ desk }) =>
-  presentHealth(readHealth(desk, Boolean(process.env.OAK_SMTP_URL))),
-);
+export const GET = route(health.readHealth, ({ desk }) => presentHealth(readHealth(desk)));

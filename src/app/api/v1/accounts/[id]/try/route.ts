@@ -1,0 +1,8 @@
+import * as accounts from '#api/accounts/operations';
+import { readAccount, tryAccount } from '#usecases/accounts/accounts';
+import { route } from '../../../respond';
+
+export const POST = route(accounts.tryAccount, async ({ desk, params }) => {
+  await tryAccount(desk, params.id!);
+  return readAccount(desk, params.id!);
+});

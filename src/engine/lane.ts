@@ -1,0 +1,181 @@
+/** What leaves through one account: its own server, its own pace, and nothing of another waits for it. */
+import type { Logger } from 'pino';
+import { HANDOVER } from '#core/limits';
+import type { Desk } from '#usecases/desk';
+import { diskTrouble, type DiskTrouble } from '#usecases/diskTrouble';
+import { claimDeparture } from '#usecases/release/claimDeparture';
+import { dueNow, dueSoon, nextRelease } from '#usecases/release/dueWork';
+import { finishAttempt, recordStage } from '#usecases/release/finishAttempt';
+import type { MailServer, Way } from '#usecases/release/mailServer';
+import { Pace } from './pace';
+
+/** What is behind its moment leaves in due order: later ones wait this long, at most, for an earlier one. */
+const IN_ORDER_MS = 3000;
+/** What fell due no longer ago is not behind, and waits for nobody. */
+const ON_TIME_MS = 1000;
+/** Due departures looked up at once, as a multiple of the connections. */
+const LOOK_AHEAD = 40;
+/** After what may fail again at once. */
+const REST_MS = 1000;
+
+interface Flight {
+  due: number;
+  /** Monotonic ms. */
+  since: number;
+  done: Promise<void>;
+}
+
+/** What a lane tells the engine. */
+export interface LaneEvents {
+  disk(trouble: DiskTrouble | undefined): void;
+  /** One has left. */
+  left(): Promise<unknown>;
+  /** An attempt has come to its end. */
+  ended(): void;
+  /** Nothing is under way any more. */
+  idle(): void;
+}
+
+export class Lane {
+  private readonly inFlight = new Map<string, Flight>();
+  /** Due departures that have not begun, in due order, as last looked up; the claim looks again. */
+  private ready: { id: string; due: number }[] = [];
+  private filling: NodeJS.Immediate | undefined;
+  private stopped = false;
+  private readonly pace: Pace;
+
+  constructor(
+    private readonly desk: Desk,
+    private readonly log: Logger,
+    private way: Way,
+    private server: MailServer,
+    private readonly events: LaneEvents,
+  ) {
+    this.pace = new Pace(desk, way);
+  }
+
+  /** Something is on its way. */
+  get busy(): boolean {
+    return this.inFlight.size > 0;
+  }
+
+  /** Something is due and has not begun. */
+  get waiting(): boolean {
+    return this.ready.length > 0;
+  }
+
+  /** @param server another one from now on; what is under way comes to its end at the one before */
+  change(way: Way, server?: MailServer): void {
+    this.way = way;
+    this.pace.change(way);
+    if (!server) return;
+    void this.server.close();
+    this.server = server;
+  }
+
+  /** The next moment anything is to leave, epoch ms; null where none is planned. */
+  next(): number | null {
+    const next = nextRelease(this.desk, this.way);
+    return next === null ? null : Math.max(next, this.pace.freeAt());
+  }
+
+  /** Looks up what is due; {@link fill} begins it as there is room. */
+  lookUpDue(): void {
+    const ahead = this.server.connections * LOOK_AHEAD;
+    this.ready =
+      this.pace.room() > 0
+        ? dueNow(this.desk, this.way, ahead + this.inFlight.size).filter(({ id }) => !this.inFlight.has(id))
+        : [];
+  }
+
+  /**
+   * Begins what is ready, in due order. In batches, so that what begins together is committed together; and of what is
+   * behind, the later waits until the earlier has gone, or has taken too long.
+   */
+  fill(): void {
+    const { connections } = this.server;
+    const now = performance.now();
+    const flights = [...this.inFlight.values()];
+    // What takes long has left its place among the connections.
+    let quick = flights.filter(({ since }) => now - since < HANDOVER.slowMs).length;
+    if (quick > connections * 2) return;
+    const ahead = flights.filter(({ since }) => now - since < IN_ORDER_MS);
+    const earliest = Math.min(this.ready[0]?.due ?? 0, ...ahead.map((flight) => flight.due));
+    const onTime = this.desk.now() - ON_TIME_MS;
+    const mayBegin = (next: { due: number } | undefined) =>
+      next !== undefined && (next.due === earliest || next.due > onTime);
+    let room = this.pace.room();
+    for (; mayBegin(this.ready[0]) && quick < connections * 4 && room > 0; quick++, room--)
+      this.begin(this.ready.shift()!);
+    if (room <= 0) this.ready = [];
+  }
+
+  /** Opens connections for what is due by a moment. */
+  warm(by: number): void {
+    this.server.warm(dueSoon(this.desk, this.way, by, this.server.connections));
+  }
+
+  /** Takes on nothing more, and resolves once what is under way has ended. */
+  async stop(): Promise<void> {
+    this.stopped = true;
+    this.ready = [];
+    await Promise.all([...this.inFlight.values()].map(({ done }) => done));
+    await this.server.close();
+  }
+
+  private begin({ id, due }: { id: string; due: number }): void {
+    this.pace.begun();
+    const done = this.release(id)
+      .catch((error: unknown) => {
+        this.events.disk(diskTrouble(error));
+        this.log.error({ err: error, departure: id }, 'release failed');
+        // It is still due; a rest keeps a lasting fault from becoming a busy loop.
+        return this.rest();
+      })
+      .finally(() => {
+        this.inFlight.delete(id);
+        this.events.ended();
+        // Together with whatever else ends in this turn; looking things up again is for when nothing is left.
+        this.filling ??= setImmediate(() => {
+          this.filling = undefined;
+          if (!this.stopped) this.fill();
+          if (!this.busy) this.events.idle();
+        });
+      });
+    this.inFlight.set(id, { due, since: performance.now(), done });
+  }
+
+  private async release(id: string): Promise<void> {
+    const { desk, log, server } = this;
+    const account = this.way.id;
+    const claim = await claimDeparture(desk, id, account);
+    if (!claim) return;
+    this.events.disk(undefined);
+    let departure = claim.departure;
+    const result = await server.release(claim.envelope, claim.bytes, async (stage) => {
+      departure = await recordStage(desk, departure, stage);
+    });
+    const finished = await this.insist(() => finishAttempt(desk, id, result, account));
+    if (result.unreachable) log.warn({ departure: id }, result.unreachable);
+    if (finished?.state === 'sent') await this.events.left();
+    log.debug({ departure: id, state: finished?.state, late: desk.now() - departure.meant }, 'attempt ended');
+  }
+
+  /** What the server has answered must be kept: where the disk refuses, again and again until it can be. */
+  private async insist<T>(work: () => Promise<T>): Promise<T | undefined> {
+    for (;;) {
+      try {
+        return await work();
+      } catch (error) {
+        this.events.disk(diskTrouble(error));
+        this.log.error({ err: error }, 'an answer of the mail server could not be kept');
+        if (this.stopped) return undefined;
+        await this.rest();
+      }
+    }
+  }
+
+  private rest(): Promise<void> {
+    return new Promise((resolve) => setTimeout(resolve, REST_MS));
+  }
+}
