@@ -5,6 +5,8 @@
 import type { Logger } from 'pino';
 import { ReadingPool } from '#reading/pool';
 import type { Desk } from '#usecases/desk';
+import { followCommits } from '#usecases/followChanges';
+import { MailboxFollower } from '#usecases/mailboxes/followMailboxes';
 import { forgetBrokenOff } from '#usecases/incoming/arrive';
 import { endReaderLife, giveReaderLife } from '#usecases/readerLife';
 import { indexSome } from '#usecases/search/indexByAndBy';
@@ -34,9 +36,18 @@ export class Reader {
   private heartbeat: NodeJS.Timeout | undefined;
   private resting: NodeJS.Timeout | undefined;
   private indexing: NodeJS.Timeout | undefined;
+  private readonly mailboxes: MailboxFollower;
+  private follower: { stop(): void } | undefined;
   private stopped = false;
 
-  constructor(private readonly parts: ReaderParts) {}
+  constructor(private readonly parts: ReaderParts) {
+    const { desk, log } = parts;
+    this.mailboxes = new MailboxFollower({
+      desk,
+      pool: this.pool,
+      told: (what, error) => log.warn({ err: error, what }, 'keeping mailboxes the same'),
+    });
+  }
 
   /** The port mail comes in on, once started. */
   get lmtpPort(): number {
@@ -53,6 +64,11 @@ export class Reader {
     });
     giveReaderLife(desk);
     this.heartbeat = setInterval(() => giveReaderLife(desk), HEARTBEAT_MS);
+    this.follower = followCommits(desk, () => {
+      this.mailboxes.changed();
+      this.goOn();
+    });
+    this.mailboxes.changed();
     this.goOn();
     this.index();
     void readStrangeAnew(desk, this.pool, (message) => log.info({ message }, 'read after all')).catch(
@@ -81,8 +97,12 @@ export class Reader {
     clearTimeout(this.indexing);
     clearInterval(this.heartbeat);
     endReaderLife(this.parts.desk);
+    this.follower?.stop();
     await this.intake?.close();
+    // What a mailbox was about to keep is on the server still.
+    const mailboxes = this.mailboxes.stop();
     this.pool.close();
+    await mailboxes;
     await Promise.all(this.inHand.values());
   }
 

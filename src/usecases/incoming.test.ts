@@ -176,7 +176,13 @@ describe('what comes in is classified once', () => {
     ['answer', {}],
   ] as const)('%s: kept with what tells it, and what follows is by that', async (is, more) => {
     const { desk } = tempDesk();
-    const identity = { id: 'second', name: 'Me', address: 'second@wrenfield.example', signature: '', account: null };
+    const identity = {
+      id: 'second',
+      name: 'Me',
+      address: 'second@wrenfield.example',
+      signature: '',
+      account: null,
+    };
     changeSettings(desk, { identities: [identity] });
     const first = await receiveMail(desk, mailOf({ id: 'a', subject: 'Crates' }));
     snooze(desk, first.id, { until: desk.now() + 3_600_000 });

@@ -299,7 +299,9 @@ describe('a mail server out of reach', () => {
     expect(() => tryServersNow(desk)).toThrow('Nothing is wrong');
     goTo(desk, desk.now() + 3 * 24 * 60 * MINUTE);
     expect(pauseTooLate(desk, desk.now())).toBe(0);
-    expect(new Set(dueNow(desk, BY_ENVIRONMENT, 10).map(({ id }) => id))).toEqual(new Set(others.map(({ id }) => id)));
+    expect(new Set(dueNow(desk, BY_ENVIRONMENT, 10).map(({ id }) => id))).toEqual(
+      new Set(others.map(({ id }) => id)),
+    );
   });
 
   it('leaves what waits takable back', async () => {

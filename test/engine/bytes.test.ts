@@ -36,7 +36,10 @@ async function released(desk: Desk, messageId: string, hideDSN = false) {
   changeSettings(desk, { holdSeconds: 0 });
   const [departure] = scheduleMessage(desk, messageId, { kind: 'now' });
   const claim = (await claimDeparture(desk, departure!.id))!;
-  const pool = new SmtpPool({ options: { host: '127.0.0.1', port: sink.port }, label: 'sink', saidBy: 'environment' }, 1);
+  const pool = new SmtpPool(
+    { options: { host: '127.0.0.1', port: sink.port }, label: 'sink', saidBy: 'environment' },
+    1,
+  );
   const result = await pool.release(claim.envelope, claim.bytes, () => Promise.resolve());
   await finishAttempt(desk, departure!.id, result);
   await pool.close();
@@ -142,7 +145,13 @@ describe('the bytes', () => {
 
   it('are from the identity chosen, and from the main one where that is gone', async () => {
     const { desk } = tempDesk();
-    const loans = { id: 'l', name: 'Loans', address: 'loans@wrenfield.example', signature: '', account: null };
+    const loans = {
+      id: 'l',
+      name: 'Loans',
+      address: 'loans@wrenfield.example',
+      signature: '',
+      account: null,
+    };
     changeSettings(desk, { identities: [loans] });
     const id = write(desk, { identity: 'l' });
     const first = await released(desk, id);

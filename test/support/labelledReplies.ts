@@ -137,7 +137,13 @@ export const recall = ({ found, missed }: JudgedReplies) => found / (found + mis
 
 /** Has each come in while a message of its own is watched. @param desk a new one */
 export async function judgeReplies(desk: Desk, replies: readonly LabelledReply[]): Promise<JudgedReplies> {
-  const loans = { id: 'loans', name: 'Loans', address: 'loans@wrenfield.example', signature: '', account: null };
+  const loans = {
+    id: 'loans',
+    name: 'Loans',
+    address: 'loans@wrenfield.example',
+    signature: '',
+    account: null,
+  };
   changeSettings(desk, { me: ME, identities: [loans] });
   addCorrespondent(desk, {
     name: 'Ana Prado',

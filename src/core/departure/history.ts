@@ -48,6 +48,8 @@ const WORDS: Record<string, string> = {
   'came back': 'Came back',
   'brought back': 'Brought back',
   archived: 'Archived',
+  'deleted-elsewhere':
+    'Deleted in the mailbox by another program, or moved to a folder that is not looked at',
   'to-do': 'Made a to-do',
   reminded: 'A reminder went off',
   watched: 'Watched for an answer',

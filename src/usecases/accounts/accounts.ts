@@ -1,6 +1,8 @@
 /** Accounts: added, changed, taken off, each with its server tried at once. */
-import { usualPort, type Security, type ServerPlace } from '#core/message/account';
+import { followedFolders, NO_FOLDERS, usualFolders, type MailboxFolders } from '#core/mailbox/folders';
+import { usualPort, type Security, type ServerKind, type ServerPlace } from '#core/message/account';
 import { addressKey, AddressError, parseMailbox } from '#core/message/address';
+import { Mailbox, MailboxError, type FoundFolder, type MailboxAccess } from '#imap/client';
 import { mayGoPlain } from '#mail/mayGoPlain';
 import { SmtpPool } from '#mail/smtpPool';
 import { accountServer } from '#mail/smtpServer';
@@ -14,14 +16,17 @@ import {
 } from '#store/accounts';
 import { countPending } from '#store/dueDepartures';
 import { noteChange } from '#store/journal';
+import { changeFolder, foldersOf, forgetFolder } from '#store/mailboxes';
 import { writeSettings } from '#store/settings';
 import type { Reading, Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, NotFound } from '../errors';
 import { oneLine } from '../messages/draftInput';
+import { takenIn } from '../mailboxes/takenIn';
 import { newId } from '../newId';
 import { openSecret, sealSecret } from '../secrets/keys';
-import { smtpPasswordOf } from './passwords';
+import { mailboxAccess } from './mailboxAccess';
+import { imapPasswordOf, smtpPasswordOf } from './passwords';
 import { everyAccount, namesOf, usualAccount } from './usualAccount';
 
 /** Passwords are given to the servers they are for, and to nobody else. */
@@ -39,6 +44,20 @@ export interface AccountView {
   trouble: string | null;
   /** Departures that are to leave through it. */
   pending: number;
+  /** null where none is looked into. */
+  mailbox: MailboxView | null;
+}
+
+/** A mailbox that is kept the same. */
+export interface MailboxView extends ServerPlace {
+  folders: MailboxFolders;
+  /** Messages that have not been taken in. */
+  rest: number;
+  /** The rest is not to be taken in. */
+  stopped: boolean;
+  /** Why it cannot be looked into now, in words, and since when, real epoch ms. */
+  trouble: string | null;
+  since: number | null;
 }
 
 export interface ServerInput {
@@ -55,6 +74,9 @@ export interface AccountInput {
   name?: string;
   password: string;
   smtp: ServerInput;
+  /** Its password is the other one’s where none is said. */
+  imap?: (ServerInput & { password?: string }) | null;
+  folders?: Partial<MailboxFolders>;
   perMinute?: number | null;
   /** The host once more: without encryption it is used only if it is named. */
   plainHost?: string;
@@ -68,6 +90,15 @@ function viewOf(
   { id, name, row }: ReturnType<typeof everyAccount>[number],
 ): AccountView {
   return {
+    mailbox: row?.imap
+      ? {
+          ...row.imap,
+          folders: row.folders ?? NO_FOLDERS,
+          ...takenIn(db, id),
+          trouble: row.imapTrouble,
+          since: row.imapTroubleSince,
+        }
+      : null,
     id,
     name,
     address: row?.address ?? '',
@@ -101,19 +132,18 @@ export function readAccount(desk: Desk, id: string): AccountView {
 
 const HOST = /^[\p{L}\p{N}](?:[\p{L}\p{N}.-]{0,251}[\p{L}\p{N}])?$|^[\da-f:]+:[\da-f:.]*$/iu;
 
-/** @throws Invalid */
+/** @param kind also where what is wrong is said @throws Invalid */
 function checkedServer(
   { host, port, security, user }: ServerInput,
   address: string,
-  plainHost: string | undefined,
-  path: string,
+  plainHosts: readonly string[],
+  kind: ServerKind,
 ): ServerPlace {
   const name = host.trim().replace(/^\[|\]$/g, '');
   if (!HOST.test(name))
-    throw new Invalid('That is no name of a server. Write it as mail.place.example.', `${path}.host`);
+    throw new Invalid('That is no name of a server. Write it as mail.place.example.', `${kind}.host`);
   const isAllowed =
-    plainHost?.trim().toLowerCase() === name.toLowerCase() ||
-    mayGoPlain(name, process.env.OAK_SMTP_PLAIN ?? '');
+    plainHosts.includes(name.toLowerCase()) || mayGoPlain(name, process.env.OAK_SMTP_PLAIN ?? '');
   if (security === 'none' && !isAllowed)
     throw new Invalid(
       `Without encryption everybody on the way to ${name} can read the password and the mail. Write its name once more to allow it.`,
@@ -121,11 +151,15 @@ function checkedServer(
     );
   return {
     host: name,
-    port: port ?? usualPort('smtp', security),
+    port: port ?? usualPort(kind, security),
     security,
     user: user === undefined ? address : user.trim(),
   };
 }
+
+/** Both may be named, commas between. */
+const plainHostsOf = ({ plainHost = '' }: { plainHost?: string }): string[] =>
+  plainHost.toLowerCase().split(/[\s,]+/);
 
 function checkedAddress(address: string): string {
   try {
@@ -137,11 +171,26 @@ function checkedAddress(address: string): string {
 }
 
 /** @throws (rejects) Invalid, in words, where nobody can be signed in there */
-async function tried(place: ServerPlace, password: string): Promise<void> {
+async function trySending(place: ServerPlace, password: string): Promise<void> {
   try {
     await new SmtpPool(accountServer(place, password)).tryOut();
   } catch (error) {
     throw new Invalid((error as Error).message, 'smtp');
+  }
+}
+
+/** @returns the folders there are @throws (rejects) Invalid, in words, where it cannot be looked into */
+async function tryMailbox(access: MailboxAccess): Promise<FoundFolder[]> {
+  try {
+    const mailbox = await Mailbox.connect(access);
+    try {
+      return await mailbox.folders();
+    } finally {
+      await mailbox.close();
+    }
+  } catch (error) {
+    if (error instanceof MailboxError) throw new Invalid(error.message, 'imap');
+    throw error;
   }
 }
 
@@ -173,8 +222,12 @@ function giveIdentity(desk: Desk, tx: Tx, id: string, { address, name }: Account
  */
 export async function addAccount(desk: Desk, input: AccountInput): Promise<AccountView> {
   const address = checkedAddress(input.address);
-  const smtp = checkedServer(input.smtp, address, input.plainHost, 'smtp');
-  if (!input.untried) await tried(smtp, input.password);
+  const plain = plainHostsOf(input);
+  const smtp = checkedServer(input.smtp, address, plain, 'smtp');
+  const imap = input.imap ? checkedServer(input.imap, address, plain, 'imap') : null;
+  const imapPassword = input.imap?.password ?? input.password;
+  if (!input.untried) await trySending(smtp, input.password);
+  const found = imap && !input.untried ? await tryMailbox({ place: imap, password: imapPassword }) : [];
   const id = newId();
   desk.store.write((tx) => {
     const row: Account = {
@@ -184,6 +237,12 @@ export async function addAccount(desk: Desk, input: AccountInput): Promise<Accou
       smtp,
       smtpPassword: sealSecret(desk.dataDir, input.password, smtpPasswordOf(id)),
       perMinute: input.perMinute ?? null,
+      imap,
+      imapPassword: imap ? sealSecret(desk.dataDir, imapPassword, imapPasswordOf(id)) : '',
+      folders: imap ? { ...usualFolders(found), ...input.folders } : null,
+      imapSince: null,
+      imapTrouble: null,
+      imapTroubleSince: null,
       createdAt: desk.now(tx),
     };
     insertAccount(tx, row);
@@ -193,30 +252,83 @@ export async function addAccount(desk: Desk, input: AccountInput): Promise<Accou
   return readAccount(desk, id);
 }
 
-export type AccountPatch = Partial<Omit<AccountInput, 'address'>>;
+export interface AccountPatch extends Partial<Omit<AccountInput, 'address'>> {
+  /** Whether what was there before goes on being taken in. */
+  takeRest?: boolean;
+}
+
+/** What has changed about where a mailbox is, and what is looked at in it. */
+function mailboxPatch(
+  desk: Desk,
+  before: Account,
+  patch: AccountPatch,
+  imap: ServerPlace | null,
+  found: readonly FoundFolder[],
+): Partial<Account> {
+  const password = patch.imap?.password ?? patch.password;
+  if (imap === null) return { imap, imapPassword: '', folders: null, imapSince: null, imapTrouble: null };
+  return {
+    imap,
+    folders: { ...(before.folders ?? usualFolders(found)), ...patch.folders },
+    ...(password !== undefined && {
+      imapPassword: sealSecret(desk.dataDir, password, imapPasswordOf(before.id)),
+      imapTrouble: null,
+    }),
+  };
+}
+
+/** Of folders that are looked at no more nothing is known; of another server’s neither. */
+function forgetUnfollowed(tx: Tx, { id, imap, folders }: Account, next: Partial<Account>): void {
+  const isOther = next.imap === null || (imap && next.imap && imap.host !== next.imap.host);
+  const kept = isOther ? [] : followedFolders(next.folders ?? folders ?? NO_FOLDERS);
+  for (const { path } of foldersOf(tx, id)) if (!kept.includes(path)) forgetFolder(tx, id, path);
+}
 
 /** What it is reached by is tried before it is kept. @throws (rejects) NotFound, Invalid */
 export async function changeAccount(desk: Desk, id: string, patch: AccountPatch): Promise<AccountView> {
   const before = known(desk.store.db, id);
-  const smtp = patch.smtp ? checkedServer(patch.smtp, before.address, patch.plainHost, 'smtp') : before.smtp;
-  if ((patch.smtp || patch.password !== undefined) && !patch.untried)
-    await tried(smtp, patch.password ?? openSecret(desk.dataDir, before.smtpPassword, smtpPasswordOf(id)));
+  const plain = plainHostsOf(patch);
+  const smtp = patch.smtp ? checkedServer(patch.smtp, before.address, plain, 'smtp') : before.smtp;
+  const imap = patch.imap ? checkedServer(patch.imap, before.address, plain, 'imap') : patch.imap;
+  const secret = (sealed: string, about: string) => openSecret(desk.dataDir, sealed, about);
+  if (!patch.untried && (patch.smtp || patch.password !== undefined))
+    await trySending(smtp, patch.password ?? secret(before.smtpPassword, smtpPasswordOf(id)));
+  const place = imap === undefined ? before.imap : imap;
+  const isMailboxNew = imap || (place && patch.password !== undefined);
+  const password = () =>
+    patch.imap?.password ??
+    patch.password ??
+    (before.imap
+      ? secret(before.imapPassword, imapPasswordOf(id))
+      : secret(before.smtpPassword, smtpPasswordOf(id)));
+  const found =
+    isMailboxNew && !patch.untried ? await tryMailbox({ place: place!, password: password() }) : [];
   desk.store.write((tx) => {
-    known(tx, id);
-    changeAccountRow(tx, id, {
+    const present = known(tx, id);
+    const asked = imap && !before.imap ? { ...patch, imap: { ...patch.imap!, password: password() } } : patch;
+    const next: Partial<Account> = {
       smtp,
+      ...((imap !== undefined || patch.folders || (place && patch.password !== undefined)) &&
+        mailboxPatch(desk, present, asked, place, found)),
       ...(patch.name !== undefined && { name: oneLine(patch.name) || before.address }),
       ...(patch.perMinute !== undefined && { perMinute: patch.perMinute }),
       ...(patch.password !== undefined && {
         smtpPassword: sealSecret(desk.dataDir, patch.password, smtpPasswordOf(id)),
       }),
-    });
+    };
+    if (next.folders !== undefined || next.imap !== undefined) forgetUnfollowed(tx, present, next);
+    if (patch.takeRest !== undefined)
+      for (const { path } of foldersOf(tx, id)) changeFolder(tx, id, path, { stopped: !patch.takeRest });
+    changeAccountRow(tx, id, next);
     announce(tx, id);
   });
   return readAccount(desk, id);
 }
 
-/** Whoever left through it leaves through the usual one from now on. @throws NotFound */
+/**
+ * Whoever left through it leaves through the usual one from now on; what came by its mailbox stays.
+ * @throws NotFound
+ */
 export function removeAccount(desk: Desk, id: string): void {
   desk.store.write((tx) => {
     known(tx, id);
@@ -233,6 +345,15 @@ export function removeAccount(desk: Desk, id: string): void {
 
 /** @throws (rejects) NotFound; Invalid in words where it cannot be used */
 export async function tryAccount(desk: Desk, id: string): Promise<void> {
-  const { smtp, smtpPassword } = known(desk.store.db, id);
-  await tried(smtp, openSecret(desk.dataDir, smtpPassword, smtpPasswordOf(id)));
+  const account = known(desk.store.db, id);
+  await trySending(account.smtp, openSecret(desk.dataDir, account.smtpPassword, smtpPasswordOf(id)));
+  const access = mailboxAccess(desk, account);
+  if (access) await tryMailbox(access);
+}
+
+/** The folders of its mailbox, asked for there. @throws (rejects) NotFound; Invalid where that does not work */
+export async function mailboxFoldersOf(desk: Desk, id: string): Promise<FoundFolder[]> {
+  const access = mailboxAccess(desk, known(desk.store.db, id));
+  if (!access) throw new NotFound('This account has no mailbox.');
+  return tryMailbox(access);
 }

@@ -1,8 +1,6 @@
 /** Taking in past mail from files: message by message, so that it can stop anywhere and go on. */
 import { READING } from '#core/limits';
 import { BEFORE, beginsIn, splitMbox } from '#core/formats/mbox';
-import type { ReadMail } from '#mail/readMail';
-import { isTooStrange, longMs, reading } from '#reading/pool';
 import {
   findImport,
   findImportOf,
@@ -26,6 +24,7 @@ import { Invalid, NotFound, Refused } from '../errors';
 import { classifiedOf, keepIncoming } from '../incoming/keepIncoming';
 import { mineIn } from '../people/isMine';
 import { knownAlready } from '../incoming/knownAlready';
+import { groupsOf, readGroup, type ReadOne } from './readInGroups';
 
 export type { Import } from '#store/imports';
 
@@ -34,41 +33,6 @@ const [BATCH, TURN_MS] = [100, 40];
 /** A message that grows beyond this is none. */
 const LONGEST = 64 * 1024 * 1024;
 const TAKEN = 'This piece is being taken in already.';
-
-/** What was read of one message of a file. */
-type ReadOne = { bytes: Buffer } & ({ read: ReadMail } | { reason: string });
-
-/** So many messages, and bytes, are read in one go. */
-const [TOGETHER, TOGETHER_BYTES] = [50, 1_000_000];
-
-/** Messages in groups that are read in one go. */
-function* groupsOf(messages: readonly Buffer[]): Generator<Buffer[]> {
-  let [group, size] = [[] as Buffer[], 0];
-  for (const message of messages) {
-    if (group.length === TOGETHER || (group.length > 0 && size + message.length > TOGETHER_BYTES)) {
-      yield group;
-      [group, size] = [[], 0];
-    }
-    group.push(message);
-    size += message.length;
-  }
-  if (group.length > 0) yield group;
-}
-
-/** One that is too much takes those it came with along, so each is then read by itself. */
-async function readGroup(group: Buffer[]): Promise<ReadOne[]> {
-  const size = group.reduce((sum, { length }) => sum + length, 0);
-  try {
-    const found = await reading().read('filed', [group], { ms: longMs(size) });
-    return found.map((each, index) => ({ ...each, bytes: group[index]! }));
-  } catch (error) {
-    if (!isTooStrange(error)) throw error;
-    if (group.length === 1) return [{ bytes: group[0]!, reason: error.message }];
-    const read: ReadOne[] = [];
-    for (const message of group) read.push(...(await readGroup([message])));
-    return read;
-  }
-}
 
 /** How many messages became what; `done` of all. */
 interface Counts {
@@ -180,7 +144,7 @@ export async function receiveImport(
   // What was kept of a piece that broke off is not kept again.
   let now = seen;
   let kept = Math.min(seen.done, found.length);
-  for (const group of groupsOf(found.slice(kept))) {
+  for (const group of groupsOf(found.slice(kept), ({ length }) => length)) {
     if (signal?.aborted) throw new Refused('It was stopped; go on whenever you like.');
     const read = await readGroup(group);
     // In between, others have their turn: some of a piece at a time.

@@ -9,6 +9,7 @@ import { findMessage, recipientsOf, swapMessage, type Message } from '#store/mes
 import { noteMet } from '#store/metAddresses';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
+import { noteSentCopy } from '../mailboxes/noteSentCopy';
 import { noteClearing } from '../links/clearAwayRead';
 import { beginWatches } from '../watches/beginWatch';
 import { noteChaserLeft } from '../watches/chasers';
@@ -50,6 +51,7 @@ export function noteLeft(
   );
   noteChaserLeft(desk, tx, left, now);
   noteClearing(tx, left);
+  noteSentCopy(desk, tx, left, message);
   if (message.keptIn === null) forget(tx, left, now);
   else noteLinks(tx, message.id, linkedPages(message.text, message.html));
 }

@@ -2,7 +2,7 @@
 import { allAccounts, changeAccountRow } from '#store/accounts';
 import { allCalendars, changeCalendar } from '#store/calendars';
 import type { Reading, Store, Tx } from '#store/store';
-import { smtpPasswordOf } from '../accounts/passwords';
+import { imapPasswordOf, smtpPasswordOf } from '../accounts/passwords';
 import { sealedAnew } from './keys';
 
 export const passwordOf = (calendarId: string) => `calendar:${calendarId}`;
@@ -22,11 +22,18 @@ const secretsIn = (db: Reading): Secret[] => [
     about: passwordOf(id),
     put: (tx: Tx, sealed: string) => changeCalendar(tx, id, { password: sealed }),
   })),
-  ...allAccounts(db).map(({ id, smtpPassword }) => ({
-    kept: smtpPassword,
-    about: smtpPasswordOf(id),
-    put: (tx: Tx, sealed: string) => changeAccountRow(tx, id, { smtpPassword: sealed }),
-  })),
+  ...allAccounts(db).flatMap(({ id, smtpPassword, imapPassword }) => [
+    {
+      kept: smtpPassword,
+      about: smtpPasswordOf(id),
+      put: (tx: Tx, sealed: string) => changeAccountRow(tx, id, { smtpPassword: sealed }),
+    },
+    {
+      kept: imapPassword,
+      about: imapPasswordOf(id),
+      put: (tx: Tx, sealed: string) => changeAccountRow(tx, id, { imapPassword: sealed }),
+    },
+  ]),
 ];
 
 /** @param more keys that are known besides @returns how many were sealed anew */

@@ -1,0 +1,77 @@
+/** Keeping all mailboxes the same, as accounts come, change and go. */
+import { allAccounts, type Account } from '#store/accounts';
+import { dueMark } from '#store/mailboxes';
+import type { Desk } from '../desk';
+import { MailboxSync, type SyncParts } from './mailboxSync';
+
+/** What of an account makes it begin anew when it changes. */
+const chosenOf = ({ imap, imapPassword, folders }: Account) => JSON.stringify([imap, imapPassword, folders]);
+
+/** What was changed here rests so long, ms, before it is done there: more of it may follow. */
+const RESTS_MS = 150;
+
+export class MailboxFollower {
+  private readonly syncs = new Map<string, { chosen: string; sync: MailboxSync }>();
+  private readonly ending = new Set<Promise<void>>();
+  private timer: NodeJS.Timeout | undefined;
+  /** The newest of what is due that has been told. */
+  private due = '';
+  private stopped = false;
+  private readonly desk: Desk;
+
+  constructor(private readonly parts: SyncParts) {
+    this.desk = parts.desk;
+  }
+
+  /** Something may have changed here: called with every commit. */
+  changed(): void {
+    if (!this.stopped) this.timer ??= setTimeout(() => this.look(), RESTS_MS);
+  }
+
+  private look(): void {
+    this.timer = undefined;
+    if (this.stopped) return;
+    try {
+      this.follow();
+    } catch (error) {
+      this.parts.told('mailboxes', error);
+    }
+  }
+
+  private follow(): void {
+    const { db } = this.desk.store;
+    const accounts = allAccounts(db).filter(({ imap }) => imap !== null);
+    for (const [id, { sync, chosen }] of this.syncs) {
+      const account = accounts.find((each) => each.id === id);
+      if (account && chosenOf(account) === chosen) continue;
+      this.syncs.delete(id);
+      this.end(sync);
+    }
+    // One ends before another of the same begins.
+    if (this.ending.size > 0) return;
+    for (const account of accounts)
+      if (!this.syncs.has(account.id))
+        this.syncs.set(account.id, {
+          chosen: chosenOf(account),
+          sync: new MailboxSync(this.parts, account.id),
+        });
+    const due = dueMark(db);
+    if (due !== this.due) for (const { sync } of this.syncs.values()) sync.want();
+    this.due = due;
+  }
+
+  private end(sync: MailboxSync): void {
+    const done = sync.stop().finally(() => {
+      this.ending.delete(done);
+      this.changed();
+    });
+    this.ending.add(done);
+  }
+
+  async stop(): Promise<void> {
+    this.stopped = true;
+    clearTimeout(this.timer);
+    for (const { sync } of this.syncs.values()) this.end(sync);
+    await Promise.all(this.ending);
+  }
+}

@@ -1,0 +1,217 @@
+/**
+ * One mailbox kept the same: told of changes as they happen, looked at now and then besides, what was there before taken
+ * in when nothing else is to be done. All of its state is in the database; it can end at any moment.
+ */
+import { followedFolders, INBOX, NO_FOLDERS } from '#core/mailbox/folders';
+import { Mailbox, MailboxError, watchFolder, type FolderWatch, type MailboxAccess } from '#imap/client';
+import type { ReadingPool } from '#reading/pool';
+import { changeAccountRow, findAccount, type Account } from '#store/accounts';
+import { noteChange } from '#store/journal';
+import { findFolder } from '#store/mailboxes';
+import type { Desk } from '../desk';
+import { mailboxAccess } from '../accounts/mailboxAccess';
+import { SealedForGood } from '../secrets/keys';
+import { pull, takeSomeRest, type Pulling } from './pull';
+import { push } from './push';
+
+/** So many folders are watched by a connection of their own; the others are looked at every so often. */
+const WATCHED = 4;
+/** Real ms. */
+const LOOK_MS = 60_000;
+/** What broke off is tried again soon, and less and less often. */
+const RETRY_MS = [1000, 5000, 20_000, 60_000];
+const LAST_RETRY_MS = 300_000;
+/** Several changes at once are looked at together. */
+const GATHER_MS = 50;
+/** A program that changes things without end is not followed without end. */
+const MOST_LOOKS = 20;
+
+export interface SyncParts {
+  desk: Desk;
+  pool: ReadingPool;
+  told: (what: string, error: unknown) => void;
+}
+
+export class MailboxSync {
+  private readonly abort = new AbortController();
+  private mailbox: Mailbox | undefined;
+  private readonly watches = new Map<string, FolderWatch | 'opening'>();
+  /** UIDs that have not been taken in, ascending, by folder. */
+  private readonly left = new Map<string, number[]>();
+  private wanted = true;
+  private wake: (() => void) | undefined;
+  private tries = 0;
+  private readonly done: Promise<void>;
+
+  constructor(
+    private readonly parts: SyncParts,
+    private readonly accountId: string,
+  ) {
+    this.done = this.run();
+  }
+
+  /** Something may have changed, here or there. */
+  want(): void {
+    this.wanted = true;
+    this.wake?.();
+  }
+
+  /** Ends it; resolves once nothing of it is under way. */
+  async stop(): Promise<void> {
+    this.abort.abort();
+    this.endWatches();
+    this.mailbox?.drop();
+    this.wake?.();
+    await this.done;
+  }
+
+  private get stopped(): boolean {
+    return this.abort.signal.aborted;
+  }
+
+  private async run(): Promise<void> {
+    while (!this.stopped) {
+      try {
+        await this.work();
+      } catch (error) {
+        if (this.stopped) return;
+        this.disconnect();
+        const known = error instanceof MailboxError || error instanceof SealedForGood;
+        if (!known) this.parts.told(this.accountId, error);
+        this.tries++;
+        this.note(known ? error.message : 'The mailbox cannot be looked into now. It is tried again.');
+        await this.rest(RETRY_MS[this.tries - 1] ?? LAST_RETRY_MS);
+      }
+    }
+  }
+
+  /** What is to be done next, once. */
+  private async work(): Promise<void> {
+    const account = findAccount(this.parts.desk.store.db, this.accountId);
+    const access = account && mailboxAccess(this.parts.desk, account);
+    if (!access) return this.pause(LOOK_MS);
+    if (!this.mailbox?.usable) {
+      this.disconnect();
+      this.mailbox = await Mailbox.connect(access);
+      this.wanted = true;
+    }
+    const pulling: Pulling = { ...this.parts, mailbox: this.mailbox, account, signal: this.abort.signal };
+    if (this.wanted) return this.look(pulling, access);
+    const path = await this.folderWithRest(pulling);
+    if (path !== undefined) return takeSomeRest(pulling, path, this.left.get(path)!);
+    await this.pause(LOOK_MS);
+    // Whether somebody has called or the time has come.
+    this.wanted = true;
+  }
+
+  private async look(pulling: Pulling, access: MailboxAccess): Promise<void> {
+    await new Promise((resolve) => setTimeout(resolve, GATHER_MS));
+    this.wanted = false;
+    const { account } = pulling;
+    if (account.imapSince === null) this.change({ imapSince: Date.now() });
+    const folders = followedFolders(account.folders ?? NO_FOLDERS);
+    for (let n = 0; n < MOST_LOOKS && !this.stopped; n++) {
+      await pull({ ...pulling, account: findAccount(pulling.desk.store.db, account.id) ?? account }, folders);
+      if (!(await push(pulling))) break;
+    }
+    this.tries = 0;
+    this.note(null);
+    this.watch(folders, access);
+  }
+
+  /** The first folder of which something has not been taken in. */
+  private async folderWithRest({ desk, mailbox, account }: Pulling): Promise<string | undefined> {
+    for (const path of followedFolders(account.folders ?? NO_FOLDERS)) {
+      const folder = findFolder(desk.store.db, account.id, path);
+      if (!folder || folder.stopped || folder.rest === 0) continue;
+      const known = this.left.get(path);
+      if (known && known.length > 0) return path;
+      await mailbox.open(path);
+      const uids = (await mailbox.uids()).filter((uid) => uid < folder.bottom);
+      this.left.set(path, uids);
+      if (uids.length > 0) return path;
+      // They are gone meanwhile: the next look counts anew.
+      this.wanted = true;
+    }
+    return undefined;
+  }
+
+  private watch(folders: readonly string[], access: MailboxAccess): void {
+    const wanted = folders.slice(0, WATCHED);
+    for (const [path, watch] of this.watches)
+      if (!wanted.includes(path) && watch !== 'opening') {
+        watch.stop();
+        this.watches.delete(path);
+      }
+    for (const path of wanted) if (!this.watches.has(path)) void this.watchOne(path, access);
+  }
+
+  private async watchOne(path: string, access: MailboxAccess): Promise<void> {
+    this.watches.set(path, 'opening');
+    const ended = () => {
+      this.watches.delete(path);
+      // The look that follows begins it anew.
+      this.want();
+    };
+    try {
+      const watch = await watchFolder(access, path, () => this.want(), ended);
+      if (this.stopped) return watch.stop();
+      this.watches.set(path, watch);
+      // What has changed before it was told of.
+      this.want();
+    } catch {
+      this.watches.delete(path);
+      // Some servers allow few connections; without the inbox's it is looked at as often as the others.
+      if (path === INBOX) this.tries = Math.max(this.tries, 1);
+    }
+  }
+
+  private endWatches(): void {
+    for (const watch of this.watches.values()) if (watch !== 'opening') watch.stop();
+    this.watches.clear();
+  }
+
+  private disconnect(): void {
+    this.mailbox?.drop();
+    this.mailbox = undefined;
+    this.left.clear();
+    this.endWatches();
+  }
+
+  /** Resolves after so long, or when something is wanted. */
+  private async pause(ms: number): Promise<void> {
+    if (!this.wanted) await this.rest(ms, true);
+  }
+
+  /** Resolves after so long, or when it is to end. @param wakes whether it ends as well when something is wanted */
+  private rest(ms: number, wakes = false): Promise<void> {
+    if (this.stopped) return Promise.resolve();
+    return new Promise((resolve) => {
+      const end = () => {
+        clearTimeout(timer);
+        this.wake = undefined;
+        resolve();
+      };
+      const timer = setTimeout(end, ms);
+      this.wake = () => (wakes || this.stopped) && end();
+    });
+  }
+
+  private note(trouble: string | null): void {
+    const { desk } = this.parts;
+    const account = findAccount(desk.store.db, this.accountId);
+    if (!account || account.imapTrouble === trouble) return;
+    this.change({
+      imapTrouble: trouble,
+      imapTroubleSince: trouble === null ? null : (account.imapTroubleSince ?? Date.now()),
+    });
+  }
+
+  private change(patch: Partial<Account>): void {
+    this.parts.desk.store.write((tx) => {
+      changeAccountRow(tx, this.accountId, patch);
+      noteChange(tx, 'account', this.accountId);
+      noteChange(tx, 'health', 'mailbox');
+    });
+  }
+}

@@ -1,0 +1,157 @@
+/** Learning what has changed in a mailbox: what is new, marked otherwise, and gone. */
+import type { FolderState, Mailbox } from '#imap/client';
+import type { ReadingPool } from '#reading/pool';
+import type { Account } from '#store/accounts';
+import { noteChange } from '#store/journal';
+import {
+  changeFolder,
+  countItems,
+  findFolder,
+  findItem,
+  forgetFolder,
+  itemsOf,
+  putFolder,
+  uidsOf,
+  type MailboxFolder,
+  type MailboxItem,
+} from '#store/mailboxes';
+import type { Desk } from '../desk';
+import { liesThereNoMore, markedThere } from './stand';
+import { takeIn } from './takeIn';
+
+/** So many are taken in together, and then it is written down how far that has come. */
+const CHUNK = 200;
+/** Where a server does not tell which marks have changed, those of the newest are read anew. */
+const MARKS_READ = 2000;
+
+export interface Pulling {
+  desk: Desk;
+  pool: ReadingPool;
+  mailbox: Mailbox;
+  account: Account;
+  /** Gives up before the next step. */
+  signal: AbortSignal;
+}
+
+function beginFolder({ desk, account }: Pulling, path: string, state: FolderState): MailboxFolder {
+  const folder: MailboxFolder = {
+    accountId: account.id,
+    path,
+    uidValidity: state.uidValidity,
+    top: state.uidNext - 1,
+    bottom: state.uidNext,
+    modseq: state.modseq,
+    rest: state.exists,
+    stopped: false,
+  };
+  desk.store.write((tx) => {
+    forgetFolder(tx, account.id, path);
+    putFolder(tx, folder);
+    noteChange(tx, 'account', account.id);
+  });
+  return folder;
+}
+
+/** What has come since, in the order it came. */
+async function takeNew(pulling: Pulling, folder: MailboxFolder, { uidNext }: FolderState): Promise<void> {
+  const { desk, pool, mailbox, account, signal } = pulling;
+  const uids = await mailbox.uids(folder.top + 1);
+  for (let from = 0; from < uids.length && !signal.aborted; from += CHUNK) {
+    const chunk = uids.slice(from, from + CHUNK);
+    await takeIn(desk, pool, mailbox, account, folder.path, chunk);
+    desk.store.write((tx) => changeFolder(tx, account.id, folder.path, { top: chunk.at(-1)! }));
+  }
+  const top = Math.max(uidNext - 1, uids.at(-1) ?? 0);
+  if (!signal.aborted) desk.store.write((tx) => changeFolder(tx, account.id, folder.path, { top }));
+}
+
+async function readMarks({ desk, mailbox, account }: Pulling, folder: MailboxFolder, state: FolderState) {
+  if (state.modseq !== null && state.modseq === folder.modseq) return;
+  const from = state.modseq === null ? Math.max(folder.bottom, folder.top - MARKS_READ) : folder.bottom;
+  const marks = await mailbox.marks(from, state.modseq === null ? null : folder.modseq);
+  desk.store.write((tx) => {
+    for (const { uid, seen } of marks) {
+      const item = findItem(tx, account.id, folder.path, uid);
+      if (item) markedThere(desk, tx, account, item, seen);
+    }
+    changeFolder(tx, account.id, folder.path, { modseq: state.modseq });
+  });
+}
+
+/** What is known in a folder and is not there; counts what has not been taken in. */
+async function findGone({ desk, mailbox, account }: Pulling, path: string, state: FolderState) {
+  const { db } = desk.store;
+  const folder = findFolder(db, account.id, path)!;
+  if (countItems(db, account.id, path) + folder.rest === state.exists) return [];
+  const there = new Set(await mailbox.uids());
+  const rest = [...there].filter((uid) => uid < folder.bottom).length;
+  if (rest !== folder.rest) desk.store.write((tx) => changeFolder(tx, account.id, path, { rest }));
+  return uidsOf(db, account.id, path).flatMap((uid) =>
+    there.has(uid) ? [] : (findItem(db, account.id, path, uid) ?? []),
+  );
+}
+
+/**
+ * Learns what is new in a folder and how all of it is marked.
+ * @returns what does not lie there any more; what becomes of it is decided once all folders have been looked at
+ * @throws (rejects) MailboxError
+ */
+async function pullFolder(pulling: Pulling, path: string): Promise<MailboxItem[]> {
+  const { desk, mailbox, account } = pulling;
+  let state = await mailbox.open(path);
+  if (!state) {
+    await mailbox.ensure(path);
+    state = await mailbox.open(path);
+  }
+  if (!state) return [];
+  const known = findFolder(desk.store.db, account.id, path);
+  // UIDs that count anew are others (RFC 9051 §2.3.1.1): everything is found again by what it says.
+  const folder = known?.uidValidity === state.uidValidity ? known : beginFolder(pulling, path, state);
+  if (state.uidNext - 1 > folder.top) await takeNew(pulling, folder, state);
+  await readMarks(pulling, folder, state);
+  return findGone(pulling, path, state);
+}
+
+/** Of what is gone, what would be nowhere. */
+const nowhere = ({ desk }: Pulling, gone: readonly MailboxItem[]): boolean =>
+  gone.some(({ messageId }) => {
+    const lies = itemsOf(desk.store.db, messageId).length;
+    return messageId !== '' && lies <= gone.filter((each) => each.messageId === messageId).length;
+  });
+
+/** Learns of all folders. @throws (rejects) MailboxError */
+export async function pull(pulling: Pulling, folders: readonly string[]): Promise<void> {
+  const { desk, account, signal } = pulling;
+  const gone: MailboxItem[] = [];
+  const look = async () => {
+    for (const path of folders) if (!signal.aborted) gone.push(...(await pullFolder(pulling, path)));
+  };
+  await look();
+  // Moved while we looked, it is in a folder that was looked at before: once more, before it is called deleted.
+  if (nowhere(pulling, gone)) await look();
+  if (gone.length === 0 || signal.aborted) return;
+  desk.store.write((tx) => {
+    for (const each of gone) {
+      const item = findItem(tx, account.id, each.folder, each.uid);
+      if (item?.messageId === each.messageId) liesThereNoMore(desk, tx, account, item);
+    }
+  });
+}
+
+/**
+ * Takes in some of what was there before, the newest first.
+ * @param rest UIDs that have not been taken in, ascending; what is taken in is taken out of it
+ * @throws (rejects) MailboxError
+ */
+export async function takeSomeRest(pulling: Pulling, path: string, rest: number[]): Promise<void> {
+  const { desk, pool, mailbox, account } = pulling;
+  const state = await mailbox.open(path);
+  const folder = findFolder(desk.store.db, account.id, path);
+  if (!state || !folder || state.uidValidity !== folder.uidValidity) return;
+  const chunk = rest.splice(-CHUNK);
+  await takeIn(desk, pool, mailbox, account, path, [...chunk].reverse());
+  desk.store.write((tx) => {
+    changeFolder(tx, account.id, path, { bottom: chunk[0] ?? 1, rest: rest.length });
+    noteChange(tx, 'account', account.id);
+  });
+}

@@ -1,0 +1,249 @@
+/** Mailboxes kept the same, against a real server: what comes, what is done here and there, and what breaks off. */
+import { describe, expect, it, onTestFinished } from 'vitest';
+import type { ImapFlow } from 'imapflow';
+import pino from 'pino';
+import { findAccount } from '#store/accounts';
+import { countItems } from '#store/mailboxes';
+import { addAccount } from '#usecases/accounts/accounts';
+import { openDesk, type Desk } from '#usecases/desk';
+import { archive } from '#usecases/incoming/archive';
+import { listThreads } from '#usecases/incoming/inbox';
+import { receiveMail } from '#usecases/incoming/receiveMail';
+import { markNew, markSeen } from '#usecases/incoming/seen';
+import { endSnooze, snooze } from '#usecases/incoming/snooze';
+import { readMessage } from '#usecases/messages/readMessage';
+import { Reader } from '../../src/reader/reader';
+import { countRows, tempDesk } from '../support/desk';
+import { otherProgram, PASSWORD, startDovecot } from '../support/dovecot';
+import { until } from '../support/until';
+
+const mail = (id: string, more = '') =>
+  Buffer.from(
+    `From: Bela <bela@harbour.example>\r\nTo: me@wrenfield.example\r\nSubject: ${id}\r\nMessage-ID: <${id}@harbour.example>\r\nDate: Mon, 23 Nov 2026 10:00:00 +0000\r\n${more}\r\nText of ${id}.\r\n`,
+  );
+
+const server = (port: number) => ({ host: '127.0.0.1', port, security: 'none' as const, user: 'me' });
+
+async function startReader(desk: Desk) {
+  const reader = new Reader({ desk, log: pino({ level: process.env.OAK_LOG ?? 'silent' }), lmtpPort: 0 });
+  await reader.start();
+  onTestFinished(() => reader.stop());
+  return reader;
+}
+
+const addMailbox = (desk: Desk, port: number) =>
+  addAccount(desk, {
+    address: 'me@wrenfield.example',
+    password: PASSWORD,
+    smtp: server(1),
+    imap: server(port),
+    folders: { archive: 'Archive', sent: 'Sent', snooze: 'Snoozed' },
+    untried: true,
+  });
+
+const subjects = (desk: Desk, place: 'inbox' | 'archive' = 'inbox') =>
+  listThreads(desk, { place, order: 'time', limit: 500 }).messages.map(({ subject }) => subject);
+
+const idOf = (desk: Desk, subject: string): string => {
+  for (const place of ['inbox', 'archive'] as const) {
+    const found = listThreads(desk, { place, order: 'time', limit: 500 }).messages.find(
+      (each) => each.subject === subject,
+    );
+    if (found) return found.id;
+  }
+  throw new Error(`There is no ${subject}.`);
+};
+
+/** What lies in a folder there: subject, and whether it has been seen. */
+async function lying(other: ImapFlow, path: string): Promise<Record<string, boolean>> {
+  const lock = await other.getMailboxLock(path).catch(() => undefined);
+  if (!lock) return {};
+  try {
+    await other.noop();
+    if (!other.mailbox || other.mailbox.exists === 0) return {};
+    const found = await other.fetchAll('1:*', { envelope: true, flags: true });
+    const list = found.map(({ envelope, flags }) => [envelope!.subject!, flags!.has('\\Seen')] as const);
+    expect(new Set(list.map(([subject]) => subject)).size, 'nothing lies there twice').toBe(list.length);
+    return Object.fromEntries(list);
+  } finally {
+    lock.release();
+  }
+}
+
+async function act(other: ImapFlow, path: string, subject: string, work: (uid: string) => Promise<unknown>) {
+  const lock = await other.getMailboxLock(path);
+  try {
+    const [uid] = (await other.search({ subject }, { uid: true })) as number[];
+    await work(String(uid));
+  } finally {
+    lock.release();
+  }
+}
+
+const settledWith = (desk: Desk) =>
+  until(
+    'all to be done there',
+    () => countRows(desk, 'mailbox_due') === 0 && countRows(desk, 'sent_copies') === 0,
+  );
+
+async function set(count: number) {
+  const dovecot = await startDovecot();
+  const other = await otherProgram(dovecot.port);
+  for (let n = 0; n < count; n++) await other.append('INBOX', mail(`m${n}`), n % 2 ? ['\\Seen'] : []);
+  const { desk, dir } = tempDesk('real');
+  const { id } = await addMailbox(desk, dovecot.port);
+  const reader = await startReader(desk);
+  await until('all to be taken in', () => countRows(desk, 'messages') === count);
+  return { dovecot, other, desk, dir, account: id, reader };
+}
+
+describe('a mailbox', () => {
+  it('is taken in with what has been seen, the newest first; what comes later comes by itself', async () => {
+    const { desk, other, account } = await set(450);
+    expect(subjects(desk)).toHaveLength(450);
+    expect(readMessage(desk, idOf(desk, 'm1')).unseen).toBe(false);
+    expect(readMessage(desk, idOf(desk, 'm2')).unseen).toBe(true);
+    expect(readMessage(desk, idOf(desk, 'm2')).text).toBe('Text of m2.\n');
+    await until('the rest to be counted', () => countItems(desk.store.db, account, 'INBOX') === 450);
+    await other.append('INBOX', mail('later'));
+    await until('it to come', () => subjects(desk).includes('later'));
+    expect(findAccount(desk.store.db, account)!.imapTrouble).toBeNull();
+  });
+
+  it('what is seen, archived and put off here is so there, and back', async () => {
+    const { desk, other } = await set(6);
+    markSeen(desk, [idOf(desk, 'm0')]);
+    markNew(desk, [idOf(desk, 'm1')]);
+    archive(desk, [idOf(desk, 'm2')]);
+    const off = idOf(desk, 'm3');
+    snooze(desk, off, { until: desk.now() + 3_600_000 });
+    await settledWith(desk);
+    expect(await lying(other, 'INBOX')).toEqual({ m0: true, m1: false, m4: false, m5: true });
+    expect(Object.keys(await lying(other, 'Archive'))).toEqual(['m2']);
+    expect(Object.keys(await lying(other, 'Snoozed'))).toEqual(['m3']);
+    endSnooze(desk, off);
+    await settledWith(desk);
+    await until('it to be back', async () => 'm3' in (await lying(other, 'INBOX')));
+    expect(await lying(other, 'Snoozed')).toEqual({});
+    expect(countRows(desk, 'messages')).toBe(6);
+  });
+
+  it('what another program does there is so here', async () => {
+    const { desk, other } = await set(6);
+    const [m0, m1, m2, m3, m4] = ['m0', 'm1', 'm2', 'm3', 'm4'].map((each) => idOf(desk, each)) as string[];
+    snooze(desk, m3!, { until: desk.now() + 3_600_000 });
+    await settledWith(desk);
+    await act(other, 'INBOX', 'm0', (uid) => other.messageFlagsAdd(uid, ['\\Seen'], { uid: true }));
+    await act(other, 'INBOX', 'm1', (uid) => other.messageFlagsRemove(uid, ['\\Seen'], { uid: true }));
+    await act(other, 'INBOX', 'm2', (uid) => other.messageMove(uid, 'Archive', { uid: true }));
+    await act(other, 'INBOX', 'm4', (uid) => other.messageDelete(uid, { uid: true }));
+    await act(other, 'Snoozed', 'm3', (uid) => other.messageDelete(uid, { uid: true }));
+    const read = (id: string) => readMessage(desk, id);
+    await until('marks', () => !read(m0!).unseen && read(m1!).unseen);
+    await until('the move', () => read(m2!).place === 'archive');
+    await until('the deletion', () => read(m4!).place === 'archive' && read(m3!).place === 'archive');
+    // The server's deletion goes before my putting off, and that is said.
+    expect(read(m3!).history.at(-1)!.what).toBe('deleted-elsewhere');
+    expect(countRows(desk, "(SELECT 1 FROM returns WHERE state = 'waiting')")).toBe(0);
+    expect(countRows(desk, "(SELECT 1 FROM reminders WHERE words LIKE '%deleted in the mailbox%')")).toBe(1);
+    // And back again.
+    await act(other, 'Archive', 'm2', (uid) => other.messageMove(uid, 'INBOX', { uid: true }));
+    await until('the move back', () => read(m2!).place === 'inbox');
+    await settledWith(desk);
+    expect(Object.keys(await lying(other, 'INBOX')).sort()).toEqual(['m0', 'm1', 'm2', 'm5']);
+    expect(countRows(desk, 'messages')).toBe(6);
+  });
+
+  it('what is done while it is away is made up for, once, whatever happened there meanwhile', async () => {
+    const { desk, other, dovecot } = await set(8);
+    const id = (subject: string) => idOf(desk, subject);
+    const [m0, m1, m2] = [id('m0'), id('m1'), id('m2')];
+    await dovecot.stop();
+    archive(desk, [m0]);
+    snooze(desk, m1, { until: desk.now() + 3_600_000 });
+    archive(desk, [m2]);
+    markSeen(desk, [id('m4')]);
+    snooze(desk, id('m6'), { until: desk.now() + 3_600_000 });
+    endSnooze(desk, id('m6'));
+    other.close();
+    await dovecot.start();
+    // Before we are back, somebody else deletes what I put off, and archives what I archive.
+    const again = await otherProgram(dovecot.port);
+    await act(again, 'INBOX', 'm1', (uid) => again.messageDelete(uid, { uid: true }));
+    await act(again, 'INBOX', 'm2', (uid) => again.messageMove(uid, 'Archive', { uid: true }));
+    await settledWith(desk);
+    await until('the deletion', () => readMessage(desk, m1).place === 'archive');
+    expect(Object.keys(await lying(again, 'Archive')).sort()).toEqual(['m0', 'm2']);
+    expect(await lying(again, 'Snoozed')).toEqual({});
+    expect(await lying(again, 'INBOX')).toMatchObject({ m3: true, m4: true, m5: true, m6: false, m7: true });
+    expect(countRows(desk, 'messages')).toBe(8);
+  });
+
+  it('whose UIDs count anew is found again by what its messages say: nothing twice, nothing moved back', async () => {
+    const { desk, other, account } = await set(30);
+    archive(desk, [idOf(desk, 'm3')]);
+    await settledWith(desk);
+    // As after a server was set up anew: the same mail under other numbers.
+    const lock = await other.getMailboxLock('INBOX');
+    const all = await other.fetchAll('1:*', { source: true, flags: true });
+    lock.release();
+    await other.mailboxClose();
+    await other.mailboxRename('INBOX', 'Old');
+    for (const { source, flags } of all)
+      await other.append(
+        'INBOX',
+        source!,
+        [...flags!].filter((each) => each === '\\Seen'),
+      );
+    await until('it to be counted anew', () => countItems(desk.store.db, account, 'INBOX') === 29);
+    await other.append('INBOX', mail('after'));
+    await until('what is new to come', () => subjects(desk).includes('after'));
+    expect(countRows(desk, 'messages')).toBe(31);
+    expect(readMessage(desk, idOf(desk, 'm3')).place).toBe('archive');
+    expect(subjects(desk)).toHaveLength(30);
+  });
+
+  it('what also comes by LMTP is one message', async () => {
+    const { desk, other } = await set(2);
+    // By LMTP first, with the lines a server puts before what it hands over.
+    const first = await receiveMail(
+      desk,
+      Buffer.concat([Buffer.from('Return-Path: <x@y>\r\nDelivered-To: me\r\n'), mail('both')]),
+    );
+    archive(desk, [first.id]);
+    await other.append('INBOX', mail('both'));
+    await until(
+      'it to be known there',
+      () => countRows(desk, `(SELECT 1 FROM mailbox_items WHERE message_id = '${first.id}')`) === 1,
+    );
+    await settledWith(desk);
+    await until('it to be archived there', async () => 'both' in (await lying(other, 'Archive')));
+    expect(countRows(desk, 'messages')).toBe(3);
+    expect(readMessage(desk, first.id).place).toBe('archive');
+  });
+});
+
+describe('a kill at any point', () => {
+  it('loses nothing, doubles nothing and moves nothing twice', async () => {
+    const { desk, dir, dovecot, other, reader } = await set(40);
+    await reader.stop();
+    for (let n = 0; n < 40; n += 2) archive(desk, [idOf(desk, `m${n}`)]);
+    for (let n = 40; n < 60; n++) await other.append('INBOX', mail(`m${n}`));
+    // Ended again and again, with its connections cut off in the middle of what it does.
+    for (let n = 0; n < 12; n++) {
+      const again = openDesk(dir);
+      const one = new Reader({ desk: again, log: pino({ level: 'silent' }), lmtpPort: 0 });
+      await one.start();
+      await new Promise((resolve) => setTimeout(resolve, 40 + n * 25));
+      await one.stop();
+      again.store.close();
+    }
+    await startReader(desk);
+    await settledWith(desk);
+    await until('all to be here', () => countRows(desk, 'messages') === 60);
+    await until('all to be there', async () => Object.keys(await lying(other, 'Archive')).length === 20);
+    expect(Object.keys(await lying(other, 'INBOX'))).toHaveLength(40);
+    expect(subjects(desk)).toHaveLength(40);
+    void dovecot;
+  });
+});
