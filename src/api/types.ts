@@ -69,6 +69,8 @@ export interface components {
         trying: boolean;
         /** @description How many departures wait for it */
         waiting: number;
+        /** @description Why its mailbox cannot be looked into */
+        mailboxTrouble: string | null;
       }[];
     };
     Clock: {
@@ -3237,12 +3239,40 @@ export interface components {
         user: string;
       } | null;
       perMinute: number | null;
+      mailbox: {
+        host: string;
+        port: number;
+        /** @enum {string} */
+        security: 'tls' | 'starttls' | 'none';
+        user: string;
+        folders: {
+          snooze: string | null;
+          archive: string | null;
+          sent: string | null;
+          more: string[];
+        };
+        /** @description Messages that have not been taken in */
+        rest: number;
+        /** @description The rest is not to be taken in */
+        stopped: boolean;
+        /** @description Why it cannot be looked into now */
+        trouble: string | null;
+        /** Format: date-time */
+        since: string | null;
+      } | null;
       /** @description Identities that name no account leave through it */
       usual: boolean;
       /** @description Why nothing leaves through it now */
       trouble: string | null;
       /** @description Departures that are to leave through it */
       pending: number;
+    };
+    MailboxFolders: {
+      folders: {
+        path: string;
+        /** @description What it is for (RFC 6154) */
+        use: string | null;
+      }[];
     };
     Accounts: {
       accounts: components['schemas']['Account'][];
@@ -5739,9 +5769,34 @@ export interface components {
           /** @description The address where none is said; empty signs nobody in */
           user?: string;
         };
+        /** @description Its mailbox (IMAP); null: none is looked into */
+        imap?: {
+          host: string;
+          /** @description The usual one where none is said */
+          port?: number;
+          /**
+           * @description Encrypted from the start, once connected, or not at all
+           * @enum {string}
+           */
+          security: 'tls' | 'starttls' | 'none';
+          /** @description The address where none is said; empty signs nobody in */
+          user?: string;
+          /** @description The other one where none is said */
+          password?: string;
+        } | null;
+        folders?: {
+          /** @description Where what is put off lies; null: it stays where it is */
+          snooze?: string | null;
+          /** @description Where what is dealt with goes; null: it stays where it is */
+          archive?: string | null;
+          /** @description Where the copy of what has left is put; null: none is */
+          sent?: string | null;
+          /** @description Others whose mail comes into the inbox */
+          more?: string[];
+        };
         /** @description Messages a minute at most; null: as fast as the server takes them */
         perMinute?: number | null;
-        /** @description The host once more, to allow that it goes without encryption */
+        /** @description The host once more, to allow that it goes without encryption; of two, commas between */
         plainHost?: string;
         /** @description Keep it although it cannot be reached */
         untried?: boolean;
@@ -5765,9 +5820,36 @@ export interface components {
           /** @description The address where none is said; empty signs nobody in */
           user?: string;
         };
+        /** @description Its mailbox (IMAP); null: none is looked into */
+        imap?: {
+          host: string;
+          /** @description The usual one where none is said */
+          port?: number;
+          /**
+           * @description Encrypted from the start, once connected, or not at all
+           * @enum {string}
+           */
+          security: 'tls' | 'starttls' | 'none';
+          /** @description The address where none is said; empty signs nobody in */
+          user?: string;
+          /** @description The other one where none is said */
+          password?: string;
+        } | null;
+        folders?: {
+          /** @description Where what is put off lies; null: it stays where it is */
+          snooze?: string | null;
+          /** @description Where what is dealt with goes; null: it stays where it is */
+          archive?: string | null;
+          /** @description Where the copy of what has left is put; null: none is */
+          sent?: string | null;
+          /** @description Others whose mail comes into the inbox */
+          more?: string[];
+        };
         /** @description Messages a minute at most; null: as fast as the server takes them */
         perMinute?: number | null;
-        /** @description The host once more, to allow that it goes without encryption */
+        /** @description Whether what was there before goes on being taken in */
+        takeRest?: boolean;
+        /** @description The host once more, to allow that it goes without encryption; of two, commas between */
         plainHost?: string;
         /** @description Keep it although it cannot be reached */
         untried?: boolean;
@@ -5782,6 +5864,9 @@ export interface components {
     };
     listAccounts: {
       answer: components['schemas']['Accounts'];
+    };
+    listMailboxFolders: {
+      answer: components['schemas']['MailboxFolders'];
     };
     readAccount: {
       answer: components['schemas']['Account'];
@@ -5939,6 +6024,7 @@ export type SyncedJson = Schemas['Synced'];
 export type BackupJson = Schemas['Backup'];
 export type BackupsJson = Schemas['Backups'];
 export type AccountJson = Schemas['Account'];
+export type MailboxFoldersJson = Schemas['MailboxFolders'];
 export type AccountsJson = Schemas['Accounts'];
 export type FoundServersJson = Schemas['FoundServers'];
 export type ShapeName =
@@ -6082,6 +6168,7 @@ export type ShapeName =
   | 'Backup'
   | 'Backups'
   | 'Account'
+  | 'MailboxFolders'
   | 'Accounts'
   | 'FoundServers';
 export interface Operations {
@@ -6312,6 +6399,7 @@ export interface Operations {
   changeAccount: Schemas['changeAccount'];
   findServers: Schemas['findServers'];
   listAccounts: Schemas['listAccounts'];
+  listMailboxFolders: Schemas['listMailboxFolders'];
   readAccount: Schemas['readAccount'];
   removeAccount: Schemas['removeAccount'];
   tryAccount: Schemas['tryAccount'];

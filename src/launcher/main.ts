@@ -8,6 +8,7 @@ import { AddressError } from '#core/message/address';
 import { UnknownZoneError } from '#core/time/zones';
 import { moveClock, readClock, setClockDown, takeClockUp } from '#usecases/clock/sandbox';
 import { openDesk, type Desk } from '#usecases/desk';
+import { listAccounts } from '#usecases/accounts/accounts';
 import { checkMailServerAddress } from '#usecases/release/mailServer';
 import { closeToOthers } from '#usecases/ownFolder';
 import { prepareData, takeFolder, UnusableData } from '#usecases/prepareData';
@@ -23,10 +24,11 @@ const port = Number(process.env.OAK_PORT || 4180);
 const lmtpPort = Number(process.env.OAK_LMTP_PORT || 4124);
 const dataDir = resolve(process.env.OAK_DATA || (isDemo ? './data/demo' : './data'));
 
-function withDesk(work: (desk: Desk) => void): void {
+function withDesk<T>(work: (desk: Desk) => T): T {
   const desk = openDesk(dataDir);
-  work(desk);
+  const done = work(desk);
   desk.store.close();
+  return done;
 }
 
 /** Megabytes, several times what each of them needs at work. */
@@ -139,8 +141,8 @@ async function main(): Promise<void> {
   const words = [`\nOak Lantern is ready at http://${host.includes(':') ? `[${host}]` : host}:${port}`];
   if (isDemo)
     words.push(`The demo's clock stands in a sandbox; mail stays on this machine. Data: ${dataDir}`);
-  else if (!process.env.OAK_SMTP_URL)
-    words.push('No mail server is set (OAK_SMTP_URL): departures wait until there is one.');
+  else if (!withDesk((desk) => listAccounts(desk).length > 0))
+    words.push('No mail server is set: departures wait until you add an account in Settings.');
   // In one piece: whoever waits for the first line finds the others.
   say([...words, 'Stop it with Ctrl C.'].join('\n'));
 }

@@ -41,7 +41,7 @@ export interface Health {
   /** The server of the usual account. */
   mailServer: ServerHealth & { configured: boolean };
   /** The servers of all accounts. */
-  accounts: (ServerHealth & { id: string; name: string })[];
+  accounts: (ServerHealth & { id: string; name: string; mailboxTrouble: string | null })[];
 }
 
 /** A sending server; times are epoch ms. */
@@ -89,9 +89,10 @@ function serverHealth(desk: Desk, id: string, usual: string | undefined): Server
 export function readHealth(desk: Desk, environment?: boolean): Health {
   const { db } = desk.store;
   const usual = usualAccount(db, environment);
-  const accounts = everyAccount(db, environment).map(({ id, name }) => ({
+  const accounts = everyAccount(db, environment).map(({ id, name, row }) => ({
     id,
     name,
+    mailboxTrouble: row?.imapTrouble ?? null,
     ...serverHealth(desk, id, usual),
   }));
   const disk = diskTroubleNow(desk);

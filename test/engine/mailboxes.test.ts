@@ -1,11 +1,13 @@
 /** Mailboxes kept the same, against a real server: what comes, what is done here and there, and what breaks off. */
+import { sql } from 'drizzle-orm';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import type { ImapFlow } from 'imapflow';
 import pino from 'pino';
 import { findAccount } from '#store/accounts';
 import { countItems } from '#store/mailboxes';
 import { addAccount } from '#usecases/accounts/accounts';
-import { openDesk, type Desk } from '#usecases/desk';
+import type { Desk } from '#usecases/desk';
 import { archive } from '#usecases/incoming/archive';
 import { listThreads } from '#usecases/incoming/inbox';
 import { receiveMail } from '#usecases/incoming/receiveMail';
@@ -15,6 +17,7 @@ import { readMessage } from '#usecases/messages/readMessage';
 import { Reader } from '../../src/reader/reader';
 import { countRows, tempDesk } from '../support/desk';
 import { otherProgram, PASSWORD, startDovecot } from '../support/dovecot';
+import { freePort } from '../support/product';
 import { until } from '../support/until';
 
 const mail = (id: string, more = '') =>
@@ -86,8 +89,8 @@ const settledWith = (desk: Desk) =>
     () => countRows(desk, 'mailbox_due') === 0 && countRows(desk, 'sent_copies') === 0,
   );
 
-async function set(count: number) {
-  const dovecot = await startDovecot();
+async function set(count: number, configuration?: string) {
+  const dovecot = await startDovecot(configuration);
   const other = await otherProgram(dovecot.port);
   for (let n = 0; n < count; n++) await other.append('INBOX', mail(`m${n}`), n % 2 ? ['\\Seen'] : []);
   const { desk, dir } = tempDesk('real');
@@ -103,7 +106,7 @@ describe('a mailbox', () => {
     expect(subjects(desk)).toHaveLength(450);
     expect(readMessage(desk, idOf(desk, 'm1')).unseen).toBe(false);
     expect(readMessage(desk, idOf(desk, 'm2')).unseen).toBe(true);
-    expect(readMessage(desk, idOf(desk, 'm2')).text).toBe('Text of m2.\n');
+    expect(readMessage(desk, idOf(desk, 'm2')).text).toBe('Text of m2.');
     await until('the rest to be counted', () => countItems(desk.store.db, account, 'INBOX') === 450);
     await other.append('INBOX', mail('later'));
     await until('it to come', () => subjects(desk).includes('later'));
@@ -157,14 +160,14 @@ describe('a mailbox', () => {
   it('what is done while it is away is made up for, once, whatever happened there meanwhile', async () => {
     const { desk, other, dovecot } = await set(8);
     const id = (subject: string) => idOf(desk, subject);
-    const [m0, m1, m2] = [id('m0'), id('m1'), id('m2')];
+    const [m0, m1, m2, m4, m6] = [id('m0'), id('m1'), id('m2'), id('m4'), id('m6')];
     await dovecot.stop();
     archive(desk, [m0]);
     snooze(desk, m1, { until: desk.now() + 3_600_000 });
     archive(desk, [m2]);
-    markSeen(desk, [id('m4')]);
-    snooze(desk, id('m6'), { until: desk.now() + 3_600_000 });
-    endSnooze(desk, id('m6'));
+    markSeen(desk, [m4]);
+    snooze(desk, m6, { until: desk.now() + 3_600_000 });
+    endSnooze(desk, m6);
     other.close();
     await dovecot.start();
     // Before we are back, somebody else deletes what I put off, and archives what I archive.
@@ -223,27 +226,101 @@ describe('a mailbox', () => {
   });
 });
 
+/** The reader as a process of its own, to be killed. */
+function readerProcess(dir: string, port: number): ChildProcess {
+  const env = { ...process.env, OAK_DATA: dir, OAK_LMTP_PORT: String(port), OAK_LOG: 'silent' };
+  return spawn(process.execPath, ['dist/reader.mjs'], { env, stdio: ['ignore', 'ignore', 'ignore', 'ipc'] });
+}
+
+const gone = (child: ChildProcess) => new Promise((resolve) => child.once('exit', resolve));
+
 describe('a kill at any point', () => {
-  it('loses nothing, doubles nothing and moves nothing twice', async () => {
-    const { desk, dir, dovecot, other, reader } = await set(40);
+  // A server that knows no MOVE copies first and deletes then; one that says no UIDs is asked what lies there.
+  it.each([
+    ['of any server', ''],
+    ['of a server that cannot move', 'imap_capability = IMAP4rev1 IDLE UIDPLUS ESEARCH CONDSTORE'],
+    ['of a server that knows little', 'imap_capability = IMAP4rev1'],
+  ])('loses nothing, doubles nothing and moves nothing twice: %s', async (_, configuration) => {
+    const { desk, dir, other, reader } = await set(100, configuration);
     await reader.stop();
-    for (let n = 0; n < 40; n += 2) archive(desk, [idOf(desk, `m${n}`)]);
-    for (let n = 40; n < 60; n++) await other.append('INBOX', mail(`m${n}`));
-    // Ended again and again, with its connections cut off in the middle of what it does.
-    for (let n = 0; n < 12; n++) {
-      const again = openDesk(dir);
-      const one = new Reader({ desk: again, log: pino({ level: 'silent' }), lmtpPort: 0 });
-      await one.start();
-      await new Promise((resolve) => setTimeout(resolve, 40 + n * 25));
-      await one.stop();
-      again.store.close();
+    for (let n = 0; n < 100; n += 2) archive(desk, [idOf(desk, `m${n}`)]);
+    for (let n = 100; n < 150; n++) await other.append('INBOX', mail(`m${n}`));
+    const port = await freePort();
+    const done = () => countRows(desk, 'messages') - countRows(desk, 'mailbox_due');
+    let kills = 0;
+    while (done() < 150 && kills < 20) {
+      const before = done();
+      const child = readerProcess(dir, port);
+      const ended = gone(child);
+      // In the middle of what it does, wherever that is by then.
+      await until('it to do something', () => done() !== before);
+      child.kill('SIGKILL');
+      await ended;
+      kills++;
     }
+    expect(kills).toBeGreaterThan(1);
     await startReader(desk);
     await settledWith(desk);
-    await until('all to be here', () => countRows(desk, 'messages') === 60);
-    await until('all to be there', async () => Object.keys(await lying(other, 'Archive')).length === 20);
-    expect(Object.keys(await lying(other, 'INBOX'))).toHaveLength(40);
-    expect(subjects(desk)).toHaveLength(40);
-    void dovecot;
+    await until('all to be here', () => countRows(desk, 'messages') === 150);
+    await until('all to be there', async () => Object.keys(await lying(other, 'Archive')).length === 50);
+    expect(Object.keys(await lying(other, 'INBOX'))).toHaveLength(100);
+    expect(subjects(desk)).toHaveLength(100);
   });
+});
+
+it('another program at work at the same time: both end up the same, and what it deleted stays deleted', async () => {
+  const { desk, other, dovecot } = await set(60);
+  const program = spawn('python3', [
+    'test/support/otherProgram.py',
+    String(dovecot.port),
+    PASSWORD,
+    '7',
+    '120',
+  ]);
+  let said = '';
+  program.stdout.on('data', (chunk: Buffer) => (said += chunk.toString()));
+  const ended = gone(program);
+  const choose = <T>(list: readonly T[], n: number) => list[(n * 7919) % list.length]!;
+  for (let n = 0; n < 40; n++) {
+    const inbox = listThreads(desk, { place: 'inbox', order: 'time', limit: 500 }).messages;
+    if (inbox.length === 0) break;
+    const { id, unseen } = choose(inbox, n);
+    if (n % 3 === 0) archive(desk, [id]);
+    else if (n % 3 === 1) (unseen ? markSeen : markNew)(desk, [id]);
+    else snooze(desk, id, { until: desk.now() + 3_600_000 });
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+  expect(await ended).toBe(0);
+  await settledWith(desk);
+  const deleted = new Set(said.split('\n').filter(Boolean));
+  expect(deleted.size).toBeGreaterThan(0);
+  const placesThere = async () => {
+    const found: Record<string, string> = {};
+    for (const [folder, place] of [
+      ['INBOX', 'inbox'],
+      ['Archive', 'archive'],
+      ['Snoozed', 'snoozed'],
+    ] as const)
+      for (const subject of Object.keys(await lying(other, folder))) {
+        expect(found[subject], `${subject} lies in one folder`).toBeUndefined();
+        found[subject] = place;
+      }
+    return found;
+  };
+  const here = () =>
+    Object.fromEntries(
+      desk.store.db
+        .all<{ subject: string; place: string; header: string }>(
+          sql`SELECT subject, place, header_id AS header FROM messages`,
+        )
+        .filter(({ header }) => !deleted.has(header))
+        .map(({ subject, place }) => [subject, place]),
+    );
+  let there: Record<string, string> = {};
+  await until('both to be the same', async () => {
+    there = await placesThere();
+    return JSON.stringify(Object.entries(there).sort()) === JSON.stringify(Object.entries(here()).sort());
+  });
+  expect(Object.keys(there)).toHaveLength(60 - deleted.size);
+  expect(countRows(desk, 'messages')).toBe(60);
 });

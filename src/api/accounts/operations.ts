@@ -4,7 +4,7 @@ import { accountAddress, accountPatch, newAccount } from './requests';
 export const listAccounts = operation('listAccounts', {
   method: 'get',
   path: '/accounts',
-  summary: 'What mail is sent through',
+  summary: 'What mail is sent through, and the mailboxes it comes to',
   answer: 'Accounts',
 });
 
@@ -47,9 +47,16 @@ export const removeAccount = operation('removeAccount', {
   status: 204,
 });
 
+export const listMailboxFolders = operation('listMailboxFolders', {
+  method: 'get',
+  path: '/accounts/{id}/folders',
+  summary: 'The folders of its mailbox, asked for there',
+  answer: 'MailboxFolders',
+});
+
 export const tryAccount = operation('tryAccount', {
   method: 'post',
   path: '/accounts/{id}/try',
-  summary: 'Sign in at its server; 422 says why that does not work',
+  summary: 'Sign in at its servers; 422 says why that does not work',
   answer: 'Account',
 });

@@ -18,6 +18,19 @@ const server = Joi.object({
   user: Joi.string().max(300).allow('').description('The address where none is said; empty signs nobody in'),
 });
 
+const imap = server
+  .keys({ password: password.description('The other one where none is said') })
+  .allow(null)
+  .description('Its mailbox (IMAP); null: none is looked into');
+
+const path = Joi.string().max(500);
+const folders = Joi.object({
+  snooze: path.allow(null).description('Where what is put off lies; null: it stays where it is'),
+  archive: path.allow(null).description('Where what is dealt with goes; null: it stays where it is'),
+  sent: path.allow(null).description('Where the copy of what has left is put; null: none is'),
+  more: Joi.array().items(path).max(50).unique().description('Others whose mail comes into the inbox'),
+});
+
 const perMinute = Joi.number()
   .integer()
   .min(1)
@@ -28,7 +41,7 @@ const perMinute = Joi.number()
 const plainHost = Joi.string()
   .max(255)
   .allow('')
-  .description('The host once more, to allow that it goes without encryption');
+  .description('The host once more, to allow that it goes without encryption; of two, commas between');
 
 const untried = Joi.boolean().description('Keep it although it cannot be reached');
 
@@ -37,6 +50,8 @@ export const newAccount = Joi.object({
   name,
   password: password.required(),
   smtp: server.required(),
+  imap,
+  folders,
   perMinute,
   plainHost,
   untried,
@@ -46,9 +61,12 @@ export const accountPatch = Joi.object({
   name,
   password,
   smtp: server,
+  imap,
+  folders,
   perMinute,
+  takeRest: Joi.boolean().description('Whether what was there before goes on being taken in'),
   plainHost,
   untried,
-}).or('name', 'password', 'smtp', 'perMinute');
+}).or('name', 'password', 'smtp', 'imap', 'folders', 'perMinute', 'takeRest');
 
 export const accountAddress = Joi.object({ address: address.required() });

@@ -39,8 +39,13 @@ export const answers = {
       configured: Joi.boolean().description('False where none is set: departures wait'),
       ...server,
     }).description('Of the usual account'),
-    accounts: listOf(all({ id: text.allow(''), name: text, ...server })).description(
-      'The sending server of each account; the id is empty for the one the environment names',
-    ),
+    accounts: listOf(
+      all({
+        id: text,
+        name: text,
+        ...server,
+        mailboxTrouble: orNull(text).description('Why its mailbox cannot be looked into'),
+      }),
+    ).description('The sending server of each account; the id is empty for the one the environment names'),
   }).description('Whether the product is at work, and what keeps it from working'),
 };

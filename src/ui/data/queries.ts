@@ -300,6 +300,7 @@ const STALE: Record<string, string[]> = {
   occasion: ['occasions'],
   event: ['events', 'questions', 'departures', 'preview', 'suggestions', 'phrase', 'message'],
   calendar: ['calendars'],
+  account: ['accounts'],
   question: ['questions', 'correspondents', 'watches'],
   settings: [
     ...['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],
@@ -307,7 +308,7 @@ const STALE: Record<string, string[]> = {
   ],
   clock: ['clock'],
   session: ['sessions'],
-  health: ['health', 'departures', 'faults', 'clock', 'backups'],
+  health: ['health', 'accounts', 'departures', 'faults', 'clock', 'backups'],
   correspondent: [
     ...[
       'correspondents',

@@ -4,6 +4,7 @@ import { Input } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Fragment, useEffect, useState, type ReactNode } from 'react';
+import { Accounts } from '../accounts/Accounts';
 import { TestMessage } from '../welcome/TestMessage';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { Answers } from './Answers';
@@ -24,10 +25,10 @@ import { SignedIn } from './SignedIn';
 import { Work } from './Work';
 import { Writing } from './Writing';
 
-function Server() {
+function Test() {
   return (
     <section className={`pane ${styles.block}`} aria-labelledby="test">
-      <h2 id="test">Mail server</h2>
+      <h2 id="test">Test message</h2>
       <p className="quiet">A message to yourself shows whether mail leaves, and whether it comes in.</p>
       <div>
         <TestMessage />
@@ -48,7 +49,8 @@ const PARTS: Record<(typeof SECTIONS)[number]['parts'][number]['id'], ReactNode>
   me: <Me />,
   work: <Work />,
   looks: <Looks />,
-  test: <Server />,
+  accounts: <Accounts />,
+  test: <Test />,
   files: <FileFolders />,
   kept: <Kept />,
   backups: <Backups />,

@@ -1,9 +1,10 @@
 'use client';
 /** As whom I write, how a message begins, and where sent copies go. */
-import { Button, Input, Segmented } from 'antd';
-import { useState } from 'react';
+import { Button, Input, Segmented, Select } from 'antd';
+import { useId, useState } from 'react';
 import type { Identity } from '#core/message/details';
 import { KeptField } from '../common/KeptField';
+import { useAccounts } from '../data/accounts';
 import { useSettings } from '../data/queries';
 import styles from './SettingsView.module.css';
 import { useApply } from './useApply';
@@ -30,6 +31,38 @@ function Signature({ value, keep }: SignatureProps) {
   );
 }
 
+/** Shown where there is something to choose. */
+function AccountChoice({
+  who,
+  value,
+  choose,
+}: {
+  who: string;
+  value: string | null;
+  choose: (account: string | null) => void;
+}) {
+  const id = useId();
+  const accounts = useAccounts().data ?? [];
+  const usual = accounts.find((each) => each.usual);
+  const others = accounts.filter((each) => each.id !== '');
+  if (accounts.length < 2) return null;
+  return (
+    <div className={styles.line}>
+      <label htmlFor={id}>Messages of {who} leave through</label>
+      <Select
+        id={id}
+        popupMatchSelectWidth={false}
+        value={value ?? ''}
+        options={[
+          { value: '', label: `the usual account (${usual?.name ?? 'none'})` },
+          ...others.map((each) => ({ value: each.id, label: each.name })),
+        ]}
+        onChange={(next) => choose(next || null)}
+      />
+    </div>
+  );
+}
+
 function OtherIdentity({
   identity,
   put,
@@ -45,13 +78,14 @@ function OtherIdentity({
       <KeptField label="Name they see" value={identity.name} keep={(name) => kept({ name })} />
       <KeptField label="Address they see" value={identity.address} keep={(address) => kept({ address })} />
       <Signature value={identity.signature} keep={(signature) => void kept({ signature })} />
+      <AccountChoice who={who} value={identity.account} choose={(account) => void kept({ account })} />
       <Button onClick={() => void put(null)}>Take {who} out</Button>
     </fieldset>
   );
 }
 
 export function Writing() {
-  const { me, signature, identities, sentFolders, writeAs } = useSettings();
+  const { me, signature, account, identities, sentFolders, writeAs } = useSettings();
   const { apply, problem } = useApply();
   const [address, setAddress] = useState('');
   const put = (at: number) => (next: Identity | null) =>
@@ -61,7 +95,13 @@ export function Writing() {
       next ? undefined : { identities },
     );
   async function add() {
-    const next = { id: crypto.randomUUID(), name: me.name, address: address.trim(), signature, account: null };
+    const next = {
+      id: crypto.randomUUID(),
+      name: me.name,
+      address: address.trim(),
+      signature,
+      account: null,
+    };
     const words = `You can write as ${next.address} from now on.`;
     if (await apply({ identities: [...identities, next] }, words)) setAddress('');
   }
@@ -83,6 +123,13 @@ export function Writing() {
       <Signature
         value={signature}
         keep={(next) => void apply({ signature: next }, 'New messages are signed like this.', { signature })}
+      />
+      <AccountChoice
+        who={me.name || me.address || 'yourself'}
+        value={account}
+        choose={(next) =>
+          void apply({ account: next }, 'Your messages leave through it from now on.', { account })
+        }
       />
       <KeptField
         label="Folders for sent copies"

@@ -65,10 +65,21 @@ export const SECTIONS = [
     ],
   },
   {
+    id: 'accounts',
+    name: 'Accounts',
+    parts: [
+      {
+        id: 'accounts',
+        name: 'Accounts',
+        words: 'smtp imap server mailbox password folders sending encryption port sent archive',
+      },
+      { id: 'test', name: 'Test message', words: 'mail server smtp try' },
+    ],
+  },
+  {
     id: 'server',
     name: 'Server and sessions',
     parts: [
-      { id: 'test', name: 'Mail server', words: 'smtp test message try' },
       { id: 'files', name: 'Linked files', words: 'folders allowed paths attach library lists' },
       { id: 'kept', name: 'What is kept', words: 'storage disk space copies deleted days forget retention' },
       { id: 'backups', name: 'Backups', words: 'backup restore copy safe daily disk lost file' },

@@ -1,4 +1,5 @@
 /** Accounts: added, changed, taken off, each with its server tried at once. */
+import { isIP } from 'node:net';
 import { followedFolders, NO_FOLDERS, usualFolders, type MailboxFolders } from '#core/mailbox/folders';
 import { usualPort, type Security, type ServerKind, type ServerPlace } from '#core/message/account';
 import { addressKey, AddressError, parseMailbox } from '#core/message/address';
@@ -130,7 +131,7 @@ export function readAccount(desk: Desk, id: string): AccountView {
   return viewOf(db, usualAccount(db), { id, name: row.name, row });
 }
 
-const HOST = /^[\p{L}\p{N}](?:[\p{L}\p{N}.-]{0,251}[\p{L}\p{N}])?$|^[\da-f:]+:[\da-f:.]*$/iu;
+const HOST = /^[\p{L}\p{N}](?:[\p{L}\p{N}.-]{0,251}[\p{L}\p{N}])?$/u;
 
 /** @param kind also where what is wrong is said @throws Invalid */
 function checkedServer(
@@ -140,7 +141,7 @@ function checkedServer(
   kind: ServerKind,
 ): ServerPlace {
   const name = host.trim().replace(/^\[|\]$/g, '');
-  if (!HOST.test(name))
+  if (!HOST.test(name) && isIP(name) === 0)
     throw new Invalid('That is no name of a server. Write it as mail.place.example.', `${kind}.host`);
   const isAllowed =
     plainHosts.includes(name.toLowerCase()) || mayGoPlain(name, process.env.OAK_SMTP_PLAIN ?? '');
