@@ -10,6 +10,7 @@ import { checks } from './checks';
 import { copies } from './copies';
 import { fed } from './fed';
 import { ingest, large } from './incoming';
+import { mailbox } from './mailbox';
 import { memory } from './memory';
 import { moment } from './moment';
 import { pages } from './pages';
@@ -48,6 +49,7 @@ const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
   checks,
   ingest,
   large,
+  mailbox,
   pages,
 };
 const rows: Row[] = [];

@@ -3251,6 +3251,8 @@ export interface components {
           sent: string | null;
           more: string[];
         };
+        /** @description It has been looked into */
+        begun: boolean;
         /** @description Messages that have not been taken in */
         rest: number;
         /** @description The rest is not to be taken in */

@@ -31,10 +31,10 @@ export interface FoundFolder {
 /** How a folder stands. */
 export interface FolderState {
   uidValidity: string;
-  /** The next message gets this UID or a higher one. */
-  uidNext: number;
+  /** The next message gets this UID or a higher one; null where that has not been said anew. */
+  uidNext: number | null;
   exists: number;
-  /** Another one with each change (RFC 7162); null where the server does not tell. */
+  /** Another one with each change (RFC 7162), as it was when the folder was opened; null where the server does not tell. */
   modseq: string | null;
 }
 
@@ -54,7 +54,8 @@ const PATIENCE = { connect: 30_000, greeting: 30_000, socket: 120_000 };
 /** Servers end an IDLE after half an hour (RFC 2177); before that it is begun anew. */
 const IDLE_MS = 25 * 60_000;
 
-function optionsFor({ place, password }: MailboxAccess): ImapFlowOptions {
+/** @param listens after so long, ms, with nothing to do; undefined: it does not */
+function optionsFor({ place, password }: MailboxAccess, listens?: number): ImapFlowOptions {
   const { host, port, security, user } = place;
   return {
     host,
@@ -65,7 +66,7 @@ function optionsFor({ place, password }: MailboxAccess): ImapFlowOptions {
     auth: { user, pass: password },
     clientInfo: { name: 'Oak Lantern' },
     logger: false,
-    disableAutoIdle: true,
+    ...(listens === undefined ? { disableAutoIdle: true } : { autoIdleDelay: listens }),
     connectionTimeout: PATIENCE.connect,
     greetingTimeout: PATIENCE.greeting,
     socketTimeout: PATIENCE.socket,
@@ -98,8 +99,8 @@ function wordsFor({ host, port }: ServerPlace, error: ImapError): MailboxError {
   return made(`The mailbox server ${label} cannot be used now: ${words}.${said}`, 'unreachable');
 }
 
-async function connected(access: MailboxAccess): Promise<ImapFlow> {
-  const client = new ImapFlow(optionsFor(access));
+async function connected(access: MailboxAccess, listens?: number): Promise<ImapFlow> {
+  const client = new ImapFlow(optionsFor(access, listens));
   // What is under way is told by its own rejection.
   client.on('error', () => {});
   try {
@@ -111,81 +112,27 @@ async function connected(access: MailboxAccess): Promise<ImapFlow> {
   return client;
 }
 
-const stateOf = ({ uidValidity, uidNext, exists, highestModseq, noModseq }: MailboxObject): FolderState => ({
-  uidValidity: String(uidValidity),
-  uidNext,
-  exists,
-  modseq: noModseq || !highestModseq ? null : String(highestModseq),
-});
-
 const rangeOf = (uids: readonly number[]) => uids.join(',');
 
-/** One connection to it: one thing is done after another. Whatever goes wrong is a MailboxError. */
-export class Mailbox {
-  private constructor(
+/** So many folders are kept open by a connection each, and tell of changes as they happen; the others share one. */
+const KEPT_OPEN = 4;
+/** A connection that has nothing to do listens after so long, ms (IDLE, RFC 2177). */
+const LISTEN_MS = 20;
+
+/** A folder that is open: to be used before another is opened. Whatever goes wrong is a MailboxError. */
+export class OpenFolder {
+  constructor(
+    readonly path: string,
+    readonly state: FolderState,
     private readonly client: ImapFlow,
     private readonly place: ServerPlace,
   ) {}
 
-  /** @throws (rejects) MailboxError */
-  static async connect(access: MailboxAccess): Promise<Mailbox> {
-    return new Mailbox(await connected(access), access.place);
+  private ask<T>(work: () => Promise<T>): Promise<T> {
+    return inWords(this.place, work);
   }
 
-  get usable(): boolean {
-    return this.client.usable;
-  }
-
-  async close(): Promise<void> {
-    await this.client.logout().catch(() => {});
-    this.client.close();
-  }
-
-  /** Ends it at once. */
-  drop(): void {
-    this.client.close();
-  }
-
-  private async ask<T>(work: () => Promise<T>): Promise<T> {
-    try {
-      return await work();
-    } catch (error) {
-      throw wordsFor(this.place, error as ImapError);
-    }
-  }
-
-  /** All folders that can be opened. */
-  folders(): Promise<FoundFolder[]> {
-    return this.ask(async () => {
-      const found = await this.client.list();
-      return found
-        .filter(({ flags }) => !flags.has('\\Noselect') && !flags.has('\\NonExistent'))
-        .map(({ path, specialUse }) => ({ path, use: specialUse ?? null }));
-    });
-  }
-
-  /** Makes a folder where there is none. */
-  ensure(path: string): Promise<void> {
-    return this.ask(async () => void (await this.client.mailboxCreate(path)));
-  }
-
-  /** Looks at a folder from now on. @returns undefined where there is none */
-  open(path: string): Promise<FolderState | undefined> {
-    return this.ask(async () => {
-      try {
-        return stateOf(await this.client.mailboxOpen(path));
-      } catch (error) {
-        const { serverResponseCode, mailboxMissing } = error as {
-          serverResponseCode?: string;
-          mailboxMissing?: boolean;
-        };
-        if (path !== INBOX && (mailboxMissing || serverResponseCode === 'NONEXISTENT')) return undefined;
-        throw error;
-      }
-    });
-  }
-
-  /** The UIDs in the open folder, ascending. @param from the lowest */
+  /** The UIDs in it, ascending. @param from the lowest */
   uids(from = 1): Promise<number[]> {
     return this.ask(async () => {
       const found = await this.client.search({ uid: `${from}:*` }, { uid: true });
@@ -213,24 +160,32 @@ export class Mailbox {
   sources(uids: readonly number[]): Promise<Map<number, Buffer>> {
     return this.ask(async () => {
       const found = new Map<number, Buffer>();
-      for await (const { uid, source } of this.client.fetch(
-        rangeOf(uids),
-        { uid: true, source: true },
-        { uid: true },
-      ))
+      const query = { uid: true, source: true } as const;
+      for await (const { uid, source } of this.client.fetch(rangeOf(uids), query, { uid: true }))
         if (source) found.set(uid, source);
       return found;
     });
   }
 
-  /** What has been seen and what has not, from a UID on. @param since only what has changed after that */
-  marks(from: number, since: string | null): Promise<{ uid: number; seen: boolean }[]> {
+  /**
+   * What has been seen and what has not, from a UID on.
+   * @param since only what has changed after that state
+   * @returns with it the state by then; the same where nothing has changed
+   */
+  marks(
+    from: number,
+    since: string | null,
+  ): Promise<{ marks: { uid: number; seen: boolean }[]; modseq: string | null }> {
     return this.ask(async () => {
-      const found: { uid: number; seen: boolean }[] = [];
-      const options = { uid: true, ...(since !== null && { changedSince: BigInt(since) }) };
-      for await (const { uid, flags } of this.client.fetch(`${from}:*`, { uid: true, flags: true }, options))
-        if (uid >= from) found.push({ uid, seen: flags?.has(SEEN) ?? false });
-      return found;
+      const marks: { uid: number; seen: boolean }[] = [];
+      let newest = since === null ? null : BigInt(since);
+      const options = { uid: true, ...(newest !== null && { changedSince: newest }) };
+      const query = { uid: true, flags: true } as const;
+      for await (const { uid, flags, modseq } of this.client.fetch(`${from}:*`, query, options)) {
+        if (uid >= from) marks.push({ uid, seen: flags?.has(SEEN) ?? false });
+        if (newest !== null && modseq !== undefined && modseq > newest) newest = modseq;
+      }
+      return { marks, modseq: newest === null ? null : String(newest) };
     });
   }
 
@@ -251,17 +206,12 @@ export class Mailbox {
     });
   }
 
-  /** Deletes it from the open folder. */
+  /** Deletes it. */
   remove(uid: number): Promise<void> {
     return this.ask(async () => void (await this.client.messageDelete(String(uid), { uid: true })));
   }
 
-  /** Puts a message that has been seen into a folder. */
-  append(path: string, bytes: Buffer, at: number): Promise<void> {
-    return this.ask(async () => void (await this.client.append(path, bytes, [SEEN], new Date(at))));
-  }
-
-  /** True where a message of this Message-ID lies in the open folder. */
+  /** True where a message of this Message-ID lies in it. */
   has(headerId: string): Promise<boolean> {
     return this.ask(async () => {
       const found = await this.client.search({ header: { 'message-id': headerId } }, { uid: true });
@@ -270,45 +220,131 @@ export class Mailbox {
   }
 }
 
-export interface FolderWatch {
-  stop(): void;
+async function inWords<T>(place: ServerPlace, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    throw error instanceof MailboxError ? error : wordsFor(place, error as ImapError);
+  }
 }
 
-/**
- * Is told of changes in one folder as they happen (IDLE, RFC 2177), by a connection of its own.
- * @param ended called once, when it is told no more
- */
-export async function watchFolder(
-  access: MailboxAccess,
-  path: string,
-  changed: () => void,
-  ended: () => void,
-): Promise<FolderWatch> {
-  const client = await connected(access);
-  let over = false;
-  const end = () => {
-    if (over) return;
-    over = true;
-    client.close();
-    ended();
-  };
-  for (const event of ['exists', 'expunge', 'flags'] as const) client.on(event, changed);
-  client.on('close', end);
-  try {
-    await client.mailboxOpen(path, { readOnly: true });
-  } catch (error) {
-    over = true;
-    client.close();
-    throw wordsFor(access.place, error as ImapError);
+const stateOf = (
+  { uidValidity, uidNext, exists, highestModseq, noModseq }: MailboxObject,
+  isNew: boolean,
+): FolderState => ({
+  uidValidity: String(uidValidity),
+  uidNext: isNew ? uidNext : null,
+  exists,
+  modseq: noModseq || !highestModseq ? null : String(highestModseq),
+});
+
+/** What is told of a mailbox that is looked at. */
+export interface MailboxEvents {
+  /** Something has changed in a folder that is kept open. */
+  changed: () => void;
+}
+
+/** It, by some connections. One thing is done after another. Whatever goes wrong is a MailboxError. */
+export class Mailbox {
+  /** Those that are kept open, by the path they are for. */
+  private readonly kept = new Map<string, ImapFlow>();
+
+  private constructor(
+    private readonly access: MailboxAccess,
+    private readonly client: ImapFlow,
+    private readonly events: MailboxEvents,
+  ) {}
+
+  /** @throws (rejects) MailboxError */
+  static async connect(access: MailboxAccess, events: MailboxEvents = { changed() {} }): Promise<Mailbox> {
+    return new Mailbox(access, await connected(access), events);
   }
-  const listen = async () => {
-    while (client.usable) await client.idle();
-  };
-  void listen().then(end, end);
-  return {
-    stop() {
-      over = true;
+
+  get usable(): boolean {
+    return this.client.usable;
+  }
+
+  /** Says that it is still wanted: what says nothing for long is hung up on. */
+  stay(): Promise<void> {
+    return this.ask(() => this.client.noop());
+  }
+
+  async close(): Promise<void> {
+    await this.client.logout().catch(() => {});
+    this.drop();
+  }
+
+  /** Ends it at once. */
+  drop(): void {
+    for (const client of [this.client, ...this.kept.values()]) {
+      client.removeAllListeners('close');
       client.close();
-    },
-  };
+    }
+  }
+
+  private ask<T>(work: () => Promise<T>): Promise<T> {
+    return inWords(this.access.place, work);
+  }
+
+  /** All folders that can be opened. */
+  folders(): Promise<FoundFolder[]> {
+    return this.ask(async () => {
+      const found = await this.client.list();
+      return found
+        .filter(({ flags }) => !flags.has('\\Noselect') && !flags.has('\\NonExistent'))
+        .map(({ path, specialUse }) => ({ path, use: specialUse ?? null }));
+    });
+  }
+
+  /** Makes a folder where there is none. */
+  ensure(path: string): Promise<void> {
+    return this.ask(async () => void (await this.client.mailboxCreate(path)));
+  }
+
+  /** Puts a message that has been seen into a folder. */
+  append(path: string, bytes: Buffer, at: number): Promise<void> {
+    return this.ask(async () => void (await this.client.append(path, bytes, [SEEN], new Date(at))));
+  }
+
+  /** @returns undefined where there is no such folder */
+  open(path: string): Promise<OpenFolder | undefined> {
+    return this.ask(async () => {
+      const client = await this.clientFor(path);
+      const before = client.mailbox;
+      try {
+        // A folder that is open is not opened again: that may take long where a lot lies in it.
+        const isNew = !before || before.path !== path;
+        if (isNew) await client.mailboxOpen(path);
+        else await client.noop();
+        const { mailbox } = client;
+        return mailbox ? new OpenFolder(path, stateOf(mailbox, isNew), client, this.access.place) : undefined;
+      } catch (error) {
+        const { serverResponseCode, mailboxMissing } = error as {
+          serverResponseCode?: string;
+          mailboxMissing?: boolean;
+        };
+        if (path !== INBOX && (mailboxMissing || serverResponseCode === 'NONEXISTENT')) return undefined;
+        throw error;
+      }
+    });
+  }
+
+  /** A connection of its own where there may be one more; servers allow some, and no more. */
+  private async clientFor(path: string): Promise<ImapFlow> {
+    const known = this.kept.get(path);
+    if (known?.usable) return known;
+    this.kept.delete(path);
+    if (this.kept.size >= KEPT_OPEN) return this.client;
+    let client: ImapFlow;
+    try {
+      client = await connected(this.access, LISTEN_MS);
+    } catch (error) {
+      if (this.client.usable) return this.client;
+      throw error;
+    }
+    this.kept.set(path, client);
+    const changed = () => this.events.changed();
+    for (const event of ['exists', 'expunge', 'flags', 'close'] as const) client.on(event, changed);
+    return client;
+  }
 }

@@ -1,6 +1,8 @@
 /** Mailboxes kept the same, against a real server: what comes, what is done here and there, and what breaks off. */
 import { sql } from 'drizzle-orm';
 import { spawn, type ChildProcess } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import type { ImapFlow } from 'imapflow';
 import pino from 'pino';
@@ -183,23 +185,26 @@ describe('a mailbox', () => {
   });
 
   it('whose UIDs count anew is found again by what its messages say: nothing twice, nothing moved back', async () => {
-    const { desk, other, account } = await set(30);
+    const { desk, other, account, dovecot } = await set(30);
     archive(desk, [idOf(desk, 'm3')]);
     await settledWith(desk);
     // As after a server was set up anew: the same mail under other numbers.
     const lock = await other.getMailboxLock('INBOX');
     const all = await other.fetchAll('1:*', { source: true, flags: true });
     lock.release();
-    await other.mailboxClose();
-    await other.mailboxRename('INBOX', 'Old');
+    other.close();
+    await dovecot.stop();
+    rmSync(join(dovecot.mail, 'me/mailboxes/INBOX'), { recursive: true });
+    await dovecot.start();
+    const again = await otherProgram(dovecot.port);
     for (const { source, flags } of all)
-      await other.append(
+      await again.append(
         'INBOX',
         source!,
         [...flags!].filter((each) => each === '\\Seen'),
       );
     await until('it to be counted anew', () => countItems(desk.store.db, account, 'INBOX') === 29);
-    await other.append('INBOX', mail('after'));
+    await again.append('INBOX', mail('after'));
     await until('what is new to come', () => subjects(desk).includes('after'));
     expect(countRows(desk, 'messages')).toBe(31);
     expect(readMessage(desk, idOf(desk, 'm3')).place).toBe('archive');
@@ -302,8 +307,8 @@ it('another program at work at the same time: both end up the same, and what it 
       ['Snoozed', 'snoozed'],
     ] as const)
       for (const subject of Object.keys(await lying(other, folder))) {
-        expect(found[subject], `${subject} lies in one folder`).toBeUndefined();
-        found[subject] = place;
+        // In two at once only as long as somebody moves it.
+        found[subject] = subject in found ? 'two folders' : place;
       }
     return found;
   };

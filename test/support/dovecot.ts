@@ -1,123 +1,17 @@
-/** A mailbox server of its own: Dovecot from Debian's packages, with a folder and a port of its own. */
-import { spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, existsSync, mkdirSync, writeFileSync } from 'node:fs';
-import { connect } from 'node:net';
-import { userInfo } from 'node:os';
-import { join } from 'node:path';
-import { onTestFinished } from 'vitest';
+/** A mailbox server of its own for a test, and another program that uses it. */
 import { ImapFlow } from 'imapflow';
+import { onTestFinished } from 'vitest';
 import { tempDir } from './desk';
+import { PASSWORD, runDovecot, type Dovecot } from './dovecotServer';
 import { freePort } from './product';
-import { until } from './until';
 
-const DOVECOT = '/usr/sbin/dovecot';
-export const PASSWORD = 'geheim-4711';
+export { PASSWORD };
 
-/** What `root` may not do there, nobody does. */
-const NOBODY = 65_534;
-
-export interface Dovecot {
-  port: number;
-  /** Ends it at once, with all its connections. */
-  stop(): Promise<void>;
-  /** Begins it again, with all it had. */
-  start(): Promise<void>;
-}
-
-const answers = (port: number) =>
-  new Promise<boolean>((resolve) => {
-    const socket = connect(port, '127.0.0.1');
-    socket.once('data', () => {
-      socket.destroy();
-      resolve(true);
-    });
-    socket.once('error', () => resolve(false));
-    socket.once('close', () => resolve(false));
-  });
-
-/** @param more lines of its configuration; any user gets in with {@link PASSWORD} */
-export async function startDovecot(more = ''): Promise<Dovecot> {
-  if (!existsSync(DOVECOT)) throw new Error(`${DOVECOT} is not there: install the package dovecot-imapd.`);
-  const dir = tempDir();
-  const port = await freePort();
-  const { username, uid, gid } = userInfo();
-  const [mailUid, mailGid] = uid === 0 ? [NOBODY, NOBODY] : [uid, gid];
-  const [internal, group] = uid === 0 ? ['dovecot', 'dovecot'] : [username, username];
-  const mail = join(dir, 'mail');
-  mkdirSync(mail);
-  for (const each of [dir, mail]) chmodSync(each, 0o777);
-  const conf = join(dir, 'dovecot.conf');
-  writeFileSync(
-    conf,
-    `
-base_dir = ${dir}/run
-state_dir = ${dir}/state
-log_path = ${dir}/log
-protocols = imap
-listen = 127.0.0.1
-ssl = no
-disable_plaintext_auth = no
-auth_mechanisms = plain login
-mail_location = sdbox:${mail}/%u
-default_internal_user = ${internal}
-default_internal_group = ${group}
-default_login_user = ${uid === 0 ? 'dovenull' : username}
-first_valid_uid = 1
-mail_max_userip_connections = 50
-passdb {
-  driver = static
-  args = password=${PASSWORD}
-}
-userdb {
-  driver = static
-  args = uid=${mailUid} gid=${mailGid} home=${mail}/%u
-}
-service imap-login {
-  chroot =
-  inet_listener imap {
-    port = ${port}
-  }
-  inet_listener imaps {
-    port = 0
-  }
-}
-service anvil {
-  chroot =
-}
-service stats {
-  chroot =
-}
-namespace inbox {
-  inbox = yes
-  mailbox Archive {
-    auto = create
-    special_use = \\Archive
-  }
-  mailbox Sent {
-    auto = create
-    special_use = \\Sent
-  }
-}
-${more}
-`,
-  );
-  let child: ChildProcess | undefined;
-  const stop = async () => {
-    const process = child;
-    child = undefined;
-    if (!process || process.exitCode !== null || process.signalCode !== null) return;
-    const gone = new Promise((resolve) => process.once('exit', resolve));
-    process.kill('SIGTERM');
-    await gone;
-    await until('the port to be free', async () => !(await answers(port)));
-  };
-  const start = async () => {
-    child = spawn(DOVECOT, ['-F', '-c', conf], { stdio: 'ignore' });
-    await until('dovecot to answer', () => answers(port));
-  };
-  onTestFinished(stop);
-  await start();
-  return { port, stop, start };
+/** @param more lines of its configuration */
+export async function startDovecot(more?: string): Promise<Dovecot> {
+  const dovecot = await runDovecot({ dir: tempDir(), port: await freePort(), more });
+  onTestFinished(() => dovecot.stop());
+  return dovecot;
 }
 
 /** Another program that uses the mailbox. */

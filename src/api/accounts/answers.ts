@@ -19,6 +19,7 @@ const mailbox = all({
   security,
   user: text,
   folders,
+  begun: Joi.boolean().description('It has been looked into'),
   rest: countOf('Messages that have not been taken in'),
   stopped: Joi.boolean().description('The rest is not to be taken in'),
   trouble: orNull(text).description('Why it cannot be looked into now'),

@@ -16,14 +16,12 @@ const pendingWords = (pending: number) =>
     ? 'nothing is to leave through it'
     : `${pending} ${pending === 1 ? 'message is' : 'messages are'} to leave through it`;
 
-function sendingWords({ smtp }: AccountJson): string {
-  if (!smtp) return 'its server is named by OAK_SMTP_URL';
-  return `${smtp.host}:${smtp.port}, ${SECURITY_WORDS[smtp.security]}`;
-}
+const sendingWords = ({ host, port, security }: NonNullable<AccountJson['smtp']>) =>
+  `${host}:${port}, ${SECURITY_WORDS[security]}`;
 
 function OneAccount({ account, actions }: { account: AccountJson; actions: AccountActions }) {
   const headId = useId();
-  const { id, name, address, usual, trouble, pending, perMinute, mailbox } = account;
+  const { id, name, address, smtp, usual, trouble, pending, perMinute, mailbox } = account;
   const [changing, setChanging] = useState(false);
   const [ending, setEnding] = useState(false);
   return (
@@ -36,7 +34,7 @@ function OneAccount({ account, actions }: { account: AccountJson; actions: Accou
         {address && address !== name && <span className="quiet">{address}</span>}
       </p>
       <p>
-        Sends through <bdi>{sendingWords(account)}</bdi>
+        Sends through {smtp ? <bdi>{sendingWords(smtp)}</bdi> : 'the server named by OAK_SMTP_URL'}
         {perMinute !== null && `, ${perMinute} a minute at most`}; {pendingWords(pending)}.
       </p>
       {trouble && (

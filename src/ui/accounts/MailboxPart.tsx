@@ -99,7 +99,8 @@ function Folders({ account: { id }, mailbox: { folders }, actions }: Props) {
   );
 }
 
-function progressWords({ rest, stopped }: Mailbox): string {
+function progressWords({ begun, rest, stopped }: Mailbox): string {
+  if (!begun) return 'not looked into yet';
   if (rest === 0) return 'all of it is here';
   const left = `${rest.toLocaleString('en')} ${rest === 1 ? 'message' : 'messages'} of before`;
   return stopped ? `${left} not taken in` : `${left} still being taken in`;

@@ -52,6 +52,8 @@ export interface AccountView {
 /** A mailbox that is kept the same. */
 export interface MailboxView extends ServerPlace {
   folders: MailboxFolders;
+  /** It has been looked into. */
+  begun: boolean;
   /** Messages that have not been taken in. */
   rest: number;
   /** The rest is not to be taken in. */
@@ -95,6 +97,7 @@ function viewOf(
       ? {
           ...row.imap,
           folders: row.folders ?? NO_FOLDERS,
+          begun: row.imapSince !== null,
           ...takenIn(db, id),
           trouble: row.imapTrouble,
           since: row.imapTroubleSince,

@@ -2,8 +2,8 @@
  * One mailbox kept the same: told of changes as they happen, looked at now and then besides, what was there before taken
  * in when nothing else is to be done. All of its state is in the database; it can end at any moment.
  */
-import { followedFolders, INBOX, NO_FOLDERS } from '#core/mailbox/folders';
-import { Mailbox, MailboxError, watchFolder, type FolderWatch, type MailboxAccess } from '#imap/client';
+import { followedFolders, NO_FOLDERS } from '#core/mailbox/folders';
+import { Mailbox, MailboxError } from '#imap/client';
 import type { ReadingPool } from '#reading/pool';
 import { changeAccountRow, findAccount, type Account } from '#store/accounts';
 import { noteChange } from '#store/journal';
@@ -14,9 +14,7 @@ import { SealedForGood } from '../secrets/keys';
 import { pull, takeSomeRest, type Pulling } from './pull';
 import { push } from './push';
 
-/** So many folders are watched by a connection of their own; the others are looked at every so often. */
-const WATCHED = 4;
-/** Real ms. */
+/** So often it is looked at although nothing was told, real ms. */
 const LOOK_MS = 60_000;
 /** What broke off is tried again soon, and less and less often. */
 const RETRY_MS = [1000, 5000, 20_000, 60_000];
@@ -35,7 +33,6 @@ export interface SyncParts {
 export class MailboxSync {
   private readonly abort = new AbortController();
   private mailbox: Mailbox | undefined;
-  private readonly watches = new Map<string, FolderWatch | 'opening'>();
   /** UIDs that have not been taken in, ascending, by folder. */
   private readonly left = new Map<string, number[]>();
   private wanted = true;
@@ -59,7 +56,6 @@ export class MailboxSync {
   /** Ends it; resolves once nothing of it is under way. */
   async stop(): Promise<void> {
     this.abort.abort();
-    this.endWatches();
     this.mailbox?.drop();
     this.wake?.();
     await this.done;
@@ -92,11 +88,11 @@ export class MailboxSync {
     if (!access) return this.pause(LOOK_MS);
     if (!this.mailbox?.usable) {
       this.disconnect();
-      this.mailbox = await Mailbox.connect(access);
+      this.mailbox = await Mailbox.connect(access, { changed: () => this.want() });
       this.wanted = true;
     }
     const pulling: Pulling = { ...this.parts, mailbox: this.mailbox, account, signal: this.abort.signal };
-    if (this.wanted) return this.look(pulling, access);
+    if (this.wanted) return this.look(pulling);
     const path = await this.folderWithRest(pulling);
     if (path !== undefined) return takeSomeRest(pulling, path, this.left.get(path)!);
     await this.pause(LOOK_MS);
@@ -104,11 +100,12 @@ export class MailboxSync {
     this.wanted = true;
   }
 
-  private async look(pulling: Pulling, access: MailboxAccess): Promise<void> {
+  private async look(pulling: Pulling): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, GATHER_MS));
     this.wanted = false;
     const { account } = pulling;
     if (account.imapSince === null) this.change({ imapSince: Date.now() });
+    await pulling.mailbox.stay();
     const folders = followedFolders(account.folders ?? NO_FOLDERS);
     for (let n = 0; n < MOST_LOOKS && !this.stopped; n++) {
       await pull({ ...pulling, account: findAccount(pulling.desk.store.db, account.id) ?? account }, folders);
@@ -116,7 +113,6 @@ export class MailboxSync {
     }
     this.tries = 0;
     this.note(null);
-    this.watch(folders, access);
   }
 
   /** The first folder of which something has not been taken in. */
@@ -126,8 +122,8 @@ export class MailboxSync {
       if (!folder || folder.stopped || folder.rest === 0) continue;
       const known = this.left.get(path);
       if (known && known.length > 0) return path;
-      await mailbox.open(path);
-      const uids = (await mailbox.uids()).filter((uid) => uid < folder.bottom);
+      const open = await mailbox.open(path);
+      const uids = ((await open?.uids()) ?? []).filter((uid) => uid < folder.bottom);
       this.left.set(path, uids);
       if (uids.length > 0) return path;
       // They are gone meanwhile: the next look counts anew.
@@ -136,46 +132,10 @@ export class MailboxSync {
     return undefined;
   }
 
-  private watch(folders: readonly string[], access: MailboxAccess): void {
-    const wanted = folders.slice(0, WATCHED);
-    for (const [path, watch] of this.watches)
-      if (!wanted.includes(path) && watch !== 'opening') {
-        watch.stop();
-        this.watches.delete(path);
-      }
-    for (const path of wanted) if (!this.watches.has(path)) void this.watchOne(path, access);
-  }
-
-  private async watchOne(path: string, access: MailboxAccess): Promise<void> {
-    this.watches.set(path, 'opening');
-    const ended = () => {
-      this.watches.delete(path);
-      // The look that follows begins it anew.
-      this.want();
-    };
-    try {
-      const watch = await watchFolder(access, path, () => this.want(), ended);
-      if (this.stopped) return watch.stop();
-      this.watches.set(path, watch);
-      // What has changed before it was told of.
-      this.want();
-    } catch {
-      this.watches.delete(path);
-      // Some servers allow few connections; without the inbox's it is looked at as often as the others.
-      if (path === INBOX) this.tries = Math.max(this.tries, 1);
-    }
-  }
-
-  private endWatches(): void {
-    for (const watch of this.watches.values()) if (watch !== 'opening') watch.stop();
-    this.watches.clear();
-  }
-
   private disconnect(): void {
     this.mailbox?.drop();
     this.mailbox = undefined;
     this.left.clear();
-    this.endWatches();
   }
 
   /** Resolves after so long, or when something is wanted. */

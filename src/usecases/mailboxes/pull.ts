@@ -1,5 +1,5 @@
 /** Learning what has changed in a mailbox: what is new, marked otherwise, and gone. */
-import type { FolderState, Mailbox } from '#imap/client';
+import type { Mailbox, OpenFolder } from '#imap/client';
 import type { ReadingPool } from '#reading/pool';
 import type { Account } from '#store/accounts';
 import { noteChange } from '#store/journal';
@@ -33,13 +33,13 @@ export interface Pulling {
   signal: AbortSignal;
 }
 
-function beginFolder({ desk, account }: Pulling, path: string, state: FolderState): MailboxFolder {
+function beginFolder({ desk, account }: Pulling, { path, state }: OpenFolder, last: number): MailboxFolder {
   const folder: MailboxFolder = {
     accountId: account.id,
     path,
     uidValidity: state.uidValidity,
-    top: state.uidNext - 1,
-    bottom: state.uidNext,
+    top: last,
+    bottom: last + 1,
     modseq: state.modseq,
     rest: state.exists,
     stopped: false,
@@ -52,38 +52,46 @@ function beginFolder({ desk, account }: Pulling, path: string, state: FolderStat
   return folder;
 }
 
+/** The highest UID there is, or has been. */
+const lastOf = async (open: OpenFolder): Promise<number> =>
+  open.state.uidNext === null ? ((await open.uids()).at(-1) ?? 0) : open.state.uidNext - 1;
+
 /** What has come since, in the order it came. */
-async function takeNew(pulling: Pulling, folder: MailboxFolder, { uidNext }: FolderState): Promise<void> {
-  const { desk, pool, mailbox, account, signal } = pulling;
-  const uids = await mailbox.uids(folder.top + 1);
+async function takeNew(pulling: Pulling, folder: MailboxFolder, open: OpenFolder): Promise<void> {
+  const { desk, pool, account, signal } = pulling;
+  const { uidNext } = open.state;
+  if (uidNext !== null && uidNext - 1 <= folder.top) return;
+  const uids = await open.uids(folder.top + 1);
   for (let from = 0; from < uids.length && !signal.aborted; from += CHUNK) {
     const chunk = uids.slice(from, from + CHUNK);
-    await takeIn(desk, pool, mailbox, account, folder.path, chunk);
+    await takeIn(desk, pool, account, open, chunk);
     desk.store.write((tx) => changeFolder(tx, account.id, folder.path, { top: chunk.at(-1)! }));
   }
-  const top = Math.max(uidNext - 1, uids.at(-1) ?? 0);
-  if (!signal.aborted) desk.store.write((tx) => changeFolder(tx, account.id, folder.path, { top }));
 }
 
-async function readMarks({ desk, mailbox, account }: Pulling, folder: MailboxFolder, state: FolderState) {
-  if (state.modseq !== null && state.modseq === folder.modseq) return;
-  const from = state.modseq === null ? Math.max(folder.bottom, folder.top - MARKS_READ) : folder.bottom;
-  const marks = await mailbox.marks(from, state.modseq === null ? null : folder.modseq);
+async function readMarks({ desk, account }: Pulling, folder: MailboxFolder, open: OpenFolder): Promise<void> {
+  const { state } = open;
+  const tells = state.modseq !== null;
+  if (tells && state.uidNext !== null && state.modseq === folder.modseq) return;
+  const from = tells ? folder.bottom : Math.max(folder.bottom, folder.top - MARKS_READ);
+  const { marks, modseq } = await open.marks(from, tells ? (folder.modseq ?? state.modseq) : null);
+  if (marks.length === 0 && modseq === folder.modseq) return;
   desk.store.write((tx) => {
     for (const { uid, seen } of marks) {
       const item = findItem(tx, account.id, folder.path, uid);
       if (item) markedThere(desk, tx, account, item, seen);
     }
-    changeFolder(tx, account.id, folder.path, { modseq: state.modseq });
+    changeFolder(tx, account.id, folder.path, { modseq });
   });
 }
 
 /** What is known in a folder and is not there; counts what has not been taken in. */
-async function findGone({ desk, mailbox, account }: Pulling, path: string, state: FolderState) {
+async function findGone({ desk, account }: Pulling, open: OpenFolder): Promise<MailboxItem[]> {
   const { db } = desk.store;
+  const { path, state } = open;
   const folder = findFolder(db, account.id, path)!;
   if (countItems(db, account.id, path) + folder.rest === state.exists) return [];
-  const there = new Set(await mailbox.uids());
+  const there = new Set(await open.uids());
   const rest = [...there].filter((uid) => uid < folder.bottom).length;
   if (rest !== folder.rest) desk.store.write((tx) => changeFolder(tx, account.id, path, { rest }));
   return uidsOf(db, account.id, path).flatMap((uid) =>
@@ -98,18 +106,19 @@ async function findGone({ desk, mailbox, account }: Pulling, path: string, state
  */
 async function pullFolder(pulling: Pulling, path: string): Promise<MailboxItem[]> {
   const { desk, mailbox, account } = pulling;
-  let state = await mailbox.open(path);
-  if (!state) {
+  let open = await mailbox.open(path);
+  if (!open) {
     await mailbox.ensure(path);
-    state = await mailbox.open(path);
+    open = await mailbox.open(path);
   }
-  if (!state) return [];
+  if (!open) return [];
   const known = findFolder(desk.store.db, account.id, path);
   // UIDs that count anew are others (RFC 9051 §2.3.1.1): everything is found again by what it says.
-  const folder = known?.uidValidity === state.uidValidity ? known : beginFolder(pulling, path, state);
-  if (state.uidNext - 1 > folder.top) await takeNew(pulling, folder, state);
-  await readMarks(pulling, folder, state);
-  return findGone(pulling, path, state);
+  const folder =
+    known?.uidValidity === open.state.uidValidity ? known : beginFolder(pulling, open, await lastOf(open));
+  await takeNew(pulling, folder, open);
+  await readMarks(pulling, folder, open);
+  return findGone(pulling, open);
 }
 
 /** Of what is gone, what would be nowhere. */
@@ -145,11 +154,12 @@ export async function pull(pulling: Pulling, folders: readonly string[]): Promis
  */
 export async function takeSomeRest(pulling: Pulling, path: string, rest: number[]): Promise<void> {
   const { desk, pool, mailbox, account } = pulling;
-  const state = await mailbox.open(path);
+  const open = await mailbox.open(path);
   const folder = findFolder(desk.store.db, account.id, path);
-  if (!state || !folder || state.uidValidity !== folder.uidValidity) return;
+  if (!open || open.state.uidValidity !== folder?.uidValidity) return;
   const chunk = rest.splice(-CHUNK);
-  await takeIn(desk, pool, mailbox, account, path, [...chunk].reverse());
+  // In the order they came among themselves: the index for words takes what goes back in time one by one.
+  await takeIn(desk, pool, account, open, chunk);
   desk.store.write((tx) => {
     changeFolder(tx, account.id, path, { bottom: chunk[0] ?? 1, rest: rest.length });
     noteChange(tx, 'account', account.id);

@@ -1,7 +1,7 @@
 /** Doing in a mailbox what was done here. */
 import { folderFor, isSameFolder, NO_FOLDERS, placeOf } from '#core/mailbox/folders';
 import { wholeInTurns } from '#mail/enclosures';
-import type { Mailbox } from '#imap/client';
+import type { Mailbox, OpenFolder } from '#imap/client';
 import type { Account } from '#store/accounts';
 import { findDeparture } from '#store/departures';
 import { frozenOf } from '#store/frozen';
@@ -35,11 +35,11 @@ interface Pushing {
 }
 
 /** Opens a folder where its UIDs are those that are known. */
-async function opened({ desk, mailbox, account }: Pushing, path: string): Promise<boolean> {
-  const state = await mailbox.open(path);
-  return (
-    state !== undefined && state.uidValidity === findFolder(desk.store.db, account.id, path)?.uidValidity
-  );
+async function opened({ desk, mailbox, account }: Pushing, path: string): Promise<OpenFolder | undefined> {
+  const open = await mailbox.open(path);
+  return open?.state.uidValidity === findFolder(desk.store.db, account.id, path)?.uidValidity
+    ? open
+    : undefined;
 }
 
 interface Due {
@@ -55,16 +55,17 @@ function groupBy<T>(all: readonly T[], key: (one: T) => string): Map<string, T[]
 }
 
 async function pushSeen(pushing: Pushing, all: readonly Due[]): Promise<void> {
-  const { desk, mailbox } = pushing;
+  const { desk } = pushing;
   const wrong = all.flatMap(({ message, items }) =>
     items.filter(({ seen }) => seen === message.unseen).map((item) => ({ item, seen: !message.unseen })),
   );
   for (const [folder, inIt] of groupBy(wrong, ({ item }) => item.folder)) {
-    if (pushing.signal.aborted || !(await opened(pushing, folder))) return;
+    const open = await opened(pushing, folder);
+    if (pushing.signal.aborted || !open) return;
     for (const seen of [true, false]) {
       const items = inIt.filter((each) => each.seen === seen).map(({ item }) => item);
       if (items.length === 0) continue;
-      await mailbox.setSeen(
+      await open.setSeen(
         items.map(({ uid }) => uid),
         seen,
       );
@@ -86,18 +87,23 @@ function targetOf({ account }: Pushing, { message }: Due, item: MailboxItem): st
  * Moves one. Where it is to go is written down before: a server may copy first and delete then, and break off between.
  * @returns whether it is known to be there
  */
-async function moveOne({ desk, mailbox }: Pushing, item: MailboxItem, target: string): Promise<boolean> {
+async function moveOne(
+  { desk }: Pushing,
+  open: OpenFolder,
+  item: MailboxItem,
+  target: string,
+): Promise<boolean> {
   const { db } = desk.store;
   const there = itemsOf(db, item.messageId).some(
     (each) => each.accountId === item.accountId && isSameFolder(each.folder, target),
   );
   if (there && item.moving === target) {
-    await mailbox.remove(item.uid);
+    await open.remove(item.uid);
     desk.store.write((tx) => removeItem(tx, item));
     return true;
   }
   desk.store.write((tx) => changeItem(tx, item, { moving: target }));
-  const uid = await mailbox.move(item.uid, target);
+  const uid = await open.move(item.uid, target);
   // The server does not say, or it was gone: the next look finds out.
   if (uid === undefined) return false;
   desk.store.write((tx) => {
@@ -120,10 +126,11 @@ async function pushPlaces(pushing: Pushing, all: readonly Due[]): Promise<boolea
   for (const target of new Set(moves.map((each) => each.target))) await mailbox.ensure(target);
   const unsure = new Set<number>();
   for (const [folder, inIt] of groupBy(moves, ({ item }) => item.folder)) {
-    if (pushing.signal.aborted || !(await opened(pushing, folder))) return false;
+    const open = await opened(pushing, folder);
+    if (pushing.signal.aborted || !open) return false;
     for (const { item, target, seq } of inIt) {
       if (pushing.signal.aborted) return false;
-      if (!(await moveOne(pushing, item, target))) unsure.add(seq);
+      if (!(await moveOne(pushing, open, item, target))) unsure.add(seq);
     }
   }
   desk.store.write((tx) => all.forEach(({ due }) => unsure.has(due.seq) || doneDue(tx, due.seq)));
@@ -139,7 +146,7 @@ async function pushSentCopies({ desk, mailbox, account, signal }: Pushing): Prom
     const frozen = frozenOf(db, departureId);
     if (departure?.headerId && frozen && departure.leftAt !== null) {
       await mailbox.ensure(folder);
-      const isThere = begun && (await mailbox.open(folder)) && (await mailbox.has(departure.headerId));
+      const isThere = begun && (await (await mailbox.open(folder))?.has(departure.headerId));
       if (!isThere) {
         desk.store.write((tx) => beginSentCopy(tx, departureId));
         await mailbox.append(folder, await wholeInTurns(frozen), departure.leftAt);

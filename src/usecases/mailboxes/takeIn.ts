@@ -1,7 +1,7 @@
 /** Taking messages of a mailbox in: each once, with where it lies, in one transaction. */
 import { INBOX } from '#core/mailbox/folders';
 import { INTAKE } from '#core/limits';
-import type { DescribedMessage, Mailbox } from '#imap/client';
+import type { DescribedMessage, OpenFolder } from '#imap/client';
 import type { ReadingPool } from '#reading/pool';
 import type { Account } from '#store/accounts';
 import { insertArrival } from '#store/arrivals';
@@ -99,20 +99,20 @@ async function keepAll(
 }
 
 /**
- * Takes these messages of the open folder in. What is gone meanwhile is passed over.
+ * Takes these messages of an open folder in. What is gone meanwhile is passed over.
  * @throws (rejects) MailboxError; what has been kept by then stays
  */
 export async function takeIn(
   desk: Desk,
   pool: ReadingPool,
-  mailbox: Mailbox,
   account: Account,
-  folder: string,
+  open: OpenFolder,
   uids: readonly number[],
 ): Promise<void> {
+  const folder = open.path;
   const wanted = uids.filter((uid) => !findItem(desk.store.db, account.id, folder, uid));
   if (wanted.length === 0) return;
-  const described = await mailbox.describe(wanted);
+  const described = await open.describe(wanted);
   const isLong = ({ size }: DescribedMessage) => size > INTAKE.messageBytes;
   passOver(desk, account, folder, described.filter(isLong));
   const groups = groupsOf(
@@ -122,7 +122,7 @@ export async function takeIn(
   // While one group is read and kept, the next is fetched.
   let kept: Promise<void> = Promise.resolve();
   for (const group of groups) {
-    const sources = await mailbox.sources(group.map(({ uid }) => uid));
+    const sources = await open.sources(group.map(({ uid }) => uid));
     await kept;
     const there = group.filter(({ uid }) => sources.has(uid));
     kept = readGroup(
