@@ -8,9 +8,12 @@ checkNode();
 installPackages();
 /** A calendar server that is not ours. */
 const RADICALE = '/usr/bin/radicale';
+/** A mailbox server that is not ours. */
+const DOVECOT = '/usr/sbin/dovecot';
 
 installPackage('chromium', CHROMIUM, 'drive it');
 installPackage('radicale', RADICALE, 'keep a calendar on it');
+installPackage('dovecot-imapd', DOVECOT, 'keep a mailbox on it');
 
 let passed = 0;
 let failed = 0;

@@ -232,6 +232,8 @@ export class SmtpPool {
     const { connection } = await this.connect().catch((error: ConnectionError) => {
       throw new Unreachable(serverWords(this.server, error));
     });
+    // It has let us in: how it ends is of no account.
+    connection.on('error', () => {});
     connection.quit();
   }
 

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { operations, shapes } from '#api/registry';
 import type {
+  AccountJson,
   BatchJson,
   CalendarJson,
   ClockJson,
@@ -21,6 +22,7 @@ import type {
   SeriesListJson,
   TextsJson,
 } from '#api/types';
+import { PASSWORD, startDovecot } from '../support/dovecot';
 import { startProduct, type Product } from '../support/product';
 import { until } from '../support/until';
 
@@ -91,7 +93,18 @@ it('answers in the shapes it describes', async () => {
     kind: 'caldav',
     place: 'http://127.0.0.1:1/dav/',
   });
+  const dovecot = await startDovecot();
+  const server = { host: '127.0.0.1', port: dovecot.port, security: 'none', user: 'me' };
+  const { body: account } = await product.api<AccountJson>('POST', '/accounts', {
+    address: 'press@wrenfield.example',
+    password: PASSWORD,
+    smtp: server,
+    imap: server,
+    untried: true,
+  });
   const ids: Record<string, string> = {
+    '/accounts/{id}': account.id,
+    '/accounts/{id}/folders': account.id,
     '/offers/{id}': offers.offers[0]!.id,
     '/calendars/{id}': followed.id,
     '/texts/{id}': texts.texts[0]!.id,
@@ -126,6 +139,7 @@ it('answers in the shapes it describes', async () => {
     const { error } = shapes[answer!]!.validate(body, { convert: false });
     expect(error?.message, filled).toBeUndefined();
   }
+  await product.api('DELETE', `/accounts/${account.id}`);
 });
 
 describe('a plan’s preview', () => {

@@ -135,7 +135,8 @@ describe('a mailbox', () => {
 
   it('what another program does there is so here', async () => {
     const { desk, other } = await set(6);
-    const [m0, m1, m2, m3, m4] = ['m0', 'm1', 'm2', 'm3', 'm4'].map((each) => idOf(desk, each)) as string[];
+    const ids = ['m0', 'm1', 'm2', 'm3', 'm4'].map((each) => idOf(desk, each));
+    const [m0, m1, m2, m3, m4] = ids;
     snooze(desk, m3!, { until: desk.now() + 3_600_000 });
     await settledWith(desk);
     await act(other, 'INBOX', 'm0', (uid) => other.messageFlagsAdd(uid, ['\\Seen'], { uid: true }));

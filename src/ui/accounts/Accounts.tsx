@@ -47,13 +47,13 @@ function OneAccount({ account, actions }: { account: AccountJson; actions: Accou
         <p className="quiet">It is set up by the environment variables of this desk, and changed there.</p>
       ) : (
         <p className={styles.acts}>
-          <Button size="small" aria-label={`Try ${name} now`} onClick={() => void actions.tryOut(account)}>
+          <Button size="small" aria-label={`Try now: ${name}`} onClick={() => void actions.tryOut(account)}>
             Try now
           </Button>
           <Button
             size="small"
             aria-expanded={changing}
-            aria-label={`Change ${name}`}
+            aria-label={`Change: ${name}`}
             onClick={() => setChanging(!changing)}
           >
             Change
@@ -62,7 +62,12 @@ function OneAccount({ account, actions }: { account: AccountJson; actions: Accou
             open={ending}
             onOpenChange={setEnding}
             title={`Take ${name} off`}
-            button={{ size: 'small', type: 'text', children: 'Take off…', 'aria-label': `Take off ${name}…` }}
+            button={{
+              size: 'small',
+              type: 'text',
+              children: 'Take off…',
+              'aria-label': `Take off…: ${name}`,
+            }}
           >
             {(close) => (
               <div className={styles.panel}>

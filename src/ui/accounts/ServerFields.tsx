@@ -1,6 +1,6 @@
 'use client';
 /** Where a server is and how it is reached. */
-import { Input, InputNumber, Select } from 'antd';
+import { Checkbox, Input, InputNumber, Select } from 'antd';
 import { useId } from 'react';
 import { SECURITIES, SECURITY_WORDS, usualPort, type Security, type ServerKind } from '#core/message/account';
 import styles from './Accounts.module.css';
@@ -9,7 +9,8 @@ export interface ServerDraft {
   host: string;
   port: number | null;
   security: Security;
-  user: string;
+  /** As whom it is signed in; null: as the address; empty: nobody is. */
+  user: string | null;
 }
 
 interface Props {
@@ -58,10 +59,20 @@ export function ServerFields({ kind, title, value, change, problem }: Props) {
       <Input
         id={`${id}-user`}
         autoComplete="off"
-        placeholder="the address"
-        value={user}
-        onChange={({ target }) => change({ user: target.value })}
+        placeholder={user === '' ? 'nobody signs in' : 'the address'}
+        disabled={user === ''}
+        value={user ?? ''}
+        onChange={({ target }) => change({ user: target.value || null })}
       />
+      {kind === 'smtp' && (
+        <Checkbox
+          className={styles.wide}
+          checked={user === ''}
+          onChange={({ target }) => change({ user: target.checked ? '' : null })}
+        >
+          It takes mail without signing in
+        </Checkbox>
+      )}
       {problem && (
         <p role="alert" id={`${id}-problem`} className={styles.trouble}>
           {problem}

@@ -13,7 +13,7 @@ export interface AccountDraft {
   plainHost: string;
 }
 
-const NO_SERVER: ServerDraft = { host: '', port: null, security: 'tls', user: '' };
+const NO_SERVER: ServerDraft = { host: '', port: null, security: 'tls', user: null };
 
 export const emptyDraft = (): AccountDraft => ({
   address: '',
@@ -52,7 +52,7 @@ const asked = ({ host, port, security, user }: ServerDraft) => ({
   host: host.trim(),
   security,
   ...(port !== null && { port }),
-  ...(user.trim() !== '' && { user: user.trim() }),
+  ...(user !== null && { user: user.trim() }),
 });
 
 /** @param before as it is kept; what has not changed is not asked for again */
