@@ -3911,6 +3911,156 @@ export interface components {
       };
       answer: components['schemas']['Scheduled'];
     };
+    sendQueued: {
+      body: {
+        /** @description Given by whoever asks: told again under the same key, it is done once */
+        key: string;
+        /** @description Of a draft that is there already */
+        id?: string;
+        /** @description Of that draft, as it was seen */
+        revision?: number;
+        message: {
+          /** @description The id of one of my identities; null: the main one */
+          identity?: string | null;
+          /**
+           * @description RFC 4021 Importance
+           * @enum {string}
+           */
+          importance?: 'high' | 'normal' | 'low';
+          /**
+           * @description RFC 4021 Sensitivity
+           * @enum {string}
+           */
+          sensitivity?: 'none' | 'personal' | 'private' | 'company-confidential';
+          /** @description Mail servers are asked to report delivery (RFC 3461) */
+          deliveryReceipt?: boolean;
+          /** @description The reader is asked to say that it was seen (RFC 8098) */
+          readReceipt?: boolean;
+          /** @description An answer is waited for as is usual for its readers, where it has no watch */
+          usualWatch?: boolean;
+          /** @description The folder that keeps the sent copy; null: none */
+          keptIn?: string | null;
+          /** @description What its checks found and is meant so */
+          setAside?: {
+            /** @enum {string} */
+            check:
+              | 'placeholder'
+              | 'subject'
+              | 'body'
+              | 'salutation'
+              | 'copied'
+              | 'address'
+              | 'visible'
+              | 'weekday'
+              | 'past-date'
+              | 'capitals'
+              | 'unfinished'
+              | 'aging'
+              | 'zoneless'
+              | 'attachment'
+              | 'large'
+              | 'reply-all'
+              | 'link'
+              | 'foreign-link'
+              | 'spelling';
+            /** @description Lower case */
+            words: string;
+          }[];
+          /** @description Values of its own fields: by name, then by the reader’s address; under nothing for all */
+          fields?: {
+            [key: string]: {
+              [key: string]: string;
+            };
+          };
+          to?: (
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              }
+          )[];
+          cc?: (
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              }
+          )[];
+          bcc?: (
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              }
+          )[];
+          replyTo?: (
+            | string
+            | {
+                address: string;
+                name?: string;
+              }
+            | {
+                /** @description The id of a group */
+                group: string;
+              }
+          )[];
+          subject?: string;
+          text?: string;
+          html?: string | null;
+          /** @description How it is to leave; null: now. It commits to nothing */
+          plan?: components['schemas']['Plan'] | null;
+          choices?: {
+            /**
+             * @description Individual: one message per recipient, others hidden
+             * @enum {string}
+             */
+            copies: 'together' | 'individual';
+            /**
+             * @description What stops it: a message from a recipient in its thread, any from them, nothing
+             * @enum {string}
+             */
+            ifTheyWriteFirst: 'thread' | 'any' | 'off';
+            /** @description How late it may still leave where nothing was running at its moment */
+            ifOff: components['schemas']['Lateness'];
+          };
+          /** @description The id of the message this one answers */
+          answers?: string;
+          /** @description The id of a message it passes on, with what is attached to it */
+          forwards?: string;
+        };
+        schedule: {
+          /** @description How the message is to leave */
+          plan: components['schemas']['Plan'];
+          /**
+           * @description Individual: one message per recipient, others hidden
+           * @enum {string}
+           */
+          copies?: 'together' | 'individual';
+          /**
+           * @description What stops it: a message from a recipient in its thread, any from them, nothing
+           * @enum {string}
+           */
+          ifTheyWriteFirst?: 'thread' | 'any' | 'off';
+          /** @description How late it may still leave where nothing was running at its moment */
+          ifOff?: components['schemas']['Lateness'];
+          /** @description Why quiet hours are set aside this once */
+          inSpiteOfQuiet?: string;
+        };
+      };
+      answer: components['schemas']['Scheduled'];
+    };
     undo: Record<string, never>;
     announceAttachment: {
       body: {
@@ -6204,6 +6354,7 @@ export interface Operations {
   readSource: Schemas['readSource'];
   restoreMessage: Schemas['restoreMessage'];
   scheduleMessage: Schemas['scheduleMessage'];
+  sendQueued: Schemas['sendQueued'];
   undo: Schemas['undo'];
   announceAttachment: Schemas['announceAttachment'];
   deleteAttachment: Schemas['deleteAttachment'];

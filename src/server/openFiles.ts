@@ -5,7 +5,14 @@ import { join, sep } from 'node:path';
 export const SIGN_IN = '/sign-in';
 
 /** Everything else in `public` is closed. */
-const PUBLIC = ['/mark.svg'];
+const PUBLIC = [
+  '/mark.svg',
+  // Asked for without the session’s cookie.
+  '/manifest.webmanifest',
+  '/icons/mark-192.png',
+  '/icons/mark-512.png',
+  '/icons/mark-maskable-512.png',
+];
 
 /**
  * The paths of the files a build has made for browsers, as they are asked for.

@@ -9,7 +9,11 @@ import type { Reading, Tx } from './store';
 export type Account = typeof accounts.$inferSelect;
 
 const everyAccount = built((db) =>
-  db.select().from(accounts).orderBy(asc(accounts.createdAt), asc(accounts.id)).prepare(),
+  db
+    .select()
+    .from(accounts)
+    .orderBy(asc(accounts.createdAt), sql`rowid`)
+    .prepare(),
 );
 
 /** The oldest first. */

@@ -93,6 +93,14 @@ const ofMessage = built((db) =>
 export const itemsOf = (db: Reading, messageId: string): MailboxItem[] =>
   ofMessage(db).all({ id: messageId });
 
+/** What was moved to where it lies just now. */
+export const justMoved = (db: Reading, accountId: string): MailboxItem[] =>
+  db
+    .select()
+    .from(mailboxItems)
+    .where(and(eq(mailboxItems.accountId, accountId), sql`moving = folder`))
+    .all();
+
 /** What arrived turned out to be a message that is here: it is that which lies there. */
 export const itemsAre = (tx: Tx, arrival: string, messageId: string): void =>
   void tx.update(mailboxItems).set({ messageId }).where(eq(mailboxItems.messageId, arrival)).run();

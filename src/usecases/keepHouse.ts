@@ -3,6 +3,7 @@ import { dropEventsDeletedBefore } from '#store/events';
 import { copiesLeftBetween, forgetDeleted, messagesDeletedBefore } from '#store/expired';
 import { forgetFrozen } from '#store/frozen';
 import { forgetHistory } from '#store/journal';
+import { forgetQueued } from '#store/queuedMessages';
 import { readMeta, writeMeta } from '#store/settings';
 import type { Desk } from './desk';
 import { forgetOldChanges } from './followChanges';
@@ -11,6 +12,8 @@ import { forgetOccasions } from './occasions/occasions';
 import { forgetTexts } from './texts/keepText';
 
 const DAY_MS = 86_400_000;
+/** So long it is known which messages came from a browser’s queue: it may tell of them again. */
+const QUEUED_DAYS = 400;
 /** So much is forgotten in one go. */
 const BATCH = 100;
 /** A departure is given up on well within this. */
@@ -65,6 +68,7 @@ async function forgetWhatHappened(desk: Desk, days: number): Promise<void> {
 /** Once in a while is enough. */
 export async function keepHouse(desk: Desk): Promise<void> {
   forgetOldChanges(desk);
+  desk.store.write((tx) => forgetQueued(tx, desk.now(tx) - QUEUED_DAYS * DAY_MS));
   const { keepCopiesDays, keepDeletedDays, keepJournalDays } = desk.settings();
   if (keepCopiesDays !== null) await forgetCopies(desk, keepCopiesDays);
   if (keepDeletedDays !== null) await forgetWhatWasDeleted(desk, keepDeletedDays);

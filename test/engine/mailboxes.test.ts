@@ -280,7 +280,7 @@ it('another program at work at the same time: both end up the same, and what it 
     'test/support/otherProgram.py',
     String(dovecot.port),
     PASSWORD,
-    '7',
+    '248',
     '120',
   ]);
   let said = '';
@@ -323,10 +323,13 @@ it('another program at work at the same time: both end up the same, and what it 
         .map(({ subject, place }) => [subject, place]),
     );
   let there: Record<string, string> = {};
-  await until('both to be the same', async () => {
-    there = await placesThere();
-    return JSON.stringify(Object.entries(there).sort()) === JSON.stringify(Object.entries(here()).sort());
-  });
+  await until(
+    () => `both to be the same: ${JSON.stringify([there, here()])}`,
+    async () => {
+      there = await placesThere();
+      return JSON.stringify(Object.entries(there).sort()) === JSON.stringify(Object.entries(here()).sort());
+    },
+  );
   expect(Object.keys(there)).toHaveLength(60 - deleted.size);
   expect(countRows(desk, 'messages')).toBe(60);
 });

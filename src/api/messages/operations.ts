@@ -6,6 +6,7 @@ import {
   htmlQuery,
   mboxQuery,
   placesRequest,
+  queuedRequest,
   scheduleRequest,
   sourceQuery,
 } from './requests';
@@ -65,6 +66,14 @@ export const scheduleMessage = operation('scheduleMessage', {
   body: scheduleRequest,
   answer: 'Scheduled',
   ifMatch: 'optional',
+});
+
+export const sendQueued = operation('sendQueued', {
+  method: 'post',
+  path: '/messages/queued',
+  summary: 'Keep a message and schedule it, once: what was written while there was no connection',
+  body: queuedRequest,
+  answer: 'Scheduled',
 });
 
 export const placeMessages = operation('placeMessages', {

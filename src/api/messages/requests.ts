@@ -36,6 +36,18 @@ export const scheduleRequest = Joi.object({
   inSpiteOfQuiet: Joi.string().trim().min(1).max(200).description('Why quiet hours are set aside this once'),
 });
 
+export const queuedRequest = Joi.object({
+  key: Joi.string()
+    .min(8)
+    .max(100)
+    .required()
+    .description('Given by whoever asks: told again under the same key, it is done once'),
+  id: id.description('Of a draft that is there already'),
+  revision: Joi.number().integer().description('Of that draft, as it was seen'),
+  message: draft.required(),
+  schedule: scheduleRequest.required(),
+});
+
 export const placesRequest = Joi.object({
   ids: Joi.array().items(id).min(1).max(500).required(),
   action: Joi.valid('archive', 'inbox', 'seen', 'new')

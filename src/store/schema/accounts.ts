@@ -62,7 +62,10 @@ export const mailboxItems = sqliteTable(
     seen: integer({ mode: 'boolean' }).notNull(),
     /** The folder it came in by. */
     home: text().notNull(),
-    /** Where it is being moved to; noted before, since a move may break off half-way. */
+    /**
+     * Where it is being moved to; noted before, since a move may break off half-way. Its own folder: it was moved there just
+     * now. Empty: it is one too many, and is to be deleted.
+     */
     moving: text(),
   },
   (table) => [

@@ -71,3 +71,10 @@ export const sessions = sqliteTable(
   },
   (table) => [uniqueIndex('sessions_hash').on(table.hash)],
 );
+
+/** What a browser had to keep until it could be sent, by the key it was given there: once, however often it is told. */
+export const queuedMessages = sqliteTable('queued_messages', {
+  key: text().primaryKey(),
+  messageId: text().notNull(),
+  at: integer().notNull(),
+});

@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { listen } from './serverLink';
 import { outdate } from './outdate';
 import { refresh } from './queries';
+import { forgetSeen } from './seen';
 import styles from './LiveUpdates.module.css';
 
 /** A connection lost for less long is not worth a word. */
@@ -28,7 +29,7 @@ export function LiveUpdates({ known }: { known: number }) {
     };
     const stop = listen((event) => {
       if (event.type === 'hello') found(event.fresh, event.seq);
-      if (event.type === 'signed-out') window.location.assign('/sign-in');
+      if (event.type === 'signed-out') void forgetSeen().then(() => window.location.assign('/sign-in'));
       if (event.type === 'reset') outdate(client);
       if (event.type === 'error') losing ??= setTimeout(() => setLost(true), PATIENCE_MS);
       if (event.type === 'changes') refresh(client, event.topics);
@@ -42,7 +43,8 @@ export function LiveUpdates({ known }: { known: number }) {
   if (!lost) return null;
   return (
     <p role="alert" className={styles.lost}>
-      The connection to Oak Lantern is lost; this page may be out of date. It connects again by itself.
+      There is no connection to Oak Lantern: what stands here was last seen. You can go on writing; it
+      connects again by itself.
     </p>
   );
 }

@@ -1,5 +1,6 @@
 /** Requests to the API. */
 import type { ProblemJson } from '#api/types';
+import { forgetSeen, lastSeen, rememberSeen } from './seen';
 import { read } from './serverLink';
 
 /** What the API refused, in words for the person. */
@@ -69,10 +70,20 @@ function parsed(text: string): unknown {
 export async function ask<T>(method: string, path: string, body?: unknown, asking: Asking = {}): Promise<T> {
   const url = `/api/v1${path}`;
   const sent = body === undefined ? undefined : JSON.stringify(body);
-  const { status, text } = method === 'GET' ? await read(url) : await change(method, url, sent, asking);
+  const { status, text } =
+    method === 'GET' ? await readOrRecall(url) : await change(method, url, sent, asking);
   // The session has ended: the page to sign in stands where this one was.
-  if (status === 401 && path !== '/session') window.location.assign('/sign-in');
+  if (status === 401 && path !== '/session') void forgetSeen().then(() => window.location.assign('/sign-in'));
   return answerOf<T>(status, text);
+}
+
+/** What is there; where nobody answers, what was last seen. */
+async function readOrRecall(url: string): Promise<{ status: number; text: string }> {
+  const answer = await read(url);
+  if (answer.status === 200) void rememberSeen(url, answer.text);
+  if (answer.status !== 0) return answer;
+  const seen = await lastSeen(url);
+  return seen === undefined ? answer : { status: 200, text: seen };
 }
 
 function answerOf<T>(status: number, text: string): T {

@@ -2,11 +2,13 @@
 /** Top bar, rail and tray around every view. */
 import type { ReactNode } from 'react';
 import { LiveUpdates } from '../data/LiveUpdates';
+import { Queue } from '../queue/Queue';
 import { TimeRail } from '../rail/TimeRail';
 import { OutcomeNotices } from '../departures/OutcomeNotices';
 import { Tray } from '../tray/Tray';
 import { Banners } from './Banners';
 import { Keyboard } from './Keyboard';
+import { OfflineDesk } from './OfflineDesk';
 import { TopBar } from './TopBar';
 import { Title } from './Title';
 import { useFocusKept } from './useFocusKept';
@@ -31,6 +33,7 @@ export function Shell({ demo, canSignOut, known, children }: Props) {
       <Title />
       <LiveUpdates known={known} />
       <Banners />
+      <Queue />
       <OutcomeNotices />
       <div className={styles.band}>
         <TimeRail />
@@ -40,6 +43,7 @@ export function Shell({ demo, canSignOut, known, children }: Props) {
         {children}
       </main>
       <Keyboard />
+      <OfflineDesk />
     </div>
   );
 }

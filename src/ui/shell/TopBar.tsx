@@ -7,6 +7,7 @@ import { dayWords, timeWords } from '#core/time/words';
 import { zoneCity } from '#core/time/zones';
 import { countWords } from '../common/format';
 import { ask } from '../data/client';
+import { forgetSeen } from '../data/seen';
 import { useClockReading, usePending, useSettings } from '../data/queries';
 import { useUnseen, useSnoozed, useTodos } from '../data/incoming';
 import { useWatchesBrief } from '../data/watches';
@@ -41,6 +42,7 @@ const SETTINGS = { name: 'Settings', path: '/settings' };
 
 async function signOut() {
   await ask('DELETE', '/session');
+  await forgetSeen();
   window.location.assign('/sign-in');
 }
 

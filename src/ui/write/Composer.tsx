@@ -254,6 +254,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
     passed,
     inSpite,
     minute,
+    uploading: uploads.list.length > 0,
     settle: moment.settle,
     weighty: async () => (await settled()).filter((each) => isWeighty(each) && !isFilled(each)),
     onSending: (id) => rememberCursor(id, subject.current?.input ?? null, body.current),

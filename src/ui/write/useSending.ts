@@ -13,7 +13,8 @@ import { ApiProblem, ask } from '../data/client';
 import { refresh } from '../data/queries';
 import type { DepartureActions } from '../departures/useDepartureActions';
 import { useNotices } from '../shell/Notices';
-import { unfit } from './draft/fields';
+import { addToQueue } from '../queue/queue';
+import { fitFields, unfit } from './draft/fields';
 import type { Draft } from './draft/useDraft';
 import { isPast, same } from './planState';
 import type { Lease } from './useLease';
@@ -33,6 +34,8 @@ interface Parts {
   weighty: () => Promise<Finding[]>;
   /** The moment it had is past. */
   passed: boolean;
+  /** Files of it are on their way up: they cannot wait with it. */
+  uploading: boolean;
   /** Why quiet hours are set aside. */
   inSpite: string | null;
   /** Now, epoch ms. */
@@ -44,7 +47,7 @@ interface Parts {
 export function useSending(parts: Parts) {
   const { draft, lease, actions, departure, series, choices, choicesChanged, settle, readable, passed } =
     parts;
-  const { inSpite, minute, onSending, weighty } = parts;
+  const { inSpite, minute, onSending, weighty, uploading } = parts;
   const router = useRouter();
   const client = useQueryClient();
   const words = useWords();
@@ -96,16 +99,57 @@ export function useSending(parts: Parts) {
     return !open;
   }
 
+  /** Nobody answers: it waits in this browser, says so, and is sent once. @throws (rejects) the problem where it cannot */
+  async function waitForConnection(meant: Plan, request: object, error: unknown) {
+    if (!(error instanceof ApiProblem) || error.status !== 0 || uploading) throw error;
+    const { fields, key, kept, answers, forwards } = draft;
+    const queueKey = crypto.randomUUID();
+    const queued = await addToQueue({
+      key: queueKey,
+      request: {
+        key: queueKey,
+        ...(kept && { id: kept.id, revision: kept.revision }),
+        message: { ...fitFields(fields), ...(!kept && { answers, forwards }) },
+        schedule: request,
+      },
+      to: fields.to.join(', '),
+      subject: fields.subject,
+      draft: {
+        key: kept?.id ?? key,
+        fields: { ...fields, plan: meant },
+        revision: kept?.revision ?? null,
+        answers: answers ?? null,
+        forwards: forwards ?? null,
+        savedAt: Date.now(),
+      },
+      queuedAt: Date.now(),
+      trouble: null,
+    });
+    if (!queued) throw error;
+    draft.letGo();
+    show({ words: 'There is no connection: it waits here, and leaves as you said once there is one.' });
+    router.push('/inbox');
+  }
+
   async function schedule() {
     const meant = await settle();
-    const { id, revision } = await draft.save();
-    onSending(id);
-    const answer = await ask<ScheduledJson>(
-      'POST',
-      `/messages/${id}/schedule`,
-      { ...choices, plan: meant, ...(leavesOnceHeld(meant) && inSpite && { inSpiteOfQuiet: inSpite }) },
-      { revision },
-    );
+    const request = {
+      ...choices,
+      plan: meant,
+      ...(leavesOnceHeld(meant) && inSpite && { inSpiteOfQuiet: inSpite }),
+    };
+    let answer: ScheduledJson;
+    let id: string;
+    try {
+      const saved = await draft.save();
+      id = saved.id;
+      onSending(id);
+      answer = await ask<ScheduledJson>('POST', `/messages/${id}/schedule`, request, {
+        revision: saved.revision,
+      });
+    } catch (error) {
+      return waitForConnection(meant, request, error);
+    }
     const [made] = answer.departures;
     refresh(client, ['departure', 'message']);
     if (answer.series) {

@@ -5,11 +5,13 @@ import type { Account } from '#store/accounts';
 import { noteChange } from '#store/journal';
 import {
   changeFolder,
+  changeItem,
   countItems,
   findFolder,
   findItem,
   forgetFolder,
   itemsOf,
+  justMoved,
   putFolder,
   uidsOf,
   type MailboxFolder,
@@ -132,14 +134,20 @@ const nowhere = ({ desk }: Pulling, gone: readonly MailboxItem[]): boolean =>
 export async function pull(pulling: Pulling, folders: readonly string[]): Promise<void> {
   const { desk, account, signal } = pulling;
   const gone: MailboxItem[] = [];
+  const moved = justMoved(desk.store.db, account.id);
   const look = async () => {
     for (const path of folders) if (!signal.aborted) gone.push(...(await pullFolder(pulling, path)));
   };
   await look();
   // Moved while we looked, it is in a folder that was looked at before: once more, before it is called deleted.
   if (nowhere(pulling, gone)) await look();
-  if (gone.length === 0 || signal.aborted) return;
+  if (signal.aborted || gone.length + moved.length === 0) return;
   desk.store.write((tx) => {
+    // Nobody else has moved them in the same moment: they lie there like any other.
+    for (const each of moved) {
+      const item = findItem(tx, account.id, each.folder, each.uid);
+      if (item?.moving === item?.folder && item) changeItem(tx, item, { moving: null });
+    }
     for (const each of gone) {
       const item = findItem(tx, account.id, each.folder, each.uid);
       if (item?.messageId === each.messageId) liesThereNoMore(desk, tx, account, item);

@@ -23,6 +23,7 @@ import {
 } from '#store/mailboxes';
 import { findMessage, type Message } from '#store/messages';
 import type { Desk } from '../desk';
+import { TOO_MANY } from './stand';
 
 /** So much is looked up at once. */
 const LOOK_AHEAD = 500;
@@ -109,16 +110,29 @@ async function moveOne(
   desk.store.write((tx) => {
     removeItem(tx, item);
     if (!findItem(tx, item.accountId, target, uid))
-      insertItem(tx, { ...item, folder: target, uid, moving: null });
+      insertItem(tx, { ...item, folder: target, uid, moving: target });
   });
   return true;
+}
+
+/** Deletes what is one too many, as long as there is another. */
+async function dropTwins(pushing: Pushing, all: readonly Due[]): Promise<void> {
+  const { desk } = pushing;
+  for (const { items } of all)
+    for (const item of items.filter(({ moving }) => moving === TOO_MANY)) {
+      const open = items.length > 1 ? await opened(pushing, item.folder) : undefined;
+      await open?.remove(item.uid);
+      desk.store.write((tx) => (open ? removeItem(tx, item) : changeItem(tx, item, { moving: null })));
+    }
 }
 
 /** @returns whether everything is known to lie where it is to */
 async function pushPlaces(pushing: Pushing, all: readonly Due[]): Promise<boolean> {
   const { desk, mailbox } = pushing;
+  await dropTwins(pushing, all);
   const moves = all.flatMap((each) =>
     each.items.flatMap((item) => {
+      if (item.moving === TOO_MANY) return [];
       const target = targetOf(pushing, each, item);
       return target === null ? [] : [{ item, target, seq: each.due.seq }];
     }),

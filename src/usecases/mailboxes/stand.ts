@@ -24,6 +24,9 @@ import { endWaiting } from '../incoming/archive';
 import { placeMessage } from '../incoming/bringBack';
 import { suggestSnooze } from '../incoming/snoozeMoments';
 
+/** What is noted in place of where it is moved to. */
+export const TOO_MANY = '';
+
 const ELSEWHERE = 'in the mailbox, by another program';
 
 /** What lies in a folder, and how it is marked. */
@@ -106,6 +109,12 @@ export function lieThere(
   const home = others[0]?.home ?? (there.place === 'inbox' ? folder : INBOX);
   insertItem(tx, { accountId: account.id, folder, uid, messageId: message.id, seen, home, moving: null });
   if (message.place === null) return;
+  // Somebody else moved it in the same moment, and a server may have let both: what was moved by this desk is one too many.
+  const twin = others.find((other) => other.moving === other.folder);
+  if (twin) {
+    changeItem(tx, twin, { moving: TOO_MANY });
+    makeDue(tx, message.id, 'place');
+  }
   if (others.length > 0) return agreeOn(desk, tx, account, message.id);
   const here = hereOf(message);
   const to = firstSettled(here, there);
@@ -123,7 +132,9 @@ export function agreeOn(
   seen?: boolean,
 ): void {
   const message = findMessage(tx, messageId);
-  const items = itemsOf(tx, messageId).filter(({ accountId }) => accountId === id);
+  const items = itemsOf(tx, messageId).filter(
+    ({ accountId, moving }) => accountId === id && moving !== TOO_MANY,
+  );
   if (!message || message.place === null || items.length === 0) return;
   const here = hereOf(message);
   const due = dueOf(tx, messageId).map(({ what }) => what);

@@ -32,18 +32,51 @@ export interface LocalFile {
   blob: Blob;
 }
 
+/** A message that is to leave, and waits in this browser until there is a connection. */
+export interface QueuedMessage {
+  key: string;
+  /** What is asked of the server. */
+  request: QueuedRequest;
+  /** For people: to whom, and about what. */
+  to: string;
+  subject: string;
+  /** What takes its place among the drafts if it is taken back. */
+  draft: LocalDraft;
+  queuedAt: number;
+  /** Why the server has not taken it, in words; null where it has not been asked, or could not be reached. */
+  trouble: string | null;
+}
+
+/** As the API takes it (`POST /messages/queued`). */
+export interface QueuedRequest {
+  key: string;
+  id?: string;
+  revision?: number;
+  message: object;
+  schedule: object;
+}
+
 interface Schema extends DBSchema {
   drafts: { key: string; value: LocalDraft };
   files: { key: string; value: LocalFile; indexes: { draft: string } };
+  queue: { key: string; value: QueuedMessage };
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | undefined;
 
 const database = () =>
-  (opened ??= openDB<Schema>('oak-lantern', 1, {
-    upgrade(db) {
-      db.createObjectStore('drafts', { keyPath: 'key' });
-      db.createObjectStore('files', { keyPath: 'id' }).createIndex('draft', 'draft');
+  (opened ??= openDB<Schema>('oak-lantern', 2, {
+    upgrade(db, before) {
+      if (before < 1) {
+        db.createObjectStore('drafts', { keyPath: 'key' });
+        db.createObjectStore('files', { keyPath: 'id' }).createIndex('draft', 'draft');
+      }
+      if (before < 2) db.createObjectStore('queue', { keyPath: 'key' });
+    },
+    // Another window has a newer page: this one gives way, and opens it anew when it is asked.
+    blocking(_before, _after, event) {
+      opened = undefined;
+      (event.target as IDBDatabase).close();
     },
   }));
 
@@ -72,6 +105,15 @@ export const keepFile = (file: LocalFile) => tried((db) => db.put('files', file)
 export const forgetFile = (id: string) => tried((db) => db.delete('files', id));
 export const filesOf = async (draft: string): Promise<LocalFile[]> =>
   (await tried((db) => db.getAllFromIndex('files', 'draft', draft))) ?? [];
+
+/** @returns whether it is kept: what is not kept would be lost */
+export const keepQueued = async (queued: QueuedMessage): Promise<boolean> =>
+  (await tried((db) => db.put('queue', queued))) !== undefined;
+export const forgetQueued = (key: string) => tried((db) => db.delete('queue', key));
+
+/** In the order they were written. */
+export const queuedMessages = async (): Promise<QueuedMessage[]> =>
+  ((await tried((db) => db.getAll('queue'))) ?? []).sort((a, b) => a.queuedAt - b.queuedAt);
 
 /** The message has been given an id: what was kept under another key is its own now. */
 export async function moveFiles(from: string, to: string): Promise<void> {

@@ -27,6 +27,11 @@ export interface Draft {
   problem: ApiProblem | null;
   /** What another window has made of the message meanwhile; nothing is saved until one of the two is chosen. */
   conflict: DraftFields | null;
+  /** The message it answers, and the one it passes on, where it is new. */
+  answers: string | undefined;
+  forwards: string | undefined;
+  /** It is somebody else’s from now on: nothing of it is kept or saved here any more. */
+  letGo: () => void;
   /** Chooses between the two: what stands here goes over the other, or the other takes its place here. */
   choose: (which: 'here' | 'there') => Promise<void>;
 }
@@ -248,6 +253,25 @@ export function useDraft(
     };
   }, []);
 
+  const letGo = useCallback(() => {
+    mark('clean');
+    void forgetDraft(localKey.current);
+  }, []);
+
   const conflict = other && fieldsOf(other);
-  return { fields, change, save, flush, state, key, kept: keptAs, problem, conflict, choose };
+  return {
+    fields,
+    change,
+    save,
+    flush,
+    state,
+    key,
+    kept: keptAs,
+    problem,
+    conflict,
+    choose,
+    answers,
+    forwards,
+    letGo,
+  };
 }
