@@ -67,48 +67,60 @@ async function page(event, { pathname, search }) {
   }
 }
 
-async function built(event) {
-  const cache = await caches.open(FILES);
-  const kept = await cache.match(event.request);
-  if (kept) return kept;
+// By its path alone; and given out as if it had come from where it was asked for: a worker finds what it is to do in the rest
+// of its address.
+async function keptFile({ pathname }) {
+  const kept = await (await caches.open(FILES)).match(pathname);
+  return kept && new Response(kept.body, { status: kept.status, headers: kept.headers });
+}
+
+async function fetched(event, { pathname }) {
   const response = await fetch(event.request);
-  if (response.status === 200) event.waitUntil(cache.put(event.request, response.clone()));
+  if (response.status === 200) {
+    const copy = response.clone();
+    event.waitUntil(caches.open(FILES).then((cache) => cache.put(pathname, copy)));
+  }
   return response;
 }
 
-async function file(event) {
-  const cache = await caches.open(FILES);
-  try {
-    const response = await fetch(event.request);
-    if (response.status === 200) event.waitUntil(cache.put(event.request, response.clone()));
-    return response;
-  } catch (error) {
-    const kept = await cache.match(event.request);
+const built = async (event, url) => (await keptFile(url)) ?? fetched(event, url);
+
+const file = (event, url) =>
+  fetched(event, url).catch(async (error) => {
+    const kept = await keptFile(url);
     if (kept) return kept;
     throw error;
-  }
-}
+  });
 
 self.addEventListener('fetch', (event) => {
   const { request } = event;
   if (request.method !== 'GET') return;
   const url = new URL(request.url);
   if (url.origin !== self.location.origin) return;
-  if (isBuilt(url)) event.respondWith(built(event));
-  else if (isFile(url)) event.respondWith(file(event));
+  if (isBuilt(url)) event.respondWith(built(event, url));
+  else if (isFile(url)) event.respondWith(file(event, url));
   else if (request.mode === 'navigate' && request.destination === 'document' && isDesk(url))
     event.respondWith(page(event, url));
 });
 
-// The desk asks for what one would want to open later: the page that is open came before anybody was here to keep it, with its
-// files.
+// What the desk is made of by now, and the few files beside; what an earlier build was made of goes.
+async function keepFiles() {
+  const built = await (await fetch('/offline-files')).json();
+  const cache = await caches.open(FILES);
+  for (const request of await cache.keys()) {
+    const { pathname } = new URL(request.url);
+    if (pathname.startsWith('/_next/') && !built.includes(pathname)) await cache.delete(request);
+  }
+  for (const path of [...built, '/live-updates.js', '/mark.svg', '/icons/mark-192.png'])
+    if (!(await cache.match(path))) await cache.add(path);
+}
+
+// A page asks for it some time after it was opened: what one would want to look at without a connection is kept.
 self.addEventListener('message', (event) => {
   if (event.data?.type !== 'keep') return;
   event.waitUntil(
     (async () => {
-      const files = await caches.open(FILES);
-      for (const path of event.data.files)
-        if (!(await files.match(path))) await files.add(path).catch(() => {});
+      await keepFiles().catch(() => {});
       for (const path of event.data.pages) {
         const response = await fetch(path, { headers: { accept: 'text/html' } }).catch(() => undefined);
         if (response?.status === 200 && !response.redirected) await keepPage(path, response);

@@ -13,7 +13,7 @@ import { answerCalendar } from './feed';
 import { Door, type Admitted } from './door';
 import { localHost, ownHosts, refusal } from './guard';
 import { LiveUpdates } from './liveUpdates';
-import { openFiles } from './openFiles';
+import { FILES_LIST, listFiles, openFiles } from './openFiles';
 import { EVERY_ANSWER, newNonce, pagePolicy } from './policy';
 import { answerQuestion } from './questionPage';
 import { STATIC, staticFiles } from './staticFiles';
@@ -99,6 +99,7 @@ async function main(): Promise<void> {
     // What is no file of ours would be answered with a page of ours.
     if (path.startsWith('/_next/') && !files.has(path)) return plainNotFound(response);
     const reads = request.method === 'GET' || request.method === 'HEAD';
+    if (reads && path === FILES_LIST) return listFiles(files, response);
     if (reads && path.startsWith(STATIC)) return sendFile(request, response);
     // Before anything can be sent it has to be known by whom.
     const begins = isPage(path, request) && !/^\/(welcome|settings|sign-in)/.test(path);

@@ -11,21 +11,9 @@ const KEPT = 'oak-views-kept';
 
 async function keepViews(): Promise<void> {
   const { active } = await navigator.serviceWorker.ready;
-  const files = performance
-    .getEntriesByType('resource')
-    .map(({ name }) => new URL(name))
-    .filter(
-      ({ origin, pathname }) => origin === window.location.origin && pathname.startsWith('/_next/static/'),
-    )
-    .map(({ pathname }) => pathname);
-  const others = ['/live-updates.js', '/mark.svg', '/icons/mark-192.png'];
   const isFirst = sessionStorage.getItem(KEPT) === null;
   sessionStorage.setItem(KEPT, 'true');
-  active?.postMessage({
-    type: 'keep',
-    files: [...new Set([...files, ...others])],
-    pages: isFirst ? VIEWS : [],
-  });
+  active?.postMessage({ type: 'keep', pages: isFirst ? VIEWS : [] });
 }
 
 export function OfflineDesk() {
