@@ -47,7 +47,7 @@ export const DepartureRow = memo(function DepartureRow(row: RowProps) {
   return (
     <tr
       {...placeOf(row)}
-      className={`${styles.row} ${among ? styles.among : ''}`}
+      className={`${styles.row} ${styles.oneLine} ${among ? styles.among : ''}`}
       onFocus={() => onFocus(departure)}
       onBlur={() => onFocus(null)}
     >
@@ -106,7 +106,7 @@ export function CopiesRow(row: CopiesProps) {
   const subject = first.subject || '(no subject)';
   const moments = [first, departures.at(-1)!].map((each) => words.moment(each.at));
   return (
-    <tr {...placeOf(row)} className={styles.row}>
+    <tr {...placeOf(row)} className={`${styles.row} ${styles.oneLine}`}>
       <td className={styles.check}>
         <RowCheck
           aria-label={`Choose all ${ids.length} copies of “${subject}”`}

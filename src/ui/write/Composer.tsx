@@ -25,6 +25,7 @@ import { refresh, useMessage, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useDepartureActions } from '../departures/useDepartureActions';
 import { SeriesPreview } from '../moment/SeriesPreview';
+import { MomentSheet } from './MomentSheet';
 import { MomentPanel } from '../moment/MomentPanel';
 import { useMoment } from '../moment/useMoment';
 import { useCommand, useKeyName } from '../shell/commands';
@@ -259,6 +260,12 @@ export function Composer({ beginning, message, departure, series, begin, withTex
     weighty: async () => (await settled()).filter((each) => isWeighty(each) && !isFilled(each)),
     onSending: (id) => rememberCursor(id, subject.current?.input ?? null, body.current),
   });
+  /** On a narrow screen the moment is chosen on a sheet. */
+  const [sheet, setSheet] = useState(false);
+  const foldSheet = () => {
+    setSheet(false);
+    document.querySelector<HTMLElement>('[data-moment]')?.focus();
+  };
   const opener = useRef<HTMLButtonElement>(null);
   const form = useRef<AskingHandle>(null);
   const asking = useAsking('q', draft.kept?.id, kept, { opener, form });
@@ -279,6 +286,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
   usePrimaryKey(() => void commit());
   const remindMe = () => {
     change({ to: [formatMailbox(settings.me)] });
+    setSheet(true);
     document.querySelector<HTMLElement>('[data-panel] input')?.focus();
   };
   useCommand('m', departure || series ? undefined : remindMe);
@@ -370,60 +378,62 @@ export function Composer({ beginning, message, departure, series, begin, withTex
             onShow={waysOut.go}
           />
         </MessageFields>
-        <MomentPanel
-          plan={plan}
-          hold={departure ? undefined : <HoldLine hold={hold} inSpite={inSpite} onInSpite={setInSpite} />}
-          watch={
-            <WatchLine
-              messageId={draft.kept?.id}
-              subject={fields.subject}
-              recipients={recipients}
-              asUsual={departure ? undefined : fields.usualWatch}
-              onAsUsual={(usualWatch) => change({ usualWatch })}
-              keep={async () => (await draft.save()).id}
-            />
-          }
-          question={
-            <>
-              <QuestionLine messageId={draft.kept?.id} asking={asking} />
-              <OfferLine
+        <MomentSheet open={sheet} close={foldSheet}>
+          <MomentPanel
+            plan={plan}
+            hold={departure ? undefined : <HoldLine hold={hold} inSpite={inSpite} onInSpite={setInSpite} />}
+            watch={
+              <WatchLine
                 messageId={draft.kept?.id}
-                subject={baseSubject(fields.subject)}
-                recipients={recipients}
-                around={offers === undefined ? undefined : Date.parse(offers)}
-                asking={offering}
-                // Each reads the times on their own clock.
-                onOffered={() => {
-                  if (recipients.length > 1) moment.setChoices({ ...choices, copies: 'individual' });
-                }}
-              />
-            </>
-          }
-          onChange={(next) => {
-            sending.clearProblem();
-            moment.setPlan(next);
-          }}
-          choices={choices}
-          onChoices={moment.setChoices}
-          phrase={moment.phrase}
-          suggestions={moment.suggestions}
-          proposal={timeOf(plan) ?? proposeTime(minute, near[0]!.zone)}
-          near={near}
-          recipients={recipients}
-          lands={lands}
-          series={
-            repeats && (
-              <SeriesPreview
-                repeats={repeats}
-                departures={planned}
-                nameOf={nameOf}
                 subject={fields.subject}
-                text={fields.text}
+                recipients={recipients}
+                asUsual={departure ? undefined : fields.usualWatch}
+                onAsUsual={(usualWatch) => change({ usualWatch })}
+                keep={async () => (await draft.save()).id}
               />
-            )
-          }
-          pending={departure && { copies: departure.copyFor !== null }}
-        />
+            }
+            question={
+              <>
+                <QuestionLine messageId={draft.kept?.id} asking={asking} />
+                <OfferLine
+                  messageId={draft.kept?.id}
+                  subject={baseSubject(fields.subject)}
+                  recipients={recipients}
+                  around={offers === undefined ? undefined : Date.parse(offers)}
+                  asking={offering}
+                  // Each reads the times on their own clock.
+                  onOffered={() => {
+                    if (recipients.length > 1) moment.setChoices({ ...choices, copies: 'individual' });
+                  }}
+                />
+              </>
+            }
+            onChange={(next) => {
+              sending.clearProblem();
+              moment.setPlan(next);
+            }}
+            choices={choices}
+            onChoices={moment.setChoices}
+            phrase={moment.phrase}
+            suggestions={moment.suggestions}
+            proposal={timeOf(plan) ?? proposeTime(minute, near[0]!.zone)}
+            near={near}
+            recipients={recipients}
+            lands={lands}
+            series={
+              repeats && (
+                <SeriesPreview
+                  repeats={repeats}
+                  departures={planned}
+                  nameOf={nameOf}
+                  subject={fields.subject}
+                  text={fields.text}
+                />
+              )
+            }
+            pending={departure && { copies: departure.copyFor !== null }}
+          />
+        </MomentSheet>
       </div>
       <SummaryBar
         sentence={unclear?.why ?? (readable ? sentence : missingWords(plan))}
@@ -438,6 +448,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
             ? undefined
             : { words: sending.question, yes: () => void commit(), no: sending.notYet }
         }
+        sheet={{ open: sheet, show: setSheet }}
         saved={departure ? PENDING_WORDS[draft.state] : SAVE_WORDS[draft.state]}
         primary={primary}
         second={

@@ -25,6 +25,8 @@ interface Props {
   /** Whether what is on screen is kept, in words. */
   saved: string;
   primary: string;
+  /** Where the moment is chosen on a narrow screen. */
+  sheet: { open: boolean; show: (open: boolean) => void };
   /** The other way to end, where there is one. */
   second?: { label: string; act: () => void };
 }
@@ -34,7 +36,7 @@ const SHOWN = 3;
 
 export function SummaryBar(bar: Props) {
   const { sentence, warnings, onFix, nameOf, typedName, problem, findings, question } = bar;
-  const { saved, primary, second } = bar;
+  const { saved, primary, second, sheet } = bar;
   const questionId = useId();
   const gathered = gatherWarnings(warnings, nameOf);
   const [all, setAll] = useState(false);
@@ -102,6 +104,15 @@ export function SummaryBar(bar: Props) {
         </Button>
       )}
       <span className="quiet">{saved}</span>
+      <Button
+        size="large"
+        className={styles.when}
+        data-moment
+        aria-expanded={sheet.open}
+        onClick={() => sheet.show(!sheet.open)}
+      >
+        Moment…
+      </Button>
       {second && (
         <Button size="large" onClick={second.act}>
           {second.label}
