@@ -9,7 +9,7 @@ import {
   type MailServer,
   type Way,
 } from '#usecases/release/mailServer';
-import { keepTroublesOf, tryServersSoon } from '#usecases/release/serverTrouble';
+import { keepTroublesOf, reportUnusable, tryServersSoon } from '#usecases/release/serverTrouble';
 import { Lane, type LaneEvents } from './lane';
 
 interface Open {
@@ -58,13 +58,14 @@ export class Lanes {
       known.way = way;
       return;
     }
+    const wasUnreadable = this.unreadable.has(way.id);
     const server = this.serverOf(way, reached);
     if (!server) return;
     if (known) known.lane.change(way, server);
     const lane = known?.lane ?? new Lane(this.desk, this.log, way, server, this.events);
     this.open.set(way.id, { lane, way, reached });
     // What it is called by now may be right.
-    if (known) tryServersSoon(this.desk, way.id);
+    if (known || wasUnreadable) tryServersSoon(this.desk, way.id);
   }
 
   private serverOf({ id, account }: Way, reached: string): MailServer | undefined {
@@ -75,6 +76,7 @@ export class Lanes {
       return openAccountServer(this.desk, account);
     } catch (error) {
       this.unreadable.set(id, reached);
+      reportUnusable(this.desk, id, (error as Error).message);
       this.log.error({ err: error, account: id }, 'an account cannot be used');
       return undefined;
     }

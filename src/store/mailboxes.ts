@@ -180,6 +180,9 @@ export const sentCopiesOf = (db: Reading, accountId: string): SentCopy[] =>
 export const beginSentCopy = (tx: Tx, departureId: string): void =>
   void tx.update(sentCopies).set({ begun: true }).where(eq(sentCopies.departureId, departureId)).run();
 
+/** Whether any of them has been put there is not known. */
+export const doubtSentCopies = (tx: Tx): void => void tx.update(sentCopies).set({ begun: true }).run();
+
 export const removeSentCopies = (tx: Tx, departureIds: readonly string[]): void =>
   void tx
     .delete(sentCopies)

@@ -1,4 +1,6 @@
 /** Accounts at work: each message by that of its identity, at its pace, and one that is down holds nothing else up. */
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
 import pino from 'pino';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import { Engine } from '#engine/engine';
@@ -35,6 +37,13 @@ function startEngine(desk: Desk, smtpUrl?: string) {
 const arrived = (desk: Desk) => until('the clock to arrive', () => readClock(desk).target === null);
 const heardOf = (desk: Desk) => until('the engine to be heard of', () => desk.engineRuns());
 
+/** What is done in one go here keeps the engine of this process from giving signs of life; the clock waits only for one that does. */
+async function goTo(desk: Desk, moment: number): Promise<void> {
+  await heardOf(desk);
+  moveClock(desk, { set: moment });
+  await arrived(desk);
+}
+
 /** An account, and the identity that leaves through it. */
 async function account(desk: Desk, address: string, port: number, more: { perMinute?: number } = {}) {
   const smtp = { host: '127.0.0.1', port, security: 'none' as const, user: '' };
@@ -63,8 +72,7 @@ describe('accounts', () => {
     const stuck = Array.from({ length: 300 }, (_, n) => plan(desk, third.identity, NOW + 60_000 + n));
     const main = plan(desk, null, NOW + 61_000, 'main');
     const other = plan(desk, second.identity, NOW + 62_000, 'loans');
-    moveClock(desk, { set: NOW + 70_000 });
-    await arrived(desk);
+    await goTo(desk, NOW + 70_000);
     expect([subjects(usual), subjects(loans)]).toEqual([['main'], ['loans']]);
     expect(usual.received[0]!.from).not.toBe('loans@wrenfield.example');
     expect(loans.received[0]!.from).toBe('loans@wrenfield.example');
@@ -122,8 +130,7 @@ describe('accounts', () => {
     const early = plan(desk, null, NOW + 600_000, 'moves early');
     const messageOf = (id: string) => readDeparture(desk, id).messageId;
     editMessage(desk, messageOf(early.id), { identity: second.identity });
-    moveClock(desk, { set: NOW + 70_000 });
-    await arrived(desk);
+    await goTo(desk, NOW + 70_000);
     expect(readDeparture(desk, departure.id)).toMatchObject({ state: 'scheduled', waitsForServer: true });
     // All who name no account leave through the other one from now on.
     changeSettings(desk, { account: second.id });
@@ -131,8 +138,7 @@ describe('accounts', () => {
     expect(subjects(loans)).toEqual(['moves']);
     await until('it to be noted', () => readDeparture(desk, departure.id).state === 'sent');
     changeSettings(desk, { account: null });
-    moveClock(desk, { set: NOW + 610_000 });
-    await arrived(desk);
+    await goTo(desk, NOW + 610_000);
     expect(subjects(loans)).toEqual(['moves', 'moves early']);
     expect(loans.received.map(({ from }) => from)).toEqual([
       desk.settings().me.address,
@@ -147,14 +153,12 @@ describe('accounts', () => {
     const engine = startEngine(desk);
     await heardOf(desk);
     const all = Array.from({ length: 14 }, (_, n) => plan(desk, identity, NOW + 60_000, `${n}`));
-    moveClock(desk, { set: NOW + 60_000 });
-    await arrived(desk);
+    await goTo(desk, NOW + 60_000);
     await until('four to leave', () => sink.received.length === 4);
     await engine.stop();
     startEngine(desk);
     await heardOf(desk);
-    moveClock(desk, { set: NOW + 600_000 });
-    await arrived(desk);
+    await goTo(desk, NOW + 600_000);
     expect(sink.received).toHaveLength(14);
     const times = all.map(({ id }) => readDeparture(desk, id).leftAt!).sort((a, b) => a - b);
     times.forEach((time, index) => {
@@ -175,10 +179,26 @@ describe('accounts', () => {
     desk.store.write((tx) => changeAccountRow(tx, second.id, { name: 'Loans' }));
     expect(listAccounts(desk).map(({ name, pending }) => [name, pending])).toEqual([['Loans', 1]]);
     removeAccount(desk, second.id);
-    moveClock(desk, { set: NOW + 70_000 });
-    await arrived(desk);
+    await goTo(desk, NOW + 70_000);
     expect([subjects(usual), subjects(loans)]).toEqual([['stays'], []]);
     // As the same identity as before.
     expect(usual.received[0]!.from).toBe('loans@wrenfield.example');
+  });
+
+  it('whose password cannot be read any more says so, and goes on once it is typed again', async () => {
+    const { desk, dir } = tempDesk();
+    const sink = await startSink();
+    const { id, identity } = await account(desk, 'loans@wrenfield.example', sink.port);
+    await changeAccount(desk, id, { password: 'geheim', untried: true });
+    rmSync(join(dir, 'secret.key'));
+    startEngine(desk);
+    await heardOf(desk);
+    plan(desk, identity, NOW + 60_000, 'waits');
+    await goTo(desk, NOW + 70_000);
+    expect(readHealth(desk, false).accounts[0]).toMatchObject({ waiting: 1 });
+    expect(readHealth(desk, false).accounts[0]!.trouble).toMatch(/Type it again/);
+    await changeAccount(desk, id, { password: 'geheim', untried: true });
+    await sink.until(1);
+    await until('nothing to be wrong', () => readHealth(desk, false).accounts[0]!.trouble === null);
   });
 });

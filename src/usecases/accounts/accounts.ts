@@ -273,6 +273,7 @@ function mailboxPatch(
   if (imap === null) return { imap, imapPassword: '', folders: null, imapSince: null, imapTrouble: null };
   return {
     imap,
+    ...(isOtherMailbox(before.imap, imap) && { imapSince: null }),
     folders: { ...(before.folders ?? usualFolders(found)), ...patch.folders },
     ...(password !== undefined && {
       imapPassword: sealSecret(desk.dataDir, password, imapPasswordOf(before.id)),
@@ -281,9 +282,13 @@ function mailboxPatch(
   };
 }
 
+/** Another mailbox than before: what is known of that one counts no more. */
+const isOtherMailbox = (before: ServerPlace | null, next: ServerPlace | null): boolean =>
+  before !== null && (next === null || before.host !== next.host || before.user !== next.user);
+
 /** Of folders that are looked at no more nothing is known; of another server’s neither. */
 function forgetUnfollowed(tx: Tx, { id, imap, folders }: Account, next: Partial<Account>): void {
-  const isOther = next.imap === null || (imap && next.imap && imap.host !== next.imap.host);
+  const isOther = next.imap !== undefined && isOtherMailbox(imap, next.imap);
   const kept = isOther ? [] : followedFolders(next.folders ?? folders ?? NO_FOLDERS);
   for (const { path } of foldersOf(tx, id)) if (!kept.includes(path)) forgetFolder(tx, id, path);
 }

@@ -8,6 +8,7 @@ import { toLocal } from '#core/time/wallClock';
 import { noLongerWaiting } from '#store/backup';
 import { departuresInState, type Departure } from '#store/departures';
 import { activeFileWatches, swapFileWatch } from '#store/fileWatches';
+import { doubtSentCopies } from '#store/mailboxes';
 import { deleteAllSessions } from '#store/sessions';
 import { endingWatches, swapWatch } from '#store/watches';
 import { applyEvent } from '../departures/applyEvent';
@@ -30,6 +31,8 @@ export interface Heeded {
 export function heedWhatPassed(desk: Desk, madeAt: number | null, before: string | undefined): Heeded {
   recoverUnfinished(desk);
   return desk.store.write((tx) => {
+    // Copies of what left may lie in their mailbox since: that is looked up.
+    doubtSentCopies(tx);
     const now = desk.now(tx);
     const { zone, hourCycle } = desk.settings(tx);
     const local = toLocal(madeAt ?? now, zone);

@@ -25,6 +25,10 @@ export function reportTrouble(tx: Tx, account: string, words: string, now: numbe
   return trouble;
 }
 
+/** It cannot even be tried. @param words what is wrong, for the person */
+export const reportUnusable = (desk: Desk, account: string, words: string): void =>
+  desk.store.write((tx) => void reportTrouble(tx, account, words, desk.now(tx)));
+
 /** It answers again. */
 export const reportReached = (tx: Tx, account: string): void => clearTrouble(tx, account);
 
