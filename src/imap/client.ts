@@ -1,5 +1,5 @@
 /** A mailbox of a mail server (IMAP, RFC 9051 and RFC 3501), as far as keeping it the same needs it. */
-import { ImapFlow, type ImapFlowOptions, type MailboxObject } from 'imapflow';
+import type { ImapFlow, ImapFlowOptions, MailboxObject } from 'imapflow';
 import { INBOX } from '#core/mailbox/folders';
 import type { ServerPlace } from '#core/message/account';
 import { certificateWords, connectionWords, shownReply, type ConnectionError } from '#mail/serverWords';
@@ -100,7 +100,9 @@ function wordsFor({ host, port }: ServerPlace, error: ImapError): MailboxError {
 }
 
 async function connected(access: MailboxAccess, listens?: number): Promise<ImapFlow> {
-  const client = new ImapFlow(optionsFor(access, listens));
+  // Only where a mailbox is looked into: it takes memory of processes that never do.
+  const { ImapFlow: Client } = await import('imapflow');
+  const client = new Client(optionsFor(access, listens));
   // What is under way is told by its own rejection.
   client.on('error', () => {});
   try {
