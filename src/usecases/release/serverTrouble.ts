@@ -78,7 +78,7 @@ export function tryServersNow(desk: Desk, account?: string): void {
     const troubles = allTroubles(tx).filter((each) => account === undefined || each.account === account);
     if (troubles.length === 0) throw new Refused('Nothing is wrong with the mail server.');
     const why = troubles.map((each) => whyNotTried(tx, each));
-    if (why.every((words) => words !== undefined)) throw new Refused(why[0]!);
+    if (why.every((words) => words !== undefined)) throw new Refused(why[0]);
     troubles.forEach((each, index) => why[index] === undefined && trySoon(tx, desk.now(tx), each));
   });
 }

@@ -12,7 +12,7 @@ interface Secret {
   kept: string;
   /** What it is sealed for. */
   about: string;
-  put(tx: Tx, sealed: string): void;
+  put: (tx: Tx, sealed: string) => void;
 }
 
 /** Every place where one lies. */
