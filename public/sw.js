@@ -19,7 +19,7 @@ self.addEventListener('install', (event) => event.waitUntil(self.skipWaiting()))
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
 
 /** A page of the desk: no page to sign in, none for readers, nothing of the API. */
-const isDesk = ({ pathname }) => !/^\/(sign-in|visit|answer|api|calendar\/feed|_next)(\/|$)/.test(pathname);
+const isDesk = ({ pathname }) => !/^\/(sign-in|visit|answer|api|_next)(\/|$)|\.ics$/.test(pathname);
 
 /** What a build has made has another name whenever it is another; the other files are few, and asked for first. */
 const isBuilt = ({ pathname }) => pathname.startsWith('/_next/static/');

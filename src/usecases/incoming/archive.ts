@@ -10,7 +10,7 @@ import { unknownOf } from './seen';
 import { undoable } from './undoable';
 
 /** What is done with does not come back by itself, unless it was to come again and again. */
-export function endWaiting(tx: Tx, messages: readonly Message[]): void {
+function endWaiting(tx: Tx, messages: readonly Message[]): void {
   for (const row of waitingReturns(
     tx,
     messages.map(({ id }) => id),

@@ -1,5 +1,5 @@
 /** A message comes in from outside. */
-import type { Stands } from '#core/mailbox/agree';
+import type { MailPlace } from '#core/mailbox/folders';
 import { readMail, type ReadMail } from '#mail/readMail';
 import { bytesOfArrival, dropArrival, isWaiting, type Arrival } from '#store/arrivals';
 import { noteChange } from '#store/journal';
@@ -25,7 +25,7 @@ export function receive(
   read: ReadMail,
   came: Came,
   at: number,
-  stands: Stands = { place: 'inbox', seen: false },
+  stands: { place: MailPlace; seen: boolean } = { place: 'inbox', seen: false },
 ): Message {
   const { mail } = read;
   const now = desk.now(tx);

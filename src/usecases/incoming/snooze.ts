@@ -62,7 +62,8 @@ export const snooze = (desk: Desk, messageId: string, input: SnoozeInput): Retur
     undoable(desk, tx, { messageIds: [messageId] }, () => putOff(desk, tx, messageId, input)),
   );
 
-function putOff(desk: Desk, tx: Tx, messageId: string, input: SnoozeInput): Return {
+/** As {@link snooze}, within a transaction and with no undo of its own. */
+export function putOff(desk: Desk, tx: Tx, messageId: string, input: SnoozeInput): Return {
   const { until, words = '', note, wholeThread = true, early = true, repeat, known } = input;
   checkRepeat(repeat, until);
   const now = desk.now(tx);

@@ -3,15 +3,20 @@ import { allAccounts, type Account } from '#store/accounts';
 import { dueMark } from '#store/mailboxes';
 import type { Desk } from '../desk';
 import { MailboxSync, type SyncParts } from './mailboxSync';
+import { takenIn } from './takenIn';
 
 /** What of an account makes it begin anew when it changes. */
 const chosenOf = ({ imap, imapPassword, folders }: Account) => JSON.stringify([imap, imapPassword, folders]);
+
+/** What of it is told by others, and makes it look again: that it was tried and works, that the rest is wanted after all. */
+const toldOf = (desk: Desk, { id, imapTrouble }: Account) =>
+  JSON.stringify([imapTrouble === null, takenIn(desk.store.db, id).stopped]);
 
 /** What was changed here rests so long, ms, before it is done there: more of it may follow. */
 const RESTS_MS = 150;
 
 export class MailboxFollower {
-  private readonly syncs = new Map<string, { chosen: string; sync: MailboxSync }>();
+  private readonly syncs = new Map<string, { chosen: string; told: string; sync: MailboxSync }>();
   private readonly ending = new Set<Promise<void>>();
   private timer: NodeJS.Timeout | undefined;
   /** The newest of what is due that has been told. */
@@ -53,8 +58,17 @@ export class MailboxFollower {
       if (!this.syncs.has(account.id))
         this.syncs.set(account.id, {
           chosen: chosenOf(account),
+          told: toldOf(this.desk, account),
           sync: new MailboxSync(this.parts, account.id),
         });
+    for (const account of accounts) {
+      const known = this.syncs.get(account.id);
+      const told = toldOf(this.desk, account);
+      if (!known || known.told === told) continue;
+      known.told = told;
+      if (account.imapTrouble === null) known.sync.retry();
+      known.sync.want();
+    }
     const due = dueMark(db);
     if (due !== this.due) for (const { sync } of this.syncs.values()) sync.want();
     this.due = due;

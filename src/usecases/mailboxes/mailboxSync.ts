@@ -7,7 +7,7 @@ import { Mailbox, MailboxError } from '#imap/client';
 import type { ReadingPool } from '#reading/pool';
 import { changeAccountRow, findAccount, type Account } from '#store/accounts';
 import { noteChange } from '#store/journal';
-import { findFolder } from '#store/mailboxes';
+import { changeFolder, findFolder } from '#store/mailboxes';
 import type { Desk } from '../desk';
 import { mailboxAccess } from '../accounts/mailboxAccess';
 import { SealedForGood } from '../secrets/keys';
@@ -33,11 +33,12 @@ export interface SyncParts {
 export class MailboxSync {
   private readonly abort = new AbortController();
   private mailbox: Mailbox | undefined;
-  /** UIDs that have not been taken in, ascending, by folder. */
-  private readonly left = new Map<string, number[]>();
+  /** UIDs that have not been taken in, ascending, by folder; and by what they count. */
+  private readonly left = new Map<string, { uidValidity: string; uids: number[] }>();
   private wanted = true;
   private wake: (() => void) | undefined;
   private tries = 0;
+  private resting: (() => void) | undefined;
   private readonly done: Promise<void>;
 
   constructor(
@@ -53,11 +54,17 @@ export class MailboxSync {
     this.wake?.();
   }
 
+  /** It is tried again at once, where it waits for the next try. */
+  retry(): void {
+    this.resting?.();
+  }
+
   /** Ends it; resolves once nothing of it is under way. */
   async stop(): Promise<void> {
     this.abort.abort();
     this.mailbox?.drop();
     this.wake?.();
+    this.resting?.();
     await this.done;
   }
 
@@ -76,7 +83,7 @@ export class MailboxSync {
         if (!known) this.parts.told(this.accountId, error);
         this.tries++;
         this.note(known ? error.message : 'The mailbox cannot be looked into now. It is tried again.');
-        await this.rest(RETRY_MS[this.tries - 1] ?? LAST_RETRY_MS);
+        await this.rest(RETRY_MS[this.tries - 1] ?? LAST_RETRY_MS, (end) => (this.resting = end));
       }
     }
   }
@@ -94,7 +101,7 @@ export class MailboxSync {
     const pulling: Pulling = { ...this.parts, mailbox: this.mailbox, account, signal: this.abort.signal };
     if (this.wanted) return this.look(pulling);
     const path = await this.folderWithRest(pulling);
-    if (path !== undefined) return takeSomeRest(pulling, path, this.left.get(path)!);
+    if (path !== undefined) return takeSomeRest(pulling, path, this.left.get(path)!.uids);
     await this.pause(LOOK_MS);
     // Whether somebody has called or the time has come.
     this.wanted = true;
@@ -103,13 +110,14 @@ export class MailboxSync {
   private async look(pulling: Pulling): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, GATHER_MS));
     this.wanted = false;
-    const { account } = pulling;
-    if (account.imapSince === null) this.change({ imapSince: Date.now() });
+    const imapSince = pulling.account.imapSince ?? Date.now();
+    if (pulling.account.imapSince === null) this.change({ imapSince });
     await pulling.mailbox.stay();
-    const folders = followedFolders(account.folders ?? NO_FOLDERS);
+    const looking = { ...pulling, account: { ...pulling.account, imapSince } };
+    const folders = followedFolders(looking.account.folders ?? NO_FOLDERS);
     for (let n = 0; n < MOST_LOOKS && !this.stopped; n++) {
-      await pull({ ...pulling, account: findAccount(pulling.desk.store.db, account.id) ?? account }, folders);
-      if (!(await push(pulling))) break;
+      await pull(looking, folders);
+      if (!(await push(looking))) break;
     }
     this.tries = 0;
     this.note(null);
@@ -120,14 +128,15 @@ export class MailboxSync {
     for (const path of followedFolders(account.folders ?? NO_FOLDERS)) {
       const folder = findFolder(desk.store.db, account.id, path);
       if (!folder || folder.stopped || folder.rest === 0) continue;
+      const { uidValidity, bottom } = folder;
       const known = this.left.get(path);
-      if (known && known.length > 0) return path;
+      if (known?.uidValidity === uidValidity && known.uids.length > 0) return path;
       const open = await mailbox.open(path);
-      const uids = ((await open?.uids()) ?? []).filter((uid) => uid < folder.bottom);
-      this.left.set(path, uids);
+      const uids = ((await open?.uids()) ?? []).filter((uid) => uid < bottom);
+      this.left.set(path, { uidValidity, uids });
       if (uids.length > 0) return path;
-      // They are gone meanwhile: the next look counts anew.
-      this.wanted = true;
+      // They are gone meanwhile.
+      desk.store.write((tx) => changeFolder(tx, account.id, path, { rest: 0 }));
     }
     return undefined;
   }
@@ -140,20 +149,20 @@ export class MailboxSync {
 
   /** Resolves after so long, or when something is wanted. */
   private async pause(ms: number): Promise<void> {
-    if (!this.wanted) await this.rest(ms, true);
+    if (!this.wanted) await this.rest(ms, (end) => (this.wake = end));
   }
 
-  /** Resolves after so long, or when it is to end. @param wakes whether it ends as well when something is wanted */
-  private rest(ms: number, wakes = false): Promise<void> {
+  /** Resolves after so long, or before. @param before is given what ends it, and nothing once it has ended */
+  private rest(ms: number, before: (end: (() => void) | undefined) => void): Promise<void> {
     if (this.stopped) return Promise.resolve();
     return new Promise((resolve) => {
       const end = () => {
         clearTimeout(timer);
-        this.wake = undefined;
+        before(undefined);
         resolve();
       };
       const timer = setTimeout(end, ms);
-      this.wake = () => (wakes || this.stopped) && end();
+      before(end);
     });
   }
 

@@ -81,7 +81,7 @@ async function readMarks({ desk, account }: Pulling, folder: MailboxFolder, open
   desk.store.write((tx) => {
     for (const { uid, seen } of marks) {
       const item = findItem(tx, account.id, folder.path, uid);
-      if (item) markedThere(desk, tx, account, item, seen);
+      if (item) markedThere(tx, item, seen);
     }
     changeFolder(tx, account.id, folder.path, { modseq });
   });
@@ -146,7 +146,7 @@ export async function pull(pulling: Pulling, folders: readonly string[]): Promis
     // Nobody else has moved them in the same moment: they lie there like any other.
     for (const each of moved) {
       const item = findItem(tx, account.id, each.folder, each.uid);
-      if (item?.moving === item?.folder && item) changeItem(tx, item, { moving: null });
+      if (item && item.moving === item.folder) changeItem(tx, item, { moving: null });
     }
     for (const each of gone) {
       const item = findItem(tx, account.id, each.folder, each.uid);

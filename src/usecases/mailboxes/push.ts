@@ -1,4 +1,5 @@
 /** Doing in a mailbox what was done here. */
+import { group } from 'd3-array';
 import { folderFor, isSameFolder, NO_FOLDERS, placeOf } from '#core/mailbox/folders';
 import { wholeInTurns } from '#mail/enclosures';
 import type { Mailbox, OpenFolder } from '#imap/client';
@@ -49,18 +50,12 @@ interface Due {
   items: MailboxItem[];
 }
 
-function groupBy<T>(all: readonly T[], key: (one: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const one of all) groups.set(key(one), [...(groups.get(key(one)) ?? []), one]);
-  return groups;
-}
-
 async function pushSeen(pushing: Pushing, all: readonly Due[]): Promise<void> {
   const { desk } = pushing;
   const wrong = all.flatMap(({ message, items }) =>
     items.filter(({ seen }) => seen === message.unseen).map((item) => ({ item, seen: !message.unseen })),
   );
-  for (const [folder, inIt] of groupBy(wrong, ({ item }) => item.folder)) {
+  for (const [folder, inIt] of group(wrong, ({ item }) => item.folder)) {
     const open = await opened(pushing, folder);
     if (pushing.signal.aborted || !open) return;
     for (const seen of [true, false]) {
@@ -139,7 +134,7 @@ async function pushPlaces(pushing: Pushing, all: readonly Due[]): Promise<boolea
   );
   for (const target of new Set(moves.map((each) => each.target))) await mailbox.ensure(target);
   const unsure = new Set<number>();
-  for (const [folder, inIt] of groupBy(moves, ({ item }) => item.folder)) {
+  for (const [folder, inIt] of group(moves, ({ item }) => item.folder)) {
     const open = await opened(pushing, folder);
     if (pushing.signal.aborted || !open) return false;
     for (const { item, target, seq } of inIt) {

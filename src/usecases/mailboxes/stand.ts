@@ -1,8 +1,6 @@
 /** How messages stand here and in their mailbox, made the same on this side. */
-import { firstSettled, settled, type Stands } from '#core/mailbox/agree';
-import { foremost, INBOX, NO_FOLDERS, placeOf } from '#core/mailbox/folders';
+import { foremost, INBOX, NO_FOLDERS, placeOf, type MailPlace } from '#core/mailbox/folders';
 import type { Account } from '#store/accounts';
-import { noteDue } from '#store/clock';
 import { noteChange, record } from '#store/journal';
 import {
   changeItem,
@@ -12,22 +10,23 @@ import {
   itemsOf,
   makeDue,
   removeItem,
+  type MailboxDue,
   type MailboxItem,
 } from '#store/mailboxes';
 import { findMessage, setUnseen, type Message } from '#store/messages';
-import { insertReturn, timesPutOff, updateReturn, waitingReturnOf } from '#store/returns';
+import { waitingReturnOf, type Return } from '#store/returns';
 import type { Tx } from '#store/store';
 import { insertReminder } from '#store/todos';
 import type { Desk } from '../desk';
-import { newId } from '../newId';
-import { endWaiting } from '../incoming/archive';
-import { placeMessage } from '../incoming/bringBack';
+import { endReturn, placeMessage } from '../incoming/bringBack';
+import { putOff } from '../incoming/snooze';
 import { suggestSnooze } from '../incoming/snoozeMoments';
 
 /** What is noted in place of where it is moved to. */
 export const TOO_MANY = '';
 
 const ELSEWHERE = 'in the mailbox, by another program';
+const DAY_MS = 86_400_000;
 
 /** What lies in a folder, and how it is marked. */
 export interface Lying {
@@ -36,150 +35,135 @@ export interface Lying {
   seen: boolean;
 }
 
-export const standsAs = ({ folders }: Account, { folder, seen }: Pick<Lying, 'folder' | 'seen'>): Stands => ({
-  place: placeOf(folder, folders ?? NO_FOLDERS),
-  seen,
-});
+const foldersOf = ({ folders }: Account) => folders ?? NO_FOLDERS;
 
-/** Put off elsewhere, without a moment: it comes back at the first one that would be suggested. */
-function putOff(desk: Desk, tx: Tx, message: Message, now: number): void {
-  const [first] = suggestSnooze(desk, message.id);
-  const due = first?.at ?? now + 86_400_000;
-  const row = insertReturn(tx, {
-    id: newId(),
-    messageId: message.id,
-    kind: 'snooze',
-    due,
-    state: 'waiting',
-    createdAt: now,
-    words: 'put off elsewhere',
-    wholeThread: false,
-    early: true,
-    note: '',
-    repeat: null,
-    times: timesPutOff(tx, message.id) + 1,
-    fromPlace: message.place,
-  });
-  noteChange(tx, 'return', row.id);
-  noteDue(tx, due);
+export const placeThere = (account: Account, folder: string): MailPlace =>
+  placeOf(folder, foldersOf(account));
+
+const isDue = (tx: Tx, messageId: string, what: MailboxDue['what']): boolean =>
+  dueOf(tx, messageId).some((each) => each.what === what);
+
+/** It is elsewhere by now, and what was put off together with it is in the inbox. */
+function moveHere(tx: Tx, message: Message, place: MailPlace, waiting: Return | undefined): void {
+  if (waiting) endReturn(tx, waiting, 'ended', place);
+  else placeMessage(tx, message, { place });
 }
 
-function move(desk: Desk, tx: Tx, message: Message, place: Stands['place'], now: number): void {
-  const at = now;
-  if (place === 'archive') endWaiting(tx, [message]);
-  const waiting = waitingReturnOf(tx, message.id);
-  if (place === 'inbox' && waiting) {
-    updateReturn(tx, waiting.id, { state: 'ended' });
-    noteChange(tx, 'return', waiting.id);
-  }
-  if (place === 'snoozed' && !waiting) putOff(desk, tx, message, now);
-  placeMessage(tx, message, { place });
-  const what = { archive: 'archived', inbox: 'put back into the inbox', snoozed: 'snoozed' }[place];
-  record(tx, { at, messageId: message.id, what, why: ELSEWHERE });
-}
-
-/** It stands here as it is to stand. That is no change of mine to be told there. */
-function standHere(desk: Desk, tx: Tx, id: string, to: Stands): void {
-  const message = findMessage(tx, id);
+/** Put where it lies there. That is no change of mine to be told there. */
+function place(desk: Desk, tx: Tx, message: Message, to: MailPlace): void {
   // What I sent has no place.
-  if (!message || message.place === null) return;
-  if (message.place !== to.place) {
-    move(desk, tx, message, to.place, desk.now(tx));
-    dropDue(tx, id, 'place');
+  if (message.place === null || message.place === to) return;
+  const now = desk.now(tx);
+  if (to === 'snoozed') {
+    // Without a moment: it comes back at the first one that would be suggested.
+    const until = suggestSnooze(desk, message.id)[0]?.at ?? now + DAY_MS;
+    putOff(desk, tx, message.id, { until, words: 'put off elsewhere', wholeThread: false });
+  } else {
+    const waiting = waitingReturnOf(tx, message.id);
+    // What comes again and again does so from the archive, too.
+    moveHere(tx, message, to, to === 'archive' && waiting?.repeat ? undefined : waiting);
+    const what = to === 'archive' ? 'archived' : 'put back into the inbox';
+    record(tx, { at: now, messageId: message.id, what, why: ELSEWHERE });
   }
-  if (message.unseen === to.seen) {
-    setUnseen(tx, id, !to.seen);
-    noteChange(tx, 'message', id);
-    dropDue(tx, id, 'seen');
-  }
+  dropDue(tx, message.id, 'place');
 }
 
-const hereOf = ({ place, unseen }: Message): Stands => ({ place: place ?? 'archive', seen: !unseen });
+/** Marked as it is there. */
+function mark(tx: Tx, message: Message, seen: boolean): void {
+  if (message.place === null || message.unseen !== seen) return;
+  setUnseen(tx, message.id, !seen);
+  noteChange(tx, 'message', message.id);
+  dropDue(tx, message.id, 'seen');
+}
 
-/** A message that is here already is found to lie in a folder. */
+/** Where it is there: of several folders that in which it would be seen first; undefined where in none. */
+const wholePlace = (
+  account: Account,
+  items: readonly Pick<MailboxItem, 'folder'>[],
+): MailPlace | undefined =>
+  items.length === 0 ? undefined : foremost(items.map(({ folder }) => placeThere(account, folder)));
+
+/** What lies in the mailbox of one account, but for what is to be deleted there. */
+const itemsIn = (tx: Tx, { id }: Account, messageId: string): MailboxItem[] =>
+  itemsOf(tx, messageId).filter(({ accountId, moving }) => accountId === id && moving !== TOO_MANY);
+
+/**
+ * It lies elsewhere there than before. Only that counts: where it stands otherwise here since that is not kept the same, it
+ * stays so. What was changed here and has not been told there goes first.
+ */
+function followPlace(desk: Desk, tx: Tx, account: Account, messageId: string, before: MailPlace | undefined) {
+  const after = wholePlace(account, itemsIn(tx, account, messageId));
+  const message = findMessage(tx, messageId);
+  if (!message || after === undefined || after === before || isDue(tx, messageId, 'place')) return;
+  place(desk, tx, message, after);
+}
+
+/**
+ * A message that is here already is found to lie in a folder.
+ * @param isPast it came before the mailbox was first looked into: both have their own past, and neither is moved by it
+ */
 export function lieThere(
   desk: Desk,
   tx: Tx,
   account: Account,
   { folder, uid, seen }: Lying,
   message: Message,
+  isPast: boolean,
 ): void {
-  const others = itemsOf(tx, message.id).filter(({ accountId }) => accountId === account.id);
-  const there = standsAs(account, { folder, seen });
-  const home = others[0]?.home ?? (there.place === 'inbox' ? folder : INBOX);
+  const others = itemsIn(tx, account, message.id);
+  const there = placeThere(account, folder);
+  const home = others[0]?.home ?? (there === 'inbox' ? folder : INBOX);
   insertItem(tx, { accountId: account.id, folder, uid, messageId: message.id, seen, home, moving: null });
   if (message.place === null) return;
-  // Somebody else moved it in the same moment, and a server may have let both: what was moved by this desk is one too many.
-  const twin = others.find((other) => other.moving === other.folder);
-  if (twin) {
-    changeItem(tx, twin, { moving: TOO_MANY });
-    makeDue(tx, message.id, 'place');
+  if (others.length > 0) {
+    // Somebody else moved it in the same moment, and a server may have let both: what was moved by this desk is one too many.
+    const twin = others.find((other) => other.moving === other.folder);
+    if (twin) {
+      changeItem(tx, twin, { moving: TOO_MANY });
+      makeDue(tx, message.id, 'place');
+    }
+    return followPlace(desk, tx, account, message.id, wholePlace(account, others));
   }
-  if (others.length > 0) return agreeOn(desk, tx, account, message.id);
-  const here = hereOf(message);
-  const to = firstSettled(here, there);
-  standHere(desk, tx, message.id, to);
-  if (to.place !== there.place) makeDue(tx, message.id, 'place');
-  if (to.seen !== there.seen) makeDue(tx, message.id, 'seen');
+  // They meet for the first time: it came by another way as well, or the mailbox counts anew.
+  if (seen) mark(tx, message, true);
+  if (isPast) return;
+  if (!seen && !message.unseen) makeDue(tx, message.id, 'seen');
+  if (message.place === 'inbox') place(desk, tx, message, there);
+  else if (message.place !== there) makeDue(tx, message.id, 'place');
 }
 
-/** Something has changed there. @param seen how it is marked by now, where that has changed */
-export function agreeOn(
-  desk: Desk,
-  tx: Tx,
-  { id, folders }: Account,
-  messageId: string,
-  seen?: boolean,
-): void {
-  const message = findMessage(tx, messageId);
-  const items = itemsOf(tx, messageId).filter(
-    ({ accountId, moving }) => accountId === id && moving !== TOO_MANY,
-  );
-  if (!message || message.place === null || items.length === 0) return;
-  const here = hereOf(message);
-  const due = dueOf(tx, messageId).map(({ what }) => what);
-  const place = foremost(items.map(({ folder }) => placeOf(folder, folders ?? NO_FOLDERS)));
-  const changed = { place: due.includes('place'), seen: seen === undefined || due.includes('seen') };
-  standHere(desk, tx, messageId, settled(here, { place, seen: seen ?? here.seen }, changed));
-}
+/** It has only come, and lies in the folder for what is put off: it gets a moment. */
+export const putOffThere = (desk: Desk, tx: Tx, messageId: string): void =>
+  place(desk, tx, findMessage(tx, messageId)!, 'snoozed');
 
 /** It is marked otherwise there. */
-export function markedThere(desk: Desk, tx: Tx, account: Account, item: MailboxItem, seen: boolean): void {
+export function markedThere(tx: Tx, item: MailboxItem, seen: boolean): void {
   if (item.seen === seen) return;
   changeItem(tx, item, { seen });
-  agreeOn(desk, tx, account, item.messageId, seen);
+  const message = findMessage(tx, item.messageId);
+  if (message && !isDue(tx, message.id, 'seen')) mark(tx, message, seen);
 }
 
 /** It is in no folder that is looked at: there it was deleted, and nobody here undoes that. */
 function gone(desk: Desk, tx: Tx, message: Message): void {
-  const now = desk.now(tx);
-  if (message.place === 'inbox' || message.place === 'snoozed') {
-    const waiting = waitingReturnOf(tx, message.id);
-    if (waiting) {
-      updateReturn(tx, waiting.id, { state: 'ended' });
-      noteChange(tx, 'return', waiting.id);
-      const words = `${message.subject || '(no subject)'}: deleted in the mailbox by another program, so it does not come back. It is in the archive.`;
-      insertReminder(tx, {
-        kind: 'snooze',
-        at: now,
-        words,
-        messageId: message.id,
-        todoId: null,
-        sound: false,
-      });
-    }
-    placeMessage(tx, message, { place: 'archive' });
+  const at = desk.now(tx);
+  const waiting = waitingReturnOf(tx, message.id);
+  if (message.place !== 'archive' || waiting) moveHere(tx, message, 'archive', waiting);
+  if (waiting) {
+    const words = `${message.subject || '(no subject)'}: deleted in the mailbox by another program, so it does not come back. It is in the archive.`;
+    insertReminder(tx, { kind: 'snooze', at, words, messageId: message.id, todoId: null, sound: false });
   }
-  record(tx, { at: now, messageId: message.id, what: 'deleted-elsewhere' });
+  record(tx, { at, messageId: message.id, what: 'deleted-elsewhere' });
   noteChange(tx, 'message', message.id);
 }
 
 /** A message does not lie there any more. */
 export function liesThereNoMore(desk: Desk, tx: Tx, account: Account, item: MailboxItem): void {
+  const before = wholePlace(account, itemsIn(tx, account, item.messageId));
   removeItem(tx, item);
   const message = findMessage(tx, item.messageId);
   if (!message) return;
-  if (itemsOf(tx, message.id).length > 0) return agreeOn(desk, tx, account, message.id);
+  if (itemsOf(tx, message.id).length > 0) return followPlace(desk, tx, account, message.id, before);
   dropDue(tx, message.id, 'place');
   dropDue(tx, message.id, 'seen');
   if (message.place !== null) gone(desk, tx, message);

@@ -16,7 +16,7 @@ import { classifiedOf, keepIncoming } from '../incoming/keepIncoming';
 import { knownAlready } from '../incoming/knownAlready';
 import { receive } from '../incoming/receiveMail';
 import { isMine } from '../people/isMine';
-import { agreeOn, lieThere, standsAs } from './stand';
+import { lieThere, placeThere, putOffThere } from './stand';
 
 /** None is begun after so long in one transaction: others want to write too. */
 const TURN_MS = 40;
@@ -45,29 +45,28 @@ function keepOne(
   const at = Math.min(came, now);
   const lying = { folder, uid, seen };
   const known = 'read' in one ? knownAlready(tx, one.read) : undefined;
-  if (known) return lieThere(desk, tx, account, lying, known);
-  const stands = standsAs(account, lying);
+  const isPast = came < (account.imapSince ?? 0) - CLOCKS_MS;
+  if (known) return lieThere(desk, tx, account, lying, known, isPast);
+  const there = placeThere(account, folder);
   const put = (messageId: string) =>
     insertItem(tx, {
       ...lying,
       accountId: account.id,
       messageId,
-      home: stands.place === 'inbox' ? folder : INBOX,
+      home: there === 'inbox' ? folder : INBOX,
       moving: null,
     });
   if ('reason' in one) return put(keepUnread(tx, one.bytes, at));
   const { read, bytes } = one;
-  const isOff = stands.place === 'snoozed';
-  const place = isOff ? 'inbox' : stands.place;
+  const isOff = there === 'snoozed';
+  const place = isOff ? 'inbox' : there;
   const classified = classifiedOf(read.mail, isMine(desk, tx, read.mail.from.address));
   const keeping = { at, place, unseen: !seen, now, what: 'taken in from the mailbox', classified };
-  const { id } =
-    came >= (account.imapSince ?? 0) - CLOCKS_MS
-      ? receive(desk, tx, read, { bytes }, at, { ...stands, place })
-      : keepIncoming(tx, read, { bytes }, keeping);
+  const { id } = isPast
+    ? keepIncoming(tx, read, { bytes }, keeping)
+    : receive(desk, tx, read, { bytes }, at, { place, seen });
   put(id);
-  // In the folder for what is put off: that it is so is found out now, and it gets a moment.
-  if (isOff) agreeOn(desk, tx, account, id);
+  if (isOff) putOffThere(desk, tx, id);
 }
 
 /** What is too long to be taken in stays there; it is known, so that nobody asks for it again. */
