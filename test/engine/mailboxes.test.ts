@@ -8,7 +8,7 @@ import type { ImapFlow } from 'imapflow';
 import pino from 'pino';
 import { findAccount } from '#store/accounts';
 import { countItems } from '#store/mailboxes';
-import { addAccount } from '#usecases/accounts/accounts';
+import { addAccount, changeAccount } from '#usecases/accounts/accounts';
 import type { Desk } from '#usecases/desk';
 import { archive } from '#usecases/incoming/archive';
 import { listThreads } from '#usecases/incoming/inbox';
@@ -229,6 +229,75 @@ describe('a mailbox', () => {
     await until('it to be archived there', async () => 'both' in (await lying(other, 'Archive')));
     expect(countRows(desk, 'messages')).toBe(3);
     expect(readMessage(desk, first.id).place).toBe('archive');
+  });
+});
+
+describe('what stands otherwise on both sides', () => {
+  it('is not moved by past mail that meets past mail', async () => {
+    const dovecot = await startDovecot();
+    const other = await otherProgram(dovecot.port);
+    const { desk } = tempDesk('real');
+    // Taken in from a file before, into the archive; in the mailbox it lies in the inbox, unread.
+    const past = new Date('2025-01-01');
+    for (const id of ['p0', 'p1']) {
+      await other.append('INBOX', mail(id), [], past);
+      archive(desk, [(await receiveMail(desk, mail(id))).id]);
+      markSeen(desk, [idOf(desk, id)]);
+    }
+    await addMailbox(desk, dovecot.port);
+    await startReader(desk);
+    await until('them to be known there', () => countRows(desk, 'mailbox_items') === 2);
+    await other.append('INBOX', mail('new'));
+    await until('what is new to come', () => subjects(desk).includes('new'));
+    await settledWith(desk);
+    expect(await lying(other, 'INBOX')).toEqual({ p0: false, p1: false, new: false });
+    expect(subjects(desk)).toEqual(['new']);
+    // Moved by somebody after that, it is moved here too.
+    await act(other, 'INBOX', 'p0', (uid) => other.messageMove(uid, 'Archive', { uid: true }));
+    await until(
+      'that to be known',
+      () => countRows(desk, "(SELECT 1 FROM mailbox_items WHERE folder = 'Archive')") === 1,
+    );
+    await act(other, 'Archive', 'p0', (uid) => other.messageMove(uid, 'INBOX', { uid: true }));
+    await until('it to be in the inbox', () => subjects(desk).includes('p0'));
+  });
+
+  it('stays so where that is not kept the same, whatever is marked there', async () => {
+    const { desk, other, account } = await set(3);
+    await changeAccount(desk, account, { folders: { archive: null, snooze: null }, untried: true });
+    const [m0, m1] = [idOf(desk, 'm0'), idOf(desk, 'm1')];
+    archive(desk, [m0]);
+    snooze(desk, m1, { until: desk.now() + 3_600_000 });
+    await settledWith(desk);
+    await act(other, 'INBOX', 'm0', (uid) => other.messageFlagsAdd(uid, ['\\Seen'], { uid: true }));
+    await act(other, 'INBOX', 'm1', (uid) => other.messageFlagsRemove(uid, ['\\Seen'], { uid: true }));
+    await until('the marks', () => !readMessage(desk, m0).unseen && readMessage(desk, m1).unseen);
+    expect(readMessage(desk, m0).place).toBe('archive');
+    expect(readMessage(desk, m1).place).toBe('snoozed');
+    expect(Object.keys(await lying(other, 'INBOX'))).toHaveLength(3);
+  });
+
+  it('a thread put off together comes back together where one of it is brought back there', async () => {
+    const { desk, other } = await set(1);
+    await other.append('INBOX', mail('answer', 'In-Reply-To: <m0@harbour.example>\r\n'));
+    await until('the answer', () => countRows(desk, 'messages') === 2);
+    // They are one thread, which is listed once.
+    const [first, answer] = ['answer', 'm0'].map(
+      (subject) =>
+        desk.store.db.get<{ id: string }>(sql`SELECT id FROM messages WHERE subject = ${subject}`).id,
+    );
+    snooze(desk, first!, { until: desk.now() + 3_600_000 });
+    await until('both to lie there', async () => Object.keys(await lying(other, 'Snoozed')).length === 2);
+    await act(other, 'Snoozed', 'answer', (uid) => other.messageMove(uid, 'INBOX', { uid: true }));
+    await until(
+      'both to be back',
+      () => readMessage(desk, answer!).place === 'inbox' && readMessage(desk, first!).place === 'inbox',
+    );
+    await settledWith(desk);
+    await until(
+      'both to lie in the inbox there',
+      async () => Object.keys(await lying(other, 'INBOX')).length === 2,
+    );
   });
 });
 

@@ -118,11 +118,10 @@ export function lieThere(
   if (others.length > 0) {
     // Somebody else moved it in the same moment, and a server may have let both: what was moved by this desk is one too many.
     const twin = others.find((other) => other.moving === other.folder);
-    if (twin) {
-      changeItem(tx, twin, { moving: TOO_MANY });
-      makeDue(tx, message.id, 'place');
-    }
-    return followPlace(desk, tx, account, message.id, wholePlace(account, others));
+    if (twin) changeItem(tx, twin, { moving: TOO_MANY });
+    followPlace(desk, tx, account, message.id, wholePlace(account, others));
+    if (twin) makeDue(tx, message.id, 'place');
+    return;
   }
   // They meet for the first time: it came by another way as well, or the mailbox counts anew.
   if (seen) mark(tx, message, true);
