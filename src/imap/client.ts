@@ -1,20 +1,11 @@
 /** A mailbox of a mail server (IMAP, RFC 9051 and RFC 3501), as far as keeping it the same needs it. */
 import type { ImapFlow, ImapFlowOptions, MailboxObject } from 'imapflow';
 import { INBOX } from '#core/mailbox/folders';
-import type { ServerPlace } from '#core/message/account';
-import { certificateWords, connectionWords, shownReply, type ConnectionError } from '#mail/serverWords';
+import { placeLabel, type ServerPlace } from '#core/message/account';
+import { serverWords, type ConnectionError } from '#mail/serverWords';
 
 /** What went wrong, in words for the person. */
-export class MailboxError extends Error {
-  /** @param kind whether it may be different soon */
-  constructor(
-    message: string,
-    readonly kind: 'unreachable' | 'refused',
-    options?: ErrorOptions,
-  ) {
-    super(message, options);
-  }
-}
+export class MailboxError extends Error {}
 
 export interface MailboxAccess {
   place: ServerPlace;
@@ -79,24 +70,21 @@ interface ImapError extends ConnectionError {
   responseText?: string;
 }
 
-function wordsFor({ host, port }: ServerPlace, error: ImapError): MailboxError {
-  const label = `${host.includes(':') ? `[${host}]` : host}:${port}`;
-  const said = error.responseText ? ` It says: “${shownReply(error.responseText)}”.` : '';
-  const made = (words: string, kind: MailboxError['kind']) => new MailboxError(words, kind, { cause: error });
-  const certificate = certificateWords(error);
-  if (certificate)
-    return made(`The mailbox server ${label} cannot be trusted: its certificate ${certificate}.`, 'refused');
-  if (error.authenticationFailed)
-    return made(`The mailbox server ${label} does not accept the user name or password.${said}`, 'refused');
-  if (/STARTTLS/i.test(error.message))
-    return made(
-      `The mailbox server ${label} offers no encryption, and the password is not sent without. Choose TLS from the start where it takes that, or allow this server to go without.`,
-      'refused',
-    );
-  const known = connectionWords(error);
-  if (known) return made(`The mailbox server ${label} cannot be reached: ${known}.`, 'unreachable');
-  const words = shownReply(error.message).replace(/\.$/, '');
-  return made(`The mailbox server ${label} cannot be used now: ${words}.${said}`, 'unreachable');
+/** The client tells otherwise what the words know by its name. */
+function codeOf(error: ImapError): string | undefined {
+  if (error.authenticationFailed) return 'EAUTH';
+  return /STARTTLS/i.test(error.message) ? 'ETLS 500' : error.code;
+}
+
+function inWordsOf(place: ServerPlace, error: ImapError): MailboxError {
+  const server = { label: placeLabel(place), saidBy: 'account', kind: 'mailbox server' } as const;
+  const { name, message, originalCode, responseText: response } = error;
+  return new MailboxError(
+    serverWords(server, { name, message, originalCode, response, code: codeOf(error) }),
+    {
+      cause: error,
+    },
+  );
 }
 
 async function connected(access: MailboxAccess, listens?: number): Promise<ImapFlow> {
@@ -109,7 +97,7 @@ async function connected(access: MailboxAccess, listens?: number): Promise<ImapF
     await client.connect();
   } catch (error) {
     client.close();
-    throw wordsFor(access.place, error as ImapError);
+    throw inWordsOf(access.place, error as ImapError);
   }
   return client;
 }
@@ -226,7 +214,7 @@ async function inWords<T>(place: ServerPlace, work: () => Promise<T>): Promise<T
   try {
     return await work();
   } catch (error) {
-    throw error instanceof MailboxError ? error : wordsFor(place, error as ImapError);
+    throw error instanceof MailboxError ? error : inWordsOf(place, error as ImapError);
   }
 }
 

@@ -29,14 +29,6 @@ const CONNECTION: Record<string, string> = {
   ETIMEDOUT: 'it does not answer',
 };
 
-/** What kept a connection from being made, to follow a colon; undefined where that is not known. */
-export const connectionWords = ({ code, originalCode }: ConnectionError): string | undefined =>
-  CONNECTION[originalCode ?? ''] ?? CONNECTION[code ?? ''];
-
-/** What is wrong with a certificate, to follow “its certificate”. */
-export const certificateWords = ({ code, originalCode }: ConnectionError): string | undefined =>
-  CERTIFICATE[originalCode ?? ''] ?? CERTIFICATE[code ?? ''];
-
 /** A server that knows no STARTTLS where it is required. */
 const NO_STARTTLS = /^ETLS 50[0-3]/;
 
@@ -84,28 +76,39 @@ const PLACES = {
   },
 };
 
+const NOT_NOW = { 'mail server': 'takes no mail now', 'mailbox server': 'cannot be looked into now' };
+
+/** A server of either kind, as words name it. */
+export interface NamedServer {
+  /** Host and port. */
+  label: string;
+  saidBy: keyof typeof PLACES;
+  kind?: 'mail server' | 'mailbox server';
+}
+
 /**
  * @returns a sentence; the server's own words in it where it said any
  */
 export function serverWords(
-  { label, saidBy }: { label: string; saidBy: keyof typeof PLACES },
+  { label, saidBy, kind = 'mail server' }: NamedServer,
   error: ConnectionError,
 ): string {
-  const { code, response } = error;
+  const { code, originalCode, response } = error;
   const said = response ? ` It says: “${shownReply(response)}”.` : '';
-  const certificate = certificateWords(error);
-  if (certificate) return `The mail server ${label} cannot be trusted: its certificate ${certificate}.`;
+  const certificate = CERTIFICATE[originalCode ?? ''] ?? CERTIFICATE[code ?? ''];
+  const server = `The ${kind} ${label}`;
+  if (certificate) return `${server} cannot be trusted: its certificate ${certificate}.`;
   const { login, plain } = PLACES[saidBy];
-  if (code === 'EAUTH') return `The mail server ${label} does not accept ${login}.${said}`;
+  if (code === 'EAUTH') return `${server} does not accept ${login}.${said}`;
   if (NO_STARTTLS.test(`${code} ${response}`) || /required STARTTLS/.test(error.message)) {
-    return `The mail server ${label} offers no encryption, and nothing is sent to it without. ${plain}${said}`;
+    return `${server} offers no encryption, and nothing is sent to it without. ${plain}${said}`;
   }
   if (code === 'ETLS') {
-    return `The mail server ${label} offers encryption and then fails at it, and nothing is sent unencrypted.${said}`;
+    return `${server} offers encryption and then fails at it, and nothing is sent unencrypted.${said}`;
   }
   if (code === 'EPROTOCOL') return `What answers at ${label} does not take mail.${said}`;
-  const known = connectionWords(error);
-  if (known) return `The mail server ${label} cannot be reached: ${known}.`;
-  if (response) return `The mail server ${label} takes no mail now.${said}`;
-  return `The mail server ${label} cannot be reached: ${shownReply(error.message).replace(/\.$/, '')}.`;
+  const known = CONNECTION[originalCode ?? ''] ?? CONNECTION[code ?? ''];
+  if (known) return `${server} cannot be reached: ${known}.`;
+  if (response) return `${server} ${NOT_NOW[kind]}.${said}`;
+  return `${server} cannot be reached: ${shownReply(error.message).replace(/\.$/, '')}.`;
 }

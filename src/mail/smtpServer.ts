@@ -1,6 +1,6 @@
 /** A server that mail is sent through, named by the environment or by an account. */
 import type { SMTPConnectionOptions } from 'nodemailer/lib/smtp-connection';
-import type { ServerPlace } from '#core/message/account';
+import { placeLabel, type ServerPlace } from '#core/message/account';
 import { mayGoPlain } from './mayGoPlain';
 
 export interface SmtpServer {
@@ -13,11 +13,8 @@ export interface SmtpServer {
 }
 
 /** @param mayBePlain it goes without encryption where the server offers none */
-function serverAt(
-  { host, port, security, user }: ServerPlace,
-  password: string,
-  mayBePlain: boolean,
-): Omit<SmtpServer, 'saidBy'> {
+function serverAt(place: ServerPlace, password: string, mayBePlain: boolean): Omit<SmtpServer, 'saidBy'> {
+  const { host, port, security, user } = place;
   return {
     // RFC 5321 §4.5.3.2 asks for patience: minutes for most answers, ten for the one after the final dot.
     options: {
@@ -30,7 +27,7 @@ function serverAt(
       socketTimeout: 600_000,
     },
     auth: user ? { user, pass: password } : undefined,
-    label: `${host.includes(':') ? `[${host}]` : host}:${port}`,
+    label: placeLabel(place),
   };
 }
 

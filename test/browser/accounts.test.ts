@@ -4,7 +4,7 @@ import type { AccountsJson, MessageJson, MessagePageJson, SettingsJson } from '#
 import { axe, fill, find, openPage, press, sees, startChromium, type Chromium } from '../support/browser';
 import { otherProgram, PASSWORD, startDovecot } from '../support/dovecot';
 import { freePort, startProduct, type Product } from '../support/product';
-import { reply, startSink } from '../support/sink';
+import { guardedSink } from '../support/sink';
 import { until } from '../support/until';
 
 const ME = { OAK_FROM: 'Ana Real <ana@real.example>', OAK_ZONE: 'Europe/Lisbon' };
@@ -25,18 +25,6 @@ async function open(path: string) {
   return page;
 }
 
-/** It lets `me` in with the password, as the mailbox does. */
-const guardedSink = () =>
-  startSink(0, {
-    disabledCommands: ['STARTTLS'],
-    authOptional: false,
-    allowInsecureAuth: true,
-    onAuth: ({ username, password }, _, done) =>
-      username === 'me' && password === PASSWORD
-        ? done(null, { user: 'me' })
-        : done(reply(535, '5.7.8 Not you')),
-  });
-
 const accounts = async () => (await product.api<AccountsJson>('GET', '/accounts')).body.accounts;
 const inbox = async () =>
   (await product.api<MessagePageJson>('GET', '/inbox')).body.messages.map(({ subject }) => subject);
@@ -47,7 +35,11 @@ const letter = (subject: string) =>
 
 describe('an account', () => {
   it('is added by keys, wrong at first and said so; mail comes and goes by it; and it is taken off', async () => {
-    const [dovecot, sink, nobody] = [await startDovecot(), await guardedSink(), await freePort()];
+    const [dovecot, sink, nobody] = [
+      await startDovecot(),
+      await guardedSink('me', PASSWORD),
+      await freePort(),
+    ];
     const other = await otherProgram(dovecot.port);
     await other.append('INBOX', letter('Already there'));
 

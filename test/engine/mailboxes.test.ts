@@ -8,7 +8,7 @@ import type { ImapFlow } from 'imapflow';
 import pino from 'pino';
 import { findAccount } from '#store/accounts';
 import { countItems } from '#store/mailboxes';
-import { addAccount, changeAccount } from '#usecases/accounts/accounts';
+import { addAccount, changeAccount, readAccount, tryAccount } from '#usecases/accounts/accounts';
 import type { Desk } from '#usecases/desk';
 import { archive } from '#usecases/incoming/archive';
 import { listThreads } from '#usecases/incoming/inbox';
@@ -20,6 +20,7 @@ import { Reader } from '../../src/reader/reader';
 import { countRows, tempDesk } from '../support/desk';
 import { otherProgram, PASSWORD, startDovecot } from '../support/dovecot';
 import { freePort } from '../support/product';
+import { guardedSink } from '../support/sink';
 import { until } from '../support/until';
 
 const mail = (id: string, more = '') =>
@@ -299,6 +300,38 @@ describe('what stands otherwise on both sides', () => {
       async () => Object.keys(await lying(other, 'INBOX')).length === 2,
     );
   });
+});
+
+it('stopped and gone on with, away and tried again by hand: it goes on at once', async () => {
+  const dovecot = await startDovecot();
+  const other = await otherProgram(dovecot.port);
+  const sink = await guardedSink('me', PASSWORD);
+  for (let n = 0; n < 450; n++) await other.append('INBOX', mail(`m${n}`));
+  const { desk } = tempDesk('real');
+  const { id } = await addMailbox(desk, dovecot.port);
+  await startReader(desk);
+  await until('some to be taken in', () => countRows(desk, 'messages') > 0);
+  await changeAccount(desk, id, { takeRest: false });
+  const stopped = () => readAccount(desk, id).mailbox!;
+  await until('it to have stopped', () => stopped().stopped);
+  await other.append('INBOX', mail('new'));
+  await until('what is new to come', () => subjects(desk).includes('new'));
+  // What was in hand comes to its end; the rest stays where it is.
+  expect(stopped().rest).toBeGreaterThan(0);
+  await changeAccount(desk, id, { takeRest: true });
+  // Sooner than it looks by itself.
+  await until('all to be taken in', () => countRows(desk, 'messages') === 451, 20_000);
+  other.close();
+  await dovecot.stop();
+  await until('it to be said', () => readAccount(desk, id).mailbox!.trouble);
+  await until('it to have been tried in vain', () => findAccount(desk.store.db, id)!.imapTrouble, 20_000);
+  await dovecot.start();
+  await changeAccount(desk, id, { smtp: server(sink.port), untried: true });
+  await tryAccount(desk, id);
+  await until('it to be well', () => readAccount(desk, id).mailbox!.trouble === null);
+  const again = await otherProgram(dovecot.port);
+  await again.append('INBOX', mail('after'));
+  await until('what comes after to come', () => subjects(desk).includes('after'));
 });
 
 /** The reader as a process of its own, to be killed. */

@@ -69,3 +69,15 @@ export async function startSink(port = 0, faults: Partial<SMTPServerOptions> = {
     close,
   };
 }
+
+/** One that lets a single user in, by a password. */
+export const guardedSink = (user: string, password: string): Promise<Sink> =>
+  startSink(0, {
+    disabledCommands: ['STARTTLS'],
+    authOptional: false,
+    allowInsecureAuth: true,
+    onAuth: (given, _, done) =>
+      given.username === user && given.password === password
+        ? done(null, { user })
+        : done(reply(535, '5.7.8 Not you')),
+  });

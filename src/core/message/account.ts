@@ -26,6 +26,10 @@ const PORTS: Record<ServerKind, Record<Security, number>> = {
 
 export const usualPort = (kind: ServerKind, security: Security): number => PORTS[kind][security];
 
+/** Host and port, for people. */
+export const placeLabel = ({ host, port }: Pick<ServerPlace, 'host' | 'port'>): string =>
+  `${host.includes(':') ? `[${host}]` : host}:${port}`;
+
 export const SECURITY_WORDS: Record<Security, string> = {
   tls: 'encrypted from the start (TLS)',
   starttls: 'encrypted once connected (STARTTLS)',

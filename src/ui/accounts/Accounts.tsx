@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useId, useState } from 'react';
 import type { AccountJson } from '#api/types';
-import { SECURITY_WORDS } from '#core/message/account';
+import { placeLabel, SECURITY_WORDS } from '#core/message/account';
 import { PanelPopover } from '../common/PanelPopover';
 import { useAccounts } from '../data/accounts';
 import { AccountForm } from './AccountForm';
@@ -16,8 +16,8 @@ const pendingWords = (pending: number) =>
     ? 'nothing is to leave through it'
     : `${pending} ${pending === 1 ? 'message is' : 'messages are'} to leave through it`;
 
-const sendingWords = ({ host, port, security }: NonNullable<AccountJson['smtp']>) =>
-  `${host}:${port}, ${SECURITY_WORDS[security]}`;
+const sendingWords = (place: NonNullable<AccountJson['smtp']>) =>
+  `${placeLabel(place)}, ${SECURITY_WORDS[place.security]}`;
 
 function OneAccount({ account, actions }: { account: AccountJson; actions: AccountActions }) {
   const headId = useId();

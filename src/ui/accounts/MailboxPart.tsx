@@ -4,6 +4,7 @@ import { Button, Select } from 'antd';
 import { useId, useState } from 'react';
 import type { AccountJson } from '#api/types';
 import { INBOX, isSameFolder, type MailboxFolders } from '#core/mailbox/folders';
+import { placeLabel } from '#core/message/account';
 import { useWords } from '../common/format';
 import { useMailboxFolders } from '../data/accounts';
 import styles from './Accounts.module.css';
@@ -109,13 +110,13 @@ function progressWords({ begun, rest, stopped }: Mailbox): string {
 export function MailboxPart(props: Props) {
   const words = useWords();
   const { account, mailbox, actions } = props;
-  const { host, port, rest, stopped, trouble, since } = mailbox;
+  const { rest, stopped, trouble, since } = mailbox;
   const [open, setOpen] = useState(false);
   return (
     <>
       <p className={styles.line}>
         <span>
-          Mailbox <bdi>{`${host}:${port}`}</bdi>: {progressWords(mailbox)}
+          Mailbox <bdi>{placeLabel(mailbox)}</bdi>: {progressWords(mailbox)}
         </span>
         {rest > 0 && (
           <Button

@@ -35,8 +35,9 @@ const LANDMARKS = ['[data-rail]', '[data-tray]', '#content', '[data-panel]'];
 
 function cycleLandmarks() {
   const present = LANDMARKS.map((selector) => document.querySelector<HTMLElement>(selector)).filter(
-    (each) => each !== null,
-  );
+    // What is folded away on a narrow screen cannot take the focus.
+    (each) => each?.checkVisibility() ?? false,
+  ) as HTMLElement[];
   const at = present.findLastIndex((each) => each.contains(document.activeElement));
   present[(at + 1) % present.length]?.focus();
 }

@@ -94,6 +94,8 @@ const SAVE_WORDS: Record<SaveState, string> = {
 const PENDING_WORDS: Record<SaveState, string> = { ...SAVE_WORDS, saved: 'Kept, not let go yet' };
 
 const NOTHING: AttachmentJson[] = [];
+/** Where Composer.module.css has the moment on a sheet. */
+const NARROW = '(max-width: 720px)';
 const MEND_TIME = 'When is it to leave? Mend the date or the time first.';
 const CHOOSE_FILE = 'Which file is watched? Choose it first.';
 const CHOOSE_EVENT = 'Which event does it leave before? Choose it first.';
@@ -262,6 +264,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
   });
   /** On a narrow screen the moment is chosen on a sheet. */
   const [sheet, setSheet] = useState(false);
+  const showSheet = (show: boolean) => setSheet(show && window.matchMedia(NARROW).matches);
   const foldSheet = () => {
     setSheet(false);
     document.querySelector<HTMLElement>('[data-moment]')?.focus();
@@ -286,7 +289,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
   usePrimaryKey(() => void commit());
   const remindMe = () => {
     change({ to: [formatMailbox(settings.me)] });
-    setSheet(true);
+    showSheet(true);
     document.querySelector<HTMLElement>('[data-panel] input')?.focus();
   };
   useCommand('m', departure || series ? undefined : remindMe);
@@ -448,7 +451,7 @@ export function Composer({ beginning, message, departure, series, begin, withTex
             ? undefined
             : { words: sending.question, yes: () => void commit(), no: sending.notYet }
         }
-        sheet={{ open: sheet, show: setSheet }}
+        sheet={{ open: sheet, show: showSheet }}
         saved={departure ? PENDING_WORDS[draft.state] : SAVE_WORDS[draft.state]}
         primary={primary}
         second={

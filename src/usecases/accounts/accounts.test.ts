@@ -17,7 +17,7 @@ import { findDeparture } from '#store/departures';
 import { findAccount } from '#store/accounts';
 import { tempDesk } from '#test/support/desk';
 import { freePort } from '#test/support/product';
-import { startSink } from '#test/support/sink';
+import { guardedSink } from '#test/support/sink';
 import { PASSWORD, startDovecot } from '#test/support/dovecot';
 import {
   addAccount,
@@ -44,17 +44,7 @@ const at = (port: number, more: object = {}) => ({
   ...more,
 });
 
-/** A server that lets `me` in with a password. */
-const guarded = () =>
-  startSink(0, {
-    disabledCommands: ['STARTTLS'],
-    authOptional: false,
-    allowInsecureAuth: true,
-    onAuth: ({ username, password }, _, done) =>
-      username === 'me' && password === PASSWORD
-        ? done(null, { user: 'me' })
-        : done(Object.assign(new Error('535 5.7.8 Not you'), { responseCode: 535 })),
-  });
+const guarded = () => guardedSink('me', PASSWORD);
 
 const input = (port: number, more: Partial<AccountInput> = {}): AccountInput => ({
   address: 'loans@wrenfield.example',

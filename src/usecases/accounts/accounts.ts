@@ -3,10 +3,8 @@ import { isIP } from 'node:net';
 import { followedFolders, NO_FOLDERS, usualFolders, type MailboxFolders } from '#core/mailbox/folders';
 import { usualPort, type Security, type ServerKind, type ServerPlace } from '#core/message/account';
 import { addressKey, AddressError, parseMailbox } from '#core/message/address';
-import { Mailbox, MailboxError, type FoundFolder, type MailboxAccess } from '#imap/client';
+import type { FoundFolder } from '#imap/client';
 import { mayGoPlain } from '#mail/mayGoPlain';
-import { SmtpPool } from '#mail/smtpPool';
-import { accountServer } from '#mail/smtpServer';
 import {
   changeAccountRow,
   findAccount,
@@ -25,9 +23,11 @@ import { Invalid, NotFound } from '../errors';
 import { oneLine } from '../messages/draftInput';
 import { takenIn } from '../mailboxes/takenIn';
 import { newId } from '../newId';
+import { tryServersSoon } from '../release/serverTrouble';
 import { openSecret, sealSecret } from '../secrets/keys';
 import { mailboxAccess } from './mailboxAccess';
 import { imapPasswordOf, smtpPasswordOf } from './passwords';
+import { tryMailbox, trySending } from './tryServers';
 import { everyAccount, namesOf, usualAccount } from './usualAccount';
 
 /** Passwords are given to the servers they are for, and to nobody else. */
@@ -174,30 +174,6 @@ function checkedAddress(address: string): string {
   }
 }
 
-/** @throws (rejects) Invalid, in words, where nobody can be signed in there */
-async function trySending(place: ServerPlace, password: string): Promise<void> {
-  try {
-    await new SmtpPool(accountServer(place, password)).tryOut();
-  } catch (error) {
-    throw new Invalid((error as Error).message, 'smtp');
-  }
-}
-
-/** @returns the folders there are @throws (rejects) Invalid, in words, where it cannot be looked into */
-async function tryMailbox(access: MailboxAccess): Promise<FoundFolder[]> {
-  try {
-    const mailbox = await Mailbox.connect(access);
-    try {
-      return await mailbox.folders();
-    } finally {
-      await mailbox.close();
-    }
-  } catch (error) {
-    if (error instanceof MailboxError) throw new Invalid(error.message, 'imap');
-    throw error;
-  }
-}
-
 const announce = (tx: Tx, id: string) => {
   noteChange(tx, 'account', id);
   noteChange(tx, 'health', 'mail server');
@@ -261,27 +237,6 @@ export interface AccountPatch extends Partial<Omit<AccountInput, 'address'>> {
   takeRest?: boolean;
 }
 
-/** What has changed about where a mailbox is, and what is looked at in it. */
-function mailboxPatch(
-  desk: Desk,
-  before: Account,
-  patch: AccountPatch,
-  imap: ServerPlace | null,
-  found: readonly FoundFolder[],
-): Partial<Account> {
-  const password = patch.imap?.password ?? patch.password;
-  if (imap === null) return { imap, imapPassword: '', folders: null, imapSince: null, imapTrouble: null };
-  return {
-    imap,
-    ...(isOtherMailbox(before.imap, imap) && { imapSince: null }),
-    folders: { ...(before.folders ?? usualFolders(found)), ...patch.folders },
-    ...(password !== undefined && {
-      imapPassword: sealSecret(desk.dataDir, password, imapPasswordOf(before.id)),
-      imapTrouble: null,
-    }),
-  };
-}
-
 /** Another mailbox than before: what is known of that one counts no more. */
 const isOtherMailbox = (before: ServerPlace | null, next: ServerPlace | null): boolean =>
   before !== null && (next === null || before.host !== next.host || before.user !== next.user);
@@ -293,42 +248,63 @@ function forgetUnfollowed(tx: Tx, { id, imap, folders }: Account, next: Partial<
   for (const { path } of foldersOf(tx, id)) if (!kept.includes(path)) forgetFolder(tx, id, path);
 }
 
+/** What is kept of a mailbox that is elsewhere by now, opened by another password, or looked at otherwise. */
+function mailboxPatch(
+  desk: Desk,
+  before: Account,
+  imap: ServerPlace | null,
+  {
+    folders,
+    password,
+    found,
+  }: { folders?: Partial<MailboxFolders>; password?: string; found: FoundFolder[] },
+): Partial<Account> {
+  const untroubled = { imapTrouble: null, imapTroubleSince: null };
+  if (imap === null) return { imap, imapPassword: '', folders: null, imapSince: null, ...untroubled };
+  return {
+    imap,
+    folders: { ...(before.folders ?? usualFolders(found)), ...folders },
+    ...(isOtherMailbox(before.imap, imap) && { imapSince: null }),
+    ...(password !== undefined && {
+      imapPassword: sealSecret(desk.dataDir, password, imapPasswordOf(before.id)),
+      ...untroubled,
+    }),
+  };
+}
+
 /** What it is reached by is tried before it is kept. @throws (rejects) NotFound, Invalid */
 export async function changeAccount(desk: Desk, id: string, patch: AccountPatch): Promise<AccountView> {
   const before = known(desk.store.db, id);
   const plain = plainHostsOf(patch);
+  const { password, untried } = patch;
   const smtp = patch.smtp ? checkedServer(patch.smtp, before.address, plain, 'smtp') : before.smtp;
-  const imap = patch.imap ? checkedServer(patch.imap, before.address, plain, 'imap') : patch.imap;
-  const secret = (sealed: string, about: string) => openSecret(desk.dataDir, sealed, about);
-  if (!patch.untried && (patch.smtp || patch.password !== undefined))
-    await trySending(smtp, patch.password ?? secret(before.smtpPassword, smtpPasswordOf(id)));
-  const place = imap === undefined ? before.imap : imap;
-  const isMailboxNew = imap || (place && patch.password !== undefined);
-  const password = () =>
-    patch.imap?.password ??
-    patch.password ??
-    (before.imap
-      ? secret(before.imapPassword, imapPasswordOf(id))
-      : secret(before.smtpPassword, smtpPasswordOf(id)));
-  const found =
-    isMailboxNew && !patch.untried ? await tryMailbox({ place: place!, password: password() }) : [];
+  const asked = patch.imap && checkedServer(patch.imap, before.address, plain, 'imap');
+  const imap = asked === undefined ? before.imap : asked;
+  const sending = () => password ?? openSecret(desk.dataDir, before.smtpPassword, smtpPasswordOf(id));
+  // One that is new here is opened by what mail is sent with.
+  const mailboxPassword = patch.imap?.password ?? password ?? (asked && !before.imap ? sending() : undefined);
+  if (!untried && (patch.smtp || password !== undefined)) await trySending(smtp, sending());
+  const isToTry = imap && !untried && (asked || mailboxPassword !== undefined);
+  const kept = () => openSecret(desk.dataDir, before.imapPassword, imapPasswordOf(id));
+  const found = isToTry ? await tryMailbox({ place: imap, password: mailboxPassword ?? kept() }) : [];
   desk.store.write((tx) => {
     const present = known(tx, id);
-    const asked = imap && !before.imap ? { ...patch, imap: { ...patch.imap!, password: password() } } : patch;
-    const next: Partial<Account> = {
-      smtp,
-      ...((imap !== undefined || patch.folders || (place && patch.password !== undefined)) &&
-        mailboxPatch(desk, present, asked, place, found)),
-      ...(patch.name !== undefined && { name: oneLine(patch.name) || before.address }),
-      ...(patch.perMinute !== undefined && { perMinute: patch.perMinute }),
-      ...(patch.password !== undefined && {
-        smtpPassword: sealSecret(desk.dataDir, patch.password, smtpPasswordOf(id)),
-      }),
-    };
-    if (next.folders !== undefined || next.imap !== undefined) forgetUnfollowed(tx, present, next);
+    const mailbox: Partial<Account> =
+      present.imap || asked
+        ? mailboxPatch(desk, present, imap, { folders: patch.folders, password: mailboxPassword, found })
+        : {};
+    forgetUnfollowed(tx, present, mailbox);
     if (patch.takeRest !== undefined)
       for (const { path } of foldersOf(tx, id)) changeFolder(tx, id, path, { stopped: !patch.takeRest });
-    changeAccountRow(tx, id, next);
+    changeAccountRow(tx, id, {
+      smtp,
+      ...mailbox,
+      ...(patch.name !== undefined && { name: oneLine(patch.name) || before.address }),
+      ...(patch.perMinute !== undefined && { perMinute: patch.perMinute }),
+      ...(password !== undefined && {
+        smtpPassword: sealSecret(desk.dataDir, password, smtpPasswordOf(id)),
+      }),
+    });
     announce(tx, id);
   });
   return readAccount(desk, id);
@@ -352,12 +328,21 @@ export function removeAccount(desk: Desk, id: string): void {
   });
 }
 
-/** @throws (rejects) NotFound; Invalid in words where it cannot be used */
+/**
+ * What waits for it goes on at once where it works.
+ * @throws (rejects) NotFound; Invalid in words where it cannot be used
+ */
 export async function tryAccount(desk: Desk, id: string): Promise<void> {
   const account = known(desk.store.db, id);
   await trySending(account.smtp, openSecret(desk.dataDir, account.smtpPassword, smtpPasswordOf(id)));
+  tryServersSoon(desk, id);
   const access = mailboxAccess(desk, account);
-  if (access) await tryMailbox(access);
+  if (!access) return;
+  await tryMailbox(access);
+  desk.store.write((tx) => {
+    changeAccountRow(tx, id, { imapTrouble: null, imapTroubleSince: null });
+    announce(tx, id);
+  });
 }
 
 /** The folders of its mailbox, asked for there. @throws (rejects) NotFound; Invalid where that does not work */
