@@ -32,7 +32,7 @@ function withDesk<T>(work: (desk: Desk) => T): T {
 }
 
 /** Megabytes, several times what each of them needs at work. */
-const HEAP = { reader: 192, engine: 192, web: 288 };
+const HEAP = { reader: 192, engine: 192, web: 240 };
 
 /** @returns true where the data are new */
 async function prepare(): Promise<boolean> {

@@ -139,11 +139,13 @@ const cleanIds = (ids: readonly string[]) =>
  * not part of it, they stand in the envelope only. With HTML it is multipart/alternative, plain text first
  * (RFC 2046 §5.1.4); with attachments that, or the text, is the first part of a multipart/mixed.
  * @param released epoch ms, for the Date header
+ * @param toTheLetter lines are encoded so that nobody on the way mends them, as what is signed has to be (RFC 3156 §5)
  */
 export async function composeMessage(
   message: OutgoingMessage,
   messageId: string,
   released: number,
+  toTheLetter = false,
 ): Promise<Composed> {
   const kept: { attachmentId: string; mark: Buffer }[] = [];
   const contentOf = (attachment: OutgoingAttachment): Buffer => {
@@ -160,6 +162,7 @@ export async function composeMessage(
     subject: textValue(message.subject),
     text: message.text,
     html: message.html ? asPage(message.html) : undefined,
+    encoding: toTheLetter ? 'base64' : undefined,
     attachments: message.attachments?.map((each) => asPart(each, contentOf(each))),
     // The same for programs (RFC 6047 §2.4); the last of the alternatives is the fullest (RFC 2046 §5.1.4).
     alternatives: message.calendar && [
