@@ -3,7 +3,7 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   // The database binding is native code; the rest of the list must be one instance per process.
   serverExternalPackages: [
-    ...['better-sqlite3', 'smtp-server', 'nodemailer', 'imapflow', 'pino'],
+    ...['better-sqlite3', 'smtp-server', 'nodemailer', 'imapflow', 'pino', 'openpgp'],
     // Every route would hold a copy of the text of these.
     ...['drizzle-orm', 'joi', '@vvo/tzdb', 'temporal-polyfill', 'date-holidays'],
     // They read files of their own, from where they lie.

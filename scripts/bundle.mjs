@@ -10,7 +10,7 @@ export const bundleOptions = {
   target: 'node20',
   format: 'esm',
   // Native code, the framework and what reads files of its own stay packages; everything else is taken in.
-  external: ['better-sqlite3', 'next', 'hunspell-wasm', 'dictionary-*'],
+  external: ['better-sqlite3', 'next', 'openpgp', 'hunspell-wasm', 'dictionary-*'],
   banner: {
     js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
   },

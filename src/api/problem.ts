@@ -10,6 +10,7 @@ const TITLES: Record<number, string> = {
   412: 'Changed meanwhile',
   413: 'Too big',
   422: 'Not usable',
+  423: 'Locked',
   428: 'Revision needed',
   429: 'Too many tries',
   500: 'Something went wrong here',

@@ -34,6 +34,8 @@ import * as importAnswers from './imports/answers';
 import * as imports from './imports/operations';
 import * as inboxAnswers from './inbox/answers';
 import * as inbox from './inbox/operations';
+import * as keyAnswers from './keys/answers';
+import * as keys from './keys/operations';
 import * as linkAnswers from './links/answers';
 import * as links from './links/operations';
 import * as messageAnswers from './messages/answers';
@@ -115,6 +117,7 @@ export const operations: Operation[] = [
     calendars,
     backups,
     accounts,
+    keys,
   ],
 ].flatMap((resource) => Object.values<Operation>(resource));
 
@@ -160,6 +163,7 @@ export const shapes: Record<string, Schema> = Object.fromEntries(
       calendarAnswers,
       backupAnswers,
       accountAnswers,
+      keyAnswers,
     ],
   ].flatMap(({ answers }) => Object.entries<Schema>(answers)),
 );

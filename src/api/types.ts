@@ -202,6 +202,19 @@ export interface components {
         /** @description Lower case */
         words: string;
       }[];
+      /** @description A new message is signed */
+      usualSign: boolean;
+      /**
+       * @description A new message is encrypted like this
+       * @enum {string}
+       */
+      usualEncrypt: 'no' | 'if-all' | 'yes';
+      /** @description The header of what is encrypted does not tell the subject */
+      sealSubjects: boolean;
+      /** @description My key goes along in the header of what I send (Autocrypt) */
+      tellMyKey: boolean;
+      /** @description Minutes after which my keys are locked where nobody has used them */
+      keysOpenMinutes: number;
       /** @description Addresses, lower case, whose pictures from elsewhere are fetched */
       picturesFrom: string[];
       /** @description Single keys act outside fields; else only with Alt Shift */
@@ -682,6 +695,11 @@ export interface components {
       snooze: components['schemas']['Snooze'] | null;
       /** @description The open to-do on it */
       todo: components['schemas']['Todo'] | null;
+      /**
+       * @description It is signed or encrypted; one of mine: what it says is kept encrypted
+       * @enum {string|null}
+       */
+      protection: 'encrypted' | 'signed' | null;
       /** @description Something is attached */
       attached: boolean;
     };
@@ -711,6 +729,33 @@ export interface components {
       from: string | null;
       to: string | null;
       why: string | null;
+    };
+    /** @description What a message says that is signed, encrypted or sealed */
+    Opened: {
+      encrypted: boolean;
+      /** @description As it stands within; null where nothing is said there */
+      subject: string | null;
+      text: string;
+      /** @description There is HTML as well */
+      html: boolean;
+      files: {
+        name: string;
+        type: string;
+        size: number;
+        /** @description It stands in the HTML */
+        shown: boolean;
+      }[];
+      /** @description What its signatures come to */
+      verdicts: {
+        /** @enum {string} */
+        level: 'good' | 'doubt' | 'bad';
+        words: string;
+        fingerprint: string | null;
+      }[];
+      /** @description More stands around it, which is neither signed nor encrypted */
+      partly: boolean;
+      /** @description Whom it names within as its writer, where that is not who it names outside */
+      otherSender: string | null;
     };
     Message: {
       id: string;
@@ -762,6 +807,11 @@ export interface components {
       snooze: components['schemas']['Snooze'] | null;
       /** @description The open to-do on it */
       todo: components['schemas']['Todo'] | null;
+      /**
+       * @description It is signed or encrypted; one of mine: what it says is kept encrypted
+       * @enum {string|null}
+       */
+      protection: 'encrypted' | 'signed' | null;
       /** @description Something is attached */
       attached: boolean;
       /** @description The id of one of my identities; null: the main one */
@@ -780,6 +830,13 @@ export interface components {
       deliveryReceipt: boolean;
       /** @description The reader is asked to say that it was seen (RFC 8098) */
       readReceipt: boolean;
+      /** @description It is signed with OpenPGP (RFC 3156) */
+      sign: boolean;
+      /**
+       * @description It is encrypted: not, if everyone it goes to has a key, or always, so that it does not leave else
+       * @enum {string}
+       */
+      encrypt: 'no' | 'if-all' | 'yes';
       /** @description An answer is waited for as is usual for its readers, where it has no watch */
       usualWatch: boolean;
       /** @description The folder that keeps the sent copy; null: none */
@@ -1113,7 +1170,7 @@ export interface components {
       /** Format: date-time */
       due: string;
       /** @enum {string|null} */
-      pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+      pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | 'key' | null;
       /** @description Ms */
       holdLeft: number | null;
       reason: string | null;
@@ -1190,7 +1247,7 @@ export interface components {
        * @description Why it stands still; null unless it is paused
        * @enum {string|null}
        */
-      pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+      pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | 'key' | null;
       /** @description Seconds left of its hold while it stands still; null where it was not held */
       holdLeft: number | null;
       /** @description Its moment has come, and it waits for a mail server that cannot be reached */
@@ -1446,7 +1503,7 @@ export interface components {
             | 'unconfirmed'
             | 'ended';
           /** @enum {string|null} */
-          pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+          pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | 'key' | null;
         }[];
       }[];
     };
@@ -1516,6 +1573,11 @@ export interface components {
       snooze: components['schemas']['Snooze'] | null;
       /** @description The open to-do on it */
       todo: components['schemas']['Todo'] | null;
+      /**
+       * @description It is signed or encrypted; one of mine: what it says is kept encrypted
+       * @enum {string|null}
+       */
+      protection: 'encrypted' | 'signed' | null;
       /** @description Something is attached */
       attached: boolean;
       /** @description Messages in the thread */
@@ -2239,7 +2301,8 @@ export interface components {
         | 'question'
         | 'event'
         | 'calendar'
-        | 'account';
+        | 'account'
+        | 'key';
       ref: string;
     };
     FoundTimes: {
@@ -2521,7 +2584,7 @@ export interface components {
           | 'unconfirmed'
           | 'ended';
         /** @enum {string|null} */
-        pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+        pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | 'key' | null;
         reason: string | null;
       }[];
       /**
@@ -2829,7 +2892,7 @@ export interface components {
           | 'ended'
           | null;
         /** @enum {string|null} */
-        pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+        pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | 'key' | null;
         /** Format: date-time */
         due: string | null;
         /** Format: date-time */
@@ -2952,7 +3015,7 @@ export interface components {
           | 'ended'
           | null;
         /** @enum {string|null} */
-        pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | null;
+        pausedFor: 'me' | 'editing' | 'left-open' | 'late' | 'wrote-first' | 'review' | 'key' | null;
         /** Format: date-time */
         leftAt: string | null;
         /** @description It was moved by hand: the occasion does not move it */
@@ -3296,6 +3359,57 @@ export interface components {
       /** @description What is to be known about it */
       words: string;
     };
+    Key: {
+      /** @description Its fingerprint: hexadecimal, upper case */
+      id: string;
+      /** @description The same in groups, as people compare them */
+      words: string;
+      /** @description Whom it is for */
+      people: {
+        name: string;
+        address: string;
+        group?: string;
+      }[];
+      /** Format: date-time */
+      createdAt: string;
+      /**
+       * Format: date-time
+       * @description null: never
+       */
+      expiresAt: string | null;
+      algorithm: string;
+      canSign: boolean;
+      canEncrypt: boolean;
+      /**
+       * @description Where it came from; of a header it is only a hint
+       * @enum {string}
+       */
+      source: 'made' | 'file' | 'card' | 'mail' | 'header';
+      /** @description Mail to them is encrypted to it, and what it has signed is by them */
+      used: boolean;
+      mine: boolean;
+      /** @description It is mine, and its passphrase has been typed */
+      open: boolean;
+      /** @description Why it cannot be used now */
+      unusable: string | null;
+      /**
+       * Format: date-time
+       * @description When it was taken in
+       */
+      at: string;
+    };
+    /** @description Mine first */
+    Keys: {
+      keys: components['schemas']['Key'][];
+    };
+    ReaderKeys: {
+      /** @description The one to sign with */
+      own: components['schemas']['Key'] | null;
+      readers: {
+        address: string;
+        key: components['schemas']['Key'] | null;
+      }[];
+    };
     readHealth: {
       answer: components['schemas']['Health'];
     };
@@ -3331,6 +3445,19 @@ export interface components {
         identities?: components['schemas']['Identity'][];
         /** @description Of the main identity */
         signature?: string;
+        /** @description A new message is signed */
+        usualSign?: boolean;
+        /**
+         * @description A new message is encrypted like this
+         * @enum {string}
+         */
+        usualEncrypt?: 'no' | 'if-all' | 'yes';
+        /** @description The header of what is encrypted does not tell the subject */
+        sealSubjects?: boolean;
+        /** @description My key goes along in the header of what I send (Autocrypt) */
+        tellMyKey?: boolean;
+        /** @description Minutes after which my keys are locked where nobody has used them */
+        keysOpenMinutes?: number;
         /** @description Its messages leave through it; null: the usual one */
         account?: string | null;
         sentFolders?: string[];
@@ -3610,6 +3737,13 @@ export interface components {
         deliveryReceipt?: boolean;
         /** @description The reader is asked to say that it was seen (RFC 8098) */
         readReceipt?: boolean;
+        /** @description It is signed with OpenPGP (RFC 3156) */
+        sign?: boolean;
+        /**
+         * @description It is encrypted: not, if everyone it goes to has a key, or always, so that it does not leave else
+         * @enum {string}
+         */
+        encrypt?: 'no' | 'if-all' | 'yes';
         /** @description An answer is waited for as is usual for its readers, where it has no watch */
         usualWatch?: boolean;
         /** @description The folder that keeps the sent copy; null: none */
@@ -3735,6 +3869,13 @@ export interface components {
         deliveryReceipt?: boolean;
         /** @description The reader is asked to say that it was seen (RFC 8098) */
         readReceipt?: boolean;
+        /** @description It is signed with OpenPGP (RFC 3156) */
+        sign?: boolean;
+        /**
+         * @description It is encrypted: not, if everyone it goes to has a key, or always, so that it does not leave else
+         * @enum {string}
+         */
+        encrypt?: 'no' | 'if-all' | 'yes';
         /** @description An answer is waited for as is usual for its readers, where it has no watch */
         usualWatch?: boolean;
         /** @description The folder that keeps the sent copy; null: none */
@@ -3853,6 +3994,9 @@ export interface components {
       };
       answer: components['schemas']['MessagePage'];
     };
+    openSealed: {
+      answer: components['schemas']['Message'];
+    };
     placeMessages: {
       body: {
         ids: string[];
@@ -3877,6 +4021,19 @@ export interface components {
     };
     readMessage: {
       answer: components['schemas']['Message'];
+    };
+    readOpened: {
+      answer: components['schemas']['Opened'];
+    };
+    readOpenedFile: Record<string, never>;
+    readOpenedHtml: {
+      query: {
+        /**
+         * @description true: pictures from elsewhere may be fetched
+         * @default false
+         */
+        pictures: boolean;
+      };
     };
     readSource: {
       query: {
@@ -3936,6 +4093,13 @@ export interface components {
           deliveryReceipt?: boolean;
           /** @description The reader is asked to say that it was seen (RFC 8098) */
           readReceipt?: boolean;
+          /** @description It is signed with OpenPGP (RFC 3156) */
+          sign?: boolean;
+          /**
+           * @description It is encrypted: not, if everyone it goes to has a key, or always, so that it does not leave else
+           * @enum {string}
+           */
+          encrypt?: 'no' | 'if-all' | 'yes';
           /** @description An answer is waited for as is usual for its readers, where it has no watch */
           usualWatch?: boolean;
           /** @description The folder that keeps the sent copy; null: none */
@@ -6027,6 +6191,77 @@ export interface components {
     tryAccount: {
       answer: components['schemas']['Account'];
     };
+    changeKey: {
+      body: {
+        /** @description Mail to them is encrypted to it, and what it has signed is by them */
+        used?: boolean;
+        /** @description Of a key of mine: its passphrase */
+        before?: string;
+        /** @description The one it has from now on */
+        passphrase?: string;
+      };
+      answer: components['schemas']['Key'];
+    };
+    keyFileOf: {
+      query: {
+        /**
+         * @description With what is secret, locked by its passphrase
+         * @default false
+         */
+        secret: boolean;
+      };
+    };
+    listKeys: {
+      answer: components['schemas']['Keys'];
+    };
+    lockKeys: {
+      answer: components['schemas']['Keys'];
+    };
+    makeKey: {
+      body: {
+        /**
+         * @description Whose it is; null: the main one
+         * @default null
+         */
+        identity: string | null;
+        passphrase: string;
+      };
+      answer: components['schemas']['Key'];
+    };
+    readKey: {
+      answer: components['schemas']['Key'];
+    };
+    readerKeys: {
+      body: {
+        /** @description As whom it is written */
+        from: string;
+        addresses: string[];
+      };
+      answer: components['schemas']['ReaderKeys'];
+    };
+    removeKey: Record<string, never>;
+    takeKeys: {
+      body: {
+        /** @description Armored (RFC 9580 §6.2) */
+        text?: string;
+        /**
+         * Format: base64
+         * @description Binary
+         */
+        base64?: string;
+        /** @description One that came with a message */
+        attachment?: string;
+        /** @description Of a secret key; one that is not locked is locked with it */
+        passphrase?: string;
+      };
+      answer: components['schemas']['Keys'];
+    };
+    unlockKeys: {
+      body: {
+        passphrase: string;
+      };
+      answer: components['schemas']['Keys'];
+    };
   };
   responses: never;
   parameters: never;
@@ -6062,6 +6297,7 @@ export type ReturnedJson = Schemas['Returned'];
 export type MessageSummaryJson = Schemas['MessageSummary'];
 export type MailingListJson = Schemas['MailingList'];
 export type HistoryJson = Schemas['History'];
+export type OpenedJson = Schemas['Opened'];
 export type MessageJson = Schemas['Message'];
 export type MessagePageJson = Schemas['MessagePage'];
 export type MovedJson = Schemas['Moved'];
@@ -6179,6 +6415,9 @@ export type AccountJson = Schemas['Account'];
 export type MailboxFoldersJson = Schemas['MailboxFolders'];
 export type AccountsJson = Schemas['Accounts'];
 export type FoundServersJson = Schemas['FoundServers'];
+export type KeyJson = Schemas['Key'];
+export type KeysJson = Schemas['Keys'];
+export type ReaderKeysJson = Schemas['ReaderKeys'];
 export type ShapeName =
   | 'Health'
   | 'Clock'
@@ -6206,6 +6445,7 @@ export type ShapeName =
   | 'MessageSummary'
   | 'MailingList'
   | 'History'
+  | 'Opened'
   | 'Message'
   | 'MessagePage'
   | 'Moved'
@@ -6322,7 +6562,10 @@ export type ShapeName =
   | 'Account'
   | 'MailboxFolders'
   | 'Accounts'
-  | 'FoundServers';
+  | 'FoundServers'
+  | 'Key'
+  | 'Keys'
+  | 'ReaderKeys';
 export interface Operations {
   readHealth: Schemas['readHealth'];
   retryMailServer: Schemas['retryMailServer'];
@@ -6348,9 +6591,13 @@ export interface Operations {
   exportMessages: Schemas['exportMessages'];
   leaveList: Schemas['leaveList'];
   listDrafts: Schemas['listDrafts'];
+  openSealed: Schemas['openSealed'];
   placeMessages: Schemas['placeMessages'];
   readHtml: Schemas['readHtml'];
   readMessage: Schemas['readMessage'];
+  readOpened: Schemas['readOpened'];
+  readOpenedFile: Schemas['readOpenedFile'];
+  readOpenedHtml: Schemas['readOpenedHtml'];
   readSource: Schemas['readSource'];
   restoreMessage: Schemas['restoreMessage'];
   scheduleMessage: Schemas['scheduleMessage'];
@@ -6556,4 +6803,14 @@ export interface Operations {
   readAccount: Schemas['readAccount'];
   removeAccount: Schemas['removeAccount'];
   tryAccount: Schemas['tryAccount'];
+  changeKey: Schemas['changeKey'];
+  keyFileOf: Schemas['keyFileOf'];
+  listKeys: Schemas['listKeys'];
+  lockKeys: Schemas['lockKeys'];
+  makeKey: Schemas['makeKey'];
+  readKey: Schemas['readKey'];
+  readerKeys: Schemas['readerKeys'];
+  removeKey: Schemas['removeKey'];
+  takeKeys: Schemas['takeKeys'];
+  unlockKeys: Schemas['unlockKeys'];
 }

@@ -15,4 +15,5 @@ export const CHANGE_TOPICS = [
   'event',
   'calendar',
   'account',
+  'key',
 ] as const;

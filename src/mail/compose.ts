@@ -5,6 +5,7 @@ import { randomUUID } from 'node:crypto';
 import type { Method } from '#core/calendar/invitation';
 import type { Mailbox } from '#core/message/address';
 import type { Importance, Sensitivity } from '#core/message/details';
+import { writeAutocrypt } from '#core/openpgp/autocrypt';
 import { parseMessageIds } from '#core/reply/threading';
 import { cutMarks, newMark } from './enclosures';
 import { LONGEST_LINE, parameter, phrase, textValue } from './headerValues';
@@ -40,6 +41,8 @@ export interface OutgoingMessage {
   /** Where the reader's program is asked to say that it was seen (RFC 8098 §2.1). */
   receiptTo?: Addressee;
   attachments?: OutgoingAttachment[];
+  /** The key I can be written to with (Autocrypt Level 1 §2.1), base64. */
+  ownKey?: string;
   /** For calendar programs, beside the text (iMIP, RFC 6047 §2.4). */
   calendar?: { method: Method; text: string };
 }
@@ -51,16 +54,23 @@ const SENSITIVITY_VALUES: Record<Exclude<Sensitivity, 'none'>, string> = {
   'company-confidential': 'Company-Confidential',
 };
 
-function detailHeaders({
-  importance,
-  sensitivity,
-  receiptTo,
-}: OutgoingMessage): { key: string; value: string }[] {
-  const headers: { key: string; value: string }[] = [];
+interface Header {
+  key: string;
+  value: string | { prepared: true; value: string };
+}
+
+function detailHeaders({ importance, sensitivity, receiptTo, from, ownKey }: OutgoingMessage): Header[] {
+  const headers: Header[] = [];
   if (importance && importance !== 'normal') headers.push({ key: 'Importance', value: importance });
   if (sensitivity && sensitivity !== 'none')
     headers.push({ key: 'Sensitivity', value: SENSITIVITY_VALUES[sensitivity] });
   if (receiptTo) headers.push({ key: 'Disposition-Notification-To', value: `<${receiptTo.address}>` });
+  // Folded where it has to be: base64 has no spaces.
+  if (ownKey)
+    headers.push({
+      key: 'Autocrypt',
+      value: { prepared: true, value: writeAutocrypt(from.address, ownKey) },
+    });
   return headers;
 }
 

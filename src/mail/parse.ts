@@ -6,10 +6,13 @@ import type { Mailbox } from '#core/message/address';
 import { mediaType, safeFileName } from '#core/message/attachment';
 import { askedDetails, type AskedDetails } from '#core/message/details';
 import { readMailingList, type MailingList } from '#core/message/mailingList';
+import type { Protected } from '#core/openpgp/protected';
 import type { Strange } from '#core/message/strange';
 import { signsOf, type Signs } from '#core/reply/classify';
+import { readAutocrypt, type AutocryptHeader } from '#core/openpgp/autocrypt';
 import { readReport, type MessageReport } from '#core/reply/report';
 import { parseMessageIds } from '#core/reply/threading';
+import { protectionOf } from './openpgp/protection';
 import { readCalendarPart } from './calendarPart';
 import { plainText } from './plainText';
 import { decodeAsTheStandardSays } from './windows1252';
@@ -53,6 +56,10 @@ export interface IncomingMessage {
   attachments: IncomingAttachment[];
   /** What it does with an event (iMIP, RFC 6047); null where it does nothing with one that can be read. */
   calendar: CalendarMessage | null;
+  /** The key its writer’s program says they can be written to with; undefined where it says none. */
+  autocrypt: AutocryptHeader | undefined;
+  /** What of it is signed or encrypted, by its structure; null where nothing is. */
+  protection: Protected | null;
   /** Why not all of it could be read; null where all was. */
   strange: Strange | null;
 }
@@ -138,6 +145,9 @@ export async function parseAttachments(source: Buffer, parts: readonly number[])
   });
 }
 
+/** Most mail has nothing of the kind, and is not looked into for it. */
+const hasArmor = (bytes: Buffer) => bytes.includes('pgp-') || bytes.includes('-----BEGIN PGP ');
+
 /** The first of a list, and whether it was longer. */
 const few = <T>(list: T[], most: number) => [list.slice(0, most), list.length > most] as const;
 
@@ -188,6 +198,11 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
     ),
     attachments: listAttachments(mail),
     calendar: readCalendarPart(calendarPart(mail.attachments), Number.isNaN(date) ? 0 : date),
+    autocrypt: readAutocrypt(
+      mail.headers.filter(({ key }) => key === 'autocrypt').map(({ value }) => value),
+      mail.from?.address ?? '',
+    ),
+    protection: hasArmor(bytes) ? protectionOf(bytes) : null,
     strange: strange.find(([, is]) => is)?.[0] ?? null,
   };
 }

@@ -7,6 +7,7 @@ import { linkedPages } from '#core/message/links';
 import { READING } from '#core/limits';
 import { askedDetails } from '#core/message/details';
 import type { Strange } from '#core/message/strange';
+import type { ReadKey } from './openpgp/keys';
 import { parseMessage, type IncomingMessage } from './parse';
 import { digestOf, saysTheSame } from './saysTheSame';
 
@@ -17,15 +18,26 @@ export interface ReadMail {
   digest: string;
   /** The pages it links to, for comparing. */
   links: string[];
+  /** The key that came in its header (Autocrypt); null where none did. */
+  hint: ReadKey | null;
+}
+
+/** A key nobody can read is no hint. */
+async function hintIn({ autocrypt }: IncomingMessage): Promise<ReadKey | null> {
+  if (!autocrypt) return null;
+  const { readKeyFile } = await import('./openpgp/keys');
+  const [key] = await readKeyFile(Buffer.from(autocrypt.keydata, 'base64')).catch(() => []);
+  return key && !key.secret ? key : null;
 }
 
 /** Raised with every change after which what was too strange to read may be read. */
 export const READER_VERSION = 1;
 
-const withRest = (mail: IncomingMessage, bytes: Buffer): ReadMail => ({
+const withRest = async (mail: IncomingMessage, bytes: Buffer): Promise<ReadMail> => ({
   mail,
   digest: saysTheSame(bytes),
   links: linkedPages(mail.text, mail.html).slice(0, READING.links),
+  hint: await hintIn(mail),
 });
 
 const [LF, CR] = [10, 13];
@@ -58,7 +70,7 @@ export async function readFiled(
 /** The message in these bytes; where it cannot be read, what its header says. Rejects on what no message does. */
 export async function readMail(bytes: Buffer): Promise<ReadMail> {
   try {
-    return withRest(await parseMessage(bytes), bytes);
+    return await withRest(await parseMessage(bytes), bytes);
   } catch (error) {
     const said = error instanceof Error ? error.message : '';
     const limit = said.startsWith('Maximum header')
@@ -66,7 +78,7 @@ export async function readMail(bytes: Buffer): Promise<ReadMail> {
       : said.startsWith('Maximum MIME')
         ? 'depth'
         : 'form';
-    return { mail: await readHead(bytes, limit), digest: digestOf(bytes), links: [] };
+    return { mail: await readHead(bytes, limit), digest: digestOf(bytes), links: [], hint: null };
   }
 }
 
@@ -114,5 +126,7 @@ export const readNothing = (strange: Strange): IncomingMessage => ({
   report: undefined,
   attachments: [],
   calendar: null,
+  autocrypt: undefined,
+  protection: null,
   strange,
 });

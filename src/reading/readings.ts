@@ -30,6 +30,11 @@ export const readings = {
   harmless: later(async () => (await import('#mail/htmlBody')).harmless),
   /** The words of HTML. */
   plain: later(async () => (await import('#mail/plainText')).plainText),
+  /** OpenPGP keys of a file. */
+  keys: later(async () => (await import('#mail/openpgp/keys')).readKeyFile),
+  /** For whom a message is encrypted, and what lies in it. */
+  lock: later(async () => (await import('#mail/openpgp/open')).lockOf),
+  opened: later(async () => (await import('#mail/openpgp/readOpened')).readOpened),
   vcard: later(async () => (await import('#core/formats/vcard')).readVcards),
   csv: later(async () => (await import('#core/formats/csv')).readCsv),
   holidays: later(async () => (await import('#core/formats/holidayFile')).readHolidayFile),

@@ -1,7 +1,7 @@
 /** Who has which departure open for editing. Times are real, epoch ms. */
-import { and, asc, eq, lte, min, notInArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, lte, min, notInArray, sql } from 'drizzle-orm';
 import { built } from './built';
-import { leases } from './schema';
+import { departures, leases } from './schema';
 import type { Reading, Tx } from './store';
 
 export type Lease = typeof leases.$inferSelect;
@@ -71,3 +71,19 @@ export function shiftLeases(tx: Tx, by: number): void {
     .set({ until: sql`${leases.until} + ${by}` })
     .run();
 }
+
+/** A message that is the same in other words: whoever has it open has changed nothing. */
+export const followRevision = (tx: Tx, messageId: string, before: number, after: number): void =>
+  void tx
+    .update(leases)
+    .set({ messageRevision: after })
+    .where(
+      and(
+        eq(leases.messageRevision, before),
+        inArray(
+          leases.departureId,
+          tx.select({ id: departures.id }).from(departures).where(eq(departures.messageId, messageId)),
+        ),
+      ),
+    )
+    .run();

@@ -1,7 +1,8 @@
 /** Messages and their recipients. */
 import { and, desc, eq, gt, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import type { Protected } from '#core/openpgp/protected';
 import type { Plan } from '#core/plan/plan';
-import { messages, recipients } from './schema';
+import { messages, recipients, sealedWords } from './schema';
 import { among, built, builtBy, columnsOf, placeholders } from './built';
 import { insertMany } from './many';
 import type { Reading, Tx } from './store';
@@ -59,6 +60,10 @@ const summaryColumns = {
   returnedAt: messages.returnedAt,
   returnedWhy: messages.returnedWhy,
   unseen: messages.unseen,
+  protection: sql<Protected | null>`CASE WHEN ${messages.direction} = 'out'
+    THEN (SELECT 'encrypted' FROM ${sealedWords} WHERE ${sealedWords.messageId} = ${messages.id}) ELSE ${messages.protection} END`.as(
+    'protection',
+  ),
   writtenAt: messages.writtenAt,
   writtenOffset: messages.writtenOffset,
 };

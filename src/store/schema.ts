@@ -9,6 +9,7 @@ export * from './schema/imports';
 export * from './schema/linkedFiles';
 export * from './schema/messages';
 export * from './schema/occasions';
+export * from './schema/openpgp';
 export * from './schema/people';
 export * from './schema/pieces';
 export * from './schema/questions';

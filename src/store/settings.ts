@@ -7,6 +7,7 @@ import type { RowAction } from '#core/rowActions';
 import type { QuietHours } from '#core/hold/quietHours';
 import type { Identity } from '#core/message/details';
 import type { HoldRule } from '#core/hold/rule';
+import type { Encrypt } from '#core/openpgp/key';
 import type { WorkingWeek } from '#core/time/dayParts';
 import type { Language } from '#core/text/language';
 import type { Leave } from '#core/time/leave';
@@ -53,6 +54,15 @@ export interface Settings {
   checksOff: CheckId[];
   /** What they find in any message and is meant so. */
   meantSo: SetAside[];
+  /** A new message is signed, and encrypted, like this. */
+  usualSign: boolean;
+  usualEncrypt: Encrypt;
+  /** The header of what is encrypted does not tell the subject. */
+  sealSubjects: boolean;
+  /** My key goes along in the header of what I send (Autocrypt). */
+  tellMyKey: boolean;
+  /** Minutes after which my keys are locked again where nobody has used them. */
+  keysOpenMinutes: number;
   /** Addresses, lower case, whose pictures from elsewhere are fetched. */
   picturesFrom: string[];
   /** Single keys act outside fields; else only with Alt Shift. */

@@ -6,6 +6,9 @@ export class NotFound extends Error {}
 /** The state of things does not allow it, for instance because the message has already left. */
 export class Refused extends Error {}
 
+/** It needs a key that is locked. `message` says so; once its passphrase has been typed it can be done. */
+export class Locked extends Refused {}
+
 /** Someone else changed it since it was read. */
 export class Stale extends Error {
   constructor(what: string) {

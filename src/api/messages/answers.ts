@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { STRANGE } from '#core/message/strange';
+import { VERDICTS } from '#core/openpgp/verdict';
 import { MAIL_CLASSES } from '#core/reply/classify';
 import { attachment } from '../attachments/answers';
 import { departure, reportedAction } from '../departures/answers';
@@ -31,6 +32,28 @@ const layout = all({
   ),
   pictures: Joi.boolean().description('Its sender’s pictures are fetched'),
 });
+
+const openedFile = all({
+  name: text,
+  type: text,
+  size: Joi.number(),
+  shown: Joi.boolean().description('It stands in the HTML'),
+});
+
+const opened = all({
+  encrypted: Joi.boolean(),
+  subject: orNull(text).description('As it stands within; null where nothing is said there'),
+  text,
+  html: Joi.boolean().description('There is HTML as well'),
+  files: listOf(openedFile),
+  verdicts: listOf(
+    all({ level: Joi.valid(...VERDICTS), words: text, fingerprint: orNull(text) }),
+  ).description('What its signatures come to'),
+  partly: Joi.boolean().description('More stands around it, which is neither signed nor encrypted'),
+  otherSender: orNull(text).description(
+    'Whom it names within as its writer, where that is not who it names outside',
+  ),
+}).description('What a message says that is signed, encrypted or sealed');
 
 const history = all({ at: instant, what: text, from: orNull(text), to: orNull(text), why: orNull(text) });
 
@@ -68,6 +91,7 @@ export const answers = {
   MessageSummary: summary,
   MailingList: mailingList,
   History: history,
+  Opened: opened,
   Message: message,
   MessagePage: all({ messages: listOf(summary), total: Joi.number() }),
   Moved: all({ moved: listOf(Joi.string()), missing: listOf(Joi.string()) }),

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { IMPORTANCES, SENSITIVITIES } from '#core/message/details';
+import { ENCRYPTS } from '#core/openpgp/key';
 import { setAside } from '../checks/requests';
 import { ADDRESS } from '../fields';
 
@@ -13,6 +14,10 @@ export const details = {
   sensitivity: Joi.valid(...SENSITIVITIES).description('RFC 4021 Sensitivity'),
   deliveryReceipt: Joi.boolean().description('Mail servers are asked to report delivery (RFC 3461)'),
   readReceipt: Joi.boolean().description('The reader is asked to say that it was seen (RFC 8098)'),
+  sign: Joi.boolean().description('It is signed with OpenPGP (RFC 3156)'),
+  encrypt: Joi.valid(...ENCRYPTS).description(
+    'It is encrypted: not, if everyone it goes to has a key, or always, so that it does not leave else',
+  ),
   usualWatch: Joi.boolean().description(
     'An answer is waited for as is usual for its readers, where it has no watch',
   ),

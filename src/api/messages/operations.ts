@@ -119,3 +119,30 @@ export const leaveList = operation('leaveList', {
   summary: 'Leave the mailing list a message came by, by one request (RFC 8058)',
   answer: 'Message',
 });
+
+export const readOpened = operation('readOpened', {
+  method: 'get',
+  path: '/messages/{id}/opened',
+  summary: 'What a message says that is signed, encrypted or sealed; 423 while the key it needs is locked',
+  answer: 'Opened',
+});
+
+export const readOpenedHtml = operation('readOpenedHtml', {
+  method: 'get',
+  path: '/messages/{id}/opened/html',
+  summary: 'The HTML of one, to be shown in a frame (text/html, sandboxed)',
+  query: htmlQuery,
+});
+
+export const readOpenedFile = operation('readOpenedFile', {
+  method: 'get',
+  path: '/messages/{id}/opened/files/{file}',
+  summary: 'A file within it, by its number from 0',
+});
+
+export const openSealed = operation('openSealed', {
+  method: 'post',
+  path: '/messages/{id}/open',
+  summary: 'Open a message of mine that is sealed, so that it can be changed; 423 while its key is locked',
+  answer: 'Message',
+});

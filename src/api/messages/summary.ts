@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { PROTECTED } from '#core/openpgp/protected';
 import { RETURN_KINDS } from '#core/returns/why';
 import { all, extended, instant, listOf, mailbox, orNull, text } from '../fields';
 import { snooze } from '../snoozes/snooze';
@@ -42,5 +43,8 @@ export const summary = all({
   snoozedUntil: orNull(instant),
   snooze: orNull(snooze).description('How it is put off'),
   todo: orNull(todo).description('The open to-do on it'),
+  protection: orNull(Joi.valid(...PROTECTED)).description(
+    'It is signed or encrypted; one of mine: what it says is kept encrypted',
+  ),
   attached: Joi.boolean().description('Something is attached'),
 });

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { ENCRYPTS } from '#core/openpgp/key';
 import { LANGUAGES } from '#core/text/language';
 import { checksOff, setAside } from '../checks/requests';
 import { leave, workingWeek } from '../correspondents/requests';
@@ -34,6 +35,11 @@ export const answers = {
     holdRules: listOf(holdRule).description('In order: the first that fits decides'),
     checksOff,
     meantSo: setAside,
+    usualSign: Joi.boolean().description('A new message is signed'),
+    usualEncrypt: Joi.valid(...ENCRYPTS).description('A new message is encrypted like this'),
+    sealSubjects: Joi.boolean().description('The header of what is encrypted does not tell the subject'),
+    tellMyKey: Joi.boolean().description('My key goes along in the header of what I send (Autocrypt)'),
+    keysOpenMinutes: countOf('Minutes after which my keys are locked where nobody has used them'),
     picturesFrom: listOf(Joi.string()).description(
       'Addresses, lower case, whose pictures from elsewhere are fetched',
     ),

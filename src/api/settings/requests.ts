@@ -3,6 +3,7 @@ import { COMMANDS } from '#core/commandKeys';
 import { cleanPath, type PathError } from '#core/files/paths';
 import { HOLD_SECONDS } from '#core/limits';
 import { ROW_ACTIONS } from '#core/rowActions';
+import { ENCRYPTS } from '#core/openpgp/key';
 import { LANGUAGES } from '#core/text/language';
 import { checksOff, setAside } from '../checks/requests';
 import { leave, workingWeek } from '../correspondents/requests';
@@ -60,6 +61,15 @@ const fileFolders = Joi.array()
 export const settingsPatch = Joi.object({
   identities: Joi.array().items(identity).max(50).unique('id'),
   signature: Joi.string().max(5000).allow('').description('Of the main identity'),
+  usualSign: Joi.boolean().description('A new message is signed'),
+  usualEncrypt: Joi.valid(...ENCRYPTS).description('A new message is encrypted like this'),
+  sealSubjects: Joi.boolean().description('The header of what is encrypted does not tell the subject'),
+  tellMyKey: Joi.boolean().description('My key goes along in the header of what I send (Autocrypt)'),
+  keysOpenMinutes: Joi.number()
+    .integer()
+    .min(1)
+    .max(24 * 60)
+    .description('Minutes after which my keys are locked where nobody has used them'),
   account,
   sentFolders: Joi.array().items(Joi.string().max(100)).min(1).max(50),
   ownWords: Joi.array().items(Joi.string().max(100).lowercase()).max(10_000).description('Spelled right'),

@@ -42,6 +42,8 @@ const WORDS: Record<string, string> = {
   'not-sent': 'Did not leave, as was chosen',
   'cleared-away': 'Its file was cleared away',
   'put-back': 'Its file was put back',
+  sealed: 'Sealed: what it says is kept encrypted from here on',
+  opened: 'Opened with the passphrase, so that it can be changed',
   'copy-forgotten': 'No copy was kept, as was asked',
   arrived: 'Arrived',
   snoozed: 'Put off',

@@ -68,7 +68,7 @@ export const DEPARTURE_EVENTS = [
 export type DepartureEvent = (typeof DEPARTURE_EVENTS)[number];
 
 /** Why a departure stands still. */
-export const PAUSE_CAUSES = ['me', 'editing', 'left-open', 'late', 'wrote-first', 'review'] as const;
+export const PAUSE_CAUSES = ['me', 'editing', 'left-open', 'late', 'wrote-first', 'review', 'key'] as const;
 
 export type PauseCause = (typeof PAUSE_CAUSES)[number];
 

@@ -1,6 +1,7 @@
 /** What a message says of itself beside its words, and what is asked of those who carry and read it. */
 
 import type { SetAside } from '../checks/setAside';
+import type { Encrypt } from '../openpgp/key';
 import type { FieldValues } from '../fields/values';
 
 /** How urgent it is (RFC 4021 §2.1.54 `Importance`). */
@@ -44,6 +45,9 @@ export interface MessageDetails {
   deliveryReceipt: boolean;
   /** The reader is asked to say that it was seen (RFC 8098). */
   readReceipt: boolean;
+  /** It is signed, and encrypted, with OpenPGP. */
+  sign: boolean;
+  encrypt: Encrypt;
   /** An answer is waited for as is usual for its readers, where nothing else was said about it. */
   usualWatch: boolean;
   /** The folder that keeps the sent copy; null: none is kept. */
@@ -63,6 +67,8 @@ export const usualDetails: MessageDetails = {
   sensitivity: 'none',
   deliveryReceipt: false,
   readReceipt: false,
+  sign: false,
+  encrypt: 'no',
   usualWatch: true,
   keptIn: SENT_FOLDER,
   setAside: [],

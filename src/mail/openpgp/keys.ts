@@ -1,15 +1,7 @@
 /** The bytes of OpenPGP keys (RFC 9580 §10.1): read, made, locked, opened and written. */
-import {
-  decryptKey,
-  encryptKey,
-  generateKey,
-  readKey,
-  readKeys,
-  readPrivateKey,
-  type Key,
-  type PrivateKey,
-} from 'openpgp';
+import type { Key, PrivateKey } from 'openpgp';
 import type { KeyFacts } from '#core/openpgp/key';
+import { openpgp } from './library';
 
 /** A key that has been read. */
 export interface ReadKey {
@@ -120,6 +112,7 @@ function blocksOf(text: string): string[] {
 export async function readKeyFile(bytes: Uint8Array): Promise<ReadKey[]> {
   if (bytes.length > LONGEST) throw new Error('It is too large for keys: a megabyte at most.');
   const text = Buffer.from(bytes).toString('latin1');
+  const { readKeys } = await openpgp();
   const found: Key[] = [];
   try {
     if (text.includes(BEGIN))
@@ -139,6 +132,7 @@ export async function readKeyFile(bytes: Uint8Array): Promise<ReadKey[]> {
  * @throws (rejects) where they are two keys
  */
 export async function merged(kept: Uint8Array, come: Uint8Array): Promise<ReadKey> {
+  const { readKey } = await openpgp();
   const [before, after] = await Promise.all(
     [kept, come].map((each) => readKey({ binaryKey: new Uint8Array(each) })),
   );
@@ -153,6 +147,7 @@ export type OpenKey = PrivateKey;
 
 /** @throws (rejects) WrongPassphrase */
 export async function openKey(secret: Uint8Array, passphrase: string): Promise<OpenKey> {
+  const { readPrivateKey, decryptKey } = await openpgp();
   const privateKey = await readPrivateKey({ binaryKey: new Uint8Array(secret) });
   if (privateKey.isDecrypted()) return privateKey;
   try {
@@ -164,6 +159,7 @@ export async function openKey(secret: Uint8Array, passphrase: string): Promise<O
 
 /** A key under a passphrase, binary. */
 export async function lockKey(open: OpenKey, passphrase: string): Promise<Uint8Array> {
+  const { encryptKey } = await openpgp();
   return (await encryptKey({ privateKey: open, passphrase })).write();
 }
 
@@ -172,6 +168,7 @@ export async function makeKey(
   person: { name: string; address: string },
   passphrase: string,
 ): Promise<ReadKey & { secret: Uint8Array }> {
+  const { generateKey } = await openpgp();
   const { privateKey } = await generateKey({
     type: 'ecc',
     userIDs: [{ name: person.name, email: person.address }],
@@ -184,4 +181,4 @@ export async function makeKey(
 
 /** In armor, as it is given to others. @param key binary */
 export const armored = async (key: Uint8Array): Promise<string> =>
-  (await readKey({ binaryKey: new Uint8Array(key) })).armor();
+  (await (await openpgp()).readKey({ binaryKey: new Uint8Array(key) })).armor();

@@ -2,23 +2,11 @@
  * What in a message is signed or encrypted (RFC 3156, and armor in its text, RFC 9580 §6.2 and §7), opened and checked. What opens
  * it is the key of the one message, never mine: reading what strangers have written is done apart from where my keys are.
  */
-import {
-  config,
-  createMessage,
-  decrypt,
-  decryptSessionKeys,
-  enums,
-  readCleartextMessage,
-  readKey,
-  readMessage,
-  readSignature,
-  verify,
-  type Key,
-  type Message,
-} from 'openpgp';
+import type { Key, Message, VerifyMessageResult } from 'openpgp';
 import { INTAKE } from '#core/limits';
-import type { Protected } from '#core/openpgp/protected';
-import { childrenOf, decodedBody, readPart, type RawPart } from './rawParts';
+import { openpgp } from './library';
+import { ENCRYPTED_TEXT, find, SIGNED_TEXT, type Found } from './protection';
+import { decodedBody, readPart, type RawPart } from './rawParts';
 import type { OpenKey } from './keys';
 
 /** The one key a message is encrypted with; it opens nothing else. */
@@ -52,53 +40,8 @@ export interface Opened {
 /** It is not for my keys. */
 export class NotForMe extends Error {}
 
-interface Found {
-  kind: 'encrypted' | 'signed' | 'encrypted-text' | 'signed-text';
-  part: RawPart;
-  children: RawPart[];
-  partly: boolean;
-}
-
-const ENCRYPTED_TEXT = '-----BEGIN PGP MESSAGE-----';
-const SIGNED_TEXT = '-----BEGIN PGP SIGNED MESSAGE-----';
 const END_MESSAGE = '-----END PGP MESSAGE-----';
 const END_SIGNATURE = '-----END PGP SIGNATURE-----';
-
-function byText(part: RawPart, partly: boolean): Found | undefined {
-  const text = decodedBody(part);
-  if (text.includes(ENCRYPTED_TEXT)) return { kind: 'encrypted-text', part, children: [], partly };
-  if (text.includes(SIGNED_TEXT)) return { kind: 'signed-text', part, children: [], partly };
-  return undefined;
-}
-
-function find(part: RawPart, depth: number, partly: boolean): Found | undefined {
-  if (part.type === 'text/plain') return byText(part, partly);
-  if (!part.type.startsWith('multipart/') || depth > 5) return undefined;
-  const children = childrenOf(part);
-  const [first, second] = children;
-  if (part.type === 'multipart/signed' && second?.type === 'application/pgp-signature')
-    return { kind: 'signed', part, children, partly };
-  // Some servers write another type over it.
-  const version = children.findIndex(({ type }) => type === 'application/pgp-encrypted');
-  if (version >= 0 && children[version + 1])
-    return {
-      kind: 'encrypted',
-      part,
-      children: children.slice(version),
-      partly: partly || children.length > 2,
-    };
-  // Lists put a part of theirs beside; in alternatives the text stands for all of it.
-  if (part.type === 'multipart/mixed')
-    return children.map((child) => find(child, depth + 1, children.length > 1)).find(Boolean);
-  return first && part.type === 'multipart/alternative' ? find(first, depth + 1, partly) : undefined;
-}
-
-/** What in it is signed or encrypted, told by its structure; null where nothing is. */
-export function protectionOf(source: Buffer): Protected | null {
-  const found = find(readPart(source), 0, false);
-  if (!found) return null;
-  return found.kind === 'encrypted' || found.kind === 'encrypted-text' ? 'encrypted' : 'signed';
-}
 
 /** From one line to another, both with it. */
 function between(text: string, begin: string, end: string): string {
@@ -111,6 +54,7 @@ function between(text: string, begin: string, end: string): string {
 const LIMITS = { maxDecompressedMessageSize: 2 * INTAKE.messageBytes };
 
 async function encryptedIn(found: Found): Promise<Message<Uint8Array>> {
+  const { readMessage } = await openpgp();
   const bytes = decodedBody(found.kind === 'encrypted' ? found.children[1]! : found.part);
   const text = bytes.toString('latin1');
   if (text.includes(ENCRYPTED_TEXT))
@@ -126,8 +70,9 @@ async function encryptedIn(found: Found): Promise<Message<Uint8Array>> {
  * @throws (rejects) where nothing in it is encrypted, or it cannot be read
  */
 export async function lockOf(source: Buffer): Promise<Uint8Array> {
-  const found = find(readPart(source), 0, false);
+  const found = find(readPart(source));
   if (!found) throw new Error('Nothing in it is encrypted.');
+  const { enums } = await openpgp();
   const message = await encryptedIn(found);
   return message.packets.filterByTag(enums.packet.publicKeyEncryptedSessionKey).write();
 }
@@ -138,6 +83,7 @@ export async function lockOf(source: Buffer): Promise<Uint8Array> {
  * @throws (rejects) NotForMe
  */
 export async function sessionKeysOf(lock: Uint8Array, keys: readonly OpenKey[]): Promise<SessionKey[]> {
+  const { config, decryptSessionKeys, readMessage } = await openpgp();
   const none = 'It is encrypted for other keys than yours.';
   if (lock.length === 0) throw new NotForMe('It is encrypted with a password, not for a key.');
   try {
@@ -153,7 +99,7 @@ export async function sessionKeysOf(lock: Uint8Array, keys: readonly OpenKey[]):
   }
 }
 
-type VerificationResult = Awaited<ReturnType<typeof verify>>['signatures'][number];
+type VerificationResult = Awaited<VerifyMessageResult>['signatures'][number];
 
 async function checked(
   results: readonly VerificationResult[],
@@ -189,6 +135,7 @@ const TEXT = Buffer.from(
 const asPart = (text: string | Uint8Array) => Buffer.concat([TEXT, Buffer.from(text)]);
 
 async function openSigned(found: Found, verificationKeys: Key[]): Promise<Opened> {
+  const { createMessage, readCleartextMessage, readSignature, verify } = await openpgp();
   const { partly } = found;
   if (found.kind === 'signed-text') {
     const text = between(decodedBody(found.part).toString(), SIGNED_TEXT, END_SIGNATURE);
@@ -228,8 +175,9 @@ export async function openProtected(
   certificates: readonly Uint8Array[],
   sessionKeys: readonly SessionKey[] = [],
 ): Promise<Opened> {
-  const found = find(readPart(source), 0, false);
+  const found = find(readPart(source));
   if (!found) throw new Error('Nothing in it is signed or encrypted.');
+  const { decrypt, readKey } = await openpgp();
   const keys = await Promise.all(certificates.map((each) => readKey({ binaryKey: new Uint8Array(each) })));
   if (found.kind === 'signed' || found.kind === 'signed-text') return openSigned(found, keys);
   const { data, signatures } = await decrypt({
@@ -246,7 +194,7 @@ export async function openProtected(
   const partly = found.partly || found.kind === 'encrypted-text';
   const own = await checked(signatures, keys);
   // Signed first, and then encrypted (RFC 3156 §6.1).
-  const within = find(readPart(payload), 0, false);
+  const within = find(readPart(payload));
   if (own.length === 0 && found.kind === 'encrypted' && within?.kind === 'signed') {
     const inner = await openSigned(within, keys);
     return { ...inner, encrypted: true, partly: partly || inner.partly };

@@ -4,7 +4,8 @@ import { gnuPg, type GnuPg } from '#test/support/gnupg';
 import { composeMessage, type OutgoingMessage } from '../compose';
 import { parseMessage } from '../parse';
 import { armored, makeKey, merged, openKey, lockKey, readKeyFile, WrongPassphrase } from './keys';
-import { lockOf, NotForMe, openProtected, protectionOf, sessionKeysOf } from './open';
+import { lockOf, NotForMe, openProtected, sessionKeysOf } from './open';
+import { protectionOf } from './protection';
 import { protect, underHeader, type Protection } from './protect';
 import { childrenOf, decodedBody, readPart } from './rawParts';
 

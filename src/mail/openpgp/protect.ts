@@ -1,6 +1,7 @@
 /** A composed message signed and encrypted: PGP/MIME (RFC 3156), its header protected (RFC 9788). */
 import { randomUUID } from 'node:crypto';
-import { createMessage, encrypt, enums, readKey, sign, type PrivateKey } from 'openpgp';
+import type { PrivateKey } from 'openpgp';
+import { openpgp } from './library';
 import { headAndBody, withCrLf } from './rawParts';
 
 /** What takes the place of a message's content: the fields that say what it is, and its body. */
@@ -60,6 +61,7 @@ const crlf = (armor: string) => `${armor.trim().replace(/\r?\n/g, '\r\n')}\r\n`;
 
 async function signedBody(payload: Buffer, signingKeys: PrivateKey): Promise<SealedBody> {
   const boundary = `=_signed_${randomUUID()}`;
+  const { createMessage, enums, sign } = await openpgp();
   const signature = await sign({
     message: await createMessage({ binary: new Uint8Array(payload) }),
     signingKeys,
@@ -77,6 +79,7 @@ async function signedBody(payload: Buffer, signingKeys: PrivateKey): Promise<Sea
 
 async function encryptedBody(payload: Buffer, protection: Protection): Promise<SealedBody> {
   const boundary = `=_encrypted_${randomUUID()}`;
+  const { createMessage, encrypt, enums, readKey } = await openpgp();
   const encryptionKeys = await Promise.all(
     protection.encryptTo!.map((each) => readKey({ binaryKey: new Uint8Array(each) })),
   );

@@ -7,6 +7,8 @@ import type { Importance, Sensitivity } from '#core/message/details';
 import type { MailingList } from '#core/message/mailingList';
 import type { Classified } from '#core/reply/classify';
 import { STRANGE } from '#core/message/strange';
+import { ENCRYPTS } from '#core/openpgp/key';
+import { PROTECTED } from '#core/openpgp/protected';
 import type { Choices, Plan } from '#core/plan/plan';
 import type { ReturnedWhy } from '#core/returns/why';
 
@@ -89,6 +91,13 @@ export const messages = sqliteTable(
     readReceipt: integer({ mode: 'boolean' }).notNull().default(false),
     /** What is usual is waited for, where nothing else was said about it. */
     usualWatch: integer({ mode: 'boolean' }).notNull().default(true),
+    /** It is signed and encrypted with OpenPGP as it leaves, or is sealed before. */
+    sign: integer({ mode: 'boolean' }).notNull().default(false),
+    encrypt: text({ enum: [...ENCRYPTS] })
+      .notNull()
+      .default('no'),
+    /** What one that came in is, by its structure; null where nothing of it is signed or encrypted. */
+    protection: text({ enum: [...PROTECTED] }),
     /** The folder that keeps the sent copy; null where none is kept. */
     keptIn: text().default('Sent'),
     /** What its checks found and is meant so. */

@@ -13,6 +13,7 @@ const PAUSED: Record<PauseCause, string> = {
   late: 'Paused: late',
   'wrote-first': 'Paused: they wrote first',
   review: 'Needs review',
+  key: 'Waits for your passphrase',
 };
 
 export function stateWords(departure: DepartureJson, exact: (at: string) => string): string {

@@ -74,6 +74,7 @@ const described = (mail: IncomingMessage, classified: Classified) => ({
   ...mail.details,
   writtenAt: mail.date ?? null,
   writtenOffset: mail.offset ?? null,
+  protection: mail.protection,
   strange: mail.strange,
   readBy: READER_VERSION,
 });

@@ -46,7 +46,7 @@ async function readMost(pool: ReadingPool, bytes: Buffer, tries: number): Promis
 
 /** What its header says; where even that is too much, nothing. */
 async function readLittle(pool: ReadingPool, bytes: Buffer, strange: Strange): Promise<ReadMail> {
-  const known = { digest: digestOf(bytes), links: [] };
+  const known = { digest: digestOf(bytes), links: [], hint: null };
   try {
     return { mail: await pool.read('head', [bytes.subarray(0, HEAD_BYTES), strange]), ...known };
   } catch (error) {

@@ -9,6 +9,7 @@ import { dropRest } from '#store/sources';
 import type { Tx } from '#store/store';
 import { reportedDeparture } from '../departures/keepReceipts';
 import type { Desk } from '../desk';
+import { noteHint } from '../openpgp/hints';
 import { isMine } from '../people/isMine';
 import { classifiedOf, keepIncoming, type Came } from './keepIncoming';
 import { react } from './reactions';
@@ -36,6 +37,7 @@ export function receive(
   const unseen = !receipt && !stands.seen;
   const keeping = { at, now, place, unseen, what: 'arrived', classified };
   const message = keepIncoming(tx, read, came, keeping);
+  noteHint(tx, read.hint, message, now);
   react(tx, classified.is, { desk, mail, message, now });
   return message;
 }

@@ -5,7 +5,7 @@ import { changeLink, findLink, insertLink, linksOf, type LinkedFile } from '#sto
 import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, NotFound } from '../errors';
-import { outgoingMessage } from '../messages/outgoingMessage';
+import { openMessage } from '../messages/outgoingMessage';
 import { touch } from '../messages/touch';
 import { newId } from '../newId';
 import { allowedFolders } from './allowedFolders';
@@ -47,7 +47,7 @@ export function addLink(
   { path, ...chosen }: Partial<LinkChoices> & { path: string },
 ): LinkedFile {
   return desk.store.write((tx) => {
-    const message = outgoingMessage(tx, messageId);
+    const message = openMessage(tx, messageId);
     const clean = allowedPath(desk, tx, path);
     const there = linksOf(tx, message.id);
     const same = there.find(
@@ -68,7 +68,7 @@ export function addLink(
 function ownLink(db: Reading, id: string, removed = false): LinkedFile {
   const found = findLink(db, id);
   if (!found || (found.removedAt !== null) !== removed) throw new NotFound('There is no such link.');
-  outgoingMessage(db, found.messageId);
+  openMessage(db, found.messageId);
   return found;
 }
 

@@ -19,7 +19,7 @@ import type { Desk } from '../desk';
 import { newId } from '../newId';
 import { Invalid, NotFound, Refused } from '../errors';
 import { readApart } from '../readApart';
-import { outgoingMessage } from './outgoingMessage';
+import { openMessage } from './outgoingMessage';
 import { touch } from './touch';
 
 export type { Attachment };
@@ -54,7 +54,7 @@ function roomFor(tx: Tx, messageId: string, size: number): void {
 export function announceAttachment(desk: Desk, messageId: string, input: NewAttachment): Attachment {
   return desk.store.write((tx) => {
     const now = desk.now(tx);
-    const message = outgoingMessage(tx, messageId);
+    const message = openMessage(tx, messageId);
     const type = mediaType(input.type);
     if (input.inline && !PICTURE_TYPES.includes(type))
       throw new Invalid('Only PNG, JPEG, GIF and WebP pictures can stand in the text.', 'type');
@@ -80,7 +80,7 @@ export function announceAttachment(desk: Desk, messageId: string, input: NewAtta
 function ownAttachment(db: Reading, id: string, removed = false): Attachment {
   const found = findAttachment(db, id);
   if (!found || (found.removedAt !== null) !== removed) throw new NotFound('There is no such attachment.');
-  outgoingMessage(db, found.messageId);
+  openMessage(db, found.messageId);
   return found;
 }
 

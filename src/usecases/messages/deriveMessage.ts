@@ -3,6 +3,7 @@ import { copyAttachments } from '#store/attachments';
 import { record } from '#store/journal';
 import { copyLinks } from '#store/linkedFiles';
 import { insertMessage, recipientsOf, setRecipients, setReferences, type Message } from '#store/messages';
+import { copySealedWords } from '#store/sealed';
 import type { Tx } from '#store/store';
 import { insertWatch, watchToBegin } from '#store/watches';
 import { newId } from '../newId';
@@ -47,6 +48,7 @@ export function deriveMessage(tx: Tx, from: Message, now: number, patch: Partial
   setReferences(tx, own.id, from.references);
   const answersTo = recipientsOf(tx, [from.id]).filter(({ field }) => field === 'replyTo');
   setRecipients(tx, own.id, 'replyTo', answersTo);
+  copySealedWords(tx, from.id, own.id);
   copyAttachments(tx, from.id, own.id, newId);
   copyLinks(tx, from.id, own.id, newId);
   record(tx, { at: now, messageId: own.id, what: 'written' });

@@ -37,9 +37,20 @@ export function readDetails(
 ): Partial<MessageDetails> {
   const { identity, importance, sensitivity, deliveryReceipt, readReceipt, usualWatch, keptIn, setAside } =
     input;
+  const { sign, encrypt } = input;
   if (identity && !identities.some(({ id }) => id === identity))
     throw new Invalid('There is no such identity. Choose another one.', 'identity');
-  const given = { identity, importance, sensitivity, deliveryReceipt, readReceipt, usualWatch, setAside };
+  const given = {
+    identity,
+    importance,
+    sensitivity,
+    deliveryReceipt,
+    readReceipt,
+    sign,
+    encrypt,
+    usualWatch,
+    setAside,
+  };
   const details: Partial<MessageDetails> = Object.fromEntries(
     Object.entries(given).filter(([, value]) => value !== undefined),
   );

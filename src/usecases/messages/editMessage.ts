@@ -12,7 +12,7 @@ import type { Desk } from '../desk';
 import { Refused, Stale } from '../errors';
 import { oneLine, readAddresses, readDetails, type AddressField, type DraftInput } from './draftInput';
 import { readIntent } from './intent';
-import { outgoingMessage } from './outgoingMessage';
+import { openMessage } from './outgoingMessage';
 import { replanReaders } from '../departures/planDepartures';
 import { followEdit } from '../series/fitSeries';
 
@@ -30,7 +30,7 @@ export function editMessage(
   const addresses = readAddresses(input, allGroups(desk.store.db));
   return desk.store.write((tx) => {
     const now = desk.now(tx);
-    const seen = outgoingMessage(tx, id);
+    const seen = openMessage(tx, id);
     if (revision !== undefined && revision !== seen.revision) throw new Stale('message');
     if (seen.textId !== null) throw new Refused('It is a kept text: change that in the Library.');
     if (seen.batchId !== null) throw new Refused('A batch is made from it: change that in Departures.');

@@ -18,6 +18,7 @@ import { historyOf, type JournalEntry } from '#store/journal';
 import {
   draftMessages,
   findMessage,
+  findSummaryRows,
   recipientsOf,
   summaryRowsOfThread,
   type Message,
@@ -109,7 +110,7 @@ export function readMessage(desk: Desk, id: string): MessageView {
     all.filter((each) => each.field === field).map(asMailbox);
   const thread = summaryRowsOfThread(db, message.threadId, MOST_OF_THREAD).filter((each) => each.id !== id);
   return {
-    ...summaries(desk, [message])[0]!,
+    ...summaries(desk, findSummaryRows(db, [id]))[0]!,
     to: listed('to'),
     revision: message.revision,
     cc: listed('cc'),
@@ -126,6 +127,8 @@ export function readMessage(desk: Desk, id: string): MessageView {
     sensitivity: message.sensitivity,
     deliveryReceipt: message.deliveryReceipt,
     readReceipt: message.readReceipt,
+    sign: message.sign,
+    encrypt: message.encrypt,
     usualWatch: message.usualWatch,
     keptIn: message.keptIn,
     setAside: [...message.setAside],

@@ -15,7 +15,8 @@ import { accountOf, ENVIRONMENT } from '../accounts/usualAccount';
 import type { Desk } from '../desk';
 import { Invalid, Refused, Stale } from '../errors';
 import { receivers } from './envelope';
-import { outgoingMessage } from './outgoingMessage';
+import { openMessage } from './outgoingMessage';
+import { checkSealing } from '../openpgp/checkSealing';
 import { planDepartures } from '../departures/planDepartures';
 import { withEvent } from '../events/boundPlan';
 import { checkEachTime, checkFilled } from '../fields/checkFilled';
@@ -56,7 +57,7 @@ export function scheduleMessage(
     const plan = withEvent(desk, tx, asked);
     const now = desk.now(tx);
     const settings = desk.settings(tx);
-    const message = outgoingMessage(tx, messageId);
+    const message = openMessage(tx, messageId);
     if (revision !== undefined && revision !== message.revision) throw new Stale('message');
     if (message.seriesId !== null)
       throw new Refused('A series is made from it already: change that in Departures.');
@@ -82,6 +83,7 @@ export function scheduleMessage(
     const repeats = isRepeating(plan);
     if ((repeats || waitsForFile(plan)) && questionOf(tx, messageId)?.offer)
       throw new Invalid('Times are offered once: choose one moment, or take them off the message.', 'plan');
+    checkSealing(tx, message, now);
     const stop = whyHalf(tx, message);
     if (stop) throw new Invalid(stop.words, stop.field);
     // The sender is who I am when I send, not who I was when I began to write.

@@ -58,6 +58,8 @@ export interface MessageSummary {
   snooze: SnoozeView | null;
   /** The open to-do on it. */
   todo: Todo | null;
+  /** It is signed or encrypted; one of mine: what it says is kept encrypted. */
+  protection: SummaryRow['protection'];
   /** Something is attached. */
   attached: boolean;
 }
@@ -128,6 +130,7 @@ export function summaries(desk: Desk, rows: readonly SummaryRow[]): MessageSumma
       snoozedUntil: row?.due ?? null,
       snooze: row ? snoozeView(row) : null,
       todo: todos.get(message.id) ?? null,
+      protection: message.protection,
       attached: attached.has(message.id),
     };
   });

@@ -20,7 +20,7 @@ import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused, Stale } from '../errors';
 import { undoable } from '../incoming/undoable';
-import { outgoingMessage } from '../messages/outgoingMessage';
+import { openMessage } from '../messages/outgoingMessage';
 import { meAsPerson } from '../people/readers';
 import { putQuestion, seenQuestion } from '../questions/ask';
 import { slotsOf } from './offerSlots';
@@ -53,7 +53,7 @@ export function offerTimes(desk: Desk, messageId: string, { deadline, ...input }
     offer,
   };
   return desk.store.write((tx) => {
-    const { seriesId, fileWatchId } = outgoingMessage(tx, messageId);
+    const { seriesId, fileWatchId } = openMessage(tx, messageId);
     if (seriesId !== null || fileWatchId !== null)
       throw new Refused('Times are offered once, and this leaves again and again.');
     return putQuestion(desk, tx, messageId, question, deadline);

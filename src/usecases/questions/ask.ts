@@ -13,7 +13,7 @@ import { swapWatch, watchesOf, type Watch } from '#store/watches';
 import type { Desk } from '../desk';
 import { Invalid, Refused, Stale } from '../errors';
 import { undoable } from '../incoming/undoable';
-import { outgoingMessage } from '../messages/outgoingMessage';
+import { openMessage } from '../messages/outgoingMessage';
 import { newId } from '../newId';
 import { followEdit } from '../series/fitSeries';
 import { endWatch, watchMessage } from '../watches/setWatch';
@@ -32,7 +32,7 @@ const ON_ITS_WAY: readonly Departure['state'][] = ['releasing', 'unconfirmed'];
 
 /** What asks is mine and nobody has it: what was made ready for an attempt that came to nothing is made anew. */
 function openToChange(tx: Tx, messageId: string): void {
-  const message = outgoingMessage(tx, messageId);
+  const message = openMessage(tx, messageId);
   if (message.textId !== null)
     throw new Refused('A kept text asks nothing: ask in the message that is written with it.');
   if (message.batchId !== null)
@@ -144,7 +144,7 @@ export function closeQuestion(desk: Desk, id: string, close: boolean): QuestionR
   return desk.store.write((tx) => {
     const seen = seenQuestion(tx, id, undefined);
     const { messageId } = seen;
-    if (!hasLeft(outgoingMessage(tx, messageId)))
+    if (!hasLeft(openMessage(tx, messageId)))
       throw new Refused('It has not left: take the question off instead.');
     if (close === (seen.closedAt !== null))
       throw new Refused(close ? 'It is closed already.' : 'Answers to it are taken already.');

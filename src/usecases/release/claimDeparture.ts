@@ -36,10 +36,16 @@ export interface Claim {
 }
 
 /** A due departure that must not leave like this stands still and says why; whoever changed it first has the say. */
-async function pauseStopped(desk: Desk, seen: Departure, now: number, reason: string): Promise<void> {
+async function pauseStopped(
+  desk: Desk,
+  seen: Departure,
+  now: number,
+  reason: string,
+  pausedFor: 'review' | 'key' = 'review',
+): Promise<void> {
   if (!PENDING_STATES.includes(seen.state) || seen.due > now) return;
   try {
-    await desk.group.run((tx) => applyEvent(tx, seen, 'pause', now, { pausedFor: 'review', reason }));
+    await desk.group.run((tx) => applyEvent(tx, seen, 'pause', now, { pausedFor, reason }));
   } catch (error) {
     if (!(error instanceof Stale || error instanceof Refused)) throw error;
   }
@@ -73,9 +79,9 @@ export async function claimDeparture(
   const headerId = (before && seen.headerId) ?? newMessageId(message.fromAddress);
   const prepared = before ? undefined : await prepare(desk, seen, message, headerId, released);
   if (prepared && 'policy' in prepared) {
-    const { policy, words } = prepared;
+    const { policy, words, pausedFor } = prepared;
     if (policy === 'skip') leaveUnsent(desk, seen, released, words);
-    else await pauseStopped(desk, seen, released, words);
+    else await pauseStopped(desk, seen, released, words, pausedFor);
     return undefined;
   }
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;

@@ -13,7 +13,8 @@ import { validate, ValidationProblem } from '#api/validate';
 import type { ProblemJson } from '#api/types';
 import { openDesk, type Desk } from '#usecases/desk';
 import { diskWords } from '#usecases/diskTrouble';
-import { Invalid, NotFound, Refused, Stale } from '#usecases/errors';
+import { sealSoon } from '#usecases/openpgp/sealSoon';
+import { Invalid, Locked, NotFound, Refused, Stale } from '#usecases/errors';
 
 // Next bundles routes apart, so module state would exist several times over.
 const shared = globalThis as { oakDesk?: Desk };
@@ -89,6 +90,7 @@ function asProblem(error: unknown): ProblemJson {
   if (error instanceof Unconditional)
     return problem(428, 'Say with If-Match which revision you have seen: its ETag, or * for any.');
   if (error instanceof NotFound) return problem(404, error.message);
+  if (error instanceof Locked) return problem(423, error.message);
   if (error instanceof Refused) return problem(409, error.message);
   if (error instanceof Stale) return problem(412, error.message);
   const disk = diskWords(error);
@@ -141,6 +143,7 @@ export function route<Id extends OperationId>(
         request,
         revision: readRevision(request),
       });
+      if (operation.method !== 'get') sealSoon(theDesk(), console.error);
       return respond(done, operation);
     } catch (error) {
       const refusal = asProblem(error);

@@ -2,11 +2,12 @@
 import { goesAlong, MAX_ATTACHED } from '#core/message/attachment';
 import { withLine } from '#core/files/link';
 import { escaped } from '#core/text/escaped';
-import { composeMessage, type Composed } from '#mail/compose';
+import type { Composed, OutgoingMessage } from '#mail/compose';
 import { attachmentsOf } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import type { Message } from '#store/messages';
 import type { QuestionRow } from '#store/questions';
+import { isSealed } from '#store/sealed';
 import type { VisitLink } from '#store/visitLinks';
 import type { Desk } from '../../desk';
 import { keepBytes, type KeptRead } from '../../links/keepReads';
@@ -16,11 +17,12 @@ import { fillMessage } from '../../fields/fillMessage';
 import { withItsQuestion } from './ask';
 import { check } from './check';
 import { resolve } from './resolve';
-import { seal } from './seal';
+import { seal, sealedBefore } from './seal';
 import { throughHere } from './visits';
 
-export interface Prepared {
-  sealed: Composed;
+/** What leaves, before it is composed and sealed. */
+export interface Content {
+  content: OutgoingMessage;
   /** Where its links lead through here. */
   links: readonly VisitLink[];
   /** What was read from linked files, now; undefined where it never had any. */
@@ -31,10 +33,16 @@ export interface Prepared {
   question: QuestionRow | undefined;
 }
 
+export interface Prepared extends Omit<Content, 'content'> {
+  sealed: Composed;
+}
+
 /** It must not leave like this, in words: it waits and asks, or does not leave at all. */
 export interface Stopped {
   policy: 'ask' | 'skip';
   words: string;
+  /** Why it stands still then, where that is not that somebody has to look at it. */
+  pausedFor?: 'key';
 }
 
 /** With a line for each linked file that does not go along. */
@@ -48,14 +56,14 @@ const withLines = (message: Message, lines: readonly string[]): Message =>
     message,
   );
 
-/** @param headerId the Message-ID it leaves under; @param released epoch ms */
-export async function prepare(
+/** The first steps. @param headerId the Message-ID it leaves under; @param released epoch ms */
+export async function prepareContent(
   desk: Desk,
   seen: Departure,
   message: Message,
   headerId: string,
   released: number,
-): Promise<Prepared | Stopped> {
+): Promise<Content | Stopped> {
   const { db } = desk.store;
   // Days are counted from when it lands, also where it is late.
   const whole = fillMessage(desk, db, message, { ...seen, due: released });
@@ -70,20 +78,40 @@ export async function prepare(
   const { files } = linked;
   const reads = files.length > 0 ? await desk.group.run((tx) => keepBytes(tx, message.id, files)) : [];
   const attached = [...own, ...reads.map(({ attachment }) => attachment)];
-  const content = await resolve(db, filled, seen, attached);
+  const content = await resolve(desk, filled, seen, attached);
   const through = throughHere(desk, seen, content);
   // Its own addresses lead through nothing else.
   const asked = withItsQuestion(desk, seen, through.content, headerId, released);
   if (typeof asked === 'string') return { policy: 'ask', words: asked };
   const calendar = calendarFor(db, message.id, released);
   if (typeof calendar === 'string') return { policy: 'ask', words: calendar };
-  const sealed = await seal(await composeMessage({ ...asked.content, calendar }, headerId, released));
   const everLinked = reads.length > 0 || all.length > own.length;
   return {
-    sealed,
+    content: { ...asked.content, calendar },
     links: through.links,
     reads: everLinked ? reads : undefined,
     filled,
     question: asked.question,
   };
+}
+
+/** All of them. @param headerId the Message-ID it leaves under; @param released epoch ms */
+export async function prepare(
+  desk: Desk,
+  seen: Departure,
+  message: Message,
+  headerId: string,
+  released: number,
+): Promise<Prepared | Stopped> {
+  if (isSealed(desk.store.db, message.id)) {
+    const content = await resolve(desk, message, seen, []);
+    const sealed = await sealedBefore(desk, seen, content, headerId, released);
+    if ('policy' in sealed) return sealed;
+    return { sealed, links: [], reads: undefined, filled: message, question: undefined };
+  }
+  const made = await prepareContent(desk, seen, message, headerId, released);
+  if ('policy' in made) return made;
+  const { content, ...beside } = made;
+  const sealed = await seal(desk, seen, message, content, headerId, released);
+  return 'policy' in sealed ? sealed : { ...beside, sealed };
 }

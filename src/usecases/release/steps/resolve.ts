@@ -5,8 +5,9 @@ import type { OutgoingMessage } from '#mail/compose';
 import type { Attachment } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import { recipientsOf, type Message } from '#store/messages';
-import type { Reading } from '#store/store';
+import type { Desk } from '../../desk';
 import { attachedToLeave } from '../../messages/attachments';
+import { keyToTell } from '../../openpgp/sealBody';
 import { receiversAmong, type Receiver } from '../../messages/envelope';
 
 /** Whom the headers name: of an individual copy its reader alone, so that nobody sees the others. */
@@ -21,11 +22,12 @@ function addressed(all: readonly Receiver[], departure: Departure): Record<'to' 
 
 /** @param attached what goes with it, that of linked files among it */
 export async function resolve(
-  db: Reading,
+  desk: Desk,
   message: Message,
   departure: Departure,
   attached: readonly Attachment[],
 ): Promise<OutgoingMessage> {
+  const { db } = desk.store;
   const recipients = recipientsOf(db, [message.id]);
   const from = { name: message.fromName, address: message.fromAddress };
   return {
@@ -40,6 +42,7 @@ export async function resolve(
     importance: message.importance,
     sensitivity: message.sensitivity,
     receiptTo: message.readReceipt ? from : undefined,
+    ownKey: keyToTell(desk, message.fromAddress),
     attachments: await attachedToLeave(
       db,
       attached.filter((each) => goesAlong(each, message.html)),

@@ -1,4 +1,44 @@
-/** Fourth step: what is composed is signed and encrypted. Nothing is yet: it leaves as it was composed. */
-import type { Composed } from '#mail/compose';
+/** Fourth step: what is composed is signed and encrypted, or has been before. */
+import { composeMessage, type Composed, type OutgoingMessage } from '#mail/compose';
+import type { Departure } from '#store/departures';
+import type { Message } from '#store/messages';
+import { sealedBodyOf } from '#store/sealed';
+import type { Desk } from '../../desk';
+import { digestOf, isProtected, NEEDS_KEY, sealBody, sealedMessage, sealingOf } from '../../openpgp/sealBody';
+import type { Stopped } from './prepare';
 
-export const seal = (composed: Composed): Promise<Composed> => Promise.resolve(composed);
+/**
+ * @param content as its readers have it
+ * @param headerId the Message-ID it leaves under; @param released epoch ms
+ */
+export async function seal(
+  desk: Desk,
+  departure: Departure,
+  message: Message,
+  content: OutgoingMessage,
+  headerId: string,
+  released: number,
+): Promise<Composed | Stopped> {
+  const { db } = desk.store;
+  const sealing = isProtected(message) ? sealingOf(db, departure, message) : undefined;
+  if (sealing?.why) return { policy: 'ask', words: sealing.why };
+  if (!sealing || !(sealing.sign || sealing.encrypt)) return composeMessage(content, headerId, released);
+  const kept = sealedBodyOf(db, departure.id);
+  const fits = kept?.encrypted === sealing.encrypt && kept.digest === digestOf(content);
+  const body = fits ? kept : await sealBody(desk, departure, content, sealing);
+  if (!body) return { policy: 'ask', words: NEEDS_KEY, pausedFor: 'key' };
+  return { bytes: await sealedMessage(content, body, headerId, released), cuts: [] };
+}
+
+/** What it says is sealed, and nothing of it is known here: it leaves as it was sealed. */
+export async function sealedBefore(
+  desk: Desk,
+  departure: Departure,
+  content: OutgoingMessage,
+  headerId: string,
+  released: number,
+): Promise<Composed | Stopped> {
+  const body = sealedBodyOf(desk.store.db, departure.id);
+  if (!body) return { policy: 'ask', words: 'It is sealed for other readers. Open it, and send it anew.' };
+  return { bytes: await sealedMessage(content, body, headerId, released), cuts: [] };
+}

@@ -1,0 +1,8 @@
+import * as keys from '#api/keys/operations';
+import { makeOwnKey } from '#usecases/openpgp/keys';
+import { route } from '../../respond';
+import { presentKey } from '../presentKey';
+
+export const POST = route(keys.makeKey, async ({ desk, body }) =>
+  presentKey(await makeOwnKey(desk, body.identity, body.passphrase)),
+);

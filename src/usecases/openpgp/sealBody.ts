@@ -1,0 +1,136 @@
+/** What leaves, signed and encrypted: by which keys, and whether that can be done now. */
+import { createHash } from 'node:crypto';
+import { addressKey } from '#core/message/address';
+import { decideSealing, keyFor, type Sealing } from '#core/openpgp/key';
+import { composeMessage, newMessageId, type OutgoingMessage } from '#mail/compose';
+import { HIDDEN_SUBJECT, protect, underHeader, type SealedBody } from '#mail/openpgp/protect';
+import { bytesOf } from '#store/attachments';
+import { deliveriesOf } from '#store/deliveries';
+import type { Departure } from '#store/departures';
+import { keysOf, ownKeys, type StoredKey } from '#store/keys';
+import { linksOf } from '#store/linkedFiles';
+import { recipientsOf, type Message } from '#store/messages';
+import type { SealedBodyRow } from '#store/sealed';
+import type { Reading } from '#store/store';
+import { watchToBegin } from '#store/watches';
+import type { Desk } from '../desk';
+import { calendarFor } from '../invitations/invite';
+import { questionIn } from '../questions/asking';
+import { signingKey } from './keyring';
+
+type Asked = Pick<Message, 'sign' | 'encrypt'>;
+
+/** True where something is to be done with it. */
+export const isProtected = ({ sign, encrypt }: Asked): boolean => sign || encrypt !== 'no';
+
+/** The keys of readers, by their addresses, and who has none. */
+export function readerKeys(
+  db: Reading,
+  addresses: readonly string[],
+): { keys: Map<string, StoredKey>; without: string[] } {
+  // Keys live by the machine’s clock.
+  const now = Date.now();
+  const known = keysOf(db, addresses);
+  const keys = new Map<string, StoredKey>();
+  for (const address of addresses) {
+    const key = keyFor(known, address, now);
+    if (key) keys.set(addressKey(address), key);
+  }
+  return { keys, without: addresses.filter((address) => !keys.has(addressKey(address))) };
+}
+
+/** What a departure is to be, as its readers’ keys are now. */
+export const sealingOf = (db: Reading, departure: Departure, asked: Asked): Sealing & { why?: string } =>
+  decideSealing(asked, readerKeys(db, addressesOf(db, departure)).without);
+
+const addressesOf = (db: Reading, { id }: Departure) => deliveriesOf(db, [id]).map(({ address }) => address);
+
+/** What of a message comes about only as it leaves, in words; undefined where it can be sealed before. */
+export function whyNotAhead(db: Reading, { id }: Pick<Message, 'id'>, now: number): string | undefined {
+  if (linksOf(db, id).length > 0) return 'A linked file is read only as it leaves';
+  if (questionIn(db, id)) return 'What it asks is put in only as it leaves';
+  if (calendarFor(db, id, now) !== undefined) return 'What it says to calendars is put in only as it leaves';
+  if (watchToBegin(db, id)?.settledBy === 'visit') return 'Its links are led through here only as it leaves';
+  return undefined;
+}
+
+/** Told where a signature is wanted and the key is not open. */
+export const NEEDS_KEY = 'It is to be signed, and your key is locked. Type its passphrase, and it goes on.';
+
+/** What content is known by: whom it names and what it says. */
+export const digestOf = (content: OutgoingMessage): string =>
+  createHash('sha256')
+    .update(
+      JSON.stringify(content, (_, value: unknown) => (value instanceof Uint8Array ? [...value] : value)),
+    )
+    .digest('base64url');
+
+/** With the bytes of what is attached. */
+const whole = (db: Reading, content: OutgoingMessage): OutgoingMessage => ({
+  ...content,
+  attachments: content.attachments?.map((each) =>
+    'bytes' in each ? each : { ...each, bytes: bytesOf(db, each.keptAs) },
+  ),
+});
+
+/** My certificate that what I send is encrypted to as well, so that I can read it. */
+export function ownCertificate(db: Reading, address: string): Buffer | undefined {
+  const mine = ownKeys(db).filter(({ facts }) => facts.canEncrypt && !facts.revoked);
+  const key = addressKey(address);
+  const own = mine.find(({ facts }) => facts.people.some((each) => addressKey(each.address) === key));
+  return (own ?? mine[0])?.certificate;
+}
+
+/**
+ * @returns undefined where it is to be signed and the key is locked
+ * @throws (rejects) where a key cannot be used after all
+ */
+export async function sealBody(
+  desk: Desk,
+  departure: Departure,
+  content: OutgoingMessage,
+  { sign, encrypt }: Sealing,
+): Promise<SealedBodyRow | undefined> {
+  const { db } = desk.store;
+  const signWith = sign ? signingKey(desk, content.from.address, Date.now())?.open : undefined;
+  if (sign && !signWith) return undefined;
+  const hideSubject = encrypt && desk.settings().sealSubjects;
+  const own = ownCertificate(db, content.from.address);
+  const encryptTo = encrypt
+    ? [...readerKeys(db, addressesOf(db, departure)).keys.values()].map(({ certificate }) => certificate)
+    : undefined;
+  const composed = await composeMessage(whole(db, content), newMessageId(content.from.address), 0, true);
+  const body = await protect(composed.bytes, {
+    signWith,
+    encryptTo: encryptTo && own ? [...encryptTo, own] : encryptTo,
+    hideSubject,
+    hideReaders: hasHidden(db, departure),
+  });
+  return { departureId: departure.id, ...body, encrypted: encrypt, hideSubject, digest: digestOf(content) };
+}
+
+/** Some of those it goes to together must not know of others. */
+const hasHidden = (db: Reading, { messageId, reader }: Departure): boolean =>
+  reader === null && recipientsOf(db, [messageId]).some(({ field }) => field === 'bcc');
+
+/** The whole message, as it leaves. @param released epoch ms */
+export async function sealedMessage(
+  content: OutgoingMessage,
+  body: SealedBody & Pick<SealedBodyRow, 'hideSubject'>,
+  headerId: string,
+  released: number,
+): Promise<Buffer> {
+  const subject = body.hideSubject ? HIDDEN_SUBJECT : content.subject;
+  const outside = { ...content, subject, text: '', html: null, attachments: [], calendar: undefined };
+  return underHeader((await composeMessage(outside, headerId, released)).bytes, body);
+}
+
+/** A header that is longer is a burden to everybody; bytes. */
+const LONGEST_TOLD = 8 * 1024;
+
+/** My key that goes along in the header of what I write as this address, base64; undefined where none does. */
+export function keyToTell(desk: Desk, address: string): string | undefined {
+  const own = signingKey(desk, address, Date.now())?.key;
+  if (!own?.facts.canEncrypt || own.certificate.length > LONGEST_TOLD) return undefined;
+  return desk.settings().tellMyKey ? own.certificate.toString('base64') : undefined;
+}
