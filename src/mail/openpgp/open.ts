@@ -53,15 +53,12 @@ function between(text: string, begin: string, end: string): string {
 
 const LIMITS = { maxDecompressedMessageSize: 2 * INTAKE.messageBytes };
 
-async function encryptedIn(found: Found): Promise<Message<Uint8Array>> {
+async function encryptedIn(found: Found): Promise<Message<Uint8Array | string>> {
   const { readMessage } = await openpgp();
   const bytes = decodedBody(found.kind === 'encrypted' ? found.children[1]! : found.part);
   const text = bytes.toString('latin1');
   if (text.includes(ENCRYPTED_TEXT))
-    return readMessage({
-      armoredMessage: between(text, ENCRYPTED_TEXT, END_MESSAGE),
-      config: LIMITS,
-    }) as Promise<Message<Uint8Array>>;
+    return readMessage({ armoredMessage: between(text, ENCRYPTED_TEXT, END_MESSAGE), config: LIMITS });
   return readMessage({ binaryMessage: new Uint8Array(bytes), config: LIMITS });
 }
 

@@ -49,3 +49,8 @@ CREATE TRIGGER `sealing_due_changed` AFTER UPDATE OF `state`, `due` ON `departur
 BEGIN
 	INSERT OR IGNORE INTO `sealing_due` SELECT `id` FROM `messages` WHERE `id` = NEW.`message_id` AND (`sign` = 1 OR `encrypt` <> 'no');
 END;
+--> statement-breakpoint
+CREATE TRIGGER `sealed_bodies_gone` AFTER UPDATE OF `state` ON `departures` WHEN NEW.`state` IN ('sent', 'ended')
+BEGIN
+	DELETE FROM `sealed_bodies` WHERE `departure_id` = NEW.`id`;
+END;

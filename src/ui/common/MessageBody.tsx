@@ -17,9 +17,8 @@ const [LINE, MARGIN, PICTURE, MOST] = [27, 60, 220, 560];
 const WIDE = 90;
 
 /** Room for the message, in pixels: nobody outside can measure what is in the frame. */
-function heightOf({ text, attachments }: MessageJson): number {
+export function frameHeight(text: string, pictures: number): number {
   const lines = text.split('\n').reduce((sum, line) => sum + Math.max(1, Math.ceil(line.length / WIDE)), 0);
-  const pictures = attachments.filter(({ contentId }) => contentId !== null).length;
   return Math.min(MOST, MARGIN + lines * LINE + pictures * PICTURE);
 }
 
@@ -78,7 +77,7 @@ function RemotePictures({
   );
 }
 
-function PlainText({ text }: { text: string }) {
+export function PlainText({ text }: { text: string }) {
   if (text === '') return <>This message has no text.</>;
   return foldQuotes(text).map((part, index) =>
     part.quoted ? (
@@ -110,7 +109,8 @@ export function MessageBody({ message }: { message: MessageJson }) {
   const [pictures, setPictures] = useState(false);
   const { layout } = message;
   const query = pictures ? '?pictures=true' : '';
-  const { id, strange } = message;
+  const { id, strange, attachments } = message;
+  const shownPictures = attachments.filter(({ contentId }) => contentId !== null).length;
   if (strange && isUnread(strange)) return <StrangeNotice id={id} strange={strange} />;
   return (
     <>
@@ -142,7 +142,7 @@ export function MessageBody({ message }: { message: MessageJson }) {
           key={`${query} ${layout?.pictures}`}
           title="The message as laid out"
           className={`pane ${styles.frame}`}
-          style={{ height: heightOf(message) }}
+          style={{ height: frameHeight(message.text, shownPictures) }}
           sandbox="allow-popups allow-popups-to-escape-sandbox"
           referrerPolicy="no-referrer"
           src={`/api/v1/messages/${id}/html${query}`}

@@ -11,6 +11,7 @@ import { WorkFields } from '../common/WorkFields';
 import { ask } from '../data/client';
 import { refresh, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
+import { PersonKeys } from '../keys/OthersKeys';
 import { Answered } from '../questions/Answered';
 import { ZonePicker } from '../write/ZonePicker';
 import { AnswerDrawing } from './AnswerDrawing';
@@ -168,6 +169,7 @@ export function PersonPanel({ person, onClose, onAdded }: Props) {
               await keep({ dates: [...dates, { what: what.join(',').trim(), month, day: number }] });
             }}
           />
+          <PersonKeys addresses={person.addresses} />
           <Answered id={person.id} name={person.name || person.addresses[0]!} />
           <AnswerDrawing id={person.id} name={person.name || person.addresses[0]!} />
           <div className={styles.foot}>

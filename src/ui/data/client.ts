@@ -72,6 +72,9 @@ export async function ask<T>(method: string, path: string, body?: unknown, askin
   const sent = body === undefined ? undefined : JSON.stringify(body);
   const { status, text } =
     method === 'GET' ? await readOrRecall(url) : await change(method, url, sent, asking);
+  // It needs a key that is locked: with its passphrase it is done after all.
+  if (status === LOCKED && method !== 'GET' && (await unlock?.(detailOf(text))))
+    return ask<T>(method, path, body, asking);
   // The session has ended: the page to sign in stands where this one was.
   if (status === 401 && path !== '/session') void forgetSeen().then(() => window.location.assign('/sign-in'));
   return answerOf<T>(status, text);
@@ -85,6 +88,20 @@ async function readOrRecall(url: string): Promise<{ status: number; text: string
   const seen = await lastSeen(url);
   return seen === undefined ? answer : { status: 200, text: seen };
 }
+
+const LOCKED = 423;
+
+let unlock: ((why: string) => Promise<boolean>) | undefined;
+
+/** @param ask for a passphrase: resolves to true once a key is open @returns ends that */
+export function whenLocked(ask: (why: string) => Promise<boolean>): () => void {
+  unlock = ask;
+  return () => {
+    if (unlock === ask) unlock = undefined;
+  };
+}
+
+const detailOf = (text: string) => (parsed(text) as ProblemJson | undefined)?.detail ?? NO_ANSWER;
 
 function answerOf<T>(status: number, text: string): T {
   const answer = parsed(text);

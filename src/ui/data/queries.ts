@@ -301,6 +301,7 @@ const STALE: Record<string, string[]> = {
   event: ['events', 'questions', 'departures', 'preview', 'suggestions', 'phrase', 'message'],
   calendar: ['calendars'],
   account: ['accounts'],
+  key: ['keys'],
   question: ['questions', 'correspondents', 'watches'],
   settings: [
     ...['settings', 'trials', 'preview', 'suggestions', 'phrase', 'snooze-phrase', 'best', 'departures'],

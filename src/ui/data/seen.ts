@@ -8,6 +8,8 @@ const NAME = 'oak-seen';
 /** Of these paths what was read is worth showing later: lists and messages, no questions asked while typing. */
 const WORTH =
   /^\/api\/v1\/(inbox|archive|snoozed|todos|watches|departures|messages|series|batches|texts|occasions|events|settings|clock|health|correspondents|groups|accounts|calendars|reminders|links|file-watches)(\/[\w-]+)?(\?.*)?$/;
+/** What is to be encrypted is not kept in the clear here either. */
+const SECRET = /"encrypt":"(?:yes|if-all)"/;
 /** So many are kept; the longest kept go first. */
 const MOST = 400;
 const AT = 'x-oak-seen-at';
@@ -24,7 +26,7 @@ let kept = 0;
 
 /** Keeps what was read. A browser that keeps nothing is no trouble. */
 export async function rememberSeen(url: string, text: string): Promise<void> {
-  if (!WORTH.test(url)) return;
+  if (!WORTH.test(url) || SECRET.test(text)) return;
   try {
     const cache = await store();
     await cache?.put(url, new Response(text, { headers: { [AT]: new Date().toISOString() } }));

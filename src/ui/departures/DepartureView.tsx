@@ -15,6 +15,7 @@ import { MessageBody } from '../common/MessageBody';
 import { undeliveredWords } from '../common/undeliveredWords';
 import { StatePill } from '../common/StatePill';
 import { useDeparture, useMessage } from '../data/queries';
+import { MessageWords } from '../keys/OpenedMessage';
 import { SnoozeButton } from '../inbox/SnoozeButton';
 import { useMessageActions } from '../inbox/useMessageActions';
 import { TodoButton } from '../returns/TodoButton';
@@ -178,7 +179,9 @@ export function DepartureView({ id }: { id: string }) {
       </section>
       <section className={`pane ${styles.block}`} aria-labelledby="text">
         <h2 id="text">Text</h2>
-        {message.keptIn === null && departure.leftAt && !message.text ? (
+        {message.protection ? (
+          <MessageWords message={message} />
+        ) : message.keptIn === null && departure.leftAt && !message.text ? (
           <p>No copy was kept, as was asked.</p>
         ) : (
           <MessageBody
@@ -187,7 +190,7 @@ export function DepartureView({ id }: { id: string }) {
             }
           />
         )}
-        <Attached attachments={message.attachments} />
+        {!message.protection && <Attached attachments={message.attachments} />}
       </section>
       <section className={`pane ${styles.block}`} aria-labelledby="history">
         <h2 id="history">History</h2>

@@ -16,6 +16,7 @@ function news(departure: DepartureJson, words: Words): string | undefined {
     return 'its moment passed while nothing was running; it waits for you.';
   if (state === 'paused' && pausedFor === 'wrote-first')
     return `paused, since they wrote first. ${reason ?? ''}`;
+  if (state === 'paused' && pausedFor === 'key') return 'it waits for the passphrase of your key.';
   // A server out of reach has its own word at the top.
   if (state === 'scheduled' && attempts > 0 && !waitsForServer && !waitsForDisk)
     return `delayed, tried again ${words.moment(departure.at)}. ${reason ?? ''}`;

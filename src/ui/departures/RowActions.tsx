@@ -3,11 +3,13 @@
 import type { DepartureJson } from '#api/types';
 import { recipientsWords } from '../common/format';
 import { RowButton, RowButtonTwice } from '../common/RowParts';
+import { useUnlock } from '../keys/useUnlock';
 import { MoveControl } from './MoveControl';
 import { SettleButtons } from './SettleButtons';
 import type { DepartureActions } from './useDepartureActions';
 
 export function RowActions({ departure, actions }: { departure: DepartureJson; actions: DepartureActions }) {
+  const unlock = useUnlock();
   const to = recipientsWords(departure.recipients);
   if (departure.state === 'releasing') return null;
   if (departure.state === 'unconfirmed') return <SettleButtons departure={departure} actions={actions} />;
@@ -18,9 +20,21 @@ export function RowActions({ departure, actions }: { departure: DepartureJson; a
           Try again
         </RowButton>
       )}
-      {departure.state === 'paused' && departure.pausedFor !== 'late' && departure.pausedFor !== 'review' && (
-        <RowButton strong onClick={() => void actions.resume(departure)} aria-label={`Go on, to ${to}`}>
-          Go on
+      {departure.state === 'paused' &&
+        departure.pausedFor !== 'late' &&
+        departure.pausedFor !== 'review' &&
+        departure.pausedFor !== 'key' && (
+          <RowButton strong onClick={() => void actions.resume(departure)} aria-label={`Go on, to ${to}`}>
+            Go on
+          </RowButton>
+        )}
+      {departure.pausedFor === 'key' && (
+        <RowButton
+          strong
+          onClick={() => void unlock('It is to be signed with your key, and leaves then.')}
+          aria-label={`Type the passphrase, to ${to}`}
+        >
+          Type the passphrase
         </RowButton>
       )}
       {departure.pausedFor === 'review' && (

@@ -5,11 +5,10 @@ import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { MessageJson, MessageSummaryJson } from '#api/types';
 import { threadOrder } from '#core/reply/threadOrder';
-import { Attached } from '../common/Attached';
 import { recipientsWords, useWords } from '../common/format';
-import { MessageBody } from '../common/MessageBody';
 import { StatePill } from '../common/StatePill';
 import { useMessage } from '../data/queries';
+import { MessageWords } from '../keys/OpenedMessage';
 import { useAnnounce } from '../shell/Announcer';
 import { BounceLink } from './BounceLink';
 import styles from './Inbox.module.css';
@@ -33,8 +32,7 @@ function Opened({ message }: { message: MessageJson }) {
     <>
       <MessageMeta message={message} />
       <BounceLink message={message} />
-      <MessageBody message={message} />
-      <Attached attachments={message.attachments} />
+      <MessageWords message={message} />
     </>
   );
 }

@@ -5,6 +5,9 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Fragment, useEffect, useState, type ReactNode } from 'react';
 import { Accounts } from '../accounts/Accounts';
+import { OthersKeys } from '../keys/OthersKeys';
+import { OwnKeys } from '../keys/OwnKeys';
+import { UsualSealing } from '../keys/UsualSealing';
 import { TestMessage } from '../welcome/TestMessage';
 import { moveBetweenRows } from '../common/moveBetweenRows';
 import { Answers } from './Answers';
@@ -51,6 +54,9 @@ const PARTS: Record<(typeof SECTIONS)[number]['parts'][number]['id'], ReactNode>
   looks: <Looks />,
   accounts: <Accounts />,
   test: <Test />,
+  'own-keys': <OwnKeys />,
+  'others-keys': <OthersKeys />,
+  'usual-sealing': <UsualSealing />,
   files: <FileFolders />,
   kept: <Kept />,
   backups: <Backups />,

@@ -77,6 +77,23 @@ export const SECTIONS = [
     ],
   },
   {
+    id: 'encryption',
+    name: 'Encryption',
+    parts: [
+      { id: 'own-keys', name: 'Your keys', words: 'openpgp pgp passphrase secret sign make bring export' },
+      {
+        id: 'others-keys',
+        name: 'Keys of others',
+        words: 'openpgp pgp fingerprint public correspondents add',
+      },
+      {
+        id: 'usual-sealing',
+        name: 'As usual',
+        words: 'sign encrypt subject autocrypt lock minutes openpgp',
+      },
+    ],
+  },
+  {
     id: 'server',
     name: 'Server and sessions',
     parts: [

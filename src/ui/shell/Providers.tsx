@@ -3,6 +3,7 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import type { ClockJson, SettingsJson } from '#api/types';
+import { PassphraseProvider } from '../keys/Passphrase';
 import { FirstAnswersProvider } from '../data/first';
 import { ThemeProvider } from './ThemeProvider';
 import { AnnouncerProvider } from './Announcer';
@@ -42,7 +43,9 @@ export function Providers({ initial, nonce, children }: Props) {
       <FirstAnswersProvider answers={initial.answers}>
         <ThemeProvider nonce={nonce}>
           <AnnouncerProvider>
-            <NoticeProvider>{children}</NoticeProvider>
+            <NoticeProvider>
+              <PassphraseProvider>{children}</PassphraseProvider>
+            </NoticeProvider>
           </AnnouncerProvider>
         </ThemeProvider>
       </FirstAnswersProvider>

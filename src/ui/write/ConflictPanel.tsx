@@ -22,6 +22,8 @@ const LABELS: Record<Exclude<keyof DraftFields, 'html' | 'setAside'>, string> = 
   choices: 'Chosen beside',
   deliveryReceipt: 'Receipt of delivery',
   readReceipt: 'Receipt of being seen',
+  sign: 'Signed',
+  encrypt: 'Encryption',
   usualWatch: 'Watched as usual',
   keptIn: 'Sent copy',
   fields: 'Values of fields',

@@ -5,6 +5,7 @@ import { IMPORTANCES, SENSITIVITIES, type Importance, type Sensitivity } from '#
 import { useSettings } from '../data/queries';
 import type { ApiProblem } from '../data/client';
 import type { DraftFields } from './draft/fields';
+import { EncryptionChoice, sealingWords } from '../keys/EncryptionChoice';
 import { RecipientField } from '../common/RecipientField';
 import styles from './Composer.module.css';
 
@@ -26,6 +27,7 @@ export function optionWords(fields: DraftFields, usualFolder: string): string {
     sensitivity !== 'none' && SENSITIVITY_WORDS[sensitivity].toLowerCase(),
     deliveryReceipt && 'receipt of delivery asked',
     readReceipt && 'receipt of being seen asked',
+    sealingWords(fields),
     keptIn === null ? 'no copy kept' : keptIn !== usualFolder && `copy in ${keptIn}`,
   ]
     .filter(Boolean)
@@ -112,6 +114,13 @@ export function MessageOptions({ fields, change, problem }: Props) {
         >
           of being seen, from them
         </Checkbox>
+      </div>
+      <div className={styles.choices}>
+        <EncryptionChoice
+          fields={fields}
+          change={change}
+          problem={problem?.at('sign') ?? problem?.at('encrypt')}
+        />
       </div>
     </div>
   );

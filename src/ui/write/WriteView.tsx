@@ -12,6 +12,7 @@ import { ApiProblem } from '../data/client';
 import { useMessage, useSettings } from '../data/queries';
 import { useSeries } from '../data/series';
 import { formatMailbox } from '#core/message/address';
+import { SealedPanel } from '../keys/SealedPanel';
 import { Composer } from './Composer';
 import { fieldsOf, sameFields } from './draft/fields';
 import { useLeftBehind, useLocalDraft, type LeftBehindState } from './draft/useLocalDraft';
@@ -217,6 +218,7 @@ export function ExistingMessage({ id }: { id: string }) {
       />
     );
   if (!message || elsewhere || !local.known || (message.seriesId && !series.data)) return <Waiting />;
+  if (message.protection) return <SealedPanel message={message} departure={departure} />;
   const initial = fieldsOf(message);
   // The server may have got it, and only the answer was lost.
   const unkept = local.draft && !sameFields(local.draft.fields, initial) ? local.draft : undefined;

@@ -27,9 +27,11 @@ const signed = (settings: SettingsJson, identity: string | null): RichNode[] => 
 
 export function newFields(settings: SettingsJson): DraftFields {
   const keptIn = settings.sentFolders[0]!;
+  const { usualSign: sign, usualEncrypt: encrypt } = settings;
+  const begun = { ...emptyFields, keptIn, sign, encrypt };
   const own = signed(settings, null);
-  if (settings.writeAs === 'plain' && own.length === 0) return { ...emptyFields, keptIn };
-  return { ...emptyFields, keptIn, ...bodyOf({ type: 'doc', content: [EMPTY, ...own] }, settings) };
+  if (settings.writeAs === 'plain' && own.length === 0) return begun;
+  return { ...begun, ...bodyOf({ type: 'doc', content: [EMPTY, ...own] }, settings) };
 }
 
 /** Pictures of a message that is answered do not come along; what is passed on comes whole. */
@@ -80,6 +82,8 @@ export function answerFields(
   ];
   return {
     ...newFields(settings),
+    // What came encrypted is not answered for everybody on the way to read.
+    ...(message.protection === 'encrypted' && { encrypt: 'yes' as const }),
     identity,
     to: to.map(formatMailbox),
     cc: cc.map(formatMailbox),
@@ -106,7 +110,8 @@ export function unsubscribeFields(message: MessageJson, settings: SettingsJson):
   const { to, subject, text } = message.list!.mail!;
   // Programs read it: nothing of mine stands in it, and it is from whom they know.
   const identity = answerAs(message, settings.identities);
-  return { ...newFields(settings), identity, to: [to], subject, text, html: null };
+  const plain = { sign: false, encrypt: 'no' as const };
+  return { ...newFields(settings), ...plain, identity, to: [to], subject, text, html: null };
 }
 
 /** To those of an earlier message, or to some of them, about the same thing. */

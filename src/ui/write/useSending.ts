@@ -61,7 +61,7 @@ export function useSending(parts: Parts) {
   function refused(error: unknown) {
     const known =
       error instanceof ApiProblem &&
-      ['plan', 'to', 'text', 'from', 'attachments'].some((field) => error.at(field));
+      ['plan', 'to', 'text', 'from', 'attachments', 'sign', 'encrypt'].some((field) => error.at(field));
     if (known) setProblem(error);
     else showProblem(error);
   }

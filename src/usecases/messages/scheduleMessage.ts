@@ -83,7 +83,7 @@ export function scheduleMessage(
     const repeats = isRepeating(plan);
     if ((repeats || waitsForFile(plan)) && questionOf(tx, messageId)?.offer)
       throw new Invalid('Times are offered once: choose one moment, or take them off the message.', 'plan');
-    checkSealing(tx, message, now);
+    checkSealing(tx, message);
     const stop = whyHalf(tx, message);
     if (stop) throw new Invalid(stop.words, stop.field);
     // The sender is who I am when I send, not who I was when I began to write.

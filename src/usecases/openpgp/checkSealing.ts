@@ -9,12 +9,12 @@ import { signingKey } from './keyring';
 import { isProtected, NEEDS_KEY, readerKeys, whyNotAhead } from './sealBody';
 
 /** @throws Invalid */
-export function checkSealing(db: Reading, message: Message, now: number): void {
+export function checkSealing(db: Reading, message: Message): void {
   if (!isProtected(message)) return;
   const addresses = receivers(db, message.id).map(({ address }) => address);
   const { why } = decideSealing(message, readerKeys(db, addresses).without);
   if (why) throw new Invalid(why, 'encrypt');
-  const late = message.sign ? whyNotAhead(db, message, now) : undefined;
+  const late = message.sign ? whyNotAhead(db, message) : undefined;
   if (late)
     throw new Invalid(
       `${late}, and what is signed is signed before. Take that out, or do not sign it.`,

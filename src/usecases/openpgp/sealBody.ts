@@ -9,12 +9,12 @@ import { deliveriesOf } from '#store/deliveries';
 import type { Departure } from '#store/departures';
 import { keysOf, ownKeys, type StoredKey } from '#store/keys';
 import { linksOf } from '#store/linkedFiles';
+import { calendarOf } from '#store/invitations';
 import { recipientsOf, type Message } from '#store/messages';
 import type { SealedBodyRow } from '#store/sealed';
 import type { Reading } from '#store/store';
 import { watchToBegin } from '#store/watches';
 import type { Desk } from '../desk';
-import { calendarFor } from '../invitations/invite';
 import { questionIn } from '../questions/asking';
 import { signingKey } from './keyring';
 
@@ -46,10 +46,10 @@ export const sealingOf = (db: Reading, departure: Departure, asked: Asked): Seal
 const addressesOf = (db: Reading, { id }: Departure) => deliveriesOf(db, [id]).map(({ address }) => address);
 
 /** What of a message comes about only as it leaves, in words; undefined where it can be sealed before. */
-export function whyNotAhead(db: Reading, { id }: Pick<Message, 'id'>, now: number): string | undefined {
+export function whyNotAhead(db: Reading, { id }: Pick<Message, 'id'>): string | undefined {
   if (linksOf(db, id).length > 0) return 'A linked file is read only as it leaves';
   if (questionIn(db, id)) return 'What it asks is put in only as it leaves';
-  if (calendarFor(db, id, now) !== undefined) return 'What it says to calendars is put in only as it leaves';
+  if (calendarOf(db, id)) return 'What it says to calendars is put in only as it leaves';
   if (watchToBegin(db, id)?.settledBy === 'visit') return 'Its links are led through here only as it leaves';
   return undefined;
 }

@@ -40,7 +40,7 @@ interface Seals {
 async function sealsOf(desk: Desk, message: Message): Promise<Seals | 'locked' | undefined> {
   const { db } = desk.store;
   if (!isProtected(message) || isSealed(db, message.id)) return undefined;
-  if (whyNotAhead(db, message, desk.now()) !== undefined) return undefined;
+  if (whyNotAhead(db, message) !== undefined) return undefined;
   const departures = departuresOf(db, message.id).filter(isToSeal);
   const bodies: SealedBodyRow[] = [];
   let asWritten = true;

@@ -36,7 +36,7 @@ export const emptyFields: DraftFields = {
 export function fieldsOf(message: MessageJson): DraftFields {
   const { subject, text, html, identity, importance, sensitivity, deliveryReceipt, readReceipt, keptIn } =
     message;
-  const { plan, choices, setAside, usualWatch, fields } = message;
+  const { plan, choices, setAside, usualWatch, fields, sign, encrypt } = message;
   return {
     to: message.to.map(formatMailbox),
     cc: message.cc.map(formatMailbox),
@@ -56,6 +56,8 @@ export function fieldsOf(message: MessageJson): DraftFields {
     setAside,
     usualWatch,
     fields,
+    sign,
+    encrypt,
   };
 }
 

@@ -18,6 +18,7 @@ import { withItsQuestion } from './ask';
 import { check } from './check';
 import { resolve } from './resolve';
 import { seal, sealedBefore } from './seal';
+import type { Stopped } from './stopped';
 import { throughHere } from './visits';
 
 /** What leaves, before it is composed and sealed. */
@@ -35,14 +36,6 @@ export interface Content {
 
 export interface Prepared extends Omit<Content, 'content'> {
   sealed: Composed;
-}
-
-/** It must not leave like this, in words: it waits and asks, or does not leave at all. */
-export interface Stopped {
-  policy: 'ask' | 'skip';
-  words: string;
-  /** Why it stands still then, where that is not that somebody has to look at it. */
-  pausedFor?: 'key';
 }
 
 /** With a line for each linked file that does not go along. */

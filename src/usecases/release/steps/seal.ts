@@ -5,7 +5,7 @@ import type { Message } from '#store/messages';
 import { sealedBodyOf } from '#store/sealed';
 import type { Desk } from '../../desk';
 import { digestOf, isProtected, NEEDS_KEY, sealBody, sealedMessage, sealingOf } from '../../openpgp/sealBody';
-import type { Stopped } from './prepare';
+import type { Stopped } from './stopped';
 
 /**
  * @param content as its readers have it

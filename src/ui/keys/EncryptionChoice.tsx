@@ -1,0 +1,85 @@
+'use client';
+/** Whether a message is signed and encrypted, and what that comes to for its readers. */
+import { Checkbox, Select } from 'antd';
+import Link from 'next/link';
+import { groupName, isRecipient, parseMailbox } from '#core/message/address';
+import { identityOf } from '#core/message/details';
+import { ENCRYPTS, type Encrypt } from '#core/openpgp/key';
+import { useReaderKeys } from '../data/keys';
+import { useSettings } from '../data/queries';
+import type { DraftFields } from '../write/draft/fields';
+
+export const ENCRYPT_WORDS: Record<Encrypt, string> = {
+  no: 'Not encrypted',
+  'if-all': 'Encrypted if everyone has a key',
+  yes: 'Always encrypted',
+};
+
+/** What is chosen, in few words; empty where nothing is. */
+export const sealingWords = ({ sign, encrypt }: Pick<DraftFields, 'sign' | 'encrypt'>): string =>
+  [
+    sign && 'signed',
+    encrypt === 'yes' && 'encrypted',
+    encrypt === 'if-all' && 'encrypted if everyone has a key',
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+const SHOWN = 3;
+
+interface Props {
+  fields: DraftFields;
+  change: (patch: Partial<DraftFields>) => void;
+  problem: string | undefined;
+}
+
+export function EncryptionChoice({ fields, change, problem }: Props) {
+  const settings = useSettings();
+  const { sign, encrypt, identity } = fields;
+  const addresses = [...fields.to, ...fields.cc, ...fields.bcc]
+    .filter((each) => isRecipient(each) && groupName(each) === undefined)
+    .map((each) => parseMailbox(each).address);
+  const { data } = useReaderKeys(identityOf(settings, identity).address, addresses);
+  const without = data?.readers.flatMap(({ address, key }) => (key ? [] : [address])) ?? [];
+  const named =
+    without.slice(0, SHOWN).join(', ') +
+    (without.length > SHOWN ? ` and ${without.length - SHOWN} more` : '');
+  const keyed = (data?.readers.length ?? 0) - without.length;
+  const state = !data
+    ? ''
+    : data.own === null
+      ? 'You have no key for this address yet.'
+      : encrypt === 'no'
+        ? keyed > 0 && without.length === 0
+          ? 'Everyone it goes to has a key.'
+          : ''
+        : without.length > 0
+          ? `No key for ${named}${encrypt === 'yes' ? ': it does not leave like this.' : ': it leaves unencrypted.'}`
+          : keyed > 0
+            ? 'Everyone it goes to has a key: it leaves encrypted.'
+            : '';
+  return (
+    <>
+      <span>OpenPGP</span>
+      <Checkbox
+        checked={sign}
+        disabled={data?.own === null && !sign}
+        onChange={({ target }) => change({ sign: target.checked })}
+      >
+        Signed
+      </Checkbox>
+      <Select
+        size="small"
+        aria-label="Encryption"
+        value={encrypt}
+        popupMatchSelectWidth={false}
+        options={ENCRYPTS.map((value) => ({ value, label: ENCRYPT_WORDS[value] }))}
+        onChange={(value) => change({ encrypt: value })}
+      />
+      <span role="status" className="quiet">
+        {problem ?? state}
+      </span>
+      {data?.own === null && <Link href="/settings/encryption">Make one, or bring one along</Link>}
+    </>
+  );
+}
