@@ -23,6 +23,8 @@ export interface FilePerson {
   organisation?: string;
   /** BCP 47 */
   language?: string;
+  /** OpenPGP keys: armored, or binary in base64. */
+  keys?: string[];
   /** What else it says, by names of its own. */
   columns?: Record<string, string>;
 }

@@ -68,6 +68,18 @@ function organisationOf(card: ICAL.Component): { organisation?: string } {
   return typeof name === 'string' && name.trim() ? { organisation: name.trim() } : {};
 }
 
+const DATA = /^data:application\/pgp-keys;base64,/i;
+const BASE64 = /^[A-Za-z0-9+/\s]+={0,2}\s*$/;
+
+/** The OpenPGP keys of a card (§6.8.1; RFC 2426 §3.7.2 for earlier ones); those that lie elsewhere are not fetched. */
+function keysOf(card: ICAL.Component): string[] {
+  return all(card, 'key').flatMap((value) => {
+    if (value.includes('-----BEGIN PGP ')) return [value];
+    const data = value.replace(DATA, '');
+    return BASE64.test(data) ? [data.replace(/\s+/g, '')] : [];
+  });
+}
+
 function personOf(card: ICAL.Component): { person: FilePerson; leftOut: string[] } {
   const leftOut: string[] = [];
   const zone = first(card, 'x-oak-zone');
@@ -87,6 +99,7 @@ function personOf(card: ICAL.Component): { person: FilePerson; leftOut: string[]
     const at = text.indexOf(':');
     return at > 0 ? [[text.slice(0, at).trim(), text.slice(at + 1).trim()] as const] : [];
   });
+  const keys = keysOf(card);
   const person: FilePerson = {
     ...(uid?.startsWith(URN) && { id: uid.slice(URN.length) }),
     name: first(card, 'fn') ?? '',
@@ -98,6 +111,7 @@ function personOf(card: ICAL.Component): { person: FilePerson; leftOut: string[]
     ...(leave.length && { leave }),
     ...organisationOf(card),
     ...(language && isLanguageTag(language) && { language }),
+    ...(keys.length && { keys }),
     ...(columns.length && { columns: Object.fromEntries(columns) }),
     dates: datesOf(card, leftOut),
   };
@@ -179,6 +193,9 @@ function begin(id: string, name: string): ICAL.Component {
   return card;
 }
 
+/** The library escapes the comma of a URI as if it were text; it stands far before the first fold. */
+const withBareKeys = (card: string) => card.replace(/^(KEY:data:application\/pgp-keys;base64)\\,/gm, '$1,');
+
 /** @param people with the ids they have here */
 export function writeVcards(
   people: readonly (Required<Pick<FilePerson, 'id'>> & FilePerson)[],
@@ -204,6 +221,7 @@ export function writeVcards(
     if (person.language) add(card, 'lang', person.language, 'text');
     for (const [name, value] of Object.entries(person.columns ?? {}))
       add(card, 'x-oak-column', `${name}: ${value}`);
+    for (const key of person.keys ?? []) add(card, 'key', `data:application/pgp-keys;base64,${key}`, 'uri');
     if (person.region) add(card, 'x-oak-region', person.region);
     if (person.week) add(card, 'x-oak-week', writeWeek(person.week));
     for (const { from, to, note } of person.leave ?? [])
@@ -214,7 +232,7 @@ export function writeVcards(
       if (known) add(card, known, date, 'text');
       else add(card, 'x-oak-date', `${date} ${what}`);
     }
-    return card.toString();
+    return withBareKeys(card.toString());
   });
   const addressOf = new Map(people.map(({ id, addresses }) => [id, addresses?.[0]]));
   const sets = groups.map(({ id, name, members }) => {

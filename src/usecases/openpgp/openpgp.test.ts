@@ -26,6 +26,7 @@ import { editMessage } from '../messages/editMessage';
 import { readMessage } from '../messages/readMessage';
 import { scheduleMessage } from '../messages/scheduleMessage';
 import { addCorrespondent } from '../people/correspondents';
+import { exportCorrespondents, importCorrespondents } from '../people/exchange';
 import { claimDeparture } from '../release/claimDeparture';
 import { checkSigning } from './checkSealing';
 import { lockKeys, unlockKeys } from './keyring';
@@ -346,6 +347,31 @@ describe('keys', () => {
     expect(used()).toEqual([other.facts.fingerprint]);
     removeKey(desk, other.facts.fingerprint);
     expect(used()).toEqual([]);
+  });
+
+  it('come and go with the cards of correspondents', async () => {
+    const { desk } = await deskWithKeys();
+    addCorrespondent(desk, { name: 'Maya Gurung', addresses: [MAYA] });
+    const cards = exportCorrespondents(desk, 'vcard');
+    expect(cards.replace(/\r\n /g, '')).toContain('KEY:data:application/pgp-keys;base64,');
+    const { desk: other } = tempDesk();
+    expect(await importCorrespondents(other, 'vcard', cards, false)).toMatchObject({ added: 1 });
+    expect(listKeys(other)).toEqual([]);
+    await importCorrespondents(other, 'vcard', cards, true);
+    expect(listKeys(other)).toMatchObject([
+      { fingerprint: theirs.facts.fingerprint, source: 'card', used: true },
+    ]);
+    // As earlier versions have it (RFC 2426 §3.7.2).
+    const { desk: third } = tempDesk();
+    const base64 = Buffer.from(theirs.certificate).toString('base64');
+    const old = `BEGIN:VCARD\r\nVERSION:3.0\r\nFN:Maya\r\nEMAIL:${MAYA}\r\nKEY;TYPE=PGP;ENCODING=b:${base64}\r\nEND:VCARD\r\n`;
+    await importCorrespondents(
+      third,
+      'vcard',
+      old + old.replace(base64, 'bm8ga2V5').replace('Maya', 'No'),
+      true,
+    );
+    expect(listKeys(third)).toMatchObject([{ used: true }]);
   });
 
   it('mine, brought along: locked with its passphrase, or with a new one where it had none', async () => {

@@ -7,6 +7,7 @@ import { writeCsv } from '#core/formats/csv';
 import type { FileEntry, FileGroup, FilePerson } from '#core/formats/person';
 import { writeVcards } from '#core/formats/vcard';
 import { allCorrespondents, type Correspondent } from '#store/correspondents';
+import { allKeys, type StoredKey } from '#store/keys';
 import { allGroups } from '#store/groups';
 import { replaceHolidays } from '#store/holidays';
 import { noteChange } from '#store/journal';
@@ -16,6 +17,7 @@ import { Invalid, Refused } from '../errors';
 import { inTurns } from '../inTurns';
 import { readFileApart } from '../readApart';
 import { oneLine } from '../messages/draftInput';
+import { takeCardKeys } from '../openpgp/cards';
 import { scratchBook, writingBook, type Book } from './book';
 import type { CorrespondentInput, Known } from './correspondents';
 import { hasCalendar } from './holidayCalendar';
@@ -93,6 +95,7 @@ const fieldWords = (changed: CorrespondentInput) =>
 
 function takePerson(book: Book, row: number, full: FilePerson, leftOut: readonly string[]): ImportRow {
   const taken = takeWhole(book, row, full);
+  if (full.keys) taken.detail = [taken.detail, 'with a key'].filter(Boolean).join('; ');
   // What is left out is said, and what is not taken at all is no news.
   return leftOut.length
     ? {
@@ -103,7 +106,7 @@ function takePerson(book: Book, row: number, full: FilePerson, leftOut: readonly
 }
 
 function takeWhole(book: Book, row: number, full: FilePerson): ImportRow {
-  const { id: _id, ...person } = full;
+  const { id: _id, keys: _keys, ...person } = full;
   const name = person.name || person.addresses?.[0] || '';
   const known = findSame(book, full);
   if (!known) {
@@ -192,6 +195,7 @@ export async function importCorrespondents(
   const entries = await readFileApart(format, [text], text.length, signal);
   if (entries.length === 0) throw new Invalid('The file holds no correspondents.', 'text');
   // Groups last: their members may stand after them.
+  if (commit) await takeCardKeys(desk, entries, signal);
   const ordered = [...entries].sort((a, b) => Number('group' in a) - Number('group' in b));
   const scratch = scratchBook(desk.store.db);
   const takeBatch = (batch: readonly FileEntry[]) =>
@@ -207,7 +211,8 @@ export async function importCorrespondents(
   return { added: count('add'), changed: count('change'), same: count('same'), groups: count('group'), rows };
 }
 
-const asFilePerson = (person: Correspondent) => ({
+const asFilePerson = (person: Correspondent, keys: readonly StoredKey[]) => ({
+  keys: keysFor(person, keys),
   id: person.id,
   name: person.name,
   addresses: person.addresses,
@@ -224,10 +229,19 @@ const asFilePerson = (person: Correspondent) => ({
   columns: person.columns,
 });
 
+/** The keys that are used for somebody, in base64. */
+function keysFor({ addresses }: Correspondent, keys: readonly StoredKey[]): string[] {
+  const own = new Set(addresses.map(addressKey));
+  return keys
+    .filter(({ people }) => people.some(({ address }) => own.has(addressKey(address))))
+    .map(({ certificate }) => certificate.toString('base64'));
+}
+
 /** Everyone as a file; groups go into vCard only. */
 export function exportCorrespondents(desk: Desk, format: ExchangeFormat): string {
   const { db } = desk.store;
-  const people = allCorrespondents(db).map(asFilePerson);
+  const keys = allKeys(db).filter(({ used, mine }) => used && !mine);
+  const people = allCorrespondents(db).map((person) => asFilePerson(person, keys));
   return format === 'csv' ? writeCsv(people) : writeVcards(people, allGroups(db));
 }
 
