@@ -1227,6 +1227,10 @@ export interface components {
       revision: number;
       messageId: string;
       subject: string;
+      /** @description The account it leaves through; null where there is no choice */
+      through: string | null;
+      /** @description What it says is kept encrypted */
+      sealed: boolean;
       /** @description The series it is of; null for any other */
       series: {
         id: string;

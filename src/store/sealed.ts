@@ -1,7 +1,7 @@
 /** What is signed or encrypted before it leaves. */
 import { eq, inArray, sql } from 'drizzle-orm';
 import { departures, sealedBodies, sealedWords, sealingDue } from './schema';
-import { built } from './built';
+import { among, built } from './built';
 import type { Reading, Tx } from './store';
 
 export type SealedBodyRow = typeof sealedBodies.$inferSelect;
@@ -25,11 +25,7 @@ export function keepSealedBody(tx: Tx, row: SealedBodyRow): void {
     .run();
 }
 
-/** What has left is frozen, and what is changed is sealed anew. */
-export const forgetSealedBodies = (tx: Tx, departureIds: string[]): void =>
-  void tx.delete(sealedBodies).where(inArray(sealedBodies.departureId, departureIds)).run();
-
-/** Of all departures of a message. */
+/** What is changed is sealed anew. */
 export const forgetSealedBodiesOf = (tx: Tx, messageId: string): void =>
   void tx
     .delete(sealedBodies)
@@ -64,6 +60,18 @@ const isThere = built((db) =>
 /** What it says is kept encrypted. */
 export const isSealed = (db: Reading, messageId: string): boolean =>
   isThere(db).get({ id: messageId }) !== undefined;
+
+const sealedOnes = built((db) =>
+  db.select({ id: sealedWords.messageId }).from(sealedWords).where(among(sealedWords.messageId)).prepare(),
+);
+
+/** Those of these messages of which what they say is kept encrypted. */
+export const sealedAmong = (db: Reading, messageIds: readonly string[]): Set<string> =>
+  new Set(
+    sealedOnes(db)
+      .all({ ids: JSON.stringify(messageIds) })
+      .map(({ id }) => id),
+  );
 
 export const keepSealedWords = (tx: Tx, messageId: string, bytes: Buffer): void =>
   void tx

@@ -34,6 +34,8 @@ export const departure = all({
   revision: Joi.number(),
   messageId: Joi.string(),
   subject: text,
+  through: orNull(text).description('The account it leaves through; null where there is no choice'),
+  sealed: Joi.boolean().description('What it says is kept encrypted'),
   series: orNull(
     all({
       id: Joi.string(),

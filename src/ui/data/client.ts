@@ -89,7 +89,8 @@ async function readOrRecall(url: string): Promise<{ status: number; text: string
   return seen === undefined ? answer : { status: 200, text: seen };
 }
 
-const LOCKED = 423;
+/** The status of what needs a key that is locked (RFC 4918 §11.3). */
+export const LOCKED = 423;
 
 let unlock: ((why: string) => Promise<boolean>) | undefined;
 

@@ -16,10 +16,11 @@ export const useReaderKeys = (from: string, addresses: readonly string[]) =>
   });
 
 /** What a message says that is signed, encrypted or sealed; an error of status 423 while its key is locked. */
-export const useOpened = (id: string) =>
+export const useOpened = (id: string | undefined) =>
   useQuery<OpenedJson, ApiProblem>({
     queryKey: ['keys', 'opened', id],
     queryFn: () => ask<OpenedJson>('GET', `/messages/${id}/opened`),
+    enabled: id !== undefined,
     retry: false,
     // It is here only as long as it is looked at.
     gcTime: 0,

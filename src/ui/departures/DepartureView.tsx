@@ -96,6 +96,7 @@ export function DepartureView({ id }: { id: string }) {
       )}
       {undeliveredWords(departure) && <p role="note">{undeliveredWords(departure)}</p>}
       {departure.reason && departure.leftAt && <p>{departure.reason}</p>}
+      {departure.through && <p className="quiet">Through the account {departure.through}.</p>}
       {asked(message) && <p className="quiet">{asked(message)}</p>}
       <div className={styles.actions}>
         <Button onClick={correct}>Write a correction</Button>

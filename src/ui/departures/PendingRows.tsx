@@ -71,6 +71,7 @@ export const DepartureRow = memo(function DepartureRow(row: RowProps) {
         <Link href={`/write/${departure.messageId}`} prefetch={false} data-row={departure.id}>
           {departure.subject || '(no subject)'}
         </Link>
+        {departure.sealed && <span className={styles.reason}> · encrypted</span>}
         {departure.reason && <span className={styles.reason}> · {departure.reason}</span>}
       </td>
       <td className={styles.why} data-label="Why then">
@@ -129,6 +130,7 @@ export function CopiesRow(row: CopiesProps) {
         <Link href={`/write/${first.messageId}`} prefetch={false} data-row={first.id}>
           {subject}
         </Link>
+        {first.sealed && <span className={styles.reason}> · encrypted</span>}
       </td>
       <td className={styles.why} data-label="Why then">
         {first.whyThen}

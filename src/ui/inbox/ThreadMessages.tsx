@@ -93,7 +93,11 @@ function Row({ each, late, fresh, read, open, onOpen }: RowProps) {
           {mark}
         </span>
       ))}
-      {!open && <span className={styles.first}>{each.preview}</span>}
+      {!open && (
+        <span className={styles.first}>
+          {each.preview || (each.protection === 'encrypted' && 'encrypted')}
+        </span>
+      )}
     </>
   );
   return (

@@ -176,7 +176,7 @@ export const ThreadRow = memo(function ThreadRow(props: Props) {
             ) : todo ? (
               sayTodo(todo)
             ) : (
-              message.preview
+              message.preview || (message.protection === 'encrypted' && 'encrypted')
             )}
           </span>
         </span>

@@ -8,8 +8,7 @@ import { toLocal } from '#core/time/wallClock';
 import { useSettings } from '../data/queries';
 import styles from './Keys.module.css';
 
-const SOURCE_WORDS: Record<KeyJson['source'], string> = {
-  made: 'made here',
+const SOURCE_WORDS: Record<Exclude<KeyJson['source'], 'made'>, string> = {
   file: 'from a file',
   card: 'from a card',
   mail: 'came attached to mail',
@@ -39,21 +38,21 @@ export function KeyLine({ value, mark, children }: Props) {
         {value.words}
       </p>
       <p className="quiet">
-        {algorithm}, made {day(createdAt)}, {SOURCE_WORDS[source]}
-        {source !== 'made' && ` ${day(at)}`}
+        {algorithm}, {source === 'made' ? 'made here' : 'made'} {day(createdAt)}
+        {source !== 'made' && `, ${SOURCE_WORDS[source]} ${day(at)}`}
         {expiresAt && !unusable && `, good until ${day(expiresAt)}`}.
       </p>
       {unusable && <p className={styles.problem}>{unusable}</p>}
       <p className={styles.acts}>
-        {children}
         <Button
           size="small"
           type="text"
           href={`/api/v1/keys/${id}/file`}
-          aria-label={`Save as a file: ${first?.address ?? id}`}
+          aria-label={`Save for others: ${first?.address ?? id}`}
         >
-          Save as a file
+          Save for others
         </Button>
+        {children}
       </p>
     </li>
   );

@@ -8,13 +8,12 @@ import { sizeWords } from '#core/message/attachment';
 import attachedStyles from '../common/Attached.module.css';
 import { Attached } from '../common/Attached';
 import { frameHeight, MessageBody, PlainText } from '../common/MessageBody';
+import { LOCKED } from '../data/client';
 import { useOpened } from '../data/keys';
 import { refresh } from '../data/queries';
 import styles from './Keys.module.css';
 import { useUnlock } from './useUnlock';
 import { Verdicts } from './Verdicts';
-
-const LOCKED = 423;
 
 function Body({ id, opened }: { id: string; opened: OpenedJson }) {
   const [plain, setPlain] = useState(!opened.html);

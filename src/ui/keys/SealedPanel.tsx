@@ -6,7 +6,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { DepartureJson, MessageJson } from '#api/types';
 import { recipientsWords } from '../common/format';
 import { StatePill } from '../common/StatePill';
-import { ask } from '../data/client';
+import { ask, LOCKED, type ApiProblem } from '../data/client';
 import { refresh } from '../data/queries';
 import { useDepartureActions } from '../departures/useDepartureActions';
 import styles from './Keys.module.css';
@@ -28,7 +28,8 @@ export function SealedPanel({ message, departure }: Props) {
     try {
       await ask('POST', `/messages/${id}/open`);
     } catch (error) {
-      setProblem((error as Error).message);
+      // That it is locked stands there already.
+      if ((error as ApiProblem).status !== LOCKED) setProblem((error as Error).message);
     } finally {
       setBusy(false);
       refresh(client, ['message', 'departure']);
@@ -42,7 +43,7 @@ export function SealedPanel({ message, departure }: Props) {
     void open();
   });
   return (
-    <section className={`pane ${styles.sealed}`} aria-labelledby="sealed">
+    <section className={`pane ${styles.sealed} ${styles.alone}`} aria-labelledby="sealed">
       <h1 id="sealed" dir="auto">
         {message.subject || '(no subject)'}
       </h1>
@@ -54,9 +55,11 @@ export function SealedPanel({ message, departure }: Props) {
         It is sealed: what it says is kept encrypted to you and to those it goes to
         {departure ? ', and leaves like that' : ''}. To change it, open it with the passphrase of your key.
       </p>
-      <p role="status" className="quiet">
-        {problem}
-      </p>
+      {problem && (
+        <p role="alert" className={styles.problem}>
+          {problem}
+        </p>
+      )}
       <p className={styles.acts}>
         <Button type="primary" loading={busy} onClick={() => void open()}>
           Open it to change it

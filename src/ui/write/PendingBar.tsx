@@ -39,6 +39,7 @@ export function PendingBar({ departure, message, lease, actions }: Props) {
       )}
       {lease.held && <span>It does not leave while it is open here.</span>}
       {departure.reason && <span>{departure.reason}</span>}
+      {departure.through && <span>Leaves through {departure.through}.</span>}
       <span className={styles.spring} />
       <Button onClick={() => void actions.takeBack(departure, 'all')}>Take back</Button>
       {departure.state === 'failed' ? (

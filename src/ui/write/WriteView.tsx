@@ -13,6 +13,7 @@ import { useMessage, useSettings } from '../data/queries';
 import { useSeries } from '../data/series';
 import { formatMailbox } from '#core/message/address';
 import { SealedPanel } from '../keys/SealedPanel';
+import { useReadable } from '../keys/useReadable';
 import { Composer } from './Composer';
 import { fieldsOf, sameFields } from './draft/fields';
 import { useLeftBehind, useLocalDraft, type LeftBehindState } from './draft/useLocalDraft';
@@ -134,6 +135,7 @@ export function NewMessage({
   const settings = useSettings();
   const earlier = answers ?? forwards ?? corrects ?? repeats ?? unsubscribes;
   const about = useMessage(earlier);
+  const readable = useReadable(about.data);
   const again = useSeries(repeats && about.data?.seriesId);
   // Who answers it, or passes it on, has it before them.
   useLooked(answers || forwards ? about.data : undefined, 'message');
@@ -142,7 +144,7 @@ export function NewMessage({
   const left = useLeftBehind(earlier === undefined && text === undefined);
   if (about.error) return <Missing words={about.error.message} />;
   if (kept.error) return <Missing words={kept.error.message} />;
-  if (earlier ? !about.data : text ? !kept.data : !left.known) return <Waiting />;
+  if (earlier ? !readable : text ? !kept.data : !left.known) return <Waiting />;
   if (accepts && times.isPending) return <Waiting />;
   if (repeats && about.data!.seriesId && !again.data) return <Waiting />;
   if (unsubscribes && !about.data?.list?.mail)
@@ -161,13 +163,13 @@ export function NewMessage({
     );
   }
   const initial = answers
-    ? answerFields(about.data!, settings, all, only, times.data?.times.find(({ at }) => at === accepts)?.yes)
+    ? answerFields(readable!, settings, all, only, times.data?.times.find(({ at }) => at === accepts)?.yes)
     : forwards
-      ? forwardFields(about.data!, settings)
+      ? forwardFields(readable!, settings)
       : corrects
-        ? correctionFields(about.data!, settings, only)
+        ? correctionFields(readable!, settings, only)
         : repeats
-          ? repeatFields(about.data!, settings, again.data)
+          ? repeatFields(readable!, settings, again.data)
           : unsubscribes
             ? unsubscribeFields(about.data!, settings)
             : reminds

@@ -17,9 +17,10 @@ import { outcomesOf } from '#store/outcomes';
 import { receiptsOf } from '#store/receipts';
 import { occasionsOf } from '#store/occasions';
 import { filledOf } from '#store/frozen';
+import { sealedAmong } from '#store/sealed';
 import type { Reading } from '#store/store';
 import { findMessages, type Message } from '#store/messages';
-import { namesInTrouble } from '../accounts/usualAccount';
+import { everyAccount, namesInTrouble, usualAccount } from '../accounts/usualAccount';
 import type { Desk } from '../desk';
 import { diskTroubleNow, ENGINE_DISK_WORDS } from '../diskTrouble';
 import { Invalid, NotFound } from '../errors';
@@ -63,6 +64,10 @@ export interface DepartureView {
   revision: number;
   messageId: string;
   subject: string;
+  /** What it says is kept encrypted until it leaves, and after that. */
+  sealed: boolean;
+  /** The account it leaves through; null where there is no choice. */
+  through: string | null;
   /** The series it is of, which of its occurrences, and that it was given something of its own; null for any other. */
   series: { id: string; occurrence: string; differs: boolean } | null;
   plan: Plan;
@@ -175,6 +180,11 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
     const found = occasions.get(messageId);
     return found && `${offsetWords(found.offset)}, ${found.occasion.name}`;
   };
+  const sealed = sealedAmong(db, messageIds);
+  const accounts = everyAccount(db);
+  const usual = usualAccount(db);
+  const through = ({ account }: Departure) =>
+    accounts.length > 1 ? (accounts.find(({ id }) => id === (account || usual))?.name ?? null) : null;
   const down = new Set(namesInTrouble(db));
   const disk = diskTroubleNow(desk);
   const now = desk.now();
@@ -187,6 +197,8 @@ function views(desk: Desk, departures: Departure[]): DepartureView[] {
       revision: departure.revision,
       messageId: departure.messageId,
       subject: subjectOf(desk, messages.get(departure.messageId), departure),
+      sealed: sealed.has(departure.messageId),
+      through: through(departure),
       series: seriesOf(departure),
       plan: departure.plan,
       whyThen:

@@ -1,7 +1,7 @@
 import * as messages from '#api/messages/operations';
-import { attachedTo } from '#usecases/messages/attachments';
 import { createDraft } from '#usecases/messages/createDraft';
 import { listDrafts } from '#usecases/messages/readMessage';
+import { passedOn } from '#usecases/openpgp/passedOn';
 import { messageJson, presentPage } from '../present';
 import { route } from '../respond';
 
@@ -10,7 +10,6 @@ export const GET = route(messages.listDrafts, ({ desk, query }) =>
 );
 
 export const POST = route(messages.createDraft, async ({ desk, body }) => {
-  const passedOn = body.forwards ? await attachedTo(desk.store.db, body.forwards) : [];
-  const { id } = createDraft(desk, body, passedOn);
+  const { id } = createDraft(desk, body, await passedOn(desk, body.forwards));
   return await messageJson(desk, id);
 });

@@ -1,14 +1,15 @@
 import * as messages from '#api/messages/operations';
-import { attachedTo } from '#usecases/messages/attachments';
 import { sendQueued } from '#usecases/messages/sendQueued';
+import { passedOn } from '#usecases/openpgp/passedOn';
+import { sealWaiting } from '#usecases/openpgp/sealWaiting';
 import { route } from '../../respond';
 import { presentScheduled } from '../presentScheduled';
 
 export const POST = route(messages.sendQueued, async ({ desk, body }) => {
   const { key, id, revision, message, schedule } = body;
   const { plan, inSpiteOfQuiet, ...choices } = schedule;
-  const passedOn = message.forwards ? await attachedTo(desk.store.db, message.forwards) : [];
   const queued = { key, id, revision, message, plan, choices, inSpiteOfQuiet };
-  const { messageId, departures } = sendQueued(desk, queued, passedOn);
+  const { messageId, departures } = sendQueued(desk, queued, await passedOn(desk, message.forwards));
+  await sealWaiting(desk);
   return presentScheduled(desk, messageId, departures);
 });
