@@ -14,6 +14,9 @@ const DOVECOT = '/usr/sbin/dovecot';
 installPackage('chromium', CHROMIUM, 'drive it');
 installPackage('radicale', RADICALE, 'keep a calendar on it');
 installPackage('dovecot-imapd', DOVECOT, 'keep a mailbox on it');
+installPackage('exim4-daemon-light', '/usr/sbin/exim4', 'send through it');
+installPackage('openssl', '/usr/bin/openssl', 'give that a certificate');
+installPackage('gnupg', '/usr/bin/gpg-agent', 'sign and encrypt with it');
 
 let passed = 0;
 let failed = 0;

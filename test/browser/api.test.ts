@@ -10,6 +10,7 @@ import type {
   DepartureJson,
   DeparturePageJson,
   EventsJson,
+  KeyJson,
   MessageJson,
   MessagePageJson,
   PreviewJson,
@@ -102,7 +103,17 @@ it('answers in the shapes it describes', async () => {
     imap: server,
     untried: true,
   });
+  const me = 'registrar@wrenfield.example';
+  const { body: key } = await product.api<KeyJson>('POST', '/keys/new', {
+    identity: null,
+    passphrase: 'easy words',
+  });
+  // What is kept encrypted to me.
+  const { id: sealed } = await draft({ to: [me], encrypt: 'yes' });
+  await product.api('POST', `/messages/${sealed}/schedule`, { plan: wednesday });
   const ids: Record<string, string> = {
+    '/keys/{id}': key.id,
+    '/messages/{id}/opened': sealed,
     '/accounts/{id}': account.id,
     '/accounts/{id}/folders': account.id,
     '/offers/{id}': offers.offers[0]!.id,

@@ -1,9 +1,9 @@
 /** Dovecot from Debian's packages, with a folder and a port of its own. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { chmodSync, existsSync, mkdirSync, writeFileSync } from 'node:fs';
-import { connect } from 'node:net';
 import { userInfo } from 'node:os';
 import { join } from 'node:path';
+import { connects } from './connects';
 import { until } from './until';
 
 const DOVECOT = '/usr/sbin/dovecot';
@@ -21,17 +21,6 @@ export interface Dovecot {
   /** Begins it again, with all it had. */
   start(): Promise<void>;
 }
-
-const answers = (port: number) =>
-  new Promise<boolean>((resolve) => {
-    const socket = connect(port, '127.0.0.1');
-    socket.once('data', () => {
-      socket.destroy();
-      resolve(true);
-    });
-    socket.once('error', () => resolve(false));
-    socket.once('close', () => resolve(false));
-  });
 
 export interface DovecotOptions {
   /** Where it keeps all it has. */
@@ -120,11 +109,11 @@ ${more}
     const gone = new Promise((resolve) => process.once('exit', resolve));
     process.kill('SIGTERM');
     await gone;
-    await until('the port to be free', async () => !(await answers(port)));
+    await until('the port to be free', async () => !(await connects(port)));
   };
   const start = async () => {
     child = spawn(DOVECOT, ['-F', '-c', conf], { stdio: 'ignore' });
-    await until('dovecot to answer', () => answers(port));
+    await until('dovecot to answer', () => connects(port));
   };
   await start();
   return { port, mail, stop, start };
