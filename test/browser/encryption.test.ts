@@ -124,7 +124,7 @@ describe('my key', () => {
     await press(page, 'button', `Open…: ${ME}`);
     expect(await axe(page)).toEqual([]);
     await type(page, 'not this one');
-    await sees(page, 'This is not the passphrase of any key of yours.', 'dialog');
+    await sees(page, 'This is not the passphrase of any key of yours.', 'dialog[open]');
     await page.keyboard.press('Escape');
     await until('it to be gone', async () => !(await inDialog(page)));
     await press(page, 'button', `Open…: ${ME}`);
@@ -137,11 +137,7 @@ describe('my key', () => {
     const gpg = gnuPg();
     gpg.makeKey(`Ram Thapa <ram@himal.example>`);
     const page = await open('/settings/encryption');
-    const [, paste] = await page.$$('button[aria-expanded]').then(async (all) => {
-      const texts = await Promise.all(all.map((each) => each.evaluate((button) => button.textContent)));
-      return all.filter((_, index) => texts[index] === 'Paste it…');
-    });
-    await paste!.click();
+    await press(page, 'button', 'Paste it…: Add from a file…');
     await fill(page, 'textbox', 'The key as text, from “BEGIN PGP” to “END PGP”', 'no key at all');
     await press(page, 'button', 'Take it in');
     await sees(page, /no OpenPGP key|cannot be read as a key/, '[role=alert]');
@@ -203,6 +199,7 @@ describe('what I write', () => {
     await sees(page, 'It is encrypted. Type the passphrase of your key to read it.');
     await press(page, 'button', 'Type the passphrase…');
     await type(page, WORDS);
+    await press(page, 'button', 'Show as plain text');
     await sees(page, 'The price is twelve.');
   });
 
@@ -286,6 +283,25 @@ describe('what comes', () => {
     expect(
       await (await find(page, 'textbox', 'Subject')).evaluate((field) => (field as HTMLInputElement).value),
     ).toBe('Re: Inside');
+  });
+
+  it('a key that is attached is taken in from where it is read', async () => {
+    const gpg = gnuPg();
+    gpg.makeKey('Lakshmi Rai <lakshmi@himal.example>');
+    const key = gpg.publicKey('lakshmi@himal.example').replace(/\n/g, '\r\n');
+    await product.takeIn(
+      ME,
+      from(
+        `--b\r\nContent-Type: text/plain\r\n\r\nMy key.\r\n--b\r\nContent-Type: application/pgp-keys; name="lakshmi.asc"\r\nContent-Disposition: attachment; filename="lakshmi.asc"\r\n\r\n${key}\r\n--b--\r\n`,
+        'multipart/mixed',
+      ),
+    );
+    const page = await open(`/inbox/${(await newest()).id}`);
+    await press(page, 'button', 'Take the key in: lakshmi.asc');
+    await until('it to be known', async () =>
+      (await keys()).some(({ people }) => people[0]?.address === 'lakshmi@himal.example'),
+    );
+    await sees(page, 'The key of Lakshmi Rai is taken in.');
   });
 
   it('signed with a key that is not used: it says so, and it can be used from there', async () => {

@@ -83,11 +83,10 @@ it('what it refuses is refused, and what it sends back later is told as undelive
     );
   });
   const lost = await send(product, ['shut@gone.example'], 'Sent back');
-  const told = await until('it to come back', async () => {
+  await until('it to come back', async () => {
     const { recipients } = await departure(product, lost);
     return recipients[0]!.receipts.find(({ action }) => action === 'failed');
   });
-  expect(told.words).toContain('The mailbox is closed');
 });
 
 it('a wrong password is said, and holds everything back until it is right', async () => {

@@ -105,7 +105,8 @@ desk:
   hosts_avoid_tls = *
 kept:
   driver = appendfile
-  directory = ${dir}/mail/\${lc:\${sg{$local_part@$domain}{[^a-zA-Z0-9@._-]}{}}}
+  directory = ${dir}/mail
+  envelope_to_add
   maildir_format
   create_directory
   directory_mode = 0777
@@ -134,7 +135,7 @@ plain:
   onTestFinished(async () => {
     child.kill('SIGTERM');
     await ended;
-    rmSync(dir, { recursive: true, force: true });
+    rmSync(dir, { recursive: true, force: true, maxRetries: 20, retryDelay: 100 });
   });
   const log = () =>
     readdirSync(join(dir, 'log'))
@@ -149,10 +150,11 @@ plain:
     certificate,
     log,
     mailbox(address) {
-      const inbox = join(dir, 'mail', address, 'new');
-      return existsSync(inbox)
-        ? readdirSync(inbox).map((name) => readFileSync(join(inbox, name), 'utf8'))
-        : [];
+      const inbox = join(dir, 'mail', 'new');
+      const all = existsSync(inbox) ? readdirSync(inbox) : [];
+      return all
+        .map((name) => readFileSync(join(inbox, name), 'utf8'))
+        .filter((message) => `\n${message}`.includes(`\nEnvelope-to: ${address}\n`));
     },
   };
 }

@@ -69,14 +69,14 @@ function organisationOf(card: ICAL.Component): { organisation?: string } {
 }
 
 const DATA = /^data:application\/pgp-keys;base64,/i;
-const BASE64 = /^[A-Za-z0-9+/\s]+={0,2}\s*$/;
+const BASE64 = /^[A-Za-z0-9+/]+={0,2}$/;
 
 /** The OpenPGP keys of a card (§6.8.1; RFC 2426 §3.7.2 for earlier ones); those that lie elsewhere are not fetched. */
 function keysOf(card: ICAL.Component): string[] {
   return all(card, 'key').flatMap((value) => {
     if (value.includes('-----BEGIN PGP ')) return [value];
-    const data = value.replace(DATA, '');
-    return BASE64.test(data) ? [data.replace(/\s+/g, '')] : [];
+    const data = value.replace(DATA, '').replace(/\s+/g, '');
+    return BASE64.test(data) ? [data] : [];
   });
 }
 

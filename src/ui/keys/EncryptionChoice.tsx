@@ -62,6 +62,8 @@ export function EncryptionChoice({ fields, change, problem }: Props) {
     <>
       <span>OpenPGP</span>
       <Checkbox
+        // The library adds blanks to the name by its styles.
+        aria-label="Signed"
         checked={sign}
         disabled={data?.own === null && !sign}
         onChange={({ target }) => change({ sign: target.checked })}

@@ -53,7 +53,12 @@ export function TakeKey({ mine = false, label }: Props) {
     <>
       <p className={styles.acts}>
         <Button onClick={() => chooser.current?.click()}>{label}</Button>
-        <Button type="text" aria-expanded={pasting} onClick={() => (pasting ? close() : setPasting(true))}>
+        <Button
+          type="text"
+          aria-label={`Paste it…: ${label}`}
+          aria-expanded={pasting}
+          onClick={() => (pasting ? close() : setPasting(true))}
+        >
           Paste it…
         </Button>
         <input

@@ -32,7 +32,7 @@ export function UsualSealing() {
       >
         New messages are signed
       </Checkbox>
-      <p className={styles.acts}>
+      <div className={styles.acts}>
         <label htmlFor="usualEncrypt">New messages are</label>
         <Select
           id="usualEncrypt"
@@ -45,7 +45,7 @@ export function UsualSealing() {
             })
           }
         />
-      </p>
+      </div>
       <Checkbox
         checked={sealSubjects}
         onChange={({ target: { checked } }) =>
@@ -68,7 +68,7 @@ export function UsualSealing() {
       >
         Your key goes along in the header of what you send (Autocrypt)
       </Checkbox>
-      <p className={styles.acts}>
+      <div className={styles.acts}>
         <label htmlFor="keysOpenMinutes">Your keys are locked again after</label>
         <Select
           id="keysOpenMinutes"
@@ -82,7 +82,7 @@ export function UsualSealing() {
           }
         />
         <span className="quiet">in which nobody has used them</span>
-      </p>
+      </div>
       {problem && (
         <p role="alert" className={styles.problem}>
           {problem.message}
