@@ -1,6 +1,6 @@
 /** What is signed or encrypted before it leaves. */
-import { eq, inArray, sql } from 'drizzle-orm';
-import { departures, sealedBodies, sealedWords, sealingDue } from './schema';
+import { eq, sql } from 'drizzle-orm';
+import { sealedBodies, sealedWords, sealingDue } from './schema';
 import { among, built } from './built';
 import type { Reading, Tx } from './store';
 
@@ -24,18 +24,6 @@ export function keepSealedBody(tx: Tx, row: SealedBodyRow): void {
     .onConflictDoUpdate({ target: sealedBodies.departureId, set: row })
     .run();
 }
-
-/** What is changed is sealed anew. */
-export const forgetSealedBodiesOf = (tx: Tx, messageId: string): void =>
-  void tx
-    .delete(sealedBodies)
-    .where(
-      inArray(
-        sealedBodies.departureId,
-        tx.select({ id: departures.id }).from(departures).where(eq(departures.messageId, messageId)),
-      ),
-    )
-    .run();
 
 const words = built((db) =>
   db

@@ -32,6 +32,8 @@ export interface Asking {
   signal?: AbortSignal;
   /** By it, what is done can be undone. */
   undoKey?: string;
+  /** A passphrase has been asked for already. */
+  unlocked?: true;
 }
 
 async function change(
@@ -73,8 +75,9 @@ export async function ask<T>(method: string, path: string, body?: unknown, askin
   const { status, text } =
     method === 'GET' ? await readOrRecall(url) : await change(method, url, sent, asking);
   // It needs a key that is locked: with its passphrase it is done after all.
-  if (status === LOCKED && method !== 'GET' && (await unlock?.(detailOf(text))))
-    return ask<T>(method, path, body, asking);
+  const mayTry = status === LOCKED && method !== 'GET' && !asking.unlocked;
+  if (mayTry && (await unlock?.(detailOf(text))))
+    return ask<T>(method, path, body, { ...asking, unlocked: true });
   // The session has ended: the page to sign in stands where this one was.
   if (status === 401 && path !== '/session') void forgetSeen().then(() => window.location.assign('/sign-in'));
   return answerOf<T>(status, text);

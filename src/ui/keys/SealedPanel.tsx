@@ -14,9 +14,11 @@ import styles from './Keys.module.css';
 interface Props {
   message: MessageJson;
   departure: DepartureJson | undefined;
+  /** Somebody has come here to write: it is opened without a press. */
+  atOnce: boolean;
 }
 
-export function SealedPanel({ message, departure }: Props) {
+export function SealedPanel({ message, departure, atOnce }: Props) {
   const client = useQueryClient();
   const actions = useDepartureActions();
   const [problem, setProblem] = useState<string>();
@@ -35,10 +37,9 @@ export function SealedPanel({ message, departure }: Props) {
       refresh(client, ['message', 'departure']);
     }
   };
-  // Whoever comes here wants to write: it is asked for once by itself.
   const asked = useRef('');
   useEffect(() => {
-    if (asked.current === id) return;
+    if (!atOnce || asked.current === id) return;
     asked.current = id;
     void open();
   });

@@ -200,6 +200,10 @@ export function ExistingMessage({ id }: { id: string }) {
   const router = useRouter();
   const { data: message, error } = useMessage(id);
   const departure = message?.departures.findLast((each) => UNSETTLED_STATES.includes(each.state));
+  // What is sealed while it is open here has been sent, from here or another window: nobody wants to write with it any more.
+  const [came, setCame] = useState<'sealed' | 'open'>();
+  const now = message && (message.protection ? 'sealed' : 'open');
+  if (now && came !== now && (came === undefined || now === 'open')) setCame(now);
   const series = useSeries(message?.seriesId);
   const kind = departure || message?.seriesId ? 'pending' : 'draft';
   const local = useLocalDraft(id, kind);
@@ -220,7 +224,8 @@ export function ExistingMessage({ id }: { id: string }) {
       />
     );
   if (!message || elsewhere || !local.known || (message.seriesId && !series.data)) return <Waiting />;
-  if (message.protection) return <SealedPanel message={message} departure={departure} />;
+  if (message.protection)
+    return <SealedPanel message={message} departure={departure} atOnce={came === 'sealed'} />;
   const initial = fieldsOf(message);
   // The server may have got it, and only the answer was lost.
   const unkept = local.draft && !sameFields(local.draft.fields, initial) ? local.draft : undefined;

@@ -12,7 +12,7 @@ import type { Desk } from '../desk';
 import { Refused, Stale } from '../errors';
 import { oneLine, readAddresses, readDetails, type AddressField, type DraftInput } from './draftInput';
 import { readIntent } from './intent';
-import { openMessage } from './outgoingMessage';
+import { openMessage, outgoingMessage } from './outgoingMessage';
 import { replanReaders } from '../departures/planDepartures';
 import { followEdit } from '../series/fitSeries';
 
@@ -30,8 +30,9 @@ export function editMessage(
   const addresses = readAddresses(input, allGroups(desk.store.db));
   return desk.store.write((tx) => {
     const now = desk.now(tx);
+    // That it has been changed says more than that it is sealed by now.
+    if (revision !== undefined && revision !== outgoingMessage(tx, id).revision) throw new Stale('message');
     const seen = openMessage(tx, id);
-    if (revision !== undefined && revision !== seen.revision) throw new Stale('message');
     if (seen.textId !== null) throw new Refused('It is a kept text: change that in the Library.');
     if (seen.batchId !== null) throw new Refused('A batch is made from it: change that in Departures.');
     const departures = departuresOf(tx, id).filter((departure) => departure.state !== 'ended');

@@ -3,14 +3,16 @@ import { usualChoices } from '#core/plan/plan';
 import { baseSubject } from '#core/reply/threading';
 import { findDeparture, type Departure } from '#store/departures';
 import { setRecipients, swapMessage, type Message } from '#store/messages';
+import { isSealed } from '#store/sealed';
 import type { Tx } from '#store/store';
 import { insertThread } from '#store/threads';
 import { applyEvent } from '../departures/applyEvent';
 import { planDepartures } from '../departures/planDepartures';
 import type { Desk } from '../desk';
-import { Invalid, Refused } from '../errors';
+import { Invalid, Locked, Refused } from '../errors';
 import { newId } from '../newId';
 import { deriveMessage } from './deriveMessage';
+import { SEALED } from './outgoingMessage';
 
 /**
  * @param message with its fields filled
@@ -19,6 +21,7 @@ import { deriveMessage } from './deriveMessage';
  */
 export function testCopy(desk: Desk, tx: Tx, message: Message): Departure {
   const now = desk.now(tx);
+  if (isSealed(tx, message.id)) throw new Locked(SEALED);
   const { me } = desk.settings(tx);
   if (!me.address) throw new Invalid('Tell Oak Lantern your own address first, in Settings.', 'from');
   const threadId = newId();
@@ -33,6 +36,8 @@ export function testCopy(desk: Desk, tx: Tx, message: Message): Departure {
     html,
     fields: {},
     usualWatch: false,
+    // Where I have no key there is nothing to be seen of it all the same.
+    encrypt: message.encrypt === 'yes' ? 'if-all' : message.encrypt,
     deliveryReceipt: false,
     readReceipt: false,
     setAside: [...message.setAside],

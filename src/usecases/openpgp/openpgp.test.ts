@@ -271,7 +271,6 @@ describe('kept encrypted', () => {
     await unlockKeys(desk, WORDS);
     await openWords(desk, id);
     expect(readMessage(desk, id)).toMatchObject({ text: SECRET, html: `<p>${SECRET}</p>` });
-    expect(sealedBodyOf(desk.store.db, departure.id)).toBeUndefined();
     editMessage(desk, id, { text: 'Better', html: null });
     const [again] = scheduleMessage(desk, id, wednesday);
     await sealWaiting(desk);
@@ -290,6 +289,23 @@ describe('kept encrypted', () => {
     expect(isSealed(desk.store.db, id)).toBe(true);
     lockKeys(desk);
     expect(await leaves(desk, departure.id)).toBeDefined();
+  });
+
+  it('opened and left, with the key locked again: as it was sealed it leaves, and only as long as it says the same', async () => {
+    const { desk } = await deskWithKeys();
+    const ram = await makeKey({ name: 'Ram', address: 'ram@himal.example' }, WORDS);
+    await takeKeys(desk, Buffer.from(ram.certificate), 'file');
+    const [same, other, more] = [await scheduled(desk), await scheduled(desk), await scheduled(desk)];
+    for (const { id } of [same, other, more]) await openWords(desk, id);
+    lockKeys(desk);
+    editMessage(desk, other.id, { text: 'Something else' });
+    // Who reads it unseen stands nowhere in it, and yet it is for them.
+    editMessage(desk, more.id, { bcc: ['ram@himal.example'] });
+    expect(await leaves(desk, same.departure.id)).toBeDefined();
+    for (const { departure } of [other, more]) {
+      expect(await leaves(desk, departure.id)).toBeUndefined();
+      expect(departureOf(desk, departure.id).pausedFor).toBe('key');
+    }
   });
 
   it('one of several copies taken back is opened by itself; the others leave as they were sealed', async () => {

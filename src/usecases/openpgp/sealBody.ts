@@ -11,7 +11,7 @@ import { keysOf, ownKeys, type StoredKey } from '#store/keys';
 import { linksOf } from '#store/linkedFiles';
 import { calendarOf } from '#store/invitations';
 import { recipientsOf, type Message } from '#store/messages';
-import type { SealedBodyRow } from '#store/sealed';
+import { sealedBodyOf, type SealedBodyRow } from '#store/sealed';
 import type { Reading } from '#store/store';
 import { watchToBegin } from '#store/watches';
 import type { Desk } from '../desk';
@@ -57,14 +57,6 @@ export function whyNotAhead(db: Reading, { id }: Pick<Message, 'id'>): string | 
 /** Told where a signature is wanted and the key is not open. */
 export const NEEDS_KEY = 'It is to be signed, and your key is locked. Type its passphrase, and it goes on.';
 
-/** What content is known by: whom it names and what it says. */
-export const digestOf = (content: OutgoingMessage): string =>
-  createHash('sha256')
-    .update(
-      JSON.stringify(content, (_, value: unknown) => (value instanceof Uint8Array ? [...value] : value)),
-    )
-    .digest('base64url');
-
 /** With the bytes of what is attached. */
 const whole = (db: Reading, content: OutgoingMessage): OutgoingMessage => ({
   ...content,
@@ -72,6 +64,26 @@ const whole = (db: Reading, content: OutgoingMessage): OutgoingMessage => ({
     'bytes' in each ? each : { ...each, bytes: bytesOf(db, each.keptAs) },
   ),
 });
+
+/** What is sealed of a departure is known by what it says, whom it names, and the keys it is for. */
+function digestOf(db: Reading, departure: Departure, content: OutgoingMessage, sealing: Sealing): string {
+  const { from, to, cc, replyTo, subject, text, html, attachments = [] } = whole(db, content);
+  const keys = sealing.encrypt
+    ? [...readerKeys(db, addressesOf(db, departure)).keys.values()]
+        .map(({ fingerprint }) => fingerprint)
+        .sort()
+    : [];
+  const said = createHash('sha256');
+  said.update(
+    JSON.stringify([sealing.sign, sealing.encrypt, keys, from, to, cc, replyTo, subject, text, html]),
+  );
+  for (const each of attachments) {
+    const { name, type, contentId } = each;
+    said.update(JSON.stringify([name, type, contentId]));
+    if ('bytes' in each) said.update(each.bytes);
+  }
+  return said.digest('base64url');
+}
 
 /** My certificate that what I send is encrypted to as well, so that I can read it. */
 export function ownCertificate(db: Reading, address: string): Buffer | undefined {
@@ -82,15 +94,30 @@ export function ownCertificate(db: Reading, address: string): Buffer | undefined
 }
 
 /**
+ * What a departure leaves with: as it has been sealed, where that still fits; else sealed now.
  * @returns undefined where it is to be signed and the key is locked
  * @throws (rejects) where a key cannot be used after all
  */
-export async function sealBody(
+export async function bodyFor(
+  desk: Desk,
+  departure: Departure,
+  content: OutgoingMessage,
+  sealing: Sealing,
+): Promise<SealedBodyRow | undefined> {
+  const { db } = desk.store;
+  const digest = digestOf(db, departure, content, sealing);
+  const kept = sealedBodyOf(db, departure.id);
+  if (kept?.digest === digest) return kept;
+  const body = await sealBody(desk, departure, content, sealing);
+  return body && { departureId: departure.id, ...body, encrypted: sealing.encrypt, digest };
+}
+
+async function sealBody(
   desk: Desk,
   departure: Departure,
   content: OutgoingMessage,
   { sign, encrypt }: Sealing,
-): Promise<SealedBodyRow | undefined> {
+): Promise<(SealedBody & Pick<SealedBodyRow, 'hideSubject'>) | undefined> {
   const { db } = desk.store;
   const signWith = sign ? signingKey(desk, content.from.address, Date.now())?.open : undefined;
   if (sign && !signWith) return undefined;
@@ -106,7 +133,7 @@ export async function sealBody(
     hideSubject,
     hideReaders: hasHidden(db, departure),
   });
-  return { departureId: departure.id, ...body, encrypted: encrypt, hideSubject, digest: digestOf(content) };
+  return { ...body, hideSubject };
 }
 
 /** Some of those it goes to together must not know of others. */

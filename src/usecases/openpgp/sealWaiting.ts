@@ -5,14 +5,7 @@
 import { PENDING_STATES } from '#core/departure/states';
 import { departuresOf, findDeparture, type Departure } from '#store/departures';
 import { findMessage, isAsSeen, type Message } from '#store/messages';
-import {
-  isSealed,
-  keepSealedBody,
-  sealedBodyOf,
-  sealingDone,
-  toBeSealed,
-  type SealedBodyRow,
-} from '#store/sealed';
+import { isSealed, keepSealedBody, sealingDone, toBeSealed, type SealedBodyRow } from '#store/sealed';
 import type { Reading, Tx } from '#store/store';
 import { newMessageId } from '#mail/compose';
 import { goOn } from '../departures/resume';
@@ -21,7 +14,7 @@ import { Refused } from '../errors';
 import { followCommits } from '../followChanges';
 import { prepareContent } from '../release/steps/prepare';
 import { anyOpen, whenOpened } from './keyring';
-import { digestOf, isProtected, ownCertificate, sealBody, sealingOf, whyNotAhead } from './sealBody';
+import { bodyFor, isProtected, ownCertificate, sealingOf, whyNotAhead } from './sealBody';
 import { hideWords, wordsToKeep } from './words';
 
 const waitsForKey = ({ state, pausedFor }: Departure) => state === 'paused' && pausedFor === 'key';
@@ -51,9 +44,7 @@ async function sealsOf(desk: Desk, message: Message): Promise<Seals | 'locked' |
     // What keeps it from leaving is told when it is to leave.
     if ('policy' in made || sealing.why || !(sealing.sign || sealing.encrypt)) return undefined;
     asWritten &&= made.filled === message;
-    const kept = sealedBodyOf(db, departure.id);
-    const fits = kept?.encrypted === sealing.encrypt && kept.digest === digestOf(made.content);
-    const body = fits ? kept : await sealBody(desk, departure, made.content, sealing);
+    const body = await bodyFor(desk, departure, made.content, sealing);
     if (!body) return 'locked';
     bodies.push(body);
   }

@@ -8,13 +8,7 @@ import { purgeAttachments } from '#store/attachments';
 import { followRevision } from '#store/leases';
 import { noteChange, record } from '#store/journal';
 import { findMessage, swapMessage, type Message } from '#store/messages';
-import {
-  dropSealedWords,
-  forgetSealedBodiesOf,
-  isSealed,
-  keepSealedWords,
-  sealedWordsOf,
-} from '#store/sealed';
+import { dropSealedWords, isSealed, keepSealedWords, sealedWordsOf } from '#store/sealed';
 import type { Reading, Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Locked, Stale } from '../errors';
@@ -79,8 +73,8 @@ export async function readWords(desk: Desk, messageId: string): Promise<Words | 
 }
 
 /**
- * Opens a message, so that it can be changed: it says again what it said, and what was sealed of it is sealed anew once it is
- * on its way again. One that is not sealed stays as it is.
+ * Opens a message, so that it can be changed: it says again what it said, and is sealed anew once it is on its way again; what was
+ * sealed of it still leaves as long as it fits. One that is not sealed stays as it is.
  * @throws (rejects) NotFound, Locked
  */
 export async function openWords(desk: Desk, messageId: string): Promise<Message> {
@@ -90,7 +84,6 @@ export async function openWords(desk: Desk, messageId: string): Promise<Message>
     // Somebody was faster.
     if (!words || !isSealed(tx, messageId)) return message;
     dropSealedWords(tx, messageId);
-    forgetSealedBodiesOf(tx, messageId);
     const { text, html, attachments } = words;
     const open = swapMessage(tx, message, { text, html });
     if (!open) throw new Stale('message');

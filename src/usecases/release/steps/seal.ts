@@ -4,7 +4,7 @@ import type { Departure } from '#store/departures';
 import type { Message } from '#store/messages';
 import { sealedBodyOf } from '#store/sealed';
 import type { Desk } from '../../desk';
-import { digestOf, isProtected, NEEDS_KEY, sealBody, sealedMessage, sealingOf } from '../../openpgp/sealBody';
+import { bodyFor, isProtected, NEEDS_KEY, sealedMessage, sealingOf } from '../../openpgp/sealBody';
 import type { Stopped } from './stopped';
 
 /**
@@ -23,9 +23,7 @@ export async function seal(
   const sealing = isProtected(message) ? sealingOf(db, departure, message) : undefined;
   if (sealing?.why) return { policy: 'ask', words: sealing.why };
   if (!sealing || !(sealing.sign || sealing.encrypt)) return composeMessage(content, headerId, released);
-  const kept = sealedBodyOf(db, departure.id);
-  const fits = kept?.encrypted === sealing.encrypt && kept.digest === digestOf(content);
-  const body = fits ? kept : await sealBody(desk, departure, content, sealing);
+  const body = await bodyFor(desk, departure, content, sealing);
   if (!body) return { policy: 'ask', words: NEEDS_KEY, pausedFor: 'key' };
   return { bytes: await sealedMessage(content, body, headerId, released), cuts: [] };
 }
