@@ -12,6 +12,7 @@ checkNode();
 installPackages();
 build();
 const { default: puppeteer } = await import('puppeteer-core');
+const { generateKey } = await import('openpgp');
 
 const OUT = 'docs/screenshots';
 const WIDE = { width: 1280, height: 800 };
@@ -191,7 +192,12 @@ await picture('departures-left', '/departures?part=left');
 const { questions } = await api('GET', '/questions');
 await picture('question', `/inbox/${questions[0].message}`);
 await picture('correspondents', '/correspondents');
-await picture('settings', '/settings/holds');
+await api('POST', '/keys/new', { identity: null, passphrase: 'many easy words' });
+const { publicKey } = await generateKey({
+  userIDs: [{ name: 'Haruki Anzai', email: 'h.anzai@lacquer-osaka.example' }],
+});
+await api('POST', '/keys', { text: publicKey });
+await picture('settings', '/settings/encryption');
 await api('POST', '/clock', { set: '2026-11-25T02:45:00Z' });
 await picture('post-office', '/postoffice?mailbox=prakriti%40lamp-courier.example', {
   steps: async (page) => (await page.$$('article details summary')).at(0)?.click(),

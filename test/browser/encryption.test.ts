@@ -180,12 +180,10 @@ describe('what I write', () => {
     await page.keyboard.up('Control');
     await type(page, WORDS);
     await sees(page, 'Prices');
-    const { body } = await until('it to be held', async () => {
-      const page = await product.api<DeparturePageJson>('GET', '/departures?state=pending');
-      return page.body.departures.some(({ subject }) => subject === 'Prices') ? page : undefined;
+    const departure = await until('it to be held, sealed', async () => {
+      const { body } = await product.api<DeparturePageJson>('GET', '/departures?state=pending');
+      return body.departures.find((each) => each.subject === 'Prices' && each.sealed);
     });
-    const departure = body.departures.find(({ subject }) => subject === 'Prices')!;
-    expect(departure.sealed).toBe(true);
     await lock();
     await product.api('POST', `/departures/${departure.id}/release`, undefined, { 'if-match': '*' });
     const left = await until('it to leave', () =>
