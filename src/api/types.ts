@@ -73,6 +73,17 @@ export interface components {
         mailboxTrouble: string | null;
       }[];
     };
+    /** @description What what is kept for a while takes, about; a file that is in several is counted with each */
+    Space: {
+      /** @description Bytes of the exact copies of what has left */
+      copies: number;
+      /** @description Bytes of what has come, as it came */
+      sources: number;
+      /** @description Bytes of what was deleted and can be brought back */
+      deleted: number;
+      /** @description Bytes of what happened to messages */
+      journal: number;
+    };
     Clock: {
       /** Format: date-time */
       now: string;
@@ -233,6 +244,8 @@ export interface components {
       fileFolders: string[];
       /** @description Days what was deleted can be brought back; null: for good */
       keepDeletedDays: number | null;
+      /** @description Days the exact bytes of what has come are kept; null: for good */
+      keepSourcesDays: number | null;
       /** @description Days what happened to a message is kept; null: for good */
       keepJournalDays: number | null;
       /** @description Of so many days the last backup is kept; 0: none are made by themselves */
@@ -3417,6 +3430,9 @@ export interface components {
     readHealth: {
       answer: components['schemas']['Health'];
     };
+    readSpace: {
+      answer: components['schemas']['Space'];
+    };
     retryMailServer: {
       body?: {
         /** @description Of this account alone */
@@ -3566,6 +3582,8 @@ export interface components {
         keepCopiesDays?: number | null;
         /** @description Days what was deleted can be brought back; null: for good */
         keepDeletedDays?: number | null;
+        /** @description Days the exact bytes of what has come are kept; null: for good */
+        keepSourcesDays?: number | null;
         /** @description Days what happened to a message is kept; null: for good */
         keepJournalDays?: number | null;
         /** @description Of so many days the last backup is kept; 0: none are made by themselves */
@@ -6276,6 +6294,7 @@ export interface components {
 
 type Schemas = components['schemas'];
 export type HealthJson = Schemas['Health'];
+export type SpaceJson = Schemas['Space'];
 export type ClockJson = Schemas['Clock'];
 export type IdentityJson = Schemas['Identity'];
 export type QuietHoursJson = Schemas['QuietHours'];
@@ -6424,6 +6443,7 @@ export type KeysJson = Schemas['Keys'];
 export type ReaderKeysJson = Schemas['ReaderKeys'];
 export type ShapeName =
   | 'Health'
+  | 'Space'
   | 'Clock'
   | 'Identity'
   | 'QuietHours'
@@ -6572,6 +6592,7 @@ export type ShapeName =
   | 'ReaderKeys';
 export interface Operations {
   readHealth: Schemas['readHealth'];
+  readSpace: Schemas['readSpace'];
   retryMailServer: Schemas['retryMailServer'];
   sendTestMessage: Schemas['sendTestMessage'];
   moveClock: Schemas['moveClock'];

@@ -78,6 +78,8 @@ export interface Settings {
   keepCopiesDays: number | null;
   /** Days what was deleted can be brought back; null: for good. */
   keepDeletedDays: number | null;
+  /** Days the exact bytes of what has come are kept, where nothing else needs them; null: for good. */
+  keepSourcesDays: number | null;
   /** Days what happened to a message is kept; null: for good. */
   keepJournalDays: number | null;
   /** Of so many days the last backup is kept; 0: none are made. */

@@ -99,7 +99,7 @@ const byDigest = built((db) =>
     .select({ message: messages })
     .from(sources)
     .innerJoin(messages, eq(messages.id, sources.messageId))
-    .where(eq(sources.digest, sql.placeholder('digest')))
+    .where(and(eq(sources.digest, sql.placeholder('digest')), isNull(messages.headerId)))
     .prepare(),
 );
 
@@ -121,3 +121,39 @@ export const undigested = (db: Reading): string[] =>
 
 export const setDigest = (tx: Tx, messageId: string, digest: string): void =>
   void tx.update(sources).set({ digest }).where(eq(sources.messageId, messageId)).run();
+
+/** What a message whose bytes are forgotten is known by; undefined of any other. */
+export const digestKept = (db: Reading, messageId: string): string | undefined =>
+  db
+    .select({ digest: sources.digest })
+    .from(sources)
+    .where(and(eq(sources.messageId, messageId), sql`length(${sources.bytes}) = 0`))
+    .get()?.digest ?? undefined;
+
+/** How far messages are numbered. */
+export const lastMessageRow = (db: Reading): number =>
+  db.get<{ last: number | null }>(sql`SELECT max(rowid) AS last FROM messages`).last ?? 0;
+
+/**
+ * Messages that came before a moment, whose words are all that is to be known of them: nothing is attached to them, which lies in their bytes, they
+ * are neither signed nor encrypted, and wholly read.
+ * @param from @param to rows of messages, so that nobody has to wait until all have been looked through
+ */
+export const sourcesToForget = (db: Reading, before: number, from: number, to: number): string[] =>
+  db
+    .all<{ id: string }>(
+      sql`SELECT m.id FROM messages AS m JOIN sources AS s ON s.message_id = m.id
+        WHERE m.rowid > ${from} AND m.rowid <= ${to} AND m.at < ${before} AND length(s.bytes) > 0
+          AND m.protection IS NULL AND m.strange IS NULL
+          AND NOT EXISTS (SELECT 1 FROM attachments WHERE message_id = m.id)`,
+    )
+    .map(({ id }) => id);
+
+/** Its bytes are gone; what it says, and that it is here, stays known. */
+export function forgetSource(tx: Tx, messageId: string, digest: string): void {
+  tx.update(sources)
+    .set({ bytes: Buffer.alloc(0), digest })
+    .where(eq(sources.messageId, messageId))
+    .run();
+  dropRest(tx, messageId);
+}

@@ -46,6 +46,7 @@ export function defaultSettings(): Settings {
     keepCopiesDays: null,
     keepDeletedDays: 30,
     keepJournalDays: null,
+    keepSourcesDays: null,
     keepBackups: 7,
   };
 }

@@ -1,4 +1,5 @@
 /** Whether the product is at work, and what keeps it from working. */
+import { spaceTaken, type Space } from '#store/space';
 import { arrivalsWaiting } from '#store/arrivals';
 import { countDue } from '#store/dueDepartures';
 import { lastBeat } from '#store/heartbeat';
@@ -122,3 +123,6 @@ export function readHealth(desk: Desk, environment?: boolean): Health {
     accounts,
   };
 }
+
+/** What what is kept for a while takes, bytes. */
+export const readSpace = (desk: Desk): Space => spaceTaken(desk.store.db);

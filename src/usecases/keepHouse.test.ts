@@ -9,6 +9,9 @@ import { moveClock } from './clock/sandbox';
 import { takeBack } from './departures/takeBack';
 import type { Desk } from './desk';
 import { NotFound } from './errors';
+import { readMail } from '#mail/readMail';
+import { readSpace } from './health';
+import { knownAlready } from './incoming/knownAlready';
 import { receiveMail } from './incoming/receiveMail';
 import { keepHouse } from './keepHouse';
 import { announceAttachment, readAttachment, receivePiece, removeAttachment } from './messages/attachments';
@@ -156,4 +159,45 @@ it('history is forgotten after its days, but for what is still to leave', async 
   expect(lines(left.id)).toBeLessThanOrEqual(1);
   expect(lines(waits.id)).toBe(waiting);
   expect(readMessage(desk, left.id).departures[0]!.state).toBe('sent');
+});
+
+describe('the bytes of what has come', () => {
+  const mail = (id: string, more = '', body = 'words') =>
+    Buffer.from(`From: a@x.example\r\nMessage-ID: <${id}@x>\r\nSubject: ${id}\r\n${more}\r\n${body}\r\n`);
+  const WITH_FILE = 'Content-Type: multipart/mixed; boundary=b\r\n';
+  const FILE =
+    '--b\r\n\r\nwords\r\n--b\r\nContent-Disposition: attachment; filename=a.txt\r\n\r\nfile\r\n--b--';
+  const ARMOR = '-----BEGIN PGP MESSAGE-----\r\n\r\nwcBM\r\n-----END PGP MESSAGE-----';
+
+  it('are forgotten after their days, where nothing else needs them; what it says stays, and it is known once it comes again', async () => {
+    const { desk } = tempDesk();
+    changeSettings(desk, { keepSourcesDays: 10 });
+    const long = mail('long', '', 'words\r\n'.repeat(100_000));
+    const forgotten = [await receiveMail(desk, mail('plain')), await receiveMail(desk, long)];
+    const kept = [
+      await receiveMail(desk, mail('file', WITH_FILE, FILE)),
+      await receiveMail(desk, mail('armor', '', ARMOR)),
+    ];
+    const before = readSpace(desk).sources;
+    moveClock(desk, { set: desk.now() + 8 * DAY });
+    const later = await receiveMail(desk, mail('later'));
+    moveClock(desk, { set: desk.now() + 3 * DAY });
+    await keepHouse(desk);
+    for (const { id } of forgotten) expect(() => readSource(desk, id)).toThrow(NotFound);
+    for (const { id } of [...kept, later]) expect(readSource(desk, id).length).toBeGreaterThan(0);
+    expect(readMessage(desk, forgotten[0]!.id).text).toBe('words');
+    expect(countRows(desk, 'pieces')).toBe(0);
+    expect(readSpace(desk).sources).toBeLessThan(before - long.length / 2);
+    const [file] = readMessage(desk, kept[0]!.id).attachments;
+    expect((await readAttachment(desk, file!.id)).bytes.toString().trim()).toBe('file');
+    // Taken in once more, from a file or a mailbox that counts anew, it is the one there is; changed, it is another.
+    expect(knownAlready(desk.store.db, await readMail(mail('plain')))?.id).toBe(forgotten[0]!.id);
+    expect(knownAlready(desk.store.db, await readMail(mail('plain', 'Received: by y\r\n')))?.id).toBe(
+      forgotten[0]!.id,
+    );
+    expect(knownAlready(desk.store.db, await readMail(mail('plain', '', 'other words')))).toBeUndefined();
+    expect(
+      knownAlready(desk.store.db, await readMail(Buffer.from('Subject: none\r\n\r\nwords\r\n'))),
+    ).toBeUndefined();
+  });
 });

@@ -5,6 +5,8 @@ import { forgetFrozen } from '#store/frozen';
 import { forgetHistory } from '#store/journal';
 import { forgetQueued } from '#store/queuedMessages';
 import { readMeta, writeMeta } from '#store/settings';
+import { forgetSource, lastMessageRow, sourceOf, sourcesToForget } from '#store/sources';
+import { saysTheSame } from '#mail/saysTheSame';
 import type { Desk } from './desk';
 import { forgetOldChanges } from './followChanges';
 import { forgetBatches } from './batches/batches';
@@ -60,6 +62,29 @@ async function forgetWhatWasDeleted(desk: Desk, days: number): Promise<void> {
   }
 }
 
+/** Rows of messages that are looked through in one go. */
+const LOOKED_THROUGH = 2000;
+
+async function forgetSources(desk: Desk, days: number): Promise<void> {
+  const { db } = desk.store;
+  const before = desk.now() - days * DAY_MS;
+  const last = lastMessageRow(db);
+  for (let from = 0; from < last; from += LOOKED_THROUGH) {
+    const ids = sourcesToForget(db, before, from, from + LOOKED_THROUGH);
+    for (let at = 0; at < ids.length; at += BATCH) {
+      desk.store.write((tx) => {
+        for (const id of ids.slice(at, at + BATCH)) {
+          const source = sourceOf(tx, id);
+          // The same message may come once more, by another way.
+          if (source) forgetSource(tx, id, saysTheSame(source));
+        }
+      });
+      await othersHaveATurn();
+    }
+    await othersHaveATurn();
+  }
+}
+
 async function forgetWhatHappened(desk: Desk, days: number): Promise<void> {
   const until = desk.now() - days * DAY_MS;
   while (desk.store.write((tx) => forgetHistory(tx, until, BATCH)) > 0) await othersHaveATurn();
@@ -69,8 +94,9 @@ async function forgetWhatHappened(desk: Desk, days: number): Promise<void> {
 export async function keepHouse(desk: Desk): Promise<void> {
   forgetOldChanges(desk);
   desk.store.write((tx) => forgetQueued(tx, desk.now(tx) - QUEUED_DAYS * DAY_MS));
-  const { keepCopiesDays, keepDeletedDays, keepJournalDays } = desk.settings();
+  const { keepCopiesDays, keepDeletedDays, keepJournalDays, keepSourcesDays } = desk.settings();
   if (keepCopiesDays !== null) await forgetCopies(desk, keepCopiesDays);
+  if (keepSourcesDays !== null) await forgetSources(desk, keepSourcesDays);
   if (keepDeletedDays !== null) await forgetWhatWasDeleted(desk, keepDeletedDays);
   if (keepJournalDays !== null) await forgetWhatHappened(desk, keepJournalDays);
 }

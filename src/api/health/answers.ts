@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { all, instant, listOf, orNull, text } from '../fields';
+import { all, countOf, instant, listOf, orNull, text } from '../fields';
 
 const failing = all({
   words: text.description('What does not happen, to follow a time: “something put off does not come back”'),
@@ -48,4 +48,12 @@ export const answers = {
       }),
     ).description('The sending server of each account; the id is empty for the one the environment names'),
   }).description('Whether the product is at work, and what keeps it from working'),
+  Space: all({
+    copies: countOf('Bytes of the exact copies of what has left'),
+    sources: countOf('Bytes of what has come, as it came'),
+    deleted: countOf('Bytes of what was deleted and can be brought back'),
+    journal: countOf('Bytes of what happened to messages'),
+  }).description(
+    'What what is kept for a while takes, about; a file that is in several is counted with each',
+  ),
 };

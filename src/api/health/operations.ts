@@ -28,3 +28,10 @@ export const sendTestMessage = operation('sendTestMessage', {
   answer: 'Departure',
   status: 201,
 });
+
+export const readSpace = operation('readSpace', {
+  method: 'get',
+  path: '/health/space',
+  summary: 'What what is kept for a while takes',
+  answer: 'Space',
+});

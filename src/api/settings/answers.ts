@@ -56,6 +56,9 @@ export const answers = {
     keepDeletedDays: orNull(Joi.number()).description(
       'Days what was deleted can be brought back; null: for good',
     ),
+    keepSourcesDays: orNull(Joi.number()).description(
+      'Days the exact bytes of what has come are kept; null: for good',
+    ),
     keepJournalDays: orNull(Joi.number()).description(
       'Days what happened to a message is kept; null: for good',
     ),

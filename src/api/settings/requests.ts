@@ -110,6 +110,7 @@ export const settingsPatch = Joi.object({
   ),
   keepCopiesDays: keptDays.description('Days the exact bytes of what has left are kept; null: for good'),
   keepDeletedDays: keptDays.description('Days what was deleted can be brought back; null: for good'),
+  keepSourcesDays: keptDays.description('Days the exact bytes of what has come are kept; null: for good'),
   keepJournalDays: keptDays.description('Days what happened to a message is kept; null: for good'),
   keepBackups: Joi.number()
     .integer()

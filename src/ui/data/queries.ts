@@ -27,6 +27,7 @@ import type {
   PreviewJson,
   SessionsJson,
   SettingsJson,
+  SpaceJson,
   StripJson,
   SuggestionJson,
   TrialJson,
@@ -253,6 +254,10 @@ export const useSessions = () =>
 
 export const useBackups = () =>
   useQuery({ queryKey: ['backups'], queryFn: () => ask<BackupsJson>('GET', '/backups') });
+
+/** What what is kept for a while takes; asked for where it is looked at. */
+export const useSpace = () =>
+  useQuery({ queryKey: ['space'], queryFn: () => ask<SpaceJson>('GET', '/health/space'), staleTime: 0 });
 
 export const useGroups = () => useRead(['groups'], GROUPS, ({ groups }: { groups: GroupJson[] }) => groups);
 

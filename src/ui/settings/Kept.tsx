@@ -1,7 +1,8 @@
 'use client';
 /** How long what is not needed any more is kept. */
 import { Select } from 'antd';
-import { useSettings } from '../data/queries';
+import { sizeWords } from '#core/message/attachment';
+import { useSettings, useSpace } from '../data/queries';
 import styles from './SettingsView.module.css';
 import { useApply } from './useApply';
 
@@ -19,29 +20,39 @@ const CHOICES = [
     key: 'keepCopiesDays',
     name: 'Exact copies of what has left',
     note: 'Byte for byte as it went over the wire. Without one the message, its files and its history stay; a mailbox file given out leaves it out.',
+    takes: 'copies',
+  },
+  {
+    key: 'keepSourcesDays',
+    name: 'Exact bytes of what has come',
+    note: 'Header and all, as it came. Without them what it says stays; what has files, is signed or encrypted, or could not be read wholly, keeps them all the same.',
+    takes: 'sources',
   },
   {
     key: 'keepDeletedDays',
     name: 'What was deleted',
     note: 'So long it can be brought back; then it is gone, its files with it.',
+    takes: 'deleted',
   },
   {
     key: 'keepJournalDays',
     name: 'History',
     note: 'What happened to each message, step by step. That of what is still to leave stays.',
+    takes: 'journal',
   },
 ] as const;
 
 export function Kept() {
   const settings = useSettings();
   const { apply, problem } = useApply();
+  const space = useSpace().data;
   return (
     <section className={`pane ${styles.block}`} aria-labelledby="kept">
       <h2 id="kept">What is kept</h2>
       <p className="quiet">
         A file is kept once, in however many messages it is. Looked through once an hour.
       </p>
-      {CHOICES.map(({ key, name, note }) => {
+      {CHOICES.map(({ key, name, note, takes }) => {
         const present = settings[key] ?? FOR_GOOD;
         const choices = [...new Set([...DAYS, present])].sort((a, b) => (a || Infinity) - (b || Infinity));
         const set = (days: number) =>
@@ -60,7 +71,7 @@ export function Kept() {
               popupMatchSelectWidth={false}
             />
             <span id={`${key}-note`} className="quiet">
-              {note}
+              {space && <strong>Takes {sizeWords(space[takes])} now.</strong>} {note}
             </span>
           </div>
         );

@@ -5,7 +5,7 @@ import { saysTheSame } from '#mail/saysTheSame';
 import { frozenOf } from '#store/frozen';
 import { departureOfHeader } from '#store/left';
 import { allByHeaderId, findMessage, type Message } from '#store/messages';
-import { allByDigest, sourceOf } from '#store/sources';
+import { allByDigest, digestKept, sourceOf } from '#store/sources';
 import type { Reading } from '#store/store';
 
 /**
@@ -16,7 +16,8 @@ function candidates(db: Reading, headerId: string | undefined, digest: string) {
   const found = headerId === undefined ? allByDigest(db, digest) : allByHeaderId(db, headerId);
   return found.flatMap((message) => {
     const source = sourceOf(db, message.id);
-    return source ? [{ message, source }] : [];
+    if (!source) return [];
+    return [{ message, source, says: () => digestKept(db, message.id) ?? saysTheSame(source) }];
   });
 }
 
@@ -34,7 +35,7 @@ export const handedOverBefore = (
 /** The message, come in or sent from here, that says the same as one in a file. */
 export function knownAlready(db: Reading, { mail, digest }: ReadMail): Message | undefined {
   const headerId = mail.messageId;
-  const same = candidates(db, headerId, digest).find(({ source }) => saysTheSame(source) === digest);
+  const same = candidates(db, headerId, digest).find(({ says }) => says() === digest);
   if (same || headerId === undefined) return same?.message;
   const left = departureOfHeader(db, headerId);
   const copy = left && frozenOf(db, left.id);
