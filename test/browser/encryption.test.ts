@@ -129,8 +129,7 @@ describe('my key', () => {
     await until('it to be gone', async () => !(await inDialog(page)));
     await press(page, 'button', `Open…: ${ME}`);
     await type(page, WORDS);
-    await sees(page, 'Open', '[aria-label="Your keys"]');
-    expect((await mine())!.open).toBe(true);
+    await until('it to be open', async () => (await mine())!.open);
   });
 
   it('of others is pasted, and used or not', async () => {
