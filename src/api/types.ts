@@ -6257,7 +6257,8 @@ export interface components {
       body: {
         /** @description As whom it is written */
         from: string;
-        addresses: string[];
+        /** @description Addresses, and groups as `Name:;` */
+        recipients: string[];
       };
       answer: components['schemas']['ReaderKeys'];
     };

@@ -8,6 +8,7 @@ import { READING } from '#core/limits';
 import { askedDetails } from '#core/message/details';
 import type { Strange } from '#core/message/strange';
 import type { ReadKey } from './openpgp/keys';
+import { fieldsOf } from './openpgp/rawParts';
 import { parseMessage, type IncomingMessage } from './parse';
 import { digestOf, saysTheSame } from './saysTheSame';
 
@@ -85,20 +86,17 @@ export async function readMail(bytes: Buffer): Promise<ReadMail> {
 /** Looked for in so much of the beginning; each field is cut. */
 export const HEAD_BYTES = 64 * 1024;
 const FIELD_BYTES = 4096;
-const TOLD =
-  /^(?:from|to|cc|reply-to|subject|date|message-id|in-reply-to|references|auto-submitted|precedence)[ \t]*:/i;
+const TOLD = new Set([
+  ...['from', 'to', 'cc', 'reply-to', 'subject', 'date', 'message-id', 'in-reply-to', 'references'],
+  ...['auto-submitted', 'precedence'],
+]);
 
 /** The fields that say whose message it is and what about, each cut, from the beginning of a source. */
 function toldBy(bytes: Buffer): Buffer {
   const head = bytes.toString('latin1', 0, HEAD_BYTES).replace(/\r\n?/g, '\n');
   const end = head.indexOf('\n\n');
-  const fields: string[] = [];
-  for (const line of (end < 0 ? head : head.slice(0, end)).split('\n')) {
-    if (/^[ \t]/.test(line) && fields.length > 0) fields.push(`${fields.pop()!}\r\n${line}`);
-    else fields.push(line);
-  }
-  const told = fields.filter((field) => TOLD.test(field)).map((field) => field.slice(0, FIELD_BYTES));
-  return Buffer.from(`${told.join('\r\n')}\r\n\r\n`, 'latin1');
+  const told = fieldsOf(end < 0 ? head : head.slice(0, end)).filter(({ name }) => TOLD.has(name));
+  return Buffer.from(`${told.map(({ text }) => text.slice(0, FIELD_BYTES)).join('\r\n')}\r\n\r\n`, 'latin1');
 }
 
 /**

@@ -45,13 +45,14 @@ export const allKeys = (db: Reading): StoredKey[] =>
 export const findKey = (db: Reading, fingerprint: string): KeyRow | undefined =>
   db.select().from(keys).where(eq(keys.fingerprint, fingerprint)).get();
 
+/** Asked at every release. */
+const everyOwn = built((db) =>
+  db.select().from(keys).where(isNotNull(keys.secret)).orderBy(asc(keys.at)).prepare(),
+);
+
 /** Those that hold what is secret. */
 export const ownKeys = (db: Reading): (KeyRow & { secret: Buffer })[] =>
-  db
-    .select()
-    .from(keys)
-    .where(isNotNull(keys.secret))
-    .orderBy(asc(keys.at))
+  everyOwn(db)
     .all()
     .map((key) => ({ ...key, secret: key.secret! }));
 

@@ -25,6 +25,10 @@ export function keepSealedBody(tx: Tx, row: SealedBodyRow): void {
     .run();
 }
 
+/** It is for other readers by now. */
+export const forgetSealedBody = (tx: Tx, departureId: string): void =>
+  void tx.delete(sealedBodies).where(eq(sealedBodies.departureId, departureId)).run();
+
 const words = built((db) =>
   db
     .select({ bytes: sealedWords.bytes })

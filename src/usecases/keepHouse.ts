@@ -71,14 +71,11 @@ async function forgetSources(desk: Desk, days: number): Promise<void> {
   const last = lastMessageRow(db);
   for (let from = 0; from < last; from += LOOKED_THROUGH) {
     const ids = sourcesToForget(db, before, from, from + LOOKED_THROUGH);
-    for (let at = 0; at < ids.length; at += BATCH) {
-      desk.store.write((tx) => {
-        for (const id of ids.slice(at, at + BATCH)) {
-          const source = sourceOf(tx, id);
-          // The same message may come once more, by another way.
-          if (source) forgetSource(tx, id, saysTheSame(source));
-        }
-      });
+    for (const id of ids) {
+      const source = sourceOf(db, id);
+      // The same message may come once more, by another way.
+      if (source) desk.store.write((tx) => forgetSource(tx, id, saysTheSame(source)));
+      // Some are long.
       await othersHaveATurn();
     }
     await othersHaveATurn();

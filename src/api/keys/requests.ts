@@ -34,5 +34,5 @@ const address = Joi.string().max(ADDRESS);
 
 export const readersRequest = Joi.object({
   from: address.allow('').required().description('As whom it is written'),
-  addresses: Joi.array().items(address).max(500).required(),
+  recipients: Joi.array().items(address).max(500).required().description('Addresses, and groups as `Name:;`'),
 });

@@ -3,8 +3,6 @@ import { addressKey } from '../message/address';
 
 export interface AutocryptHeader {
   address: string;
-  /** `prefer-encrypt=mutual`: they would like to be written to encrypted, where their readers would as well. */
-  mutual: boolean;
   /** Base64, without spaces. */
   keydata: string;
 }
@@ -42,13 +40,13 @@ function readOne(value: string): AutocryptHeader | undefined {
   const address = attributes.get('addr');
   const keydata = attributes.get('keydata')?.replace(/\s+/g, '');
   if (!address || !keydata || !BASE64.test(keydata)) return undefined;
-  return { address, mutual: attributes.get('prefer-encrypt')?.toLowerCase() === 'mutual', keydata };
+  return { address, keydata };
 }
 
 /** Base64 on a header line of its own. */
 const LINE = 74;
 
-/** The value of my own, folded. @param certificate binary */
+/** The value of my own, folded. @param base64 of the certificate */
 export function writeAutocrypt(address: string, base64: string): string {
   const lines: string[] = [];
   for (let at = 0; at < base64.length; at += LINE) lines.push(base64.slice(at, at + LINE));

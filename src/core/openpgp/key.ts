@@ -44,10 +44,17 @@ export function whyUnusable(key: KeyFacts, now: number): string | undefined {
   return undefined;
 }
 
-const isFor = (key: KeyFacts, address: string) => {
+/** True for a key of this address. */
+export const isFor = (key: KeyFacts, address: string): boolean => {
   const wanted = addressKey(address);
   return key.people.some((each) => addressKey(each.address) === wanted);
 };
+
+/** A key as far as somebody who has these addresses can say whose it is: it may name anybody. */
+export function onlyFor(key: KeyFacts, addresses: readonly string[]): KeyFacts {
+  const own = new Set(addresses.map(addressKey));
+  return { ...key, people: key.people.filter(({ address }) => own.has(addressKey(address))) };
+}
 
 /**
  * The key mail to an address is encrypted to: of those that are used the newest that can.
@@ -56,17 +63,6 @@ const isFor = (key: KeyFacts, address: string) => {
 export function keyFor<K extends KnownKey>(keys: readonly K[], address: string, now: number): K | undefined {
   return keys
     .filter((key) => key.used && key.canEncrypt && isFor(key, address) && !whyUnusable(key, now))
-    .sort((a, b) => b.createdAt - a.createdAt)[0];
-}
-
-/** The key I sign with as this address. @param now epoch ms */
-export function ownKeyFor<K extends KnownKey>(
-  keys: readonly K[],
-  address: string,
-  now: number,
-): K | undefined {
-  return keys
-    .filter((key) => key.mine && key.canSign && isFor(key, address) && !whyUnusable(key, now))
     .sort((a, b) => b.createdAt - a.createdAt)[0];
 }
 
@@ -83,7 +79,7 @@ export interface Sealing {
 /**
  * What is asked for, decided by who has a key.
  * @param without addresses without a key
- * @throws never; `why` says in words what keeps it from being sealed as asked
+ * @returns `why` says in words what keeps it from being sealed as asked
  */
 export function decideSealing(
   asked: { sign: boolean; encrypt: Encrypt },
@@ -100,7 +96,8 @@ export function decideSealing(
 
 const SHOWN = 3;
 
-function listed(addresses: readonly string[]): string {
+/** The first of several addresses, and how many more there are. */
+export function listed(addresses: readonly string[]): string {
   const shown = addresses.slice(0, SHOWN);
   const more = addresses.length - shown.length;
   return more > 0 ? `${shown.join(', ')} and ${more} more` : shown.join(', ');

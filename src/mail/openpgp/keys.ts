@@ -51,25 +51,30 @@ async function peopleOf(key: Key): Promise<KeyFacts['people']> {
     const id = user.userID;
     if (!id?.email || people.some(({ address }) => address === id.email)) continue;
     // As of when it was made: one that has expired is still whose it was.
-    const [latest] = user.selfCertifications.map(({ created }) => created!).sort((a, b) => +b - +a);
-    if (latest && (await fulfilled(user.verify(latest))) && !(await isRevoked(user)))
+    const [latest] = [...user.selfCertifications].sort((a, b) => +b.created! - +a.created!);
+    if (latest && (await fulfilled(user.verify(latest.created!))) && !(await user.isRevoked(latest)))
       people.push({ name: id.name, address: id.email });
   }
   return people;
 }
 
-const isRevoked = async (user: Key['users'][number]): Promise<boolean> => {
-  const [certification] = user.selfCertifications;
-  return certification ? user.isRevoked(certification) : true;
-};
+/** When nothing can be encrypted to it any more, or it has expired as a whole, epoch ms; null: never. */
+async function endOf(key: Key): Promise<number | null> {
+  const whole = await key.getExpirationTime().catch(() => null);
+  const part = await key
+    .getEncryptionKey(undefined, null)
+    .then((each) => each.getExpirationTime())
+    .catch(() => null);
+  const ends = [whole, part].flatMap((end) => (end instanceof Date ? [+end] : []));
+  return ends.length > 0 ? Math.min(...ends) : null;
+}
 
 async function factsOf(key: Key): Promise<KeyFacts> {
-  const expires = await key.getExpirationTime().catch(() => null);
   return {
     fingerprint: key.getFingerprint().toUpperCase(),
     people: await peopleOf(key),
     createdAt: +key.getCreationTime(),
-    expiresAt: expires instanceof Date ? +expires : null,
+    expiresAt: await endOf(key),
     algorithm: algorithmWords(key),
     revoked: await key.isRevoked().catch(() => true),
     // Without regard to the time: whether it has expired is asked when it is used.

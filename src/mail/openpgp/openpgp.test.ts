@@ -97,6 +97,15 @@ describe('keys', () => {
     expect(read!.secret).toBeUndefined();
   });
 
+  it('end when the part that encrypts does', async () => {
+    const gpg = gnuPg();
+    gpg.run(['--passphrase', '', '--quick-gen-key', THEM, 'ed25519', 'sign', 'never']);
+    const fingerprint = /^fpr:+([0-9A-F]+):/m.exec(gpg.run(['--with-colons', '--list-keys']).toString())![1]!;
+    gpg.run(['--passphrase', '', '--quick-add-key', fingerprint, 'cv25519', 'encr', '1d']);
+    const [read] = await readKeyFile(gpg.run(['--export', fingerprint]));
+    expect(read!.facts.expiresAt! - Date.now()).toBeLessThan(2 * 86_400_000);
+  });
+
   it('of mine are read by GnuPG, with what is secret, and open with their passphrase only', async () => {
     const gpg = gnuPg();
     gpg.run(['--pinentry-mode', 'loopback', '--passphrase', WORDS, '--import'], await armored(mine.secret));

@@ -41,7 +41,14 @@ export function fieldsOf(header: string): { name: string; text: string }[] {
     if (line === '') continue;
     const last = fields.at(-1);
     if (/^[ \t]/.test(line) && last) last.text += `\r\n${line}`;
-    else fields.push({ name: line.slice(0, Math.max(0, line.indexOf(':'))).toLowerCase(), text: line });
+    else
+      fields.push({
+        name: line
+          .slice(0, Math.max(0, line.indexOf(':')))
+          .trimEnd()
+          .toLowerCase(),
+        text: line,
+      });
   }
   return fields;
 }

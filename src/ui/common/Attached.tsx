@@ -1,6 +1,7 @@
 'use client';
 /** What came with a message, or went with it: to be saved; pictures also to be looked at. */
 import { Button } from 'antd';
+import type { ReactNode } from 'react';
 import type { AttachmentJson } from '#api/types';
 import { sizeWords } from '#core/message/attachment';
 import { useAttempt } from './useAttempt';
@@ -25,19 +26,36 @@ function TakeKey({ attachment: { id, name } }: { attachment: AttachmentJson }) {
   );
 }
 
-export function Attached({ attachments }: { attachments: readonly AttachmentJson[] }) {
-  const shown = attachments.filter(({ contentId }) => contentId === null);
-  if (shown.length === 0) return null;
+interface FileLink {
+  href: string;
+  name: string;
+  type: string;
+  /** Bytes. */
+  size: number;
+}
+
+/** Files to be saved, wherever they lie. @param children stand after them */
+export function FileLinks({ files, children }: { files: readonly FileLink[]; children?: ReactNode }) {
+  if (files.length === 0) return null;
   return (
     <section className={`linked ${styles.list}`} aria-label="Attachments">
-      {shown.map(({ id, name, type, size }) => (
-        <a key={id} href={`/api/v1/attachments/${id}/content`} target="_blank" rel="noreferrer" title={type}>
+      {files.map(({ href, name, type, size }) => (
+        <a key={href} href={href} target="_blank" rel="noreferrer" title={type}>
           {name} <span className="quiet">{sizeWords(size)}</span>
         </a>
       ))}
+      {children}
+    </section>
+  );
+}
+
+export function Attached({ attachments }: { attachments: readonly AttachmentJson[] }) {
+  const shown = attachments.filter(({ contentId }) => contentId === null);
+  return (
+    <FileLinks files={shown.map((each) => ({ ...each, href: `/api/v1/attachments/${each.id}/content` }))}>
       {shown.filter(isKey).map((each) => (
         <TakeKey key={each.id} attachment={each} />
       ))}
-    </section>
+    </FileLinks>
   );
 }

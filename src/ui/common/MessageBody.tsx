@@ -17,9 +17,30 @@ const [LINE, MARGIN, PICTURE, MOST] = [27, 60, 220, 560];
 const WIDE = 90;
 
 /** Room for the message, in pixels: nobody outside can measure what is in the frame. */
-export function frameHeight(text: string, pictures: number): number {
+function frameHeight(text: string, pictures: number): number {
   const lines = text.split('\n').reduce((sum, line) => sum + Math.max(1, Math.ceil(line.length / WIDE)), 0);
   return Math.min(MOST, MARGIN + lines * LINE + pictures * PICTURE);
+}
+
+interface FrameProps {
+  src: string;
+  /** The same in plain text, and how many pictures stand in it: by that it gets its room. */
+  text: string;
+  pictures: number;
+}
+
+/** HTML of a message, in a frame where nothing runs. */
+export function MessageFrame({ src, text, pictures }: FrameProps) {
+  return (
+    <iframe
+      title="The message as laid out"
+      className={`pane ${styles.frame}`}
+      style={{ height: frameHeight(text, pictures) }}
+      sandbox="allow-popups allow-popups-to-escape-sandbox"
+      referrerPolicy="no-referrer"
+      src={src}
+    />
+  );
 }
 
 const listWords = (parts: string[]) => parts.join(', ').replace(/, ([^,]*)$/, ' and $1');
@@ -77,7 +98,7 @@ function RemotePictures({
   );
 }
 
-export function PlainText({ text }: { text: string }) {
+function PlainText({ text }: { text: string }) {
   if (text === '') return <>This message has no text.</>;
   return foldQuotes(text).map((part, index) =>
     part.quoted ? (
@@ -88,6 +109,15 @@ export function PlainText({ text }: { text: string }) {
     ) : (
       <span key={index}>{part.text}</span>
     ),
+  );
+}
+
+/** A message in plain text, what it quotes folded. */
+export function PlainBody({ text }: { text: string }) {
+  return (
+    <div className={`pane ${styles.body}`} dir="auto">
+      <PlainText text={text} />
+    </div>
   );
 }
 
@@ -134,18 +164,13 @@ export function MessageBody({ message }: { message: MessageJson }) {
         </p>
       )}
       {plain ? (
-        <div className={`pane ${styles.body}`} dir="auto">
-          <PlainText text={message.text} />
-        </div>
+        <PlainBody text={message.text} />
       ) : (
-        <iframe
+        <MessageFrame
           key={`${query} ${layout?.pictures}`}
-          title="The message as laid out"
-          className={`pane ${styles.frame}`}
-          style={{ height: frameHeight(message.text, shownPictures) }}
-          sandbox="allow-popups allow-popups-to-escape-sandbox"
-          referrerPolicy="no-referrer"
           src={`/api/v1/messages/${id}/html${query}`}
+          text={message.text}
+          pictures={shownPictures}
         />
       )}
     </>

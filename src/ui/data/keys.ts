@@ -7,11 +7,11 @@ import { useRead } from './useRead';
 
 export const useKeys = () => useRead(['keys'], '/keys', ({ keys }: KeysJson) => keys);
 
-/** Who can be written to encrypted, and with what it is signed. */
-export const useReaderKeys = (from: string, addresses: readonly string[]) =>
+/** Who can be written to encrypted, and with what it is signed. @param recipients addresses, and groups by their names */
+export const useReaderKeys = (from: string, recipients: readonly string[]) =>
   useQuery({
-    queryKey: ['keys', 'readers', from, addresses],
-    queryFn: () => ask<ReaderKeysJson>('POST', '/keys/readers', { from, addresses }),
+    queryKey: ['keys', 'readers', from, recipients],
+    queryFn: () => ask<ReaderKeysJson>('POST', '/keys/readers', { from, recipients }),
     placeholderData: (before) => before,
   });
 

@@ -2,12 +2,12 @@
 /** Whether a message is signed and encrypted, and what that comes to for its readers. */
 import { Checkbox, Select } from 'antd';
 import Link from 'next/link';
-import { groupName, isRecipient, parseMailbox } from '#core/message/address';
 import { identityOf } from '#core/message/details';
-import { ENCRYPTS, type Encrypt } from '#core/openpgp/key';
+import { ENCRYPTS, listed, type Encrypt } from '#core/openpgp/key';
 import { useReaderKeys } from '../data/keys';
 import { useSettings } from '../data/queries';
 import type { DraftFields } from '../write/draft/fields';
+import { useReaders } from '../write/useReaders';
 
 export const ENCRYPT_WORDS: Record<Encrypt, string> = {
   no: 'Not encrypted',
@@ -25,8 +25,6 @@ export const sealingWords = ({ sign, encrypt }: Pick<DraftFields, 'sign' | 'encr
     .filter(Boolean)
     .join(', ');
 
-const SHOWN = 3;
-
 interface Props {
   fields: DraftFields;
   change: (patch: Partial<DraftFields>) => void;
@@ -36,14 +34,9 @@ interface Props {
 export function EncryptionChoice({ fields, change, problem }: Props) {
   const settings = useSettings();
   const { sign, encrypt, identity } = fields;
-  const addresses = [...fields.to, ...fields.cc, ...fields.bcc]
-    .filter((each) => isRecipient(each) && groupName(each) === undefined)
-    .map((each) => parseMailbox(each).address);
-  const { data } = useReaderKeys(identityOf(settings, identity).address, addresses);
+  const { recipients } = useReaders(fields);
+  const { data } = useReaderKeys(identityOf(settings, identity).address, recipients);
   const without = data?.readers.flatMap(({ address, key }) => (key ? [] : [address])) ?? [];
-  const named =
-    without.slice(0, SHOWN).join(', ') +
-    (without.length > SHOWN ? ` and ${without.length - SHOWN} more` : '');
   const keyed = (data?.readers.length ?? 0) - without.length;
   const state = !data
     ? ''
@@ -54,7 +47,7 @@ export function EncryptionChoice({ fields, change, problem }: Props) {
           ? 'Everyone it goes to has a key.'
           : ''
         : without.length > 0
-          ? `No key for ${named}${encrypt === 'yes' ? ': it does not leave like this.' : ': it leaves unencrypted.'}`
+          ? `No key for ${listed(without)}${encrypt === 'yes' ? ': it does not leave like this.' : ': it leaves unencrypted.'}`
           : keyed > 0
             ? 'Everyone it goes to has a key: it leaves encrypted.'
             : '';

@@ -18,7 +18,7 @@ const SOURCE_WORDS: Record<Exclude<KeyJson['source'], 'made'>, string> = {
 interface Props {
   value: KeyJson;
   /** In words, as “In use”. */
-  mark?: string;
+  mark: string;
   children?: ReactNode;
 }
 
@@ -31,7 +31,7 @@ export function KeyLine({ value, mark, children }: Props) {
     <li className={styles.key} aria-label={`Key of ${first?.address ?? id}`}>
       <p className={styles.head}>
         <strong dir="auto">{first?.name || first?.address}</strong>
-        {mark && <span className={styles.mark}>{mark}</span>}
+        <span className={styles.mark}>{mark}</span>
         <span className="quiet">{people.map(({ address }) => address).join(', ')}</span>
       </p>
       <p className={styles.print} translate="no">

@@ -4,10 +4,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Button, Spin } from 'antd';
 import { useState } from 'react';
 import type { MessageJson, OpenedJson } from '#api/types';
-import { sizeWords } from '#core/message/attachment';
-import attachedStyles from '../common/Attached.module.css';
-import { Attached } from '../common/Attached';
-import { frameHeight, MessageBody, PlainText } from '../common/MessageBody';
+import { Attached, FileLinks } from '../common/Attached';
+import { MessageBody, MessageFrame, PlainBody } from '../common/MessageBody';
 import { LOCKED } from '../data/client';
 import { useOpened } from '../data/keys';
 import { refresh } from '../data/queries';
@@ -17,7 +15,9 @@ import { Verdicts } from './Verdicts';
 
 function Body({ id, opened }: { id: string; opened: OpenedJson }) {
   const [plain, setPlain] = useState(!opened.html);
-  const files = opened.files.flatMap((file, number) => (file.shown ? [] : [{ ...file, number }]));
+  const files = opened.files.flatMap((file, number) =>
+    file.shown ? [] : [{ ...file, href: `/api/v1/messages/${id}/opened/files/${number}` }],
+  );
   return (
     <>
       {opened.html && (
@@ -28,34 +28,15 @@ function Body({ id, opened }: { id: string; opened: OpenedJson }) {
         </p>
       )}
       {plain ? (
-        <div className={`pane ${styles.text}`} dir="auto">
-          <PlainText text={opened.text} />
-        </div>
+        <PlainBody text={opened.text} />
       ) : (
-        <iframe
-          title="The message as laid out"
-          className={`pane ${styles.frame}`}
-          style={{ height: frameHeight(opened.text, opened.files.length - files.length) }}
-          sandbox="allow-popups allow-popups-to-escape-sandbox"
-          referrerPolicy="no-referrer"
+        <MessageFrame
           src={`/api/v1/messages/${id}/opened/html`}
+          text={opened.text}
+          pictures={opened.files.length - files.length}
         />
       )}
-      {files.length > 0 && (
-        <section className={`linked ${attachedStyles.list}`} aria-label="Attachments">
-          {files.map(({ number, name, type, size }) => (
-            <a
-              key={number}
-              href={`/api/v1/messages/${id}/opened/files/${number}`}
-              target="_blank"
-              rel="noreferrer"
-              title={type}
-            >
-              {name} <span className="quiet">{sizeWords(size)}</span>
-            </a>
-          ))}
-        </section>
-      )}
+      <FileLinks files={files} />
     </>
   );
 }

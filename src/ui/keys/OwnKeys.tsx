@@ -15,6 +15,33 @@ import { TakeKey } from './TakeKey';
 import { useKeyActions, type KeyActions } from './useKeyActions';
 import { useUnlock } from './useUnlock';
 
+interface PassphraseFieldProps {
+  label: string;
+  value: string;
+  set: (value: string) => void;
+  /** It is one there is, not one that is chosen. */
+  known?: boolean;
+  wrong?: boolean;
+  autoFocus?: boolean;
+}
+
+function PassphraseField({ label, value, set, known, wrong, autoFocus }: PassphraseFieldProps) {
+  const id = useId();
+  return (
+    <>
+      <label htmlFor={id}>{label}</label>
+      <Input.Password
+        id={id}
+        autoFocus={autoFocus}
+        autoComplete={known ? 'off' : 'new-password'}
+        value={value}
+        status={wrong ? 'error' : undefined}
+        onChange={({ target }) => set(target.value)}
+      />
+    </>
+  );
+}
+
 function NewKey({ done }: { done: () => void }) {
   const id = useId();
   const client = useQueryClient();
@@ -66,23 +93,14 @@ function NewKey({ done }: { done: () => void }) {
             />
           </>
         )}
-        <label htmlFor={`${id}-words`}>Passphrase</label>
-        <Input.Password
-          id={`${id}-words`}
+        <PassphraseField
+          label="Passphrase"
           autoFocus
-          autoComplete="new-password"
+          wrong={Boolean(problem)}
           value={passphrase}
-          status={problem ? 'error' : undefined}
-          onChange={({ target }) => setPassphrase(target.value)}
+          set={setPassphrase}
         />
-        <label htmlFor={`${id}-again`}>Once more</label>
-        <Input.Password
-          id={`${id}-again`}
-          autoComplete="new-password"
-          value={again}
-          status={differs ? 'error' : undefined}
-          onChange={({ target }) => setAgain(target.value)}
-        />
+        <PassphraseField label="Once more" wrong={differs} value={again} set={setAgain} />
       </div>
       <p role={problem ? 'alert' : 'status'} className={problem ? styles.problem : 'quiet'}>
         {problem?.message ??
@@ -108,7 +126,6 @@ function NewKey({ done }: { done: () => void }) {
 }
 
 function OtherPassphrase({ value, done }: { value: KeyJson; done: () => void }) {
-  const id = useId();
   const client = useQueryClient();
   const { show } = useNotices();
   const [before, setBefore] = useState('');
@@ -134,21 +151,8 @@ function OtherPassphrase({ value, done }: { value: KeyJson; done: () => void }) 
       }}
     >
       <div className={styles.fields}>
-        <label htmlFor={`${id}-before`}>The one it has</label>
-        <Input.Password
-          id={`${id}-before`}
-          autoFocus
-          autoComplete="off"
-          value={before}
-          onChange={({ target }) => setBefore(target.value)}
-        />
-        <label htmlFor={`${id}-after`}>The new one</label>
-        <Input.Password
-          id={`${id}-after`}
-          autoComplete="new-password"
-          value={after}
-          onChange={({ target }) => setAfter(target.value)}
-        />
+        <PassphraseField label="The one it has" known autoFocus value={before} set={setBefore} />
+        <PassphraseField label="The new one" value={after} set={setAfter} />
       </div>
       {problem && (
         <p role="alert" className={styles.problem}>

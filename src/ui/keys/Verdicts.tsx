@@ -1,25 +1,15 @@
 'use client';
 /** What the signatures of a message come to: always words, colour only supports them. */
-import { useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import type { OpenedJson } from '#api/types';
-import { useAttempt } from '../common/useAttempt';
-import { ask } from '../data/client';
 import { useKeys } from '../data/keys';
-import { refresh } from '../data/queries';
 import styles from './Keys.module.css';
+import { useKeyActions } from './useKeyActions';
 
-/** @param about said after what its signatures come to */
 export function Verdicts({ opened }: { opened: OpenedJson }) {
-  const client = useQueryClient();
-  const attempt = useAttempt();
+  const actions = useKeyActions();
   const keys = useKeys().data ?? [];
   const { encrypted, verdicts, partly, otherSender } = opened;
-  const use = (fingerprint: string) =>
-    void attempt(async () => {
-      await ask('PATCH', `/keys/${fingerprint}`, { used: true });
-      refresh(client, ['key']);
-    });
   return (
     <div className={styles.verdicts} role="note" aria-label="Encryption and signature">
       {encrypted && <p>It came encrypted. What it says is not kept here unencrypted.</p>}
@@ -32,7 +22,17 @@ export function Verdicts({ opened }: { opened: OpenedJson }) {
             {level === 'doubt' && key && !key.used && !key.mine && (
               <>
                 <span className={styles.print}>{key.words}</span>
-                <Button size="small" onClick={() => use(key.id)}>
+                {key.people.length > 1 && (
+                  <span>
+                    It also says it is of{' '}
+                    {key.people
+                      .slice(1)
+                      .map(({ address }) => address)
+                      .join(', ')}
+                    .
+                  </span>
+                )}
+                <Button size="small" onClick={() => void actions.use(key, true)}>
                   Use this key for them
                 </Button>
               </>

@@ -2,6 +2,7 @@
 /** What can be done with keys, each with its notice. */
 import { useQueryClient } from '@tanstack/react-query';
 import type { KeyJson, KeysJson } from '#api/types';
+import { addressKey } from '#core/message/address';
 import { useAttempt } from '../common/useAttempt';
 import { ask } from '../data/client';
 import { refresh } from '../data/queries';
@@ -18,6 +19,15 @@ export async function keyRequest(file: File): Promise<{ text: string } | { base6
   for (const byte of bytes) letters.push(String.fromCharCode(byte));
   return { base64: btoa(letters.join('')) };
 }
+
+/** Of the same people, and used now. */
+const othersUsed = (keys: readonly KeyJson[], key: KeyJson) => {
+  const people = new Set(key.people.map(({ address }) => addressKey(address)));
+  return keys.filter(
+    ({ id, mine, used, people: theirs }) =>
+      id !== key.id && used && !mine && theirs.some(({ address }) => people.has(addressKey(address))),
+  );
+};
 
 export function useKeyActions() {
   const client = useQueryClient();
@@ -41,6 +51,8 @@ export function useKeyActions() {
     },
     use: (key: KeyJson, used: boolean) =>
       attempt(async () => {
+        // Of one person only one is used: which one that was comes back with an undo.
+        const before = used ? othersUsed(client.getQueryData<KeyJson[]>(['keys']) ?? [], key) : [];
         await ask('PATCH', `/keys/${key.id}`, { used });
         changed();
         show({
@@ -49,15 +61,25 @@ export function useKeyActions() {
             : 'This key is not used any more.',
           undo: async () => {
             await ask('PATCH', `/keys/${key.id}`, { used: !used });
+            for (const { id } of before) await ask('PATCH', `/keys/${id}`, { used: true });
             changed();
           },
         });
       }),
+    /** Of somebody else: it can be had back. */
     remove: (key: KeyJson) =>
       attempt(async () => {
+        // A hint comes once more with their next message.
+        const text =
+          key.mine || key.source === 'header' ? undefined : await (await fetch(`/api/v1/keys/${key.id}/file`)).text();
         await ask('DELETE', `/keys/${key.id}`);
         changed();
-        show({ words: `The key of ${nameOf(key)} is gone.` });
+        const undo = async () => {
+          await ask('POST', '/keys', { text });
+          await ask('PATCH', `/keys/${key.id}`, { used: key.used });
+          changed();
+        };
+        show({ words: `The key of ${nameOf(key)} is gone.`, ...(text !== undefined && { undo }) });
       }),
     lock: () =>
       attempt(async () => {

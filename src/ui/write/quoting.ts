@@ -57,6 +57,10 @@ function wroteWords(message: MessageJson, { zone, hourCycle }: SettingsJson, mor
 
 const mine = ({ me, identities }: SettingsJson) => [me, ...identities].map(({ address }) => address);
 
+/** What came encrypted, or left so, is not answered or passed on for everybody on the way to read. */
+const asClosed = ({ protection }: MessageJson): Partial<DraftFields> =>
+  protection === 'encrypted' ? { encrypt: 'yes' } : {};
+
 /**
  * @param only of those it went to, who is asked again; without it who is answered usually
  * @param opening what it begins with
@@ -82,8 +86,7 @@ export function answerFields(
   ];
   return {
     ...newFields(settings),
-    // What came encrypted is not answered for everybody on the way to read.
-    ...(message.protection === 'encrypted' && { encrypt: 'yes' as const }),
+    ...asClosed(message),
     identity,
     to: to.map(formatMailbox),
     cc: cc.map(formatMailbox),
@@ -99,6 +102,7 @@ export function forwardFields(message: MessageJson, settings: SettingsJson): Dra
   const content = [EMPTY, ...signed(settings, identity), ...quoted(message, words, true)];
   return {
     ...newFields(settings),
+    ...asClosed(message),
     identity,
     subject: forwardSubject(message.subject),
     ...bodyOf({ type: 'doc', content }, settings),
@@ -123,10 +127,12 @@ export function correctionFields(
   const wanted = (list: Mailbox[]) =>
     list.filter(({ address }) => !only || only.includes(address)).map(formatMailbox);
   const [to, cc, bcc] = [wanted(message.to), wanted(message.cc), wanted(message.bcc)];
-  const { identity, importance, sensitivity, text, html } = message;
+  const { identity, importance, sensitivity, text, html, sign, encrypt } = message;
   return {
     ...answerFields(message, settings, false),
     identity,
+    sign,
+    encrypt,
     importance,
     sensitivity,
     // Those named may all have stood in Cc: somebody has to stand in To.
@@ -142,6 +148,7 @@ export function repeatFields(
   again: SeriesJson | undefined,
 ): DraftFields {
   const { identity, importance, sensitivity, text, html, subject, fields, departures } = message;
+  const { sign, encrypt } = message;
   const left = departures.findLast(({ leftAt }) => leftAt !== null);
   const local = toLocal(Date.parse(left?.leftAt ?? message.at), settings.zone);
   const start = plusDays(local.slice(0, 10), 7) + local.slice(10, 16);
@@ -152,6 +159,8 @@ export function repeatFields(
     cc: list(message.cc),
     bcc: list(message.bcc),
     identity,
+    sign,
+    encrypt,
     importance,
     sensitivity,
     subject,

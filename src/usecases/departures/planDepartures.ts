@@ -7,6 +7,7 @@ import type { Choices, Plan } from '#core/plan/plan';
 import { PENDING_STATES } from '#core/departure/states';
 import { departuresOf, insertDeparture, type Departure } from '#store/departures';
 import { deliveriesOf, setDeliveries } from '#store/deliveries';
+import { forgetSealedBody } from '#store/sealed';
 import type { Reading, Tx } from '#store/store';
 import { applyEvent } from './applyEvent';
 import { momentFor } from './momentFor';
@@ -204,6 +205,8 @@ function goTo(tx: Tx, departure: Departure, to: readonly string[], now: number):
   const before = deliveriesOf(tx, [departure.id]).map(({ address }) => addressKey(address));
   const after = to.map(addressKey);
   if (before.length === after.length && after.every((address) => before.includes(address))) return;
+  // What is encrypted is so to those it was to go to.
+  forgetSealedBody(tx, departure.id);
   if (departure.headerId !== null)
     applyEvent(tx, departure, 'edit', now, newLife(tx, departure), 'its readers are others');
   setDeliveries(tx, departure.id, to);

@@ -5,8 +5,7 @@ import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, Locked } from '../errors';
 import { receivers } from '../messages/envelope';
-import { signingKey } from './keyring';
-import { isProtected, NEEDS_KEY, readerKeys, whyNotAhead } from './sealBody';
+import { isProtected, readerKeys, whyNotAhead, whyNotSigned } from './sealBody';
 
 /** @throws Invalid */
 export function checkSealing(db: Reading, message: Message): void {
@@ -29,7 +28,6 @@ export function checkSealing(db: Reading, message: Message): void {
 export function checkSigning(desk: Desk, messageId: string): void {
   const message = findMessage(desk.store.db, messageId);
   if (!message?.sign) return;
-  const key = signingKey(desk, message.fromAddress, Date.now());
-  if (!key) throw new Invalid(`There is no key of yours to sign with as ${message.fromAddress}.`, 'sign');
-  if (!key.open) throw new Locked(NEEDS_KEY);
+  const why = whyNotSigned(desk, message.fromAddress);
+  if (why) throw why.locked ? new Locked(why.words) : new Invalid(why.words, 'sign');
 }

@@ -1,5 +1,5 @@
 /** Keys that come with somebody’s mail in a header (Autocrypt, §2.3): hints, not used until somebody says so. */
-import { addressKey } from '#core/message/address';
+import { onlyFor } from '#core/openpgp/key';
 import type { ReadKey } from '#mail/openpgp/keys';
 import { findKey, keepKey, keysOf, removeKeyRow } from '#store/keys';
 import type { Message } from '#store/messages';
@@ -13,14 +13,14 @@ export function noteHint(tx: Tx, hint: ReadKey | null, message: Message, now: nu
   if (!hint) return;
   const { fromAddress, writtenAt, at } = message;
   const written = Math.min(writtenAt ?? at, now);
-  const { facts, certificate } = hint;
-  if (!facts.people.some(({ address }) => addressKey(address) === addressKey(fromAddress))) return;
-  if (findKey(tx, facts.fingerprint)) return;
+  // Whomever else the key names, their mail does not say that it is theirs.
+  const facts = onlyFor(hint.facts, [fromAddress]);
+  if (facts.people.length === 0 || findKey(tx, facts.fingerprint)) return;
   const earlier = keysOf(tx, [fromAddress]).filter(({ source, used }) => source === 'header' && !used);
   if (earlier.some((key) => key.at > written)) return;
   for (const { fingerprint } of earlier) removeKeyRow(tx, fingerprint);
   keepKey(tx, {
-    certificate: Buffer.from(certificate),
+    certificate: Buffer.from(hint.certificate),
     secret: null,
     facts,
     source: 'header',

@@ -2,8 +2,7 @@
  * My keys that are open: in the memory of the process that asked for their passphrase, and nowhere else. They are locked again
  * when nobody has used them for a while, when somebody says so, and when that process ends.
  */
-import { addressKey } from '#core/message/address';
-import { whyUnusable } from '#core/openpgp/key';
+import { isFor, whyUnusable } from '#core/openpgp/key';
 import { openKey, WrongPassphrase, type OpenKey } from '#mail/openpgp/keys';
 import { noteChange } from '#store/journal';
 import { ownKeys, type KeyRow } from '#store/keys';
@@ -84,14 +83,21 @@ export function lockKeys(desk: Desk): void {
 
 /**
  * @param what is done then, done once however often it is asked for
- * @param begin called whenever keys are opened that were locked; what it gives back, when they are locked
+ * @param begin called at once where any is open, and whenever keys are opened that were locked; what it gives back, when they are locked
  */
-export const whenOpened = (desk: Desk, what: string, begin: () => () => void): void =>
-  void ringOf(desk).opened.set(what, begin);
+export function whenOpened(desk: Desk, what: string, begin: () => () => void): void {
+  const ring = ringOf(desk);
+  if (ring.opened.has(what)) return;
+  ring.opened.set(what, begin);
+  if (ring.open.size > 0) ring.end.push(begin());
+}
 
 /** One that is taken away is not open any more. */
-export const forgetOpen = (desk: Desk, fingerprint: string): void =>
-  void ringOf(desk).open.delete(fingerprint);
+export function forgetOpen(desk: Desk, fingerprint: string): void {
+  const { open } = ringOf(desk);
+  if (open.size === 1 && open.has(fingerprint)) lockKeys(desk);
+  else open.delete(fingerprint);
+}
 
 export const isOpen = (desk: Desk, fingerprint: string): boolean => ringOf(desk).open.has(fingerprint);
 
@@ -111,10 +117,8 @@ export function signingKey(
   address: string,
   now: number,
 ): { key: KeyRow; open: OpenKey | undefined } | undefined {
-  const wanted = addressKey(address);
   const [key] = ownKeys(desk.store.db)
-    .filter(({ facts }) => facts.canSign && !whyUnusable(facts, now))
-    .filter(({ facts }) => facts.people.some((each) => addressKey(each.address) === wanted))
+    .filter(({ facts }) => facts.canSign && isFor(facts, address) && !whyUnusable(facts, now))
     .sort((a, b) => b.facts.createdAt - a.facts.createdAt);
   if (!key) return undefined;
   const ring = ringOf(desk);

@@ -1,7 +1,7 @@
 /** OpenPGP keys: those of others as they come, mine made or brought along. */
 import { addressKey } from '#core/message/address';
 import { identityOf } from '#core/message/details';
-import { fingerprintWords, whyUnusable, type KeySource, type KnownKey } from '#core/openpgp/key';
+import { fingerprintWords, onlyFor, whyUnusable, type KeySource, type KnownKey } from '#core/openpgp/key';
 import {
   armored,
   lockKey,
@@ -11,12 +11,22 @@ import {
   WrongPassphrase,
   type ReadKey,
 } from '#mail/openpgp/keys';
-import { allKeys, findKey, keepKey, keysOf, removeKeyRow, setUsed, type KeyRow } from '#store/keys';
+import {
+  allKeys,
+  findKey,
+  keepKey,
+  keysOf,
+  removeKeyRow,
+  setUsed,
+  type KeyRow,
+  type StoredKey,
+} from '#store/keys';
 import type { Reading, Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { Invalid, NotFound, Refused } from '../errors';
 import { readFileApart } from '../readApart';
 import { readAttachment } from '../messages/attachments';
+import { askedReaders } from '../moments/previewPlan';
 import { forgetOpen, isOpen, lockKeys, putOpen, signingKey } from './keyring';
 import { readerKeys } from './sealBody';
 
@@ -33,32 +43,19 @@ export interface KeyView extends KnownKey {
 /** Fewer letters are guessed by whoever has the file. */
 const SHORTEST_PASSPHRASE = 8;
 
-const view = (desk: Desk, key: KnownKey): KeyView => {
-  const { fingerprint, people, createdAt, expiresAt, algorithm, revoked, canSign, canEncrypt } = key;
-  const { source, used, mine, at } = key;
-  return {
-    fingerprint,
-    people,
-    createdAt,
-    expiresAt,
-    algorithm,
-    revoked,
-    canSign,
-    canEncrypt,
-    source,
-    used,
-    mine,
-    at,
-    words: fingerprintWords(fingerprint),
-    // Keys live by the machine’s clock, as those who read with them do.
-    unusable: whyUnusable(key, Date.now()) ?? null,
-    open: mine && isOpen(desk, fingerprint),
-  };
-};
+const view = (desk: Desk, key: KnownKey): KeyView => ({
+  ...key,
+  words: fingerprintWords(key.fingerprint),
+  // Keys live by the machine’s clock, as those who read with them do.
+  unusable: whyUnusable(key, Date.now()) ?? null,
+  open: key.mine && isOpen(desk, key.fingerprint),
+});
+
+const viewOf = (desk: Desk, { certificate: _, ...key }: StoredKey): KeyView => view(desk, key);
 
 /** Mine first. @param addresses only those for any of these; undefined: all */
 export const listKeys = (desk: Desk, addresses?: readonly string[]): KeyView[] =>
-  (addresses ? keysOf(desk.store.db, addresses) : allKeys(desk.store.db)).map((key) => view(desk, key));
+  (addresses ? keysOf(desk.store.db, addresses) : allKeys(desk.store.db)).map((key) => viewOf(desk, key));
 
 function keyRow(db: Reading, fingerprint: string): KeyRow {
   const key = findKey(db, fingerprint);
@@ -79,27 +76,33 @@ export function readKeyOf(desk: Desk, fingerprint: string): KeyView {
 export async function keepRead(
   desk: Desk,
   read: ReadKey,
-  source: KeySource,
+  source: Exclude<KeySource, 'header'>,
   secret?: Buffer,
 ): Promise<string> {
   const { db } = desk.store;
   const before = findKey(db, read.facts.fingerprint);
-  const both = before ? await merged(before.certificate, read.certificate) : read;
+  const both = before ? await together(before, read) : read;
   desk.store.write((tx) => {
     const { facts } = both;
     const mine = secret ?? before?.secret ?? null;
-    const isHint = source === 'header';
-    const used = before?.used === true || mine !== null || (!isHint && !othersUsed(tx, both));
+    const used = before?.used === true || mine !== null || !othersUsed(tx, both);
     keepKey(tx, {
       certificate: Buffer.from(both.certificate),
       secret: mine,
       facts,
-      source: before && isHint ? before.source : source,
+      source,
       used,
       at: before?.at ?? desk.now(tx),
     });
   });
   return read.facts.fingerprint;
+}
+
+/** Two copies of one key, for whom either of them is kept. */
+async function together(before: KeyRow, come: ReadKey): Promise<ReadKey> {
+  const both = await merged(before.certificate, come.certificate);
+  const people = [...before.facts.people, ...come.facts.people].map(({ address }) => address);
+  return { ...both, facts: onlyFor(both.facts, people) };
 }
 
 /** True where somebody it is for is written to with another key, which still can be used. */
@@ -118,15 +121,16 @@ const othersUsed = (tx: Tx, { facts }: ReadKey): boolean =>
 export async function takeKeys(
   desk: Desk,
   bytes: Buffer,
-  source: KeySource,
+  source: 'file' | 'card' | 'mail',
   passphrase?: string,
 ): Promise<KeyView[]> {
   const read = await readFileApart('keys', [bytes], bytes.length);
+  // All of them, or none.
+  if (passphrase === undefined && read.some(({ secret }) => secret))
+    throw new Invalid('It holds a secret key: type its passphrase as well.', 'passphrase');
   const taken: string[] = [];
   for (const key of read) {
-    if (key.secret && passphrase !== undefined) taken.push(await bringKey(desk, key, passphrase));
-    else if (key.secret)
-      throw new Invalid('It holds a secret key: type its passphrase as well.', 'passphrase');
+    if (key.secret) taken.push(await bringKey(desk, key, passphrase!));
     else if (key.facts.people.length > 0) taken.push(await keepRead(desk, key, source));
   }
   if (taken.length === 0) throw new Invalid('None of its keys names an address.', 'text');
@@ -200,8 +204,8 @@ export function removeKey(desk: Desk, fingerprint: string): void {
 }
 
 /**
- * Another passphrase for all keys this one opens.
- * @throws (rejects) Invalid
+ * Another passphrase for a key of mine; all of them are locked then.
+ * @throws (rejects) NotFound, Invalid; Refused of somebody else’s
  */
 export async function changePassphrase(
   desk: Desk,
@@ -233,19 +237,28 @@ export async function exportKey(desk: Desk, fingerprint: string, secret: boolean
   return armored(secret ? key.secret! : key.certificate);
 }
 
-/** Who of these can be written to encrypted, and with which key it is signed. @param from as whom it is written */
+/**
+ * Who of these can be written to encrypted, and with which key it is signed.
+ * @param from as whom it is written
+ * @param recipients addresses, and groups by their names, as they are typed
+ * @throws Invalid
+ */
 export function readerKeysOf(
   desk: Desk,
   from: string,
-  addresses: readonly string[],
+  recipients: readonly string[],
 ): { own: KeyView | null; readers: { address: string; key: KeyView | null }[] } {
+  const addresses = askedReaders(
+    desk,
+    recipients.map((address) => ({ address })),
+  ).map(({ address }) => address);
   const { keys } = readerKeys(desk.store.db, addresses);
   const own = signingKey(desk, from, Date.now());
   return {
     own: own ? readKeyOf(desk, own.key.fingerprint) : null,
     readers: addresses.map((address) => {
       const key = keys.get(addressKey(address));
-      return { address, key: key ? view(desk, key) : null };
+      return { address, key: key ? viewOf(desk, key) : null };
     }),
   };
 }
@@ -254,7 +267,7 @@ export function readerKeysOf(
 export async function keyBytes(
   desk: Desk,
   given: { text?: string; base64?: string; attachment?: string },
-): Promise<{ bytes: Buffer; source: KeySource }> {
+): Promise<{ bytes: Buffer; source: 'file' | 'mail' }> {
   if (given.attachment !== undefined)
     return { bytes: (await readAttachment(desk, given.attachment)).bytes, source: 'mail' };
   const bytes =

@@ -11,7 +11,6 @@ import type { ReadOpened } from '#mail/openpgp/readOpened';
 import { longMs } from '#reading/pool';
 import { allKeys, keysOf, type StoredKey } from '#store/keys';
 import { findMessage, type Message } from '#store/messages';
-import { isSealed } from '#store/sealed';
 import { sourceOf } from '#store/sources';
 import type { Reading } from '#store/store';
 import type { Desk } from '../desk';
@@ -74,7 +73,7 @@ function cacheOf(desk: Desk): LRUCache<string, Opened> {
 /** @throws (rejects) Locked; Refused where it is for other keys */
 async function sessionKeys(desk: Desk, source: Buffer) {
   const mine = openKeys(desk);
-  const lock = await readApart('lock', [source]);
+  const lock = await readApart('lock', [source], { ms: longMs(source.length) });
   if (mine.length === 0) throw new Locked(LOCKED);
   try {
     return await sessionKeysOf(lock, mine);
@@ -90,7 +89,8 @@ async function openCome(desk: Desk, message: Message, known: StoredKey[]): Promi
   if (message.protection === null || !source) throw new NotFound('Nothing of it is signed or encrypted.');
   const isEncrypted = message.protection === 'encrypted';
   const keys = isEncrypted ? await sessionKeys(desk, source) : [];
-  const read = await readApart('opened', [source, known.map(({ certificate }) => certificate), keys]);
+  const certificates = known.map(({ certificate }) => certificate);
+  const read = await readApart('opened', [source, certificates, keys], { ms: longMs(source.length) });
   return presented(read, message, known);
 }
 
@@ -162,12 +162,6 @@ export async function readOpened(desk: Desk, id: string): Promise<Opened> {
   if (keep) cache.set(key, opened);
   return opened;
 }
-
-/** Nothing of it can be read here without a passphrase. */
-export const needsKey = (
-  db: Reading,
-  { id, direction, protection }: Pick<Message, 'id' | 'direction' | 'protection'>,
-) => (direction === 'in' ? protection === 'encrypted' : isSealed(db, id));
 
 /**
  * Its HTML, for a frame of its own.

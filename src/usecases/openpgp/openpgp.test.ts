@@ -1,6 +1,7 @@
 /** Messages that are signed and encrypted: sealed ahead, kept so, opened again; and what comes. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { generateKey, readPrivateKey } from 'openpgp';
 import { describe, expect, it } from 'vitest';
 import { tempDesk } from '#test/support/desk';
 import { gnuPg } from '#test/support/gnupg';
@@ -12,7 +13,7 @@ import { allKeys } from '#store/keys';
 import { isSealed, sealedBodyOf, toBeSealed } from '#store/sealed';
 import { changeSettings } from '../changeSettings';
 import { moveClock } from '../clock/sandbox';
-import { moveDeparture } from '../departures/changeDeparture';
+import { approveDeparture, moveDeparture } from '../departures/changeDeparture';
 import { closeEditing, openForEditing } from '../departures/editLease';
 import { takeBack } from '../departures/takeBack';
 import type { Desk } from '../desk';
@@ -26,11 +27,12 @@ import { editMessage } from '../messages/editMessage';
 import { readMessage } from '../messages/readMessage';
 import { scheduleMessage } from '../messages/scheduleMessage';
 import { addCorrespondent } from '../people/correspondents';
+import { saveGroup } from '../people/groups';
 import { exportCorrespondents, importCorrespondents } from '../people/exchange';
 import { claimDeparture } from '../release/claimDeparture';
 import { checkSigning } from './checkSealing';
-import { lockKeys, unlockKeys } from './keyring';
-import { listKeys, makeOwnKey, removeKey, takeKeys, useKey } from './keys';
+import { lockKeys, unlockKeys, whenOpened } from './keyring';
+import { listKeys, makeOwnKey, readerKeysOf, removeKey, takeKeys, useKey } from './keys';
 import { readOpened } from './opened';
 import { sealWaiting } from './sealWaiting';
 import { openWords } from './words';
@@ -337,6 +339,29 @@ describe('kept encrypted', () => {
     expect((await openedBy((await leaves(desk, departure.id))!)).encrypted).toBe(true);
   });
 
+  it('to a group that has other members by then: it waits until it has been opened, and is sealed for them', async () => {
+    const { desk } = await deskWithKeys();
+    const ram = await makeKey({ name: 'Ram', address: 'ram@himal.example' }, WORDS);
+    await takeKeys(desk, Buffer.from(ram.certificate), 'file');
+    const [maya, other] = [MAYA, 'ram@himal.example'].map(
+      (address) => addCorrespondent(desk, { name: '', addresses: [address] }).id,
+    );
+    const group = saveGroup(desk, { name: 'Himal', members: [maya!] });
+    const { id, departure } = await scheduled(desk, { to: ['Himal:;'] });
+    saveGroup(desk, { name: 'Himal', members: [maya!, other!] }, group.id);
+    expect(await leaves(desk, departure.id)).toBeUndefined();
+    expect(departureOf(desk, departure.id)).toMatchObject({
+      pausedFor: 'review',
+      reason: expect.stringMatching(/for other readers/) as string,
+    });
+    await openWords(desk, id);
+    goTo(desk, LEAVES - 3_600_000);
+    approveDeparture(desk, departure.id);
+    await sealWaiting(desk);
+    const bytes = (await leaves(desk, departure.id))!;
+    expect((await openedBy(bytes, await openKey(ram.secret, WORDS))).encrypted).toBe(true);
+  });
+
   it('deleted while it is sealed, nothing of it leaves', async () => {
     const { desk } = await deskWithKeys();
     const { id, departure } = await scheduled(desk);
@@ -388,6 +413,98 @@ describe('keys', () => {
       true,
     );
     expect(listKeys(third)).toMatchObject([{ used: true }]);
+  });
+
+  it('of a card, or a header, are for whom that is, whomever else they name', async () => {
+    const { desk } = tempDesk();
+    changeSettings(desk, { me: ME });
+    const greedy = (
+      await generateKey({
+        userIDs: [
+          { name: 'Mal', email: 'mal@x.example' },
+          { name: 'Boss', email: 'boss@fieldhouse.example' },
+        ],
+        format: 'object',
+      })
+    ).publicKey;
+    const base64 = Buffer.from(greedy.write()).toString('base64');
+    const card = `BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Mal\r\nEMAIL:mal@x.example\r\nKEY:data:application/pgp-keys;base64,${base64}\r\nEND:VCARD\r\n`;
+    const people = (of: Desk) => listKeys(of).map((key) => key.people.map(({ address }) => address));
+    await importCorrespondents(desk, 'vcard', card, true);
+    expect(people(desk)).toEqual([['mal@x.example']]);
+    // Once more, by another way, it is for no others.
+    await importCorrespondents(desk, 'vcard', card, true);
+    expect(people(desk)).toEqual([['mal@x.example']]);
+    await expect(scheduled(desk, { to: ['boss@fieldhouse.example'], sign: false })).rejects.toThrow(
+      /no key for boss/,
+    );
+    const { desk: other } = tempDesk();
+    const mail = `From: mal@x.example\r\nAutocrypt: addr=mal@x.example; keydata=${base64}\r\nSubject: x\r\n\r\nHi\r\n`;
+    await receiveMail(other, Buffer.from(mail));
+    expect(people(other)).toEqual([['mal@x.example']]);
+  });
+
+  it('that turn out not to be usable: what is to leave waits for a look, and says why', async () => {
+    const { desk } = await deskWithKeys();
+    const { privateKey } = await generateKey({
+      userIDs: [{ email: 'old@x.example' }],
+      date: new Date('2020-01-01'),
+      keyExpirationTime: 60,
+      format: 'binary',
+    });
+    await takeKeys(
+      desk,
+      Buffer.from((await readPrivateKey({ binaryKey: privateKey })).toPublic().write()),
+      'file',
+    );
+    // As if it had ended since it was looked at.
+    const end = `json_set(facts, '$.expiresAt', NULL, '$.canEncrypt', json('true'))`;
+    desk.store.write((tx) => tx.run(`UPDATE keys SET facts = ${end} WHERE facts LIKE '%old@x.example%'`));
+    const { departure } = await scheduled(desk, { to: ['old@x.example'] });
+    expect(await leaves(desk, departure.id)).toBeUndefined();
+    expect(departureOf(desk, departure.id)).toMatchObject({
+      state: 'paused',
+      pausedFor: 'review',
+      reason: expect.stringMatching(/^It cannot be encrypted: /) as string,
+    });
+  });
+
+  it('of the members of a group are asked for as well', async () => {
+    const { desk } = await deskWithKeys();
+    const ids = [MAYA, 'x@x.example'].map(
+      (address) => addCorrespondent(desk, { name: '', addresses: [address] }).id,
+    );
+    saveGroup(desk, { name: 'Both', members: ids });
+    const { readers } = readerKeysOf(desk, ME.address, ['Both:;', MAYA]);
+    expect(readers.map(({ address, key }) => [address, key !== null])).toEqual([
+      [MAYA, true],
+      ['x@x.example', false],
+    ]);
+  });
+
+  it('of which one is open: what is begun then begins at once, and ends when they are locked', async () => {
+    const { desk } = await deskWithKeys();
+    const told: string[] = [];
+    const begin = () => {
+      told.push('begun');
+      return () => told.push('ended');
+    };
+    whenOpened(desk, 'test', begin);
+    whenOpened(desk, 'test', begin);
+    expect(told).toEqual(['begun']);
+    lockKeys(desk);
+    expect(told).toEqual(['begun', 'ended']);
+    await unlockKeys(desk, WORDS);
+    removeKey(desk, listKeys(desk).find(({ mine }) => mine)!.fingerprint);
+    expect(told).toEqual(['begun', 'ended', 'begun', 'ended']);
+  });
+
+  it('several in a file, one of them secret: all of them with its passphrase, or none', async () => {
+    const { desk } = tempDesk();
+    const both = `${await armored(theirs.certificate)}\n${await armored((await makeKey(ME, WORDS)).secret)}`;
+    await expect(takeKeys(desk, Buffer.from(both), 'file')).rejects.toThrow(/passphrase/);
+    expect(listKeys(desk)).toEqual([]);
+    expect(await takeKeys(desk, Buffer.from(both), 'file', WORDS)).toHaveLength(2);
   });
 
   it('mine, brought along: locked with its passphrase, or with a new one where it had none', async () => {

@@ -1,7 +1,7 @@
 /** What leaves, signed and encrypted: by which keys, and whether that can be done now. */
 import { createHash } from 'node:crypto';
 import { addressKey } from '#core/message/address';
-import { decideSealing, keyFor, type Sealing } from '#core/openpgp/key';
+import { decideSealing, isFor, keyFor, whyUnusable, type Sealing } from '#core/openpgp/key';
 import { composeMessage, newMessageId, type OutgoingMessage } from '#mail/compose';
 import { HIDDEN_SUBJECT, protect, underHeader, type SealedBody } from '#mail/openpgp/protect';
 import { bytesOf } from '#store/attachments';
@@ -55,7 +55,7 @@ export function whyNotAhead(db: Reading, { id }: Pick<Message, 'id'>): string | 
 }
 
 /** Told where a signature is wanted and the key is not open. */
-export const NEEDS_KEY = 'It is to be signed, and your key is locked. Type its passphrase, and it goes on.';
+const NEEDS_KEY = 'It is to be signed, and your key is locked. Type its passphrase, and it goes on.';
 
 /** With the bytes of what is attached. */
 const whole = (db: Reading, content: OutgoingMessage): OutgoingMessage => ({
@@ -65,37 +65,38 @@ const whole = (db: Reading, content: OutgoingMessage): OutgoingMessage => ({
   ),
 });
 
-/** What is sealed of a departure is known by what it says, whom it names, and the keys it is for. */
-function digestOf(db: Reading, departure: Departure, content: OutgoingMessage, sealing: Sealing): string {
-  const { from, to, cc, replyTo, subject, text, html, attachments = [] } = whole(db, content);
-  const keys = sealing.encrypt
-    ? [...readerKeys(db, addressesOf(db, departure)).keys.values()]
-        .map(({ fingerprint }) => fingerprint)
-        .sort()
-    : [];
-  const said = createHash('sha256');
-  said.update(
-    JSON.stringify([sealing.sign, sealing.encrypt, keys, from, to, cc, replyTo, subject, text, html]),
+/** What is sealed of a departure is known by what it says, whom it names, and the keys it is for. @param said with all its bytes */
+function digestOf(said: OutgoingMessage, sealing: Sealing, keys: readonly StoredKey[]): string {
+  const { from, to, cc, replyTo, subject, text, html, attachments = [] } = said;
+  const fingerprints = keys.map(({ fingerprint }) => fingerprint).sort();
+  const hash = createHash('sha256');
+  hash.update(
+    JSON.stringify([sealing.sign, sealing.encrypt, fingerprints, from, to, cc, replyTo, subject, text, html]),
   );
   for (const each of attachments) {
     const { name, type, contentId } = each;
-    said.update(JSON.stringify([name, type, contentId]));
-    if ('bytes' in each) said.update(each.bytes);
+    hash.update(JSON.stringify([name, type, contentId]));
+    if ('bytes' in each) hash.update(each.bytes);
   }
-  return said.digest('base64url');
+  return hash.digest('base64url');
 }
 
 /** My certificate that what I send is encrypted to as well, so that I can read it. */
 export function ownCertificate(db: Reading, address: string): Buffer | undefined {
-  const mine = ownKeys(db).filter(({ facts }) => facts.canEncrypt && !facts.revoked);
-  const key = addressKey(address);
-  const own = mine.find(({ facts }) => facts.people.some((each) => addressKey(each.address) === key));
-  return (own ?? mine[0])?.certificate;
+  const mine = ownKeys(db).filter(({ facts }) => facts.canEncrypt && !whyUnusable(facts, Date.now()));
+  return (mine.find(({ facts }) => isFor(facts, address)) ?? mine[0])?.certificate;
+}
+
+/** Why it cannot be signed as this address now; undefined where it can. */
+export function whyNotSigned(desk: Desk, address: string): { words: string; locked: boolean } | undefined {
+  const key = signingKey(desk, address, Date.now());
+  if (!key) return { words: `There is no key of yours to sign with as ${address}.`, locked: false };
+  return key.open ? undefined : { words: NEEDS_KEY, locked: true };
 }
 
 /**
  * What a departure leaves with: as it has been sealed, where that still fits; else sealed now.
- * @returns undefined where it is to be signed and the key is locked
+ * @returns undefined where it is to be signed and cannot be (see {@link whyNotSigned})
  * @throws (rejects) where a key cannot be used after all
  */
 export async function bodyFor(
@@ -105,35 +106,25 @@ export async function bodyFor(
   sealing: Sealing,
 ): Promise<SealedBodyRow | undefined> {
   const { db } = desk.store;
-  const digest = digestOf(db, departure, content, sealing);
+  const { sign, encrypt } = sealing;
+  const said = whole(db, content);
+  const keys = encrypt ? [...readerKeys(db, addressesOf(db, departure)).keys.values()] : [];
+  const digest = digestOf(said, sealing, keys);
   const kept = sealedBodyOf(db, departure.id);
   if (kept?.digest === digest) return kept;
-  const body = await sealBody(desk, departure, content, sealing);
-  return body && { departureId: departure.id, ...body, encrypted: sealing.encrypt, digest };
-}
-
-async function sealBody(
-  desk: Desk,
-  departure: Departure,
-  content: OutgoingMessage,
-  { sign, encrypt }: Sealing,
-): Promise<(SealedBody & Pick<SealedBodyRow, 'hideSubject'>) | undefined> {
-  const { db } = desk.store;
-  const signWith = sign ? signingKey(desk, content.from.address, Date.now())?.open : undefined;
+  const from = content.from.address;
+  const signWith = sign ? signingKey(desk, from, Date.now())?.open : undefined;
   if (sign && !signWith) return undefined;
   const hideSubject = encrypt && desk.settings().sealSubjects;
-  const own = ownCertificate(db, content.from.address);
-  const encryptTo = encrypt
-    ? [...readerKeys(db, addressesOf(db, departure)).keys.values()].map(({ certificate }) => certificate)
-    : undefined;
-  const composed = await composeMessage(whole(db, content), newMessageId(content.from.address), 0, true);
+  const own = ownCertificate(db, from);
+  const composed = await composeMessage(said, newMessageId(from), 0, true);
   const body = await protect(composed.bytes, {
     signWith,
-    encryptTo: encryptTo && own ? [...encryptTo, own] : encryptTo,
+    encryptTo: encrypt ? [...keys.map(({ certificate }) => certificate), ...(own ? [own] : [])] : undefined,
     hideSubject,
     hideReaders: hasHidden(db, departure),
   });
-  return { ...body, hideSubject };
+  return { departureId: departure.id, ...body, encrypted: encrypt, hideSubject, digest };
 }
 
 /** Some of those it goes to together must not know of others. */

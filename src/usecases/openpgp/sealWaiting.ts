@@ -44,7 +44,9 @@ async function sealsOf(desk: Desk, message: Message): Promise<Seals | 'locked' |
     // What keeps it from leaving is told when it is to leave.
     if ('policy' in made || sealing.why || !(sealing.sign || sealing.encrypt)) return undefined;
     asWritten &&= made.filled === message;
-    const body = await bodyFor(desk, departure, made.content, sealing);
+    // A key that cannot be used is told of when it is to leave, too.
+    const body = await bodyFor(desk, departure, made.content, sealing).catch(() => 'unusable' as const);
+    if (body === 'unusable') return undefined;
     if (!body) return 'locked';
     bodies.push(body);
   }

@@ -4,7 +4,7 @@ import type { Departure } from '#store/departures';
 import type { Message } from '#store/messages';
 import { sealedBodyOf } from '#store/sealed';
 import type { Desk } from '../../desk';
-import { bodyFor, isProtected, NEEDS_KEY, sealedMessage, sealingOf } from '../../openpgp/sealBody';
+import { bodyFor, isProtected, sealedMessage, sealingOf, whyNotSigned } from '../../openpgp/sealBody';
 import type { Stopped } from './stopped';
 
 /**
@@ -23,9 +23,16 @@ export async function seal(
   const sealing = isProtected(message) ? sealingOf(db, departure, message) : undefined;
   if (sealing?.why) return { policy: 'ask', words: sealing.why };
   if (!sealing || !(sealing.sign || sealing.encrypt)) return composeMessage(content, headerId, released);
-  const body = await bodyFor(desk, departure, content, sealing);
-  if (!body) return { policy: 'ask', words: NEEDS_KEY, pausedFor: 'key' };
-  return { bytes: await sealedMessage(content, body, headerId, released), cuts: [] };
+  try {
+    const body = await bodyFor(desk, departure, content, sealing);
+    if (body) return { bytes: await sealedMessage(content, body, headerId, released), cuts: [] };
+  } catch (error) {
+    // A key that was good when it was chosen may not be any more.
+    const why = error instanceof Error ? error.message : 'a key cannot be used';
+    return { policy: 'ask', words: `It cannot be ${sealing.encrypt ? 'encrypted' : 'signed'}: ${why}.` };
+  }
+  const { words, locked } = whyNotSigned(desk, content.from.address)!;
+  return { policy: 'ask', words, ...(locked && { pausedFor: 'key' }) };
 }
 
 /** What it says is sealed, and nothing of it is known here: it leaves as it was sealed. */
