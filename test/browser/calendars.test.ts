@@ -59,7 +59,7 @@ describe('a calendar of a server', () => {
     await (await find(page, 'button', 'Keep the same: “Museum house”')).focus();
     expect(await axe(page)).toEqual([]);
     await page.keyboard.press('Enter');
-    await sees(page, 'put there', '[aria-label="Notice"]');
+    await sees(page, /is followed: \d+ events? the same here and there/, '[aria-label="Notice"]');
     await sees(page, 'calendar server, both ways', '[aria-label="Other calendars"]');
     expect(await axe(page)).toEqual([]);
     const report =

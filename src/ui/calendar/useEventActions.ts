@@ -42,13 +42,23 @@ export function useEventActions() {
   return useMemo(() => {
     const again = () => refresh(client, ['event']);
     /** What is shown knows of the change at once: the next one may follow before it has been read again. */
-    const known = ({ departures: _departures, ...changed }: EventDetailJson) =>
+    const known = (changed: EventDetailJson) => {
+      const { departures: _departures, ...listed } = changed;
+      const anew =
+        <T extends EventJson>(whole: T) =>
+        (each: T): T => {
+          if (each.id !== whole.id) return each;
+          return each.occurrence === whole.occurrence ? whole : { ...each, revision: whole.revision };
+        };
       client.setQueriesData<EventJson[]>({ queryKey: ['events', 'span'] }, (all) =>
-        all?.map((each) => {
-          if (each.id !== changed.id) return each;
-          return each.occurrence === changed.occurrence ? changed : { ...each, revision: changed.revision };
-        }),
+        all?.map(anew<EventJson>(listed)),
       );
+      client.setQueriesData<EventDetailJson>(
+        { queryKey: ['events', 'one', changed.id] },
+        (one) => one && anew(changed)(one),
+      );
+      client.setQueryData(['events', 'one', changed.id, changed.occurrence], changed);
+    };
     return {
       /** @returns the event where it was done */
       add: async (body: EventBody): Promise<EventDetailJson | undefined> => {

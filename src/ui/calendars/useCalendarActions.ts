@@ -28,18 +28,24 @@ function syncedWords({ calendar, pulled, pushed, dropped }: SyncedJson): string 
   return `“${calendar.name}”: ${done.length > 0 ? done.join(', ') : 'nothing has changed'}.`;
 }
 
+/** It may have been looked at by itself before it was asked: what both hold is told, not who did it. */
+const followedWords = ({ calendar: { name, kind, events } }: SyncedJson): string => {
+  const held = events === 1 ? '1 event' : `${events} events`;
+  return `“${name}” is followed: ${held} ${kind === 'file' ? 'taken from it' : 'the same here and there'}.`;
+};
+
 export function useCalendarActions() {
   const client = useQueryClient();
   const attempt = useAttempt();
   const { show } = useNotices();
   return useMemo(() => {
     const done = () => refresh(client, ['calendar', 'event']);
-    const sync = ({ id }: CalendarJson) =>
+    const sync = ({ id }: CalendarJson, wordsOf = syncedWords) =>
       attempt(async () => {
         const synced = await ask<SyncedJson>('POST', `/calendars/${id}/sync`);
         done();
         const { trouble } = synced.calendar;
-        show(trouble ? { words: trouble, problem: true } : { words: syncedWords(synced) });
+        show(trouble ? { words: trouble, problem: true } : { words: wordsOf(synced) });
       });
     return {
       sync,
@@ -48,7 +54,7 @@ export function useCalendarActions() {
       /** @returns whether it is followed */
       follow: async (following: Following): Promise<boolean> => {
         const made = await attempt(() => ask<CalendarJson>('POST', '/calendars', following));
-        if (made) await sync(made);
+        if (made) await sync(made, followedWords);
         return made !== undefined;
       },
       change: (calendar: CalendarJson, patch: { takesNew?: boolean; password?: string }) =>

@@ -71,7 +71,9 @@ export function useKeyActions() {
       attempt(async () => {
         // A hint comes once more with their next message.
         const text =
-          key.mine || key.source === 'header' ? undefined : await (await fetch(`/api/v1/keys/${key.id}/file`)).text();
+          key.mine || key.source === 'header'
+            ? undefined
+            : await (await fetch(`/api/v1/keys/${key.id}/file`)).text();
         await ask('DELETE', `/keys/${key.id}`);
         changed();
         const undo = async () => {
