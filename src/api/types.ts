@@ -3329,6 +3329,7 @@ export interface components {
           snooze: string | null;
           archive: string | null;
           sent: string | null;
+          drafts: string | null;
           more: string[];
         };
         /** @description It has been looked into */
@@ -6129,6 +6130,8 @@ export interface components {
           archive?: string | null;
           /** @description Where the copy of what has left is put; null: none is */
           sent?: string | null;
+          /** @description Where drafts lie; null: they are here only */
+          drafts?: string | null;
           /** @description Others whose mail comes into the inbox */
           more?: string[];
         };
@@ -6180,6 +6183,8 @@ export interface components {
           archive?: string | null;
           /** @description Where the copy of what has left is put; null: none is */
           sent?: string | null;
+          /** @description Where drafts lie; null: they are here only */
+          drafts?: string | null;
           /** @description Others whose mail comes into the inbox */
           more?: string[];
         };

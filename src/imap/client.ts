@@ -40,6 +40,7 @@ export interface DescribedMessage {
 }
 
 const SEEN = '\\Seen';
+const DRAFT = '\\Draft';
 /** Longer than this nothing is waited for, ms. */
 const PATIENCE = { connect: 30_000, greeting: 30_000, socket: 120_000 };
 /** Servers end an IDLE after half an hour (RFC 2177); before that it is begun anew. */
@@ -291,9 +292,16 @@ export class Mailbox {
     return this.ask(async () => void (await this.client.mailboxCreate(path)));
   }
 
-  /** Puts a message that has been seen into a folder. */
-  append(path: string, bytes: Buffer, at: number): Promise<void> {
-    return this.ask(async () => void (await this.client.append(path, bytes, [SEEN], new Date(at))));
+  /**
+   * Puts a message that has been seen into a folder.
+   * @returns the UID it has there; undefined where the server does not say (RFC 4315)
+   */
+  append(path: string, bytes: Buffer, at: number, isDraft = false): Promise<number | undefined> {
+    return this.ask(async () => {
+      const marks = isDraft ? [SEEN, DRAFT] : [SEEN];
+      const put = await this.client.append(path, bytes, marks, new Date(at));
+      return (put && put.uid) || undefined;
+    });
   }
 
   /** @returns undefined where there is no such folder */

@@ -30,6 +30,8 @@ export interface OutgoingMessage {
   from: Addressee;
   to: Addressee[];
   cc: Addressee[];
+  /** Of a draft that is kept elsewhere: what leaves names none. */
+  bcc?: Addressee[];
   replyTo: Addressee[];
   subject: string;
   text: string;
@@ -146,7 +148,7 @@ const cleanIds = (ids: readonly string[]) =>
 
 /**
  * Composes the message, with a place for what is kept elsewhere. Date and Message-ID are given, since both belong to the release; hidden recipients are
- * not part of it, they stand in the envelope only. With HTML it is multipart/alternative, plain text first
+ * not part of what leaves, they stand in the envelope only. With HTML it is multipart/alternative, plain text first
  * (RFC 2046 §5.1.4); with attachments that, or the text, is the first part of a multipart/mixed.
  * @param released epoch ms, for the Date header
  * @param toTheLetter lines are encoded so that nobody on the way mends them, as what is signed has to be (RFC 3156 §5)
@@ -168,6 +170,7 @@ export async function composeMessage(
     from: message.from,
     to: message.to,
     cc: message.cc,
+    bcc: message.bcc?.length ? message.bcc : undefined,
     replyTo: message.replyTo.length ? message.replyTo : undefined,
     subject: textValue(message.subject),
     text: message.text,
@@ -191,7 +194,7 @@ export async function composeMessage(
     disableUrlAccess: true,
   }).compile();
   // Its own way puts encoded words that somebody has typed into quotes, where they are decoded all the same.
-  Object.assign(root, { _encodeAddressName: phrase });
+  Object.assign(root, { _encodeAddressName: phrase, keepBcc: message.bcc !== undefined });
   const marks = kept.map(({ mark }) => mark);
   const { bytes, cuts } = cutMarks(await root.build(), marks);
   return { bytes, cuts: cuts.map(({ at, mark }) => ({ at, attachmentId: kept[mark]!.attachmentId })) };

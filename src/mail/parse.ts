@@ -37,6 +37,8 @@ export interface IncomingMessage {
   from: Mailbox;
   to: Mailbox[];
   cc: Mailbox[];
+  /** Only a draft, and what I sent myself, names them. */
+  bcc: Mailbox[];
   replyTo: Mailbox[];
   subject: string;
   /** Never empty where the message says anything: made from the HTML where there is no text part. */
@@ -167,9 +169,10 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
   const [to, moreTo] = few(mailboxes(mail.to), READING.recipients);
   const [cc, moreCc] = few(mailboxes(mail.cc), READING.recipients - to.length);
   const [replyTo, moreReplyTo] = few(mailboxes(mail.replyTo), READING.recipients - to.length - cc.length);
+  const [bcc, moreBcc] = few(mailboxes(mail.bcc), READING.recipients - to.length - cc.length - replyTo.length);
   const strange: [Strange, boolean][] = [
     ['parts', mail.attachments.length > READING.parts],
-    ['people', moreTo || moreCc || moreReplyTo],
+    ['people', moreTo || moreCc || moreReplyTo || moreBcc],
     ['text', text.length > READING.text],
   ];
   return {
@@ -180,6 +183,7 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
     from: mailboxes(mail.from ? [mail.from] : undefined)[0] ?? { name: '', address: '' },
     to,
     cc,
+    bcc,
     replyTo,
     subject: line((mail.subject ?? '').replace(/\s+/g, ' ').trim()),
     text: text.slice(0, READING.text),

@@ -114,6 +114,7 @@ export const readNothing = (strange: Strange): IncomingMessage => ({
   from: { name: '', address: '' },
   to: [],
   cc: [],
+  bcc: [],
   replyTo: [],
   subject: 'A message too strange to read',
   text: '',

@@ -3,12 +3,10 @@ import { sql } from 'drizzle-orm';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { describe, expect, it, onTestFinished } from 'vitest';
-import type { ImapFlow } from 'imapflow';
-import pino from 'pino';
+import { describe, expect, it } from 'vitest';
 import { findAccount } from '#store/accounts';
 import { countItems } from '#store/mailboxes';
-import { addAccount, changeAccount, readAccount, tryAccount } from '#usecases/accounts/accounts';
+import { changeAccount, readAccount, tryAccount } from '#usecases/accounts/accounts';
 import type { Desk } from '#usecases/desk';
 import { archive } from '#usecases/incoming/archive';
 import { listThreads } from '#usecases/incoming/inbox';
@@ -16,36 +14,12 @@ import { receiveMail } from '#usecases/incoming/receiveMail';
 import { markNew, markSeen } from '#usecases/incoming/seen';
 import { endSnooze, snooze } from '#usecases/incoming/snooze';
 import { readMessage } from '#usecases/messages/readMessage';
-import { Reader } from '../../src/reader/reader';
 import { countRows, tempDesk } from '../support/desk';
 import { otherProgram, PASSWORD, startDovecot } from '../support/dovecot';
+import { act, addMailbox, lying, mail, server, startReader } from '../support/mailbox';
 import { freePort } from '../support/product';
 import { guardedSink } from '../support/sink';
 import { until } from '../support/until';
-
-const mail = (id: string, more = '') =>
-  Buffer.from(
-    `From: Bela <bela@harbour.example>\r\nTo: me@wrenfield.example\r\nSubject: ${id}\r\nMessage-ID: <${id}@harbour.example>\r\nDate: Mon, 23 Nov 2026 10:00:00 +0000\r\n${more}\r\nText of ${id}.\r\n`,
-  );
-
-const server = (port: number) => ({ host: '127.0.0.1', port, security: 'none' as const, user: 'me' });
-
-async function startReader(desk: Desk) {
-  const reader = new Reader({ desk, log: pino({ level: process.env.OAK_LOG ?? 'silent' }), lmtpPort: 0 });
-  await reader.start();
-  onTestFinished(() => reader.stop());
-  return reader;
-}
-
-const addMailbox = (desk: Desk, port: number) =>
-  addAccount(desk, {
-    address: 'me@wrenfield.example',
-    password: PASSWORD,
-    smtp: server(1),
-    imap: server(port),
-    folders: { archive: 'Archive', sent: 'Sent', snooze: 'Snoozed' },
-    untried: true,
-  });
 
 const subjects = (desk: Desk, place: 'inbox' | 'archive' = 'inbox') =>
   listThreads(desk, { place, order: 'time', limit: 500 }).messages.map(({ subject }) => subject);
@@ -59,32 +33,6 @@ const idOf = (desk: Desk, subject: string): string => {
   }
   throw new Error(`There is no ${subject}.`);
 };
-
-/** What lies in a folder there: subject, and whether it has been seen. */
-async function lying(other: ImapFlow, path: string): Promise<Record<string, boolean>> {
-  const lock = await other.getMailboxLock(path).catch(() => undefined);
-  if (!lock) return {};
-  try {
-    await other.noop();
-    if (!other.mailbox || other.mailbox.exists === 0) return {};
-    const found = await other.fetchAll('1:*', { envelope: true, flags: true });
-    const list = found.map(({ envelope, flags }) => [envelope!.subject!, flags!.has('\\Seen')] as const);
-    expect(new Set(list.map(([subject]) => subject)).size, 'nothing lies there twice').toBe(list.length);
-    return Object.fromEntries(list);
-  } finally {
-    lock.release();
-  }
-}
-
-async function act(other: ImapFlow, path: string, subject: string, work: (uid: string) => Promise<unknown>) {
-  const lock = await other.getMailboxLock(path);
-  try {
-    const [uid] = (await other.search({ subject }, { uid: true })) as number[];
-    await work(String(uid));
-  } finally {
-    lock.release();
-  }
-}
 
 const settledWith = (desk: Desk) =>
   until(

@@ -12,6 +12,17 @@ choose = random.Random(seed)
 box = imaplib.IMAP4("127.0.0.1", port)
 box.login("me", password)
 
+
+def is_anywhere(name):
+    """Whether a message of that Message-ID lies in a folder; looked for twice, since it may be on its way."""
+    for folder in ["INBOX", "Archive", "Snoozed"] * 2:
+        if box.select(folder)[0] != "OK":
+            continue
+        if box.uid("SEARCH", None, "HEADER", "MESSAGE-ID", name)[1][0]:
+            return True
+    return False
+
+
 for _ in range(acts):
     folder = choose.choice(["INBOX", "INBOX", "Archive"])
     box.select(folder)
@@ -31,7 +42,10 @@ for _ in range(acts):
         box.uid("STORE", uid, "+FLAGS.SILENT", "(\\Deleted)")
         gone = box.uid("EXPUNGE", uid)
         if header and header[0] is not None and gone[0] == "OK":
-            print(header[0][1].decode().split(":", 1)[1].strip())
+            name = header[0][1].decode().split(":", 1)[1].strip()
+            # Moved by the other one in the same moment, it was not there to be deleted any more.
+            if not is_anywhere(name):
+                print(name)
     box.noop()
 
 box.logout()

@@ -10,6 +10,7 @@ const folders = all({
   snooze: orNull(text),
   archive: orNull(text),
   sent: orNull(text),
+  drafts: orNull(text),
   more: listOf(text),
 });
 

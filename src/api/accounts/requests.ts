@@ -28,6 +28,7 @@ const folders = Joi.object({
   snooze: path.allow(null).description('Where what is put off lies; null: it stays where it is'),
   archive: path.allow(null).description('Where what is dealt with goes; null: it stays where it is'),
   sent: path.allow(null).description('Where the copy of what has left is put; null: none is'),
+  drafts: path.allow(null).description('Where drafts lie; null: they are here only'),
   more: Joi.array().items(path).max(50).unique().description('Others whose mail comes into the inbox'),
 });
 

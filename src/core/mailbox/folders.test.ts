@@ -1,8 +1,23 @@
 /** The folders of a mailbox, and what each is here. */
 import { describe, expect, it } from 'vitest';
-import { folderFor, followedFolders, foremost, isSameFolder, placeOf, usualFolders } from './folders';
+import {
+  draftsApart,
+  folderFor,
+  followedFolders,
+  foremost,
+  isSameFolder,
+  NO_FOLDERS,
+  placeOf,
+  usualFolders,
+} from './folders';
 
-const folders = { snooze: 'Later', archive: 'Archive', sent: 'Sent', more: ['Lists', 'Archive'] };
+const folders = {
+  snooze: 'Later',
+  archive: 'Archive',
+  sent: 'Sent',
+  drafts: null,
+  more: ['Lists', 'Archive'],
+};
 
 describe('folders', () => {
   it('are looked at once each, the inbox first, however it is written', () => {
@@ -23,10 +38,16 @@ describe('folders', () => {
   });
 
   it('that are not kept the same are none', () => {
-    const none = { snooze: null, archive: null, sent: null, more: [] };
+    const none = NO_FOLDERS;
     expect(folderFor('archive', none, 'INBOX')).toBeNull();
     expect(folderFor('snoozed', none, 'INBOX')).toBeNull();
     expect(placeOf('Archive', none)).toBe('inbox');
+  });
+
+  it('for drafts are for nothing else', () => {
+    expect(draftsApart({ ...folders, drafts: 'Drafts' })).toBe(true);
+    for (const drafts of ['inbox', 'Later', 'Archive', 'Sent', 'Lists'])
+      expect(draftsApart({ ...folders, drafts }), drafts).toBe(false);
   });
 
   it('several at once: where it would be seen first', () => {
@@ -40,6 +61,12 @@ describe('folders', () => {
       { path: 'sent', use: null },
       { path: 'INBOX', use: null },
     ];
-    expect(usualFolders(there)).toEqual({ archive: 'Ablage', sent: 'sent', snooze: 'Snoozed', more: [] });
+    expect(usualFolders(there)).toEqual({
+      archive: 'Ablage',
+      sent: 'sent',
+      snooze: 'Snoozed',
+      drafts: null,
+      more: [],
+    });
   });
 });

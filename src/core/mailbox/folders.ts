@@ -14,11 +14,13 @@ export interface MailboxFolders {
   archive: string | null;
   /** Where the copy of what has left is put; null: none is. */
   sent: string | null;
+  /** Where drafts lie, so that other programs have them; null: they are here only. */
+  drafts: string | null;
   /** Others whose mail comes into the inbox here. */
   more: string[];
 }
 
-export const NO_FOLDERS: MailboxFolders = { snooze: null, archive: null, sent: null, more: [] };
+export const NO_FOLDERS: MailboxFolders = { snooze: null, archive: null, sent: null, drafts: null, more: [] };
 
 /** Of those there are, by what they say they are for (RFC 6154); where none does, they are made when they are needed. */
 export function usualFolders(there: readonly { path: string; use: string | null }[]): MailboxFolders {
@@ -30,6 +32,8 @@ export function usualFolders(there: readonly { path: string; use: string | null 
     archive: forUse('\\Archive', 'Archive'),
     sent: forUse('\\Sent', 'Sent'),
     snooze: there.find(({ path }) => path.toLowerCase() === 'snoozed')?.path ?? 'Snoozed',
+    // Only if that is wished.
+    drafts: null,
     more: [],
   };
 }
@@ -43,6 +47,19 @@ export const followedFolders = ({ snooze, archive, more }: MailboxFolders): stri
   const all = [INBOX, snooze, archive, ...more].filter((path) => path !== null);
   return all.filter((path, index) => all.findIndex((each) => isSameFolder(each, path)) === index);
 };
+
+/** Every folder of which something is known. */
+export const knownFolders = (folders: MailboxFolders): string[] => [
+  ...followedFolders(folders),
+  ...(folders.drafts === null ? [] : [folders.drafts]),
+];
+
+/** What lies in the folder for drafts is a draft: it is for nothing else. */
+export const draftsApart = ({ drafts, sent, ...others }: MailboxFolders): boolean =>
+  drafts === null ||
+  ![...followedFolders({ ...others, drafts, sent }), ...(sent === null ? [] : [sent])].some((path) =>
+    isSameFolder(path, drafts),
+  );
 
 /** What lies in a folder is there, here. */
 export function placeOf(folder: string, { snooze, archive }: MailboxFolders): MailPlace {

@@ -99,6 +99,29 @@ export const sentCopies = sqliteTable('sent_copies', {
   begun: integer({ mode: 'boolean' }).notNull().default(false),
 });
 
+/** Copies of drafts that lie in the folder for them of a mailbox. */
+export const draftCopies = sqliteTable(
+  'draft_copies',
+  {
+    seq: integer().primaryKey({ autoIncrement: true }),
+    accountId: text()
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    /** The draft here; empty: it could not be read, and is left alone. */
+    messageId: text().notNull(),
+    /** null: it is being put there, or has to be found again. */
+    uid: integer(),
+    /** The draft as it was then. */
+    revision: integer().notNull(),
+    /** A digest of its bytes, by which it is found again. */
+    print: text().notNull(),
+  },
+  (table) => [
+    uniqueIndex('draft_copies_uid').on(table.accountId, table.uid),
+    index('draft_copies_message').on(table.messageId),
+  ],
+);
+
 /** Sending servers in trouble, a row for each; no row while nothing is wrong. */
 export const serverTroubles = sqliteTable('server_troubles', {
   /** Empty for the one the environment names. */

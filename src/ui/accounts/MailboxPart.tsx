@@ -51,6 +51,10 @@ function FolderChoice({
   );
 }
 
+/** Drafts lie where nothing else does. */
+const isOtherwiseUsed = ({ snooze, archive, sent, more }: MailboxFolders, path: string): boolean =>
+  [snooze, archive, sent, ...more].includes(path);
+
 function Folders({ account: { id }, mailbox: { folders }, actions }: Props) {
   const moreId = useId();
   const { data, error } = useMailboxFolders(id, true);
@@ -85,6 +89,13 @@ function Folders({ account: { id }, mailbox: { folders }, actions }: Props) {
         paths={paths}
         choose={(sent) => set({ sent })}
       />
+      <FolderChoice
+        label="Drafts lie in"
+        none="this desk only"
+        value={folders.drafts}
+        paths={paths.filter((path) => !isOtherwiseUsed(folders, path))}
+        choose={(drafts) => set({ drafts })}
+      />
       <label htmlFor={moreId}>Into the inbox, besides its own</label>
       <Select
         id={moreId}
@@ -92,7 +103,7 @@ function Folders({ account: { id }, mailbox: { folders }, actions }: Props) {
         placeholder="no other folder"
         value={folders.more}
         options={paths
-          .filter((path) => path !== folders.snooze && path !== folders.archive)
+          .filter((path) => ![folders.snooze, folders.archive, folders.drafts].includes(path))
           .map((path) => ({ value: path, label: path }))}
         onChange={(more) => set({ more })}
       />

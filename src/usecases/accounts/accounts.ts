@@ -1,6 +1,12 @@
 /** Accounts: added, changed, taken off, each with its server tried at once. */
 import { isIP } from 'node:net';
-import { followedFolders, NO_FOLDERS, usualFolders, type MailboxFolders } from '#core/mailbox/folders';
+import {
+  draftsApart,
+  knownFolders,
+  NO_FOLDERS,
+  usualFolders,
+  type MailboxFolders,
+} from '#core/mailbox/folders';
 import { usualPort, type Security, type ServerKind, type ServerPlace } from '#core/message/account';
 import { addressKey, AddressError, parseMailbox } from '#core/message/address';
 import type { FoundFolder } from '#imap/client';
@@ -15,6 +21,7 @@ import {
 } from '#store/accounts';
 import { countPending } from '#store/dueDepartures';
 import { noteChange } from '#store/journal';
+import { forgetDraftCopies } from '#store/draftCopies';
 import { changeFolder, foldersOf, forgetFolder } from '#store/mailboxes';
 import { writeSettings } from '#store/settings';
 import type { Reading, Tx } from '#store/store';
@@ -174,6 +181,12 @@ function checkedAddress(address: string): string {
   }
 }
 
+/** @throws Invalid */
+function checkedFolders(folders: MailboxFolders): MailboxFolders {
+  if (draftsApart(folders)) return folders;
+  throw new Invalid('Other mail lies in that folder. Choose one that is for drafts only.', 'folders.drafts');
+}
+
 const announce = (tx: Tx, id: string) => {
   noteChange(tx, 'account', id);
   noteChange(tx, 'health', 'mail server');
@@ -219,7 +232,7 @@ export async function addAccount(desk: Desk, input: AccountInput): Promise<Accou
       perMinute: input.perMinute ?? null,
       imap,
       imapPassword: imap ? sealSecret(desk.dataDir, imapPassword, imapPasswordOf(id)) : '',
-      folders: imap ? { ...usualFolders(found), ...input.folders } : null,
+      folders: imap ? checkedFolders({ ...usualFolders(found), ...input.folders }) : null,
       imapSince: null,
       imapTrouble: null,
       imapTroubleSince: null,
@@ -244,7 +257,9 @@ const isOtherMailbox = (before: ServerPlace | null, next: ServerPlace | null): b
 /** Of folders that are looked at no more nothing is known; of another server’s neither. */
 function forgetUnfollowed(tx: Tx, { id, imap, folders }: Account, next: Partial<Account>): void {
   const isOther = next.imap !== undefined && isOtherMailbox(imap, next.imap);
-  const kept = isOther ? [] : followedFolders(next.folders ?? folders ?? NO_FOLDERS);
+  const chosen = next.folders ?? folders ?? NO_FOLDERS;
+  const kept = isOther ? [] : knownFolders(chosen);
+  if (isOther || chosen.drafts !== folders?.drafts) forgetDraftCopies(tx, id);
   for (const { path } of foldersOf(tx, id)) if (!kept.includes(path)) forgetFolder(tx, id, path);
 }
 
@@ -263,7 +278,7 @@ function mailboxPatch(
   if (imap === null) return { imap, imapPassword: '', folders: null, imapSince: null, ...untroubled };
   return {
     imap,
-    folders: { ...(before.folders ?? usualFolders(found)), ...folders },
+    folders: checkedFolders({ ...(before.folders ?? usualFolders(found)), ...folders }),
     ...(isOtherMailbox(before.imap, imap) && { imapSince: null }),
     ...(password !== undefined && {
       imapPassword: sealSecret(desk.dataDir, password, imapPasswordOf(before.id)),

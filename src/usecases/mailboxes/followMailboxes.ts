@@ -1,5 +1,6 @@
 /** Keeping all mailboxes the same, as accounts come, change and go. */
 import { allAccounts, type Account } from '#store/accounts';
+import { draftsMark } from '#store/draftCopies';
 import { dueMark } from '#store/mailboxes';
 import type { Desk } from '../desk';
 import { MailboxSync, type SyncParts } from './mailboxSync';
@@ -19,7 +20,7 @@ export class MailboxFollower {
   private readonly syncs = new Map<string, { chosen: string; told: string; sync: MailboxSync }>();
   private readonly ending = new Set<Promise<void>>();
   private timer: NodeJS.Timeout | undefined;
-  /** The newest of what is due that has been told. */
+  /** The newest of what is due that has been told, and of the drafts. */
   private due = '';
   private stopped = false;
   private readonly desk: Desk;
@@ -69,7 +70,8 @@ export class MailboxFollower {
       if (account.imapTrouble === null) known.sync.retry();
       known.sync.want();
     }
-    const due = dueMark(db);
+    const keepsDrafts = accounts.some(({ folders }) => folders?.drafts);
+    const due = dueMark(db) + (keepsDrafts ? ` ${draftsMark(db)}` : '');
     if (due !== this.due) for (const { sync } of this.syncs.values()) sync.want();
     this.due = due;
   }

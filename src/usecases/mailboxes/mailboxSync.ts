@@ -11,6 +11,8 @@ import { changeFolder, findFolder } from '#store/mailboxes';
 import type { Desk } from '../desk';
 import { mailboxAccess } from '../accounts/mailboxAccess';
 import { SealedForGood } from '../secrets/keys';
+import { pullDrafts } from './drafts/pullDrafts';
+import { pushDrafts, Resting } from './drafts/pushDrafts';
 import { pull, takeSomeRest, type Pulling } from './pull';
 import { push } from './push';
 
@@ -38,7 +40,9 @@ export class MailboxSync {
   private wanted = true;
   private wake: (() => void) | undefined;
   private tries = 0;
-  private resting: (() => void) | undefined;
+  private endRest: (() => void) | undefined;
+  private readonly resting = new Resting();
+  private timer: NodeJS.Timeout | undefined;
   private readonly done: Promise<void>;
 
   constructor(
@@ -54,17 +58,24 @@ export class MailboxSync {
     this.wake?.();
   }
 
+  /** The next draft rests long enough by then. @param ms undefined: nothing is to be done */
+  private wantAfter(ms: number | undefined): void {
+    clearTimeout(this.timer);
+    this.timer = ms === undefined ? undefined : setTimeout(() => this.want(), ms);
+  }
+
   /** It is tried again at once, where it waits for the next try. */
   retry(): void {
-    this.resting?.();
+    this.endRest?.();
   }
 
   /** Ends it; resolves once nothing of it is under way. */
   async stop(): Promise<void> {
     this.abort.abort();
     this.mailbox?.drop();
+    clearTimeout(this.timer);
     this.wake?.();
-    this.resting?.();
+    this.endRest?.();
     await this.done;
   }
 
@@ -83,7 +94,7 @@ export class MailboxSync {
         if (!known) this.parts.told(this.accountId, error);
         this.tries++;
         this.note(known ? error.message : 'The mailbox cannot be looked into now. It is tried again.');
-        await this.rest(RETRY_MS[this.tries - 1] ?? LAST_RETRY_MS, (end) => (this.resting = end));
+        await this.rest(RETRY_MS[this.tries - 1] ?? LAST_RETRY_MS, (end) => (this.endRest = end));
       }
     }
   }
@@ -117,7 +128,11 @@ export class MailboxSync {
     const folders = followedFolders(looking.account.folders ?? NO_FOLDERS);
     for (let n = 0; n < MOST_LOOKS && !this.stopped; n++) {
       await pull(looking, folders);
-      if (!(await push(looking))) break;
+      await pullDrafts(looking);
+      const isUnsure = await push(looking);
+      const { again, next } = await pushDrafts({ ...looking, resting: this.resting });
+      this.wantAfter(next);
+      if (!isUnsure && !again) break;
     }
     this.tries = 0;
     this.note(null);

@@ -1,6 +1,6 @@
 /** Every operation of the API, given what no one should send: it is refused in words, never with a failure. */
 import fc from 'fast-check';
-import { beforeEach, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { tempDesk } from '#test/support/desk';
 import { openApiDocument } from '#api/openapi';
 import type { Operation } from '#api/operation';
@@ -10,6 +10,7 @@ import { addCorrespondent } from '#usecases/people/correspondents';
 import { receiveMail } from '#usecases/incoming/receiveMail';
 import { createDraft } from '#usecases/messages/createDraft';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
+import { lockKeys } from '#usecases/openpgp/keyring';
 
 type Json = Record<string, unknown>;
 type Handler = (request: Request, context: { params: Promise<Json> }) => Promise<Response>;
@@ -138,6 +139,9 @@ beforeEach(async () => {
   const person = addCorrespondent(desk, { name: 'Ana', addresses: ['a@x.example'] });
   ids = [id, departure!.id, mail.id, person.id, 'nobody', '%00', 'x'.repeat(70)];
 });
+
+// A key that was made is open, and what follows it ends before the database does.
+afterEach(() => lockKeys(desk));
 
 it.each(
   operations
