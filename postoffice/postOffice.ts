@@ -7,6 +7,8 @@ import { composeAnswer } from './answer';
 import type { PostOfficeClock } from './clock';
 import { correspondents, type ScriptedCorrespondent } from './correspondents';
 import type { FaultBox } from './faults';
+import type { Folders } from './imap/folders';
+import { MAILBOX_ACCOUNT } from './imap/session';
 import { composeDelivered, composeFailed, composeSeen } from './report';
 import { preparedAnswers } from './pressed';
 import type { PendingAnswer, PostOfficeStore } from './store';
@@ -22,6 +24,16 @@ export interface PostOfficeOptions {
   folder?: string;
   /** Where the events of its calendar server are kept; undefined where it has none. */
   calendar?: string;
+  /** What programs look into by IMAP; undefined where there is no such mailbox. */
+  mailbox?: Folders;
+}
+
+/** Mail for the mailbox programs look into lies in its inbox, where there is one. */
+function putIntoInbox(mailbox: Folders | undefined, addresses: readonly string[], source: Buffer): boolean {
+  if (!mailbox || !addresses.includes(MAILBOX_ACCOUNT.address)) return false;
+  // A mailbox server has a clock of its own, and so have the programs that ask what is new since then.
+  mailbox.put(mailbox.find('INBOX')!, source, { at: Date.now(), flags: [] });
+  return true;
 }
 
 const RETRY_MS = 5 * 60_000;
@@ -109,12 +121,19 @@ function breakOff(server: SMTPServer, session: { id: string }): void {
 }
 
 /** The mail server; any address under `.example` has a mailbox. */
-export function createMailServer({ store, clock, faults }: PostOfficeOptions): SMTPServer {
+export function createMailServer({ store, clock, faults, mailbox }: PostOfficeOptions): SMTPServer {
   const options: SMTPServerOptions = {
     name: 'postoffice.example',
     banner: 'Post office',
     authOptional: true,
-    disabledCommands: ['AUTH'],
+    allowInsecureAuth: true,
+    onAuth({ username, password }, _session, done) {
+      const { user, password: right } = MAILBOX_ACCOUNT;
+      if (username === user && password === right) return done(null, { user });
+      done(
+        Object.assign(new Error('5.7.8 This name and password are not known here'), { responseCode: 535 }),
+      );
+    },
     // Offered only to be refused.
     hideSTARTTLS: true,
     hideDSN: false,
@@ -160,6 +179,7 @@ export function createMailServer({ store, clock, faults }: PostOfficeOptions): S
               envelope: envelopeWords(session.envelope, address),
             }));
             store.keep(at, boxes, source, [...reportsOf(session.envelope, at), ...answers]);
+            putIntoInbox(mailbox, addresses, source);
             const { answerAfterSeconds } = faults.present;
             if (faults.drops('after-dot')) breakOff(server, session);
             else if (answerAfterSeconds > 0) setTimeout(reply, answerAfterSeconds * 1000);
@@ -212,13 +232,17 @@ async function compose(answer: PendingAnswer): Promise<{ to: string; bytes: Buff
 }
 
 /** Delivers every answer due by `now`, in order. One that cannot be delivered is tried again later. */
-export async function answerAllDue({ store, lmtpPort }: PostOfficeOptions, now: number): Promise<void> {
+export async function answerAllDue(
+  { store, lmtpPort, mailbox }: PostOfficeOptions,
+  now: number,
+): Promise<void> {
   for (let answer = store.nextAnswer(now); answer; answer = store.nextAnswer(now)) {
     const composed = await compose(answer);
     // A report comes from nobody, so that none is ever made about it (RFC 3464 §2, RFC 8098 §3).
     const from = answer.kind === 'answer' || answer.kind === 'again' ? answer.address : '';
     try {
-      if (composed) await deliver(lmtpPort, from, composed.to, composed.bytes);
+      if (composed && !putIntoInbox(mailbox, [composed.to.toLowerCase()], composed.bytes))
+        await deliver(lmtpPort, from, composed.to, composed.bytes);
       store.answered(answer, answer.due, composed?.bytes ?? Buffer.alloc(0));
     } catch {
       store.postpone(answer, now + RETRY_MS);

@@ -3359,6 +3359,19 @@ export interface components {
     };
     Accounts: {
       accounts: components['schemas']['Account'][];
+      /** @description One that ships with the demo; null where there is none, or it has been added */
+      toTry: {
+        address: string;
+        password: string;
+        smtp: {
+          host: string;
+          port: number;
+        };
+        imap: {
+          host: string;
+          port: number;
+        };
+      } | null;
     };
     /** @description The servers of an address, as its domain says them (RFC 6186) */
     FoundServers: {

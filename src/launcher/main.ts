@@ -13,7 +13,7 @@ import { checkMailServerAddress } from '#usecases/release/mailServer';
 import { closeToOthers } from '#usecases/ownFolder';
 import { prepareData, takeFolder, UnusableData } from '#usecases/prepareData';
 import { Children, type ChildSpec } from './children';
-import { assertFree, freePort } from './ports';
+import { assertFree, keptPorts } from './ports';
 
 const isDemo = process.argv[2] === 'demo';
 const command = isDemo ? 'npm run demo' : 'npm start';
@@ -64,9 +64,11 @@ async function specs(): Promise<ChildSpec[]> {
   };
   const list: ChildSpec[] = [];
   if (isDemo) {
-    const [smtp, http] = [await freePort(), await freePort()];
+    // What was set up with them finds them again after a restart.
+    const { smtp, http, imap } = await keptPorts(dataDir, ['smtp', 'http', 'imap']);
     env.OAK_SMTP_URL = `smtp://127.0.0.1:${smtp}`;
     env.OAK_POSTOFFICE_URL = `http://127.0.0.1:${http}`;
+    env.OAK_POSTOFFICE_IMAP_PORT = String(imap);
     list.push({
       name: 'post office',
       script: 'dist/postoffice.mjs',
@@ -75,6 +77,7 @@ async function specs(): Promise<ChildSpec[]> {
         POSTOFFICE_SMTP_PORT: String(smtp),
         POSTOFFICE_HTTP_PORT: String(http),
         POSTOFFICE_LMTP_PORT: String(lmtpPort),
+        POSTOFFICE_IMAP_PORT: String(imap),
         POSTOFFICE_FILES: demoFolder(dataDir),
       },
     });

@@ -1,5 +1,7 @@
 /** Finding and checking ports. */
+import { readFile, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
+import { join } from 'node:path';
 
 /** Listens for a moment; resolves with the port that was bound, rejects with the system's error. */
 function tryPort(port: number, host: string): Promise<number> {
@@ -44,4 +46,28 @@ export async function assertFree(
       cause: error,
     });
   }
+}
+
+/**
+ * Free ports of this machine, by name: those of the last start, as far as they are free still.
+ * @param dir where they are noted
+ */
+export async function keptPorts<N extends string>(
+  dir: string,
+  names: readonly N[],
+): Promise<Record<N, number>> {
+  const file = join(dir, 'ports.json');
+  let before: Partial<Record<N, number>> = {};
+  try {
+    before = JSON.parse(await readFile(file, 'utf8')) as typeof before;
+  } catch {
+    // Nothing was noted, or nobody can read it.
+  }
+  const ports = {} as Record<N, number>;
+  for (const name of names) {
+    const known = before[name];
+    ports[name] = known ? await tryPort(known, '127.0.0.1').catch(freePort) : await freePort();
+  }
+  await writeFile(file, JSON.stringify(ports));
+  return ports;
 }

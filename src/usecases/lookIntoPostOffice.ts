@@ -28,6 +28,18 @@ export const calendarToTry = () =>
     ? { place: `${process.env.OAK_POSTOFFICE_URL}/dav/`, user: 'registrar', password: 'lantern' }
     : undefined;
 
+/** The account that ships with it, to be tried; undefined where there is none. */
+export function accountToTry() {
+  const { OAK_POSTOFFICE_IMAP_PORT: imap, OAK_SMTP_URL: smtp } = process.env;
+  if (!imap || !smtp) return undefined;
+  const host = '127.0.0.1';
+  return {
+    ...{ address: 'tamsin@lampwalk.example', password: 'lantern' },
+    smtp: { host, port: Number(new URL(smtp).port) },
+    imap: { host, port: Number(imap) },
+  };
+}
+
 /** @throws (rejects) NotFound where there is no post office */
 export async function listMailboxes(): Promise<MailboxSummary[]> {
   return client().mailboxes();

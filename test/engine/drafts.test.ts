@@ -15,9 +15,10 @@ import { readMessage } from '#usecases/messages/readMessage';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { saveGroup } from '#usecases/people/groups';
 import { addCorrespondent } from '#usecases/people/correspondents';
-import { tempDesk } from '../support/desk';
+import { countRows, tempDesk } from '../support/desk';
 import { otherProgram, startDovecot } from '../support/dovecot';
-import { act, addMailbox, lying, mail, startReader } from '../support/mailbox';
+import { act, addMailbox, gone, lying, mail, readerProcess, startReader } from '../support/mailbox';
+import { freePort } from '../support/product';
 import { until } from '../support/until';
 
 const FOLDER = 'Drafts';
@@ -26,10 +27,10 @@ async function set() {
   const dovecot = await startDovecot();
   const other = await otherProgram(dovecot.port);
   await other.mailboxCreate(FOLDER);
-  const { desk } = tempDesk('real');
+  const { desk, dir } = tempDesk('real');
   const { id: account } = await addMailbox(desk, dovecot.port, { drafts: FOLDER });
   const reader = await startReader(desk);
-  return { other, desk, account, reader, dovecot };
+  return { other, desk, dir, account, reader, dovecot };
 }
 
 /** The bytes of each draft that lies there, by subject. */
@@ -142,7 +143,7 @@ describe('a draft', () => {
     await other.append('INBOX', mail('asked'));
     await until(
       'the question',
-      () => desk.store.db.get<{ n: number }>('SELECT count(*) n FROM messages')!.n === 1,
+      () => desk.store.db.get<{ n: number }>('SELECT count(*) n FROM messages').n === 1,
     );
     const picture =
       'Content-Type: text/plain; name=note.txt\r\nContent-Disposition: attachment; filename=note.txt\r\n';
@@ -166,7 +167,7 @@ describe('a draft', () => {
     ]);
     await act(other, FOLDER, 'Re: asked', (uid) => other.messageDelete(uid, { uid: true }));
     await until('it to be gone', () => draftMessages(desk.store.db, 10).length === 0);
-    expect(desk.store.db.get<{ words: string }>('SELECT words FROM reminders')!.words).toContain(
+    expect(desk.store.db.get<{ words: string }>('SELECT words FROM reminders').words).toContain(
       'Re: asked: the draft was sent or deleted in the mailbox',
     );
   });
@@ -228,6 +229,40 @@ describe('a draft', () => {
     expect(subjectsHere(desk).sort()).toEqual(['Kept', 'Other']);
     deleteMessage(desk, kept.id);
     await liesThere(other, ['Other']);
+  });
+
+  it('killed at any point: each lies there once, as it is last', async () => {
+    const { desk, dir, other, reader } = await set();
+    await reader.stop();
+    const drafts = Array.from({ length: 30 }, (_, n) =>
+      createDraft(desk, { subject: `d${n}`, text: 'First.' }),
+    );
+    const port = await freePort();
+    const put = () => countRows(desk, 'draft_copies WHERE uid IS NOT NULL');
+    let kills = 0;
+    while (put() < drafts.length && kills < 8) {
+      const before = put();
+      const child = readerProcess(dir, port);
+      const ended = gone(child);
+      await until('it to put some there', () => put() > before);
+      child.kill('SIGKILL');
+      await ended;
+      editMessage(desk, drafts[kills]!.id, { text: 'Last.' });
+      kills++;
+    }
+    expect(kills).toBeGreaterThan(1);
+    deleteMessage(desk, drafts[29]!.id);
+    await startReader(desk);
+    await liesThere(
+      other,
+      drafts.slice(0, 29).map((_, n) => `d${n}`),
+    );
+    await until('all as they are last', async () => {
+      const there = await draftsThere(other);
+      return drafts.slice(0, kills).every((_, n) => there.get(`d${n}`)?.includes('Last.'));
+    });
+    expect(Object.keys(await lying(other, FOLDER))).toHaveLength(29);
+    expect(subjectsHere(desk)).toHaveLength(29);
   });
 
   it('lies in a folder that is for nothing else', async () => {

@@ -1,6 +1,6 @@
 /** Mailboxes kept the same, against a real server: what comes, what is done here and there, and what breaks off. */
 import { sql } from 'drizzle-orm';
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
@@ -16,7 +16,7 @@ import { endSnooze, snooze } from '#usecases/incoming/snooze';
 import { readMessage } from '#usecases/messages/readMessage';
 import { countRows, tempDesk } from '../support/desk';
 import { otherProgram, PASSWORD, startDovecot } from '../support/dovecot';
-import { act, addMailbox, lying, mail, server, startReader } from '../support/mailbox';
+import { act, addMailbox, gone, lying, mail, readerProcess, server, startReader } from '../support/mailbox';
 import { freePort } from '../support/product';
 import { guardedSink } from '../support/sink';
 import { until } from '../support/until';
@@ -281,14 +281,6 @@ it('stopped and gone on with, away and tried again by hand: it goes on at once',
   await again.append('INBOX', mail('after'));
   await until('what comes after to come', () => subjects(desk).includes('after'));
 });
-
-/** The reader as a process of its own, to be killed. */
-function readerProcess(dir: string, port: number): ChildProcess {
-  const env = { ...process.env, OAK_DATA: dir, OAK_LMTP_PORT: String(port), OAK_LOG: 'silent' };
-  return spawn(process.execPath, ['dist/reader.mjs'], { env, stdio: ['ignore', 'ignore', 'ignore', 'ipc'] });
-}
-
-const gone = (child: ChildProcess) => new Promise((resolve) => child.once('exit', resolve));
 
 describe('a kill at any point', () => {
   // A server that knows no MOVE copies first and deletes then; one that says no UIDs is asked what lies there.

@@ -15,12 +15,12 @@ export async function startDovecot(more?: string): Promise<Dovecot> {
 }
 
 /** Another program that uses the mailbox. */
-export async function otherProgram(port: number, user = 'me'): Promise<ImapFlow> {
+export async function otherProgram(port: number, user = 'me', pass = PASSWORD): Promise<ImapFlow> {
   const client = new ImapFlow({
     host: '127.0.0.1',
     port,
     secure: false,
-    auth: { user, pass: PASSWORD },
+    auth: { user, pass },
     logger: false,
   });
   client.on('error', () => {});

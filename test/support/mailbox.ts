@@ -1,4 +1,5 @@
 /** A desk that keeps a mailbox the same, and looks into what lies there. */
+import { spawn, type ChildProcess } from 'node:child_process';
 import { expect, onTestFinished } from 'vitest';
 import type { ImapFlow } from 'imapflow';
 import pino from 'pino';
@@ -65,3 +66,12 @@ export async function act(
     lock.release();
   }
 }
+
+/** The reader as a process of its own, to be killed. */
+export function readerProcess(dir: string, port: number): ChildProcess {
+  const env = { ...process.env, OAK_DATA: dir, OAK_LMTP_PORT: String(port), OAK_LOG: 'silent' };
+  return spawn(process.execPath, ['dist/reader.mjs'], { env, stdio: ['ignore', 'ignore', 'ignore', 'ipc'] });
+}
+
+/** Resolves once it has ended. */
+export const gone = (child: ChildProcess) => new Promise((resolve) => child.once('exit', resolve));

@@ -27,6 +27,8 @@ const mailbox = all({
   since: orNull(instant),
 });
 
+const toTry = all({ host: text, port });
+
 const account = all({
   id: text.description('Empty for the one the environment names, which is changed there'),
   name: text,
@@ -44,7 +46,12 @@ export const answers = {
   MailboxFolders: all({
     folders: listOf(all({ path: text, use: orNull(text).description('What it is for (RFC 6154)') })),
   }),
-  Accounts: all({ accounts: listOf(account) }),
+  Accounts: all({
+    accounts: listOf(account),
+    toTry: orNull(all({ address: text, password: text, smtp: toTry, imap: toTry })).description(
+      'One that ships with the demo; null where there is none, or it has been added',
+    ),
+  }),
   FoundServers: all({
     smtp: found,
     imap: found,

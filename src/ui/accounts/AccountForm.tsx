@@ -5,7 +5,8 @@ import { useId, useState } from 'react';
 import type { AccountJson, FoundServersJson } from '#api/types';
 import { ask, type ApiProblem } from '../data/client';
 import styles from './Accounts.module.css';
-import { draftOf, emptyDraft, requestOf, withFound, type AccountDraft } from './accountDraft';
+import { useAccountToTry } from '../data/accounts';
+import { draftOf, draftToTry, emptyDraft, requestOf, withFound, type AccountDraft } from './accountDraft';
 import { ServerFields, type ServerDraft } from './ServerFields';
 
 interface Props {
@@ -22,6 +23,7 @@ export function AccountForm({ account, keep, done, cancel }: Props) {
   const [found, setFound] = useState<string>();
   const [problem, setProblem] = useState<ApiProblem>();
   const [busy, setBusy] = useState(false);
+  const toTry = useAccountToTry().data;
   const set = (patch: Partial<AccountDraft>) => setDraft((before) => ({ ...before, ...patch }));
   const server = (kind: 'smtp' | 'imap') => (patch: Partial<ServerDraft>) =>
     setDraft((before) => {
@@ -85,6 +87,16 @@ export function AccountForm({ account, keep, done, cancel }: Props) {
                 Find its servers
               </Button>
             </div>
+            {toTry && (
+              <>
+                <span />
+                <div>
+                  <Button size="small" onClick={() => setDraft(draftToTry(toTry))}>
+                    Try the one that ships
+                  </Button>
+                </div>
+              </>
+            )}
           </>
         )}
         <label htmlFor={`${id}-password`}>Password</label>

@@ -1,5 +1,5 @@
 /** What is typed about an account, and what is asked of the server with it. */
-import type { AccountJson, FoundServersJson } from '#api/types';
+import type { AccountJson, AccountsJson, FoundServersJson } from '#api/types';
 import type { ServerDraft } from './ServerFields';
 
 export interface AccountDraft {
@@ -23,6 +23,20 @@ export const emptyDraft = (): AccountDraft => ({
   imap: NO_SERVER,
   perMinute: null,
   plainHost: '',
+});
+
+/** The one that ships with the demo, as it would be typed. */
+export const draftToTry = ({
+  address,
+  password,
+  smtp,
+  imap,
+}: NonNullable<AccountsJson['toTry']>): AccountDraft => ({
+  ...emptyDraft(),
+  address,
+  password,
+  smtp: { ...smtp, security: 'none', user: null },
+  imap: { ...imap, security: 'none', user: null },
 });
 
 /** Of one that is there; its password is nobody's to show. */

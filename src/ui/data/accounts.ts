@@ -9,6 +9,10 @@ export const ACCOUNTS = '/accounts';
 
 export const useAccounts = () => useRead(['accounts'], ACCOUNTS, ({ accounts }: AccountsJson) => accounts);
 
+/** The account that ships with the demo; null where there is none. */
+export const useAccountToTry = () =>
+  useRead(['accounts', 'to-try'], ACCOUNTS, ({ toTry }: AccountsJson) => toTry);
+
 /** Asked for in the mailbox itself, so only when it is wanted. */
 export const useMailboxFolders = (id: string, enabled: boolean) =>
   useQuery({

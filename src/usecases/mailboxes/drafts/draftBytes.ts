@@ -45,7 +45,13 @@ export async function draftBytes(db: Reading, draft: Message): Promise<Buffer> {
   const parts = {
     from: { name: fromName, address: fromAddress || NOBODY },
     ...addressesOf(db, draft),
-    ...{ subject, text, html, inReplyTo, references, importance, sensitivity },
+    subject,
+    text,
+    html,
+    inReplyTo,
+    references,
+    importance,
+    sensitivity,
     attachments: await attachedTo(db, draft.id),
   };
   return (await composeMessage(parts, idFor(draft), draft.at)).bytes;

@@ -54,7 +54,9 @@ async function readDraft({ pool }: Pulling, bytes: Buffer): Promise<ReadDraft | 
     const parts = mail.attachments.map(({ part }) => part);
     const contents = parts.length > 0 ? await pool.read('parts', [bytes, parts], { ms }) : [];
     const files = mail.attachments.map(({ name, type, contentId }, index) => ({
-      ...{ name: safeFileName(name), type, contentId },
+      name: safeFileName(name),
+      type,
+      contentId,
       bytes: Buffer.from(contents[index]!),
     }));
     return { mail, html, files };
@@ -129,7 +131,12 @@ function writeHere(desk: Desk, tx: Tx, accountId: string, { mail, html, files }:
   return createDraft(
     desk,
     {
-      ...{ subject, text, html, to: usable(to), cc: usable(cc), bcc: usable(bcc) },
+      subject,
+      text,
+      html,
+      to: usable(to),
+      cc: usable(cc),
+      bcc: usable(bcc),
       identity: identityFor(desk, tx, accountId, mail),
       // What lies on that server in the clear is not encrypted by being read here.
       encrypt: 'no',
@@ -197,7 +204,12 @@ function goneThere(desk: Desk, tx: Tx, copy: DraftCopy): void {
   deleteMessage(desk, draft.id);
   const words = `${draft.subject || '(no subject)'}: the draft was sent or deleted in the mailbox by another program, and is deleted here, too`;
   insertReminder(tx, {
-    ...{ kind: 'review', words, at: desk.now(tx), messageId: null, todoId: null, sound: false },
+    kind: 'review',
+    words,
+    at: desk.now(tx),
+    messageId: null,
+    todoId: null,
+    sound: false,
   });
   noteChange(tx, 'return', draft.id);
 }
@@ -232,8 +244,14 @@ export async function pullDrafts(pulling: Pulling): Promise<void> {
     desk.store.write((tx) => {
       unbindDraftCopies(tx, account.id);
       putFolder(tx, {
-        ...{ accountId: account.id, path, uidValidity, modseq: null },
-        ...{ top: 0, bottom: 1, rest: 0, stopped: false },
+        accountId: account.id,
+        path,
+        uidValidity,
+        modseq: null,
+        top: 0,
+        bottom: 1,
+        rest: 0,
+        stopped: false,
       });
     });
   const uids = await open.uids();
