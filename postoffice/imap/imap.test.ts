@@ -1,28 +1,16 @@
 /** The mailbox programs look into by IMAP: by the client of the product, by a library, and by Python’s. */
 import { execFile } from 'node:child_process';
-import { createConnection, type AddressInfo } from 'node:net';
+import { createConnection } from 'node:net';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { ImapFlow } from 'imapflow';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import { Mailbox } from '#imap/client';
 import { tempDir } from '#test/support/desk';
+import { startMailbox } from '#test/support/standIn';
 import { until } from '#test/support/until';
-import { createMailboxServer, openMailbox } from './server';
+import { openMailbox } from './server';
 import { MAILBOX_ACCOUNT } from './session';
-
-async function start() {
-  const folders = await openMailbox(join(tempDir(), 'mailbox.db'));
-  const { server, hangUp } = createMailboxServer(folders);
-  await new Promise<void>((resolve) => void server.listen(0, '127.0.0.1', resolve));
-  onTestFinished(async () => {
-    hangUp();
-    await new Promise((resolve) => server.close(resolve));
-    folders.close();
-  });
-  const { port } = server.address() as AddressInfo;
-  return { folders, port };
-}
 
 const accessTo = (port: number, password = MAILBOX_ACCOUNT.password) => ({
   place: { host: '127.0.0.1', port, security: 'none' as const, user: MAILBOX_ACCOUNT.user },
@@ -58,7 +46,7 @@ const conversation = (port: number, lines: string) =>
 
 describe('the mailbox', () => {
   it('is looked into, marked, filed, put into and moved by the product’s own client', async () => {
-    const { port, folders } = await start();
+    const { port, folders } = await startMailbox();
     await expect(Mailbox.connect(accessTo(port, 'wrong'))).rejects.toThrow(/name and password/);
     const mailbox = await Mailbox.connect(accessTo(port));
     onTestFinished(() => mailbox.drop());
@@ -98,7 +86,7 @@ describe('the mailbox', () => {
   });
 
   it('tells of changes as they happen, also of those of others', async () => {
-    const { port, folders } = await start();
+    const { port, folders } = await startMailbox();
     let told = 0;
     const mailbox = await Mailbox.connect(accessTo(port), { changed: () => told++ });
     onTestFinished(() => mailbox.drop());
@@ -117,7 +105,7 @@ describe('the mailbox', () => {
   });
 
   it('is used by Python’s client, by numbers and by literals', async () => {
-    const { port, folders } = await start();
+    const { port, folders } = await startMailbox();
     const script = `
 import imaplib
 box = imaplib.IMAP4("127.0.0.1", ${port})
@@ -148,7 +136,7 @@ box.logout()
   });
 
   it('refuses what nobody can make out, and who is not signed in, and goes on', async () => {
-    const { port } = await start();
+    const { port } = await startMailbox();
     const { user, password } = MAILBOX_ACCOUNT;
     const said = await conversation(
       port,

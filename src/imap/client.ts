@@ -1,5 +1,5 @@
 /** A mailbox of a mail server (IMAP, RFC 9051 and RFC 3501), as far as keeping it the same needs it. */
-import type { ImapFlow, ImapFlowOptions, MailboxObject } from 'imapflow';
+import type { ImapFlow, ImapFlowOptions, MailboxObject, SearchObject } from 'imapflow';
 import { INBOX } from '#core/mailbox/folders';
 import { placeLabel, type ServerPlace } from '#core/message/account';
 import { serverWords, type ConnectionError } from '#mail/serverWords';
@@ -123,12 +123,27 @@ export class OpenFolder {
     return inWords(this.place, work);
   }
 
+  /** What the client calls undone was refused by the server, or the connection broke off meanwhile. */
+  private done(done: unknown): boolean {
+    if (!done && !this.client.usable)
+      throw Object.assign(new Error('The connection broke off.'), { code: 'ECONNRESET' });
+    return Boolean(done);
+  }
+
+  /** What is searched for; a server that refuses to search has not found nothing. */
+  private async searched(query: SearchObject): Promise<number[]> {
+    const found = await this.client.search(query, { uid: true });
+    if (!this.done(found) || !Array.isArray(found))
+      throw new MailboxError(`The mailbox server does not say what lies in “${this.path}”.`);
+    return found;
+  }
+
   /** The UIDs in it, ascending. @param from the lowest */
   uids(from = 1): Promise<number[]> {
     return this.ask(async () => {
-      const found = await this.client.search({ uid: `${from}:*` }, { uid: true });
+      const found = await this.searched({ uid: `${from}:*` });
       // A range whose end is * has the last one always (RFC 9051 §9).
-      return (found || []).filter((uid) => uid >= from).sort((a, b) => a - b);
+      return found.filter((uid) => uid >= from).sort((a, b) => a - b);
     });
   }
 
@@ -180,34 +195,34 @@ export class OpenFolder {
     });
   }
 
-  setSeen(uids: readonly number[], seen: boolean): Promise<void> {
+  /** @returns false where the server refuses that */
+  setSeen(uids: readonly number[], seen: boolean): Promise<boolean> {
     return this.ask(async () => {
       const range = rangeOf(uids);
-      await (seen
-        ? this.client.messageFlagsAdd(range, [SEEN], { uid: true })
-        : this.client.messageFlagsRemove(range, [SEEN], { uid: true }));
+      return this.done(
+        await (seen
+          ? this.client.messageFlagsAdd(range, [SEEN], { uid: true })
+          : this.client.messageFlagsRemove(range, [SEEN], { uid: true })),
+      );
     });
   }
 
-  /** @returns the UID it has there; undefined where the server does not say, or it is gone */
-  move(uid: number, to: string): Promise<number | undefined> {
+  /** @returns the UID it has there; undefined where the server does not say, or it is gone; false where it refuses that */
+  move(uid: number, to: string): Promise<number | undefined | false> {
     return this.ask(async () => {
       const moved = await this.client.messageMove(String(uid), to, { uid: true });
-      return (moved && moved.uidMap?.get(uid)) || undefined;
+      return this.done(moved) && ((moved && moved.uidMap?.get(uid)) || undefined);
     });
   }
 
-  /** Deletes it. */
-  remove(uid: number): Promise<void> {
-    return this.ask(async () => void (await this.client.messageDelete(String(uid), { uid: true })));
+  /** Deletes it. @returns false where the server refuses that */
+  remove(uid: number): Promise<boolean> {
+    return this.ask(async () => this.done(await this.client.messageDelete(String(uid), { uid: true })));
   }
 
   /** True where a message of this Message-ID lies in it. */
   has(headerId: string): Promise<boolean> {
-    return this.ask(async () => {
-      const found = await this.client.search({ header: { 'message-id': headerId } }, { uid: true });
-      return Array.isArray(found) && found.length > 0;
-    });
+    return this.ask(async () => (await this.searched({ header: { 'message-id': headerId } })).length > 0);
   }
 }
 

@@ -34,7 +34,8 @@ export function accountToTry() {
   if (!imap || !smtp) return undefined;
   const host = '127.0.0.1';
   return {
-    ...{ address: 'tamsin@lampwalk.example', password: 'lantern' },
+    address: 'tamsin@lampwalk.example',
+    password: 'lantern',
     smtp: { host, port: Number(new URL(smtp).port) },
     imap: { host, port: Number(imap) },
   };

@@ -129,9 +129,9 @@ export class MailboxSync {
     for (let n = 0; n < MOST_LOOKS && !this.stopped; n++) {
       await pull(looking, folders);
       await pullDrafts(looking);
-      const isUnsure = await push(looking);
       const { again, next } = await pushDrafts({ ...looking, resting: this.resting });
       this.wantAfter(next);
+      const isUnsure = await push(looking);
       if (!isUnsure && !again) break;
     }
     this.tries = 0;

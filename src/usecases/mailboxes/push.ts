@@ -2,7 +2,7 @@
 import { group } from 'd3-array';
 import { folderFor, isSameFolder, NO_FOLDERS, placeOf } from '#core/mailbox/folders';
 import { wholeInTurns } from '#mail/enclosures';
-import type { Mailbox, OpenFolder } from '#imap/client';
+import { MailboxError, type Mailbox, type OpenFolder } from '#imap/client';
 import type { Account } from '#store/accounts';
 import { findDeparture } from '#store/departures';
 import { frozenOf } from '#store/frozen';
@@ -34,6 +34,8 @@ interface Pushing {
   mailbox: Mailbox;
   account: Account;
   signal: AbortSignal;
+  /** Folders the server lets nothing be moved to. */
+  refused: Set<string>;
 }
 
 /** Opens a folder where its UIDs are those that are known. */
@@ -61,11 +63,10 @@ async function pushSeen(pushing: Pushing, all: readonly Due[]): Promise<void> {
     for (const seen of [true, false]) {
       const items = inIt.filter((each) => each.seen === seen).map(({ item }) => item);
       if (items.length === 0) continue;
-      await open.setSeen(
-        items.map(({ uid }) => uid),
-        seen,
-      );
-      desk.store.write((tx) => items.forEach((item) => changeItem(tx, item, { seen })));
+      const uids = items.map(({ uid }) => uid);
+      // What the server refuses stays marked there as it is; that is no change of anybody’s.
+      if (await open.setSeen(uids, seen))
+        desk.store.write((tx) => items.forEach((item) => changeItem(tx, item, { seen })));
     }
   }
   desk.store.write((tx) => all.forEach(({ due }) => doneDue(tx, due.seq)));
@@ -81,25 +82,28 @@ function targetOf({ account }: Pushing, { message }: Due, item: MailboxItem): st
 
 /**
  * Moves one. Where it is to go is written down before: a server may copy first and delete then, and break off between.
- * @returns whether it is known to be there
+ * @returns whether it is known to be there, or refused: then it is still due
  */
 async function moveOne(
-  { desk }: Pushing,
+  { desk, refused }: Pushing,
   open: OpenFolder,
   item: MailboxItem,
   target: string,
-): Promise<boolean> {
+): Promise<boolean | 'refused'> {
   const { db } = desk.store;
   const there = itemsOf(db, item.messageId).some(
     (each) => each.accountId === item.accountId && isSameFolder(each.folder, target),
   );
   if (there && item.moving === target) {
-    await open.remove(item.uid);
-    desk.store.write((tx) => removeItem(tx, item));
+    if (await open.remove(item.uid)) desk.store.write((tx) => removeItem(tx, item));
     return true;
   }
   desk.store.write((tx) => changeItem(tx, item, { moving: target }));
   const uid = await open.move(item.uid, target);
+  if (uid === false) {
+    refused.add(target);
+    return 'refused';
+  }
   // The server does not say, or it was gone: the next look finds out.
   if (uid === undefined) return false;
   desk.store.write((tx) => {
@@ -116,8 +120,8 @@ async function dropTwins(pushing: Pushing, all: readonly Due[]): Promise<void> {
   for (const { items } of all)
     for (const item of items.filter(({ moving }) => moving === TOO_MANY)) {
       const open = items.length > 1 ? await opened(pushing, item.folder) : undefined;
-      await open?.remove(item.uid);
-      desk.store.write((tx) => (open ? removeItem(tx, item) : changeItem(tx, item, { moving: null })));
+      const isGone = await open?.remove(item.uid);
+      desk.store.write((tx) => (isGone ? removeItem(tx, item) : changeItem(tx, item, { moving: null })));
     }
 }
 
@@ -133,16 +137,19 @@ async function pushPlaces(pushing: Pushing, all: readonly Due[]): Promise<boolea
     }),
   );
   for (const target of new Set(moves.map((each) => each.target))) await mailbox.ensure(target);
-  const unsure = new Set<number>();
+  const [unsure, refused] = [new Set<number>(), new Set<number>()];
   for (const [folder, inIt] of group(moves, ({ item }) => item.folder)) {
     const open = await opened(pushing, folder);
     if (pushing.signal.aborted || !open) return false;
     for (const { item, target, seq } of inIt) {
       if (pushing.signal.aborted) return false;
-      if (!(await moveOne(pushing, open, item, target))) unsure.add(seq);
+      const moved = await moveOne(pushing, open, item, target);
+      if (moved === 'refused') refused.add(seq);
+      else if (!moved) unsure.add(seq);
     }
   }
-  desk.store.write((tx) => all.forEach(({ due }) => unsure.has(due.seq) || doneDue(tx, due.seq)));
+  const still = new Set([...unsure, ...refused]);
+  desk.store.write((tx) => all.forEach(({ due }) => still.has(due.seq) || doneDue(tx, due.seq)));
   return unsure.size === 0;
 }
 
@@ -166,12 +173,13 @@ async function pushSentCopies({ desk, mailbox, account, signal }: Pushing): Prom
 }
 
 /**
- * Does all that is due.
+ * Does all that is due, and as much of it as the server lets be done.
  * @returns whether the mailbox is to be looked at again: something was done of which it is not known how it stands
  * @throws (rejects) MailboxError; what was done by then is done
  */
-export async function push(pushing: Pushing): Promise<boolean> {
-  const { desk, account, signal } = pushing;
+export async function push(into: Omit<Pushing, 'refused'>): Promise<boolean> {
+  const pushing: Pushing = { ...into, refused: new Set() };
+  const { desk, account, signal, refused } = pushing;
   const { db } = desk.store;
   const due = dueIn(db, account.id, LOOK_AHEAD).flatMap((each): Due[] => {
     const message = findMessage(db, each.messageId);
@@ -184,5 +192,9 @@ export async function push(pushing: Pushing): Promise<boolean> {
   const isSure = places.length === 0 || (await pushPlaces(pushing, places));
   await pushSentCopies(pushing);
   if (due.length === 0) desk.store.write(dropIdleDue);
+  if (refused.size > 0)
+    throw new MailboxError(
+      `The mailbox server lets nothing be moved to ${[...refused].map((path) => `“${path}”`).join(', ')}.`,
+    );
   return !signal.aborted && (!isSure || due.length === LOOK_AHEAD);
 }

@@ -82,8 +82,8 @@ export async function pushDrafts(pushing: PushingDrafts): Promise<{ again: boole
     return { again: false, next };
   for (const copy of old) {
     if (signal.aborted || !open) break;
-    await open.remove(copy.uid!);
-    desk.store.write((tx) => removeDraftCopy(tx, copy));
+    // What the server refuses to delete is still known as what it was.
+    if (await open.remove(copy.uid!)) desk.store.write((tx) => removeDraftCopy(tx, copy));
   }
   return { again: false, next };
 }
