@@ -261,6 +261,8 @@ describe('a draft', () => {
       const there = await draftsThere(other);
       return drafts.slice(0, kills).every((_, n) => there.get(`d${n}`)?.includes('Last.'));
     });
+    // The one before goes once the next is there.
+    await until('one of each', async () => (await other.status(FOLDER, { messages: true })).messages === 29);
     expect(Object.keys(await lying(other, FOLDER))).toHaveLength(29);
     expect(subjectsHere(desk)).toHaveLength(29);
   });

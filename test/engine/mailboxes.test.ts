@@ -203,9 +203,10 @@ describe('what stands otherwise on both sides', () => {
     expect(subjects(desk)).toEqual(['new']);
     // Moved by somebody after that, it is moved here too.
     await act(other, 'INBOX', 'p0', (uid) => other.messageMove(uid, 'Archive', { uid: true }));
+    const lie = (folder: string) => countRows(desk, `mailbox_items WHERE folder = '${folder}'`);
     await until(
-      'that to be known',
-      () => countRows(desk, "(SELECT 1 FROM mailbox_items WHERE folder = 'Archive')") === 1,
+      'that to be known, and that it lies nowhere else',
+      () => lie('Archive') === 1 && lie('INBOX') === 2,
     );
     await act(other, 'Archive', 'p0', (uid) => other.messageMove(uid, 'INBOX', { uid: true }));
     await until('it to be in the inbox', () => subjects(desk).includes('p0'));
