@@ -1,5 +1,5 @@
 /** Drafts in mailboxes: what of them lies in the folder that is for them. */
-import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import { draftCopies, messages } from './schema';
 import type { Message } from './messages';
 import type { Reading, Tx } from './store';
@@ -32,6 +32,16 @@ export const draftCopiesOf = (db: Reading, accountId: string, messageId: string)
     .where(and(eq(draftCopies.accountId, accountId), eq(draftCopies.messageId, messageId)))
     .orderBy(asc(draftCopies.seq))
     .all();
+
+/** It lies in the folder of another account as well: both look into one mailbox. */
+export const isKnownElsewhere = (db: Reading, accountId: string, print: string): boolean =>
+  db
+    .select({ seq: draftCopies.seq })
+    .from(draftCopies)
+    .where(
+      and(ne(draftCopies.accountId, accountId), eq(draftCopies.print, print), ne(draftCopies.messageId, '')),
+    )
+    .get() !== undefined;
 
 /** Nothing is known of that folder any more. */
 export const forgetDraftCopies = (tx: Tx, accountId: string): void =>

@@ -5,7 +5,7 @@ import type { ImapFlow } from 'imapflow';
 import { describe, expect, it } from 'vitest';
 import { draftCopiesIn } from '#store/draftCopies';
 import { draftMessages } from '#store/messages';
-import { changeAccount } from '#usecases/accounts/accounts';
+import { addAccount, changeAccount } from '#usecases/accounts/accounts';
 import type { Desk } from '#usecases/desk';
 import { attachedTo, attachWhole } from '#usecases/messages/attachments';
 import { createDraft } from '#usecases/messages/createDraft';
@@ -16,8 +16,8 @@ import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { saveGroup } from '#usecases/people/groups';
 import { addCorrespondent } from '#usecases/people/correspondents';
 import { countRows, tempDesk } from '../support/desk';
-import { otherProgram, startDovecot } from '../support/dovecot';
-import { act, addMailbox, gone, lying, mail, readerProcess, startReader } from '../support/mailbox';
+import { otherProgram, PASSWORD, startDovecot } from '../support/dovecot';
+import { act, addMailbox, gone, lying, mail, readerProcess, server, startReader } from '../support/mailbox';
 import { freePort } from '../support/product';
 import { until } from '../support/until';
 
@@ -262,9 +262,30 @@ describe('a draft', () => {
       return drafts.slice(0, kills).every((_, n) => there.get(`d${n}`)?.includes('Last.'));
     });
     // The one before goes once the next is there.
-    await until('one of each', async () => (await other.status(FOLDER, { messages: true })).messages === 29);
+    await until('one of each', async () => {
+      const status = await other.status(FOLDER, { messages: true });
+      return status && status.messages === 29;
+    });
     expect(Object.keys(await lying(other, FOLDER))).toHaveLength(29);
     expect(subjectsHere(desk)).toHaveLength(29);
+  });
+
+  it('of two accounts that look into one mailbox is one, and stays', async () => {
+    const { desk, other, account, dovecot } = await set();
+    const { id: second } = await addAccount(desk, {
+      address: 'loans@wrenfield.example',
+      password: PASSWORD,
+      smtp: server(1),
+      imap: server(dovecot.port),
+      folders: { archive: 'Archive', sent: 'Sent', snooze: 'Snoozed', drafts: FOLDER },
+      untried: true,
+    });
+    createDraft(desk, { subject: 'Mine', text: 'Words.' });
+    await other.append(FOLDER, mail('theirs'), ['\\Seen', '\\Draft']);
+    const known = (id: string) => draftCopiesIn(desk.store.db, id).filter(({ uid }) => uid !== null).length;
+    await until('both to know both', () => known(account) === 2 && known(second) === 2);
+    await liesThere(other, ['Mine', 'theirs']);
+    expect(subjectsHere(desk).sort()).toEqual(['Mine', 'theirs']);
   });
 
   it('lies in a folder that is for nothing else', async () => {

@@ -11,6 +11,7 @@ import {
   draftCopiesIn,
   draftCopiesOf,
   insertDraftCopy,
+  isKnownElsewhere,
   removeDraftCopy,
   unbindDraftCopies,
   type DraftCopy,
@@ -157,6 +158,9 @@ function bind({ desk, account }: Pulling, uid: number, print: string): boolean {
 /** Seconds are what a Date header has. */
 const secondOf = (at: number): number => Math.floor(at / 1000);
 
+/** It is left alone there. */
+const NOBODYS = { id: '', revision: 0 };
+
 /** What it is a copy of from now on. */
 function follow(desk: Desk, tx: Tx, accountId: string, read: ReadDraft): Pick<Message, 'id' | 'revision'> {
   const id = draftOfId(read.mail.messageId);
@@ -167,6 +171,8 @@ function follow(desk: Desk, tx: Tx, accountId: string, read: ReadDraft): Pick<Me
   if (last?.revision === draft.revision) return changeHere(desk, tx, draft, read);
   // Changed here as well since: both stay, each as a draft of its own.
   if (last) return writeHere(desk, tx, accountId, read);
+  // That of another account is for that one to follow.
+  if (accountOf(desk, tx, draft.identity) !== accountId) return NOBODYS;
   // Put there by this desk, before nothing was known of that folder any more: the newer one counts.
   const [here, there] = [secondOf(draft.at), secondOf(read.mail.date ?? 0)];
   if (there > here) return changeHere(desk, tx, draft, read);
@@ -181,11 +187,14 @@ async function takeOne(pulling: Pulling, uid: number, bytes: Buffer): Promise<vo
   const read = await readDraft(pulling, bytes);
   const copy = { accountId: account.id, uid, print };
   const leaveAlone = () =>
-    desk.store.write((tx) => insertDraftCopy(tx, { ...copy, messageId: '', revision: 0 }));
+    desk.store.write((tx) =>
+      insertDraftCopy(tx, { ...copy, messageId: NOBODYS.id, revision: NOBODYS.revision }),
+    );
   if (!read) return void leaveAlone();
   try {
     desk.store.write((tx) => {
-      const { id, revision } = follow(desk, tx, account.id, read);
+      const isAnothers = isKnownElsewhere(tx, account.id, print);
+      const { id, revision } = isAnothers ? NOBODYS : follow(desk, tx, account.id, read);
       insertDraftCopy(tx, { ...copy, messageId: id, revision });
     });
   } catch (error) {
