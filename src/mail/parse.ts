@@ -169,7 +169,10 @@ export async function parseMessage(bytes: Buffer): Promise<IncomingMessage> {
   const [to, moreTo] = few(mailboxes(mail.to), READING.recipients);
   const [cc, moreCc] = few(mailboxes(mail.cc), READING.recipients - to.length);
   const [replyTo, moreReplyTo] = few(mailboxes(mail.replyTo), READING.recipients - to.length - cc.length);
-  const [bcc, moreBcc] = few(mailboxes(mail.bcc), READING.recipients - to.length - cc.length - replyTo.length);
+  const [bcc, moreBcc] = few(
+    mailboxes(mail.bcc),
+    READING.recipients - to.length - cc.length - replyTo.length,
+  );
   const strange: [Strange, boolean][] = [
     ['parts', mail.attachments.length > READING.parts],
     ['people', moreTo || moreCc || moreReplyTo || moreBcc],
