@@ -2,6 +2,7 @@
 import { ImapFlow } from 'imapflow';
 import { chmodSync, chownSync, existsSync, mkdirSync, utimesSync, writeFileSync } from 'node:fs';
 import { userInfo } from 'node:os';
+import { once } from 'node:events';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import pino from 'pino';
@@ -36,7 +37,15 @@ function fillMaildir(dir: string, count: number): void {
 const count = (desk: Desk) => desk.store.db.get<{ n: number }>(sql`SELECT count(*) AS n FROM messages`).n;
 
 async function reached(desk: Desk, wanted: number): Promise<void> {
-  while (count(desk) < wanted) await new Promise((resolve) => setTimeout(resolve, 10));
+  // Rarely enough that counting them takes nothing from what is measured.
+  while (count(desk) < wanted) await new Promise((resolve) => setTimeout(resolve, 250));
+}
+
+/** Looked up by its id: to count them all would take longer than it takes to come. */
+async function hasCome(desk: Desk, n: number): Promise<void> {
+  const [, id] = /^Message-ID: (.+)\r$/m.exec(letter(n).toString())!;
+  const found = sql`SELECT 1 AS one FROM messages WHERE header_id = ${id}`;
+  while (!desk.store.db.get(found)) await new Promise((resolve) => setTimeout(resolve, 10));
 }
 
 async function connect(port: number): Promise<ImapFlow> {
@@ -88,14 +97,21 @@ export async function mailbox(): Promise<Row[]> {
     await reached(desk, HELD);
     const whole = performance.now() - start;
     const other = await connect(port);
-    const waits: number[] = [];
+    const listener = await connect(port);
+    await listener.mailboxOpen('INBOX');
+    void listener.idle();
+    const [waits, bareWaits]: [number[], number[]] = [[], []];
     for (let n = 0; n < LATER; n++) {
+      const told = once(listener, 'exists');
       await other.append('INBOX', letter(HELD + n));
       const came = performance.now();
-      await reached(desk, HELD + n + 1);
+      void told.then(() => bareWaits.push(performance.now() - came));
+      await hasCome(desk, HELD + n);
       waits.push(performance.now() - came);
+      await told;
     }
     await other.logout();
+    listener.close();
     const rate = (ms: number) => `${Math.round((HELD / ms) * 1000)} a second`;
     return [
       [
@@ -107,7 +123,7 @@ export async function mailbox(): Promise<Row[]> {
       [
         'a message that comes there is here',
         `p50 ${Math.round(median(waits))} ms, longest ${Math.round(Math.max(...waits))} ms`,
-        'the 2 s that were asked for',
+        `asked: 2 s; somebody who only listens there is told after p50 ${Math.round(median(bareWaits))} ms, longest ${Math.round(Math.max(...bareWaits))} ms`,
         (Math.max(...waits) / 2000).toFixed(2),
       ],
     ];
