@@ -1,20 +1,12 @@
 /** What a FETCH asks for (RFC 9051 §6.4.5), and the answer. */
 import { compiler } from 'imapflow/lib/handler/imap-handler.js';
+import { formatDateTime } from 'imapflow/lib/tools.js';
 import type { ImapCompileNode } from 'imapflow/lib/handler/types.js';
 import type { Lying } from './folders';
 import { textOf, textsOf, type ImapAttribute } from './reading';
 
 /** What is not told here. */
 export class UnknownItem extends Error {}
-
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-
-/** A moment as IMAP writes it, in UTC. */
-export function internalDate(at: number): string {
-  const date = new Date(at);
-  const day = String(date.getUTCDate()).padStart(2, ' ');
-  return `${day}-${MONTHS[date.getUTCMonth()]}-${date.getUTCFullYear()} ${date.toISOString().slice(11, 19)} +0000`;
-}
 
 /** Where the header of a message ends, its empty line with it. */
 export function headerOf(source: Buffer): Buffer {
@@ -56,7 +48,7 @@ export interface Fetched extends Lying {
   source: () => Buffer;
 }
 
-/** What is asked of a message; `marks` where it is seen by being asked for. */
+/** What is asked of a message, by its name. */
 function item(asked: ImapAttribute, { uid, flags, at, size, source }: Fetched): ImapCompileNode[] {
   const name = textOf(asked)?.toUpperCase() ?? '';
   switch (name) {
@@ -65,7 +57,7 @@ function item(asked: ImapAttribute, { uid, flags, at, size, source }: Fetched): 
     case 'FLAGS':
       return [atom('FLAGS'), flags.map(atom)];
     case 'INTERNALDATE':
-      return [atom('INTERNALDATE'), internalDate(at)];
+      return [atom('INTERNALDATE'), formatDateTime(at)];
     case 'RFC822.SIZE':
       return [atom('RFC822.SIZE'), size];
     case 'RFC822':

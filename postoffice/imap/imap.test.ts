@@ -3,10 +3,10 @@ import { execFile } from 'node:child_process';
 import { createConnection } from 'node:net';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { ImapFlow } from 'imapflow';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import { Mailbox } from '#imap/client';
 import { tempDir } from '#test/support/desk';
+import { otherProgram } from '#test/support/dovecot';
 import { startMailbox } from '#test/support/standIn';
 import { until } from '#test/support/until';
 import { openMailbox } from './server';
@@ -16,21 +16,6 @@ const accessTo = (port: number, password = MAILBOX_ACCOUNT.password) => ({
   place: { host: '127.0.0.1', port, security: 'none' as const, user: MAILBOX_ACCOUNT.user },
   password,
 });
-
-async function library(port: number): Promise<ImapFlow> {
-  const { user, password: pass } = MAILBOX_ACCOUNT;
-  const client = new ImapFlow({
-    host: '127.0.0.1',
-    port,
-    secure: false,
-    auth: { user, pass },
-    logger: false,
-  });
-  client.on('error', () => {});
-  await client.connect();
-  onTestFinished(() => client.close());
-  return client;
-}
 
 const LETTER = Buffer.from('Subject: Hello\r\nMessage-ID: <hello@x.example>\r\n\r\nWords.\r\n');
 
@@ -91,7 +76,7 @@ describe('the mailbox', () => {
     const mailbox = await Mailbox.connect(accessTo(port), { changed: () => told++ });
     onTestFinished(() => mailbox.drop());
     await mailbox.open('INBOX');
-    const other = await library(port);
+    const other = await otherProgram(port, MAILBOX_ACCOUNT.user, MAILBOX_ACCOUNT.password);
     await other.append('INBOX', LETTER);
     await until('it to be told', () => told > 0);
     const lock = await other.getMailboxLock('INBOX');

@@ -342,6 +342,14 @@ export class Mailbox {
     });
   }
 
+  /** The same, made where there is none. @returns undefined where it is gone again */
+  async openOrMake(path: string): Promise<OpenFolder | undefined> {
+    const open = await this.open(path);
+    if (open) return open;
+    await this.ensure(path);
+    return this.open(path);
+  }
+
   /** A connection of its own where there may be one more; servers allow some, and no more. */
   private async clientFor(path: string): Promise<ImapFlow> {
     const known = this.kept.get(path);

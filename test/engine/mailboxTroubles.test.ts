@@ -114,6 +114,20 @@ describe('a server', () => {
     expect(folders.lying('INBOX')).toHaveLength(6);
   });
 
+  it('that takes no draft lets everything else be done', async () => {
+    const { desk, folders, meddler, trouble } = await set();
+    meddler.refuse = /APPEND/;
+    createDraft(desk, { subject: 'Kept', text: 'Words.' });
+    await until('it to be said', () => meddler.struck > 0 && trouble() !== null);
+    const id = idOf(desk, BUNS);
+    markSeen(desk, [id]);
+    await until('what is seen there', () => isSeenThere(folders, 3));
+    expect(folders.lying('Drafts')).toEqual([]);
+    meddler.refuse = undefined;
+    await until('the draft there', () => folders.lying('Drafts').length === 1);
+    expect(draftMessages(desk.store.db, 10)).toHaveLength(1);
+  });
+
   it('that refuses to delete a draft has not written another one', async () => {
     const { desk, folders, meddler } = await set();
     const { id } = createDraft(desk, { to: ['b@x.example'], subject: 'Leaves', text: 'Words.' });

@@ -27,14 +27,19 @@ export async function startMeddler(server: number): Promise<Meddler> {
       });
     }
     there.on('data', (bytes) => program.write(bytes));
+    // What follows a command that was refused, until the next one.
+    let isRest = false;
     program.on('data', (bytes) => {
       const said = bytes.toString('latin1');
+      isRest &&= !/^[0-9A-Z]+ [A-Z]+/.test(said);
+      if (isRest) return;
       if (meddler.cut?.test(said)) {
         meddler.cut = undefined;
         meddler.struck++;
         program.destroy();
       } else if (meddler.refuse?.test(said)) {
         meddler.struck++;
+        isRest = true;
         program.write(`${said.split(' ')[0]} NO Not by you\r\n`);
       } else there.write(bytes);
     });

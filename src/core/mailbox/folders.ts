@@ -55,11 +55,11 @@ export const knownFolders = (folders: MailboxFolders): string[] => [
 ];
 
 /** What lies in the folder for drafts is a draft: it is for nothing else. */
-export const draftsApart = ({ drafts, sent, ...others }: MailboxFolders): boolean =>
-  drafts === null ||
-  ![...followedFolders({ ...others, drafts, sent }), ...(sent === null ? [] : [sent])].some((path) =>
-    isSameFolder(path, drafts),
-  );
+export function draftsApart(folders: MailboxFolders): boolean {
+  const { drafts, sent } = folders;
+  if (drafts === null) return true;
+  return ![...followedFolders(folders), sent].some((path) => path !== null && isSameFolder(path, drafts));
+}
 
 /** What lies in a folder is there, here. */
 export function placeOf(folder: string, { snooze, archive }: MailboxFolders): MailPlace {

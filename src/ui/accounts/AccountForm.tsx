@@ -17,13 +17,28 @@ interface Props {
   cancel: () => void;
 }
 
+/** The account that ships with the demo, where there is one. */
+function TryShipped({ take }: { take: (draft: AccountDraft) => void }) {
+  const toTry = useAccountToTry().data;
+  if (!toTry) return null;
+  return (
+    <>
+      <span />
+      <div>
+        <Button size="small" onClick={() => take(draftToTry(toTry))}>
+          Try the one that ships
+        </Button>
+      </div>
+    </>
+  );
+}
+
 export function AccountForm({ account, keep, done, cancel }: Props) {
   const id = useId();
   const [draft, setDraft] = useState<AccountDraft>(() => (account ? draftOf(account) : emptyDraft()));
   const [found, setFound] = useState<string>();
   const [problem, setProblem] = useState<ApiProblem>();
   const [busy, setBusy] = useState(false);
-  const toTry = useAccountToTry().data;
   const set = (patch: Partial<AccountDraft>) => setDraft((before) => ({ ...before, ...patch }));
   const server = (kind: 'smtp' | 'imap') => (patch: Partial<ServerDraft>) =>
     setDraft((before) => {
@@ -87,16 +102,7 @@ export function AccountForm({ account, keep, done, cancel }: Props) {
                 Find its servers
               </Button>
             </div>
-            {toTry && (
-              <>
-                <span />
-                <div>
-                  <Button size="small" onClick={() => setDraft(draftToTry(toTry))}>
-                    Try the one that ships
-                  </Button>
-                </div>
-              </>
-            )}
+            <TryShipped take={setDraft} />
           </>
         )}
         <label htmlFor={`${id}-password`}>Password</label>

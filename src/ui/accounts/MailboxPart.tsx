@@ -51,7 +51,6 @@ function FolderChoice({
   );
 }
 
-/** Drafts lie where nothing else does. */
 const isOtherwiseUsed = ({ snooze, archive, sent, more }: MailboxFolders, path: string): boolean =>
   [snooze, archive, sent, ...more].includes(path);
 
@@ -59,6 +58,8 @@ function Folders({ account: { id }, mailbox: { folders }, actions }: Props) {
   const moreId = useId();
   const { data, error } = useMailboxFolders(id, true);
   const paths = (data?.folders ?? []).map(({ path }) => path).filter((path) => !isSameFolder(path, INBOX));
+  // Drafts lie where nothing else does.
+  const others = paths.filter((path) => path !== folders.drafts);
   const set = (patch: Partial<MailboxFolders>) =>
     void actions.change(id, { folders: patch }, 'Folders are looked at like this from now on.');
   return (
@@ -72,21 +73,21 @@ function Folders({ account: { id }, mailbox: { folders }, actions }: Props) {
         label="What is put off lies in"
         none="stays where it is"
         value={folders.snooze}
-        paths={paths}
+        paths={others}
         choose={(snooze) => set({ snooze })}
       />
       <FolderChoice
         label="What is archived goes to"
         none="stays where it is"
         value={folders.archive}
-        paths={paths}
+        paths={others}
         choose={(archive) => set({ archive })}
       />
       <FolderChoice
         label="Sent copies go to"
         none="are not put there"
         value={folders.sent}
-        paths={paths}
+        paths={others}
         choose={(sent) => set({ sent })}
       />
       <FolderChoice
@@ -102,8 +103,8 @@ function Folders({ account: { id }, mailbox: { folders }, actions }: Props) {
         mode="multiple"
         placeholder="no other folder"
         value={folders.more}
-        options={paths
-          .filter((path) => ![folders.snooze, folders.archive, folders.drafts].includes(path))
+        options={others
+          .filter((path) => path !== folders.snooze && path !== folders.archive)
           .map((path) => ({ value: path, label: path }))}
         onChange={(more) => set({ more })}
       />

@@ -129,13 +129,24 @@ export class MailboxSync {
     for (let n = 0; n < MOST_LOOKS && !this.stopped; n++) {
       await pull(looking, folders);
       await pullDrafts(looking);
-      const { again, next } = await pushDrafts({ ...looking, resting: this.resting });
-      this.wantAfter(next);
-      const isUnsure = await push(looking);
-      if (!isUnsure && !again) break;
+      if (!(await this.pushAll(looking))) break;
     }
     this.tries = 0;
     this.note(null);
+  }
+
+  /** @returns whether it is to be looked at again */
+  private async pushAll(looking: Pulling): Promise<boolean> {
+    let isUnsure = false;
+    try {
+      const { again, next } = await pushDrafts({ ...looking, resting: this.resting });
+      this.wantAfter(next);
+      isUnsure = again;
+    } finally {
+      // A draft the server does not take holds nothing else up.
+      isUnsure = (await push(looking)) || isUnsure;
+    }
+    return isUnsure;
   }
 
   /** The first folder of which something has not been taken in. */

@@ -108,11 +108,7 @@ async function findGone({ desk, account }: Pulling, open: OpenFolder): Promise<M
  */
 async function pullFolder(pulling: Pulling, path: string): Promise<MailboxItem[]> {
   const { desk, mailbox, account } = pulling;
-  let open = await mailbox.open(path);
-  if (!open) {
-    await mailbox.ensure(path);
-    open = await mailbox.open(path);
-  }
+  const open = await mailbox.openOrMake(path);
   if (!open) return [];
   const known = findFolder(desk.store.db, account.id, path);
   // UIDs that count anew are others (RFC 9051 §2.3.1.1): everything is found again by what it says.

@@ -7,6 +7,7 @@ import { findMessage } from '#store/messages';
 import type { Text } from '#store/texts';
 import type { Desk } from '../desk';
 import { Invalid } from '../errors';
+import { readForWriting } from '../exchange/readForWriting';
 import { attachedTo } from '../messages/attachments';
 import { readFileApart } from '../readApart';
 import { freeName } from './freeName';
@@ -31,19 +32,10 @@ export async function exportText(desk: Desk, id: string): Promise<{ name: string
  */
 export async function importText(desk: Desk, file: string, name = ''): Promise<Text> {
   const bytes = Buffer.from(file);
-  const [found] = await readFileApart('filed', [[bytes]], bytes.length);
-  if (!found || 'reason' in found)
-    throw new Invalid(`This file is no message: ${found?.reason ?? 'there is nothing in it.'}`, 'text');
-  const { subject, text, html, attachments } = found.read.mail;
-  const clean = html === null ? null : await readFileApart('harmless', [html], html.length);
-  const parts = attachments.map(({ part }) => part);
-  const contents = parts.length > 0 ? await readFileApart('parts', [bytes, parts], bytes.length) : [];
-  const attached = attachments.map((each, index) => ({
-    name: each.name,
-    type: each.type,
-    contentId: each.contentId,
-    bytes: Buffer.from(contents[index]!),
-  }));
-  const input = { name: freeName(desk.store.db, name || subject), subject, text, html: clean };
-  return desk.store.write((tx) => addTextWithin(desk, tx, input, attached));
+  const found = await readForWriting(bytes, (kind, input) => readFileApart(kind, input, bytes.length));
+  if ('reason' in found) throw new Invalid(`This file is no message: ${found.reason}`, 'text');
+  const { mail, html, files } = found;
+  const { subject, text } = mail;
+  const input = { name: freeName(desk.store.db, name || subject), subject, text, html };
+  return desk.store.write((tx) => addTextWithin(desk, tx, input, files));
 }

@@ -1,7 +1,6 @@
 /** Learning what other programs do with the drafts in a mailbox: written, changed, deleted there. */
 import { INTAKE } from '#core/limits';
 import { addressKey, AddressError, parseMailbox } from '#core/message/address';
-import { safeFileName } from '#core/message/attachment';
 import type { OpenFolder } from '#imap/client';
 import type { IncomingMessage } from '#mail/parse';
 import { isTooStrange, isUnreadable, longMs } from '#reading/pool';
@@ -26,6 +25,7 @@ import { insertReminder } from '#store/todos';
 import { accountOf } from '../../accounts/usualAccount';
 import type { Desk } from '../../desk';
 import { Invalid, Refused } from '../../errors';
+import { readForWriting, type ForWriting } from '../../exchange/readForWriting';
 import { groupsOf } from '../../exchange/readInGroups';
 import { attachWhole, type WholeAttachment } from '../../messages/attachments';
 import { createDraft } from '../../messages/createDraft';
@@ -38,29 +38,12 @@ import { addressesOf, draftOfId, printOf } from './draftBytes';
 /** More than that nobody goes on writing at: the oldest stay where they are. */
 const MOST = 500;
 
-interface ReadDraft {
-  mail: IncomingMessage;
-  html: string | null;
-  files: WholeAttachment[];
-}
-
 /** What a draft of another program says; undefined where it is too strange to read. */
-async function readDraft({ pool }: Pulling, bytes: Buffer): Promise<ReadDraft | undefined> {
+async function readDraft({ pool }: Pulling, bytes: Buffer): Promise<ForWriting | undefined> {
   const ms = longMs(bytes.length);
   try {
-    const [found] = await pool.read('filed', [[bytes]], { ms });
-    if (!found || 'reason' in found || found.read.mail.strange) return undefined;
-    const { mail } = found.read;
-    const html = mail.html === null ? null : await pool.read('harmless', [mail.html], { ms });
-    const parts = mail.attachments.map(({ part }) => part);
-    const contents = parts.length > 0 ? await pool.read('parts', [bytes, parts], { ms }) : [];
-    const files = mail.attachments.map(({ name, type, contentId }, index) => ({
-      name: safeFileName(name),
-      type,
-      contentId,
-      bytes: Buffer.from(contents[index]!),
-    }));
-    return { mail, html, files };
+    const found = await readForWriting(bytes, (kind, input) => pool.read(kind, input, { ms }));
+    return 'reason' in found || found.mail.strange ? undefined : found;
   } catch (error) {
     if (isTooStrange(error) || isUnreadable(error)) return undefined;
     throw error;
@@ -107,7 +90,7 @@ function followFiles(desk: Desk, tx: Tx, draft: Message, files: readonly WholeAt
 }
 
 /** Another program has changed it. @returns as it is now */
-function changeHere(desk: Desk, tx: Tx, draft: Message, { mail, html, files }: ReadDraft): Message {
+function changeHere(desk: Desk, tx: Tx, draft: Message, { mail, html, files }: ForWriting): Message {
   followFiles(desk, tx, draft, files);
   const { subject, text } = mail;
   const words = { subject, text, html };
@@ -126,7 +109,7 @@ function identityFor(desk: Desk, tx: Tx, accountId: string, { from }: IncomingMe
 }
 
 /** Another program has written one. */
-function writeHere(desk: Desk, tx: Tx, accountId: string, { mail, html, files }: ReadDraft): Message {
+function writeHere(desk: Desk, tx: Tx, accountId: string, { mail, html, files }: ForWriting): Message {
   const { subject, text, to, cc, bcc, inReplyTo } = mail;
   const answered = inReplyTo === undefined ? undefined : messageUnder(tx, inReplyTo);
   return createDraft(
@@ -161,8 +144,19 @@ const secondOf = (at: number): number => Math.floor(at / 1000);
 /** It is left alone there. */
 const NOBODYS = { id: '', revision: 0 };
 
+const leaveAlone = ({ desk, account }: Pulling, uid: number, print: string): DraftCopy =>
+  desk.store.write((tx) =>
+    insertDraftCopy(tx, {
+      accountId: account.id,
+      uid,
+      print,
+      messageId: NOBODYS.id,
+      revision: NOBODYS.revision,
+    }),
+  );
+
 /** What it is a copy of from now on. */
-function follow(desk: Desk, tx: Tx, accountId: string, read: ReadDraft): Pick<Message, 'id' | 'revision'> {
+function follow(desk: Desk, tx: Tx, accountId: string, read: ForWriting): Pick<Message, 'id' | 'revision'> {
   const id = draftOfId(read.mail.messageId);
   const draft = id === undefined ? undefined : findMessage(tx, id);
   if (!draft?.draft || draft.deletedAt !== null || isSealed(tx, draft.id))
@@ -185,22 +179,17 @@ async function takeOne(pulling: Pulling, uid: number, bytes: Buffer): Promise<vo
   const print = printOf(bytes);
   if (bind(pulling, uid, print)) return;
   const read = await readDraft(pulling, bytes);
-  const copy = { accountId: account.id, uid, print };
-  const leaveAlone = () =>
-    desk.store.write((tx) =>
-      insertDraftCopy(tx, { ...copy, messageId: NOBODYS.id, revision: NOBODYS.revision }),
-    );
-  if (!read) return void leaveAlone();
+  if (!read) return void leaveAlone(pulling, uid, print);
   try {
     desk.store.write((tx) => {
       const isAnothers = isKnownElsewhere(tx, account.id, print);
       const { id, revision } = isAnothers ? NOBODYS : follow(desk, tx, account.id, read);
-      insertDraftCopy(tx, { ...copy, messageId: id, revision });
+      insertDraftCopy(tx, { accountId: account.id, uid, print, messageId: id, revision });
     });
   } catch (error) {
     // More readers, or longer files, than a draft here may have.
     if (!(error instanceof Invalid || error instanceof Refused)) throw error;
-    leaveAlone();
+    leaveAlone(pulling, uid, print);
   }
 }
 
@@ -242,11 +231,7 @@ export async function pullDrafts(pulling: Pulling): Promise<void> {
   const { db } = desk.store;
   const path = account.folders?.drafts;
   if (!path) return;
-  let open = await mailbox.open(path);
-  if (!open) {
-    await mailbox.ensure(path);
-    open = await mailbox.open(path);
-  }
+  const open = await mailbox.openOrMake(path);
   if (!open) return;
   const { uidValidity } = open.state;
   if (findFolder(db, account.id, path)?.uidValidity !== uidValidity)
@@ -270,10 +255,7 @@ export async function pullDrafts(pulling: Pulling): Promise<void> {
   for await (const [uid, bytes] of bytesOf(open, fresh)) {
     if (signal.aborted) return;
     if (bytes) await takeOne(pulling, uid, bytes);
-    else
-      desk.store.write((tx) =>
-        insertDraftCopy(tx, { accountId: account.id, messageId: '', uid, revision: 0, print: '' }),
-      );
+    else leaveAlone(pulling, uid, '');
   }
   const gone = [...known.values()].filter(({ uid }) => uid !== null && !there.has(uid));
   if (gone.length > 0) desk.store.write((tx) => gone.forEach((copy) => goneThere(desk, tx, copy)));

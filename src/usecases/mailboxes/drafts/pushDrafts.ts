@@ -62,6 +62,7 @@ export async function pushDrafts(pushing: PushingDrafts): Promise<{ again: boole
   desk.store.write((tx) => dropUnboundCopies(tx, account.id));
   const names = namesOf(account.id, usualAccount(db));
   const { rested, next } = resting.among(draftsToPut(db, account.id, names));
+  let again = false;
   for (const draft of rested) {
     if (signal.aborted) return { again: false };
     // One that had words before is emptied there, too.
@@ -72,18 +73,17 @@ export async function pushDrafts(pushing: PushingDrafts): Promise<{ again: boole
       insertDraftCopy(tx, { accountId: account.id, messageId, uid: null, revision, print: printOf(bytes) }),
     );
     const uid = await mailbox.append(folder, bytes, draft.at, true);
-    // The server does not say which it is: the next look finds it.
-    if (uid === undefined) return { again: true };
-    desk.store.write((tx) => changeDraftCopy(tx, copy, { uid }));
+    // Where the server does not say which it is, the next look finds it.
+    if (uid === undefined) again = true;
+    else desk.store.write((tx) => changeDraftCopy(tx, copy, { uid }));
   }
   const old = copiesToTakeOut(db, account.id, names);
   const open = old.length > 0 && !signal.aborted ? await mailbox.open(folder) : undefined;
-  if (open?.state.uidValidity !== findFolder(db, account.id, folder)?.uidValidity)
-    return { again: false, next };
+  if (open?.state.uidValidity !== findFolder(db, account.id, folder)?.uidValidity) return { again, next };
   for (const copy of old) {
     if (signal.aborted || !open) break;
     // What the server refuses to delete is still known as what it was.
     if (await open.remove(copy.uid!)) desk.store.write((tx) => removeDraftCopy(tx, copy));
   }
-  return { again: false, next };
+  return { again, next };
 }
