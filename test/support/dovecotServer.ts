@@ -14,6 +14,8 @@ const NOBODY = 65_534;
 
 export interface Dovecot {
   port: number;
+  /** Its configuration. */
+  conf: string;
   /** Where its mail lies. */
   mail: string;
   /** Ends it at once, with all its connections. */
@@ -116,5 +118,5 @@ ${more}
     await until('dovecot to answer', () => connects(port));
   };
   await start();
-  return { port, mail, stop, start };
+  return { port, conf, mail, stop, start };
 }

@@ -13,7 +13,7 @@ import { mailboxAccess } from '../accounts/mailboxAccess';
 import { SealedForGood } from '../secrets/keys';
 import { pullDrafts } from './drafts/pullDrafts';
 import { pushDrafts, Resting } from './drafts/pushDrafts';
-import { pull, takeSomeRest, type Pulling } from './pull';
+import { pull, takeRest, type Pulling } from './pull';
 import { push } from './push';
 
 /** So often it is looked at although nothing was told, real ms. */
@@ -38,6 +38,8 @@ export class MailboxSync {
   /** UIDs that have not been taken in, ascending, by folder; and by what they count. */
   private readonly left = new Map<string, { uidValidity: string; uids: number[] }>();
   private wanted = true;
+  /** When it was looked at last, monotonic ms. */
+  private looked = -Infinity;
   private wake: (() => void) | undefined;
   private tries = 0;
   private endRest: (() => void) | undefined;
@@ -110,17 +112,26 @@ export class MailboxSync {
       this.wanted = true;
     }
     const pulling: Pulling = { ...this.parts, mailbox: this.mailbox, account, signal: this.abort.signal };
-    if (this.wanted) return this.look(pulling);
+    if (this.wanted || this.lookIn() <= 0) return this.look(pulling);
     const path = await this.folderWithRest(pulling);
-    if (path !== undefined) return takeSomeRest(pulling, path, this.left.get(path)!.uids);
-    await this.pause(LOOK_MS);
-    // Whether somebody has called or the time has come.
-    this.wanted = true;
+    if (path === undefined) return this.pause(this.lookIn());
+    await takeRest(
+      pulling,
+      path,
+      this.left.get(path)!.uids,
+      () => !this.wanted && !this.stopped && this.lookIn() > 0,
+    );
+  }
+
+  /** It is looked at by then although nothing is told, ms. */
+  private lookIn(): number {
+    return this.looked + LOOK_MS - performance.now();
   }
 
   private async look(pulling: Pulling): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, GATHER_MS));
     this.wanted = false;
+    this.looked = performance.now();
     const imapSince = pulling.account.imapSince ?? Date.now();
     if (pulling.account.imapSince === null) this.change({ imapSince });
     await pulling.mailbox.stay();

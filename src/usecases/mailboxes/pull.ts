@@ -58,17 +58,28 @@ function beginFolder({ desk, account }: Pulling, { path, state }: OpenFolder, la
 const lastOf = async (open: OpenFolder): Promise<number> =>
   open.state.uidNext === null ? ((await open.uids()).at(-1) ?? 0) : open.state.uidNext - 1;
 
+/**
+ * UIDs in pieces, the last piece first; in the order they came among themselves: the index for words takes what goes back in
+ * time one by one.
+ */
+function* newestFirst(uids: readonly number[]): Generator<readonly number[]> {
+  for (let to = uids.length; to > 0; to -= CHUNK) yield uids.slice(Math.max(0, to - CHUNK), to);
+}
+
+/** UIDs in pieces, in their order. */
+function* chunksOf(uids: readonly number[]): Generator<readonly number[]> {
+  for (let from = 0; from < uids.length; from += CHUNK) yield uids.slice(from, from + CHUNK);
+}
+
 /** What has come since, in the order it came. */
 async function takeNew(pulling: Pulling, folder: MailboxFolder, open: OpenFolder): Promise<void> {
-  const { desk, pool, account, signal } = pulling;
+  const { account, signal } = pulling;
   const { uidNext } = open.state;
   if (uidNext !== null && uidNext - 1 <= folder.top) return;
-  const uids = await open.uids(folder.top + 1);
-  for (let from = 0; from < uids.length && !signal.aborted; from += CHUNK) {
-    const chunk = uids.slice(from, from + CHUNK);
-    await takeIn(desk, pool, account, open, chunk);
-    desk.store.write((tx) => changeFolder(tx, account.id, folder.path, { top: chunk.at(-1)! }));
-  }
+  await takeIn({ ...pulling, open }, chunksOf(await open.uids(folder.top + 1)), (write, chunk) => {
+    write((tx) => changeFolder(tx, account.id, folder.path, { top: chunk.at(-1)! }));
+    return !signal.aborted;
+  });
 }
 
 async function readMarks({ desk, account }: Pulling, folder: MailboxFolder, open: OpenFolder): Promise<void> {
@@ -152,20 +163,27 @@ export async function pull(pulling: Pulling, folders: readonly string[]): Promis
 }
 
 /**
- * Takes in some of what was there before, the newest first.
+ * Takes in what was there before, the newest first, as long as nothing else is to be done.
  * @param rest UIDs that have not been taken in, ascending; what is taken in is taken out of it
+ * @param mayGoOn asked now and then
  * @throws (rejects) MailboxError
  */
-export async function takeSomeRest(pulling: Pulling, path: string, rest: number[]): Promise<void> {
-  const { desk, pool, mailbox, account } = pulling;
+export async function takeRest(
+  pulling: Pulling,
+  path: string,
+  rest: number[],
+  mayGoOn: () => boolean,
+): Promise<void> {
+  const { desk, mailbox, account } = pulling;
   const open = await mailbox.open(path);
   const folder = findFolder(desk.store.db, account.id, path);
   if (!open || open.state.uidValidity !== folder?.uidValidity) return;
-  const chunk = rest.splice(-CHUNK);
-  // In the order they came among themselves: the index for words takes what goes back in time one by one.
-  await takeIn(desk, pool, account, open, chunk);
-  desk.store.write((tx) => {
-    changeFolder(tx, account.id, path, { bottom: chunk[0] ?? 1, rest: rest.length });
-    noteChange(tx, 'account', account.id);
+  await takeIn({ ...pulling, open }, newestFirst(rest), (write, chunk) => {
+    rest.length -= chunk.length;
+    write((tx) => {
+      changeFolder(tx, account.id, path, { bottom: chunk[0]!, rest: rest.length });
+      noteChange(tx, 'account', account.id);
+    });
+    return mayGoOn();
   });
 }

@@ -1,8 +1,6 @@
 /** Taking messages of a mailbox in: each once, with where it lies, in one transaction. */
 import { INBOX } from '#core/mailbox/folders';
-import { INTAKE } from '#core/limits';
-import type { DescribedMessage, OpenFolder } from '#imap/client';
-import type { ReadingPool } from '#reading/pool';
+import type { DescribedMessage } from '#imap/client';
 import type { Account } from '#store/accounts';
 import { insertArrival } from '#store/arrivals';
 import { findItem, insertItem } from '#store/mailboxes';
@@ -11,11 +9,12 @@ import { addRest } from '#store/sources';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
 import { newId } from '../newId';
-import { groupsOf, readGroup, type ReadOne } from '../exchange/readInGroups';
+import type { ReadOne } from '../exchange/readInGroups';
 import { classifiedOf, keepIncoming } from '../incoming/keepIncoming';
 import { knownAlready } from '../incoming/knownAlready';
 import { receive } from '../incoming/receiveMail';
 import { isMine } from '../people/isMine';
+import { readAhead, type ReadHere, type Taking } from './readAhead';
 import { lieThere, placeThere, putOffThere } from './stand';
 
 /** None is begun after so long in one transaction: others want to write too. */
@@ -70,9 +69,13 @@ function keepOne(
 }
 
 /** What is too long to be taken in stays there; it is known, so that nobody asks for it again. */
-function passOver(desk: Desk, { id: accountId }: Account, folder: string, long: readonly DescribedMessage[]) {
+function passOver(
+  write: Desk['store']['write'],
+  { account: { id: accountId }, open: { path: folder } }: Taking,
+  long: readonly DescribedMessage[],
+) {
   if (long.length === 0) return;
-  desk.store.write((tx) => {
+  write((tx) => {
     for (const { uid, seen } of long)
       if (!findItem(tx, accountId, folder, uid))
         insertItem(tx, { accountId, folder, uid, messageId: '', seen, home: folder, moving: null });
@@ -80,63 +83,41 @@ function passOver(desk: Desk, { id: accountId }: Account, folder: string, long: 
 }
 
 async function keepAll(
-  desk: Desk,
-  account: Account,
-  folder: string,
-  read: readonly { one: ReadOne; described: DescribedMessage }[],
+  write: Desk['store']['write'],
+  { desk, account, open }: Taking,
+  read: readonly ReadHere[],
 ): Promise<void> {
   for (let from = 0; from < read.length;) {
-    desk.store.write((tx) => {
+    write((tx) => {
       const end = performance.now() + TURN_MS;
       do {
         const { one, described } = read[from++]!;
-        keepOne(desk, tx, account, folder, one, described);
+        keepOne(desk, tx, account, open.path, one, described);
       } while (from < read.length && performance.now() < end);
     });
     await new Promise((resolve) => setImmediate(resolve));
   }
 }
 
+/** How far it has come is written down with it. @returns false where nothing more is to be taken in for now */
+export type AfterChunk = (write: Desk['store']['write'], chunk: readonly number[]) => boolean;
+
 /**
- * Takes these messages of an open folder in. What is gone meanwhile is passed over.
+ * Takes the messages of an open folder in, one chunk of UIDs after the other; while some are kept the next are read, and
+ * those after them fetched. What is gone meanwhile is passed over.
+ * @param after called once all of a chunk is kept
  * @throws (rejects) MailboxError; what has been kept by then stays
  */
 export async function takeIn(
-  desk: Desk,
-  pool: ReadingPool,
-  account: Account,
-  open: OpenFolder,
-  uids: readonly number[],
+  taking: Taking,
+  chunks: Iterable<readonly number[]>,
+  after: AfterChunk,
 ): Promise<void> {
-  const folder = open.path;
-  const wanted = uids.filter((uid) => !findItem(desk.store.db, account.id, folder, uid));
-  if (wanted.length === 0) return;
-  const described = await open.describe(wanted);
-  const isLong = ({ size }: DescribedMessage) => size > INTAKE.messageBytes;
-  passOver(desk, account, folder, described.filter(isLong));
-  const groups = groupsOf(
-    described.filter((each) => !isLong(each)),
-    ({ size }) => size,
-  );
-  // While one group is read and kept, the next is fetched.
-  let kept: Promise<void> = Promise.resolve();
-  for (const group of groups) {
-    const sources = await open.sources(group.map(({ uid }) => uid));
-    await kept;
-    const there = group.filter(({ uid }) => sources.has(uid));
-    kept = readGroup(
-      there.map(({ uid }) => sources.get(uid)!),
-      pool,
-    ).then((read) =>
-      keepAll(
-        desk,
-        account,
-        folder,
-        read.map((one, index) => ({ one, described: there[index]! })),
-      ),
-    );
-    // Taken up again above, or below.
-    kept.catch(() => {});
+  // What a power cut takes along is fetched again, since what is written down of how far it came is lost with it.
+  const write: Desk['store']['write'] = (work) => taking.desk.store.writeAhead(work);
+  for await (const { read, long, ends } of readAhead(taking, chunks)) {
+    passOver(write, taking, long);
+    await keepAll(write, taking, read);
+    if (ends && !after(write, ends)) return;
   }
-  await kept;
 }
