@@ -22,8 +22,15 @@ export const allAccounts = (db: Reading): Account[] => everyAccount(db).all();
 /** Every name the account of a departure may have. */
 export const accountNames = (db: Reading): string[] => ['', ...allAccounts(db).map(({ id }) => id)];
 
-export const findAccount = (db: Reading, id: string): Account | undefined =>
-  db.select().from(accounts).where(eq(accounts.id, id)).get();
+const oneAccount = built((db) =>
+  db
+    .select()
+    .from(accounts)
+    .where(eq(accounts.id, sql.placeholder('id')))
+    .prepare(),
+);
+
+export const findAccount = (db: Reading, id: string): Account | undefined => oneAccount(db).get({ id });
 
 export const insertAccount = (tx: Tx, account: Account): void =>
   void tx.insert(accounts).values(account).run();

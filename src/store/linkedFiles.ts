@@ -137,14 +137,17 @@ export function lastSent(db: Reading, origin: string): Set<string> {
 export const changeRead = (tx: Tx, id: string, patch: Partial<LinkedRead>): void =>
   void tx.update(linkedReads).set(patch).where(eq(linkedReads.id, id)).run();
 
-/** What is to be cleared away now, or had begun to be. */
-export const clearingDue = (db: Reading): LinkedRead[] =>
+const toBeCleared = built((db) =>
   db
     .select()
     .from(linkedReads)
     .where(inArray(linkedReads.clearing, ['due', 'begun']))
     .orderBy(asc(linkedReads.readAt))
-    .all();
+    .prepare(),
+);
+
+/** What is to be cleared away now, or had begun to be. */
+export const clearingDue = (db: Reading): LinkedRead[] => toBeCleared(db).all();
 
 /** The bytes of an earlier reading, where a message has the same from the same link. */
 export const sameKept = (db: Reading, messageId: string, linkId: string, hash: string): string | undefined =>

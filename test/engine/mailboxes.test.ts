@@ -64,6 +64,24 @@ describe('a mailbox', () => {
     expect(findAccount(desk.store.db, account)!.imapTrouble).toBeNull();
   });
 
+  it('while its past is taken in, what comes and what is done here does not wait for it', async () => {
+    const dovecot = await startDovecot();
+    const other = await otherProgram(dovecot.port);
+    for (let n = 0; n < 2500; n++) await other.append('INBOX', mail(`m${n}`), ['\\Seen']);
+    const { desk } = tempDesk('real');
+    const { id } = await addMailbox(desk, dovecot.port);
+    await startReader(desk);
+    await until('some to be taken in', () => countRows(desk, 'messages') >= 200);
+    await other.append('INBOX', mail('later'));
+    archive(desk, [idOf(desk, 'm2499')]);
+    await until('all to be taken in', () => countItems(desk.store.db, id, 'INBOX') === 2500);
+    const rows = desk.store.db.all<{ subject: string }>(sql`SELECT subject FROM messages ORDER BY rowid`);
+    const order = rows.map(({ subject }) => subject);
+    expect(order.indexOf('later')).toBeLessThan(order.indexOf('m0'));
+    expect(await lying(other, 'Archive')).toEqual({ m2499: true });
+    expect(order).toHaveLength(2501);
+  });
+
   it('what is seen, archived and put off here is so there, and back', async () => {
     const { desk, other } = await set(6);
     markSeen(desk, [idOf(desk, 'm0')]);

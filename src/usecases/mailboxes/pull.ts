@@ -19,7 +19,7 @@ import {
 } from '#store/mailboxes';
 import type { Desk } from '../desk';
 import { liesThereNoMore, markedThere } from './stand';
-import { takeIn } from './takeIn';
+import { takeIn, type Write } from './takeIn';
 
 /** So many are taken in together, and then it is written down how far that has come. */
 const CHUNK = 200;
@@ -73,10 +73,12 @@ function* chunksOf(uids: readonly number[]): Generator<readonly number[]> {
 
 /** What has come since, in the order it came. */
 async function takeNew(pulling: Pulling, folder: MailboxFolder, open: OpenFolder): Promise<void> {
-  const { account, signal } = pulling;
+  const { desk, account, signal } = pulling;
   const { uidNext } = open.state;
   if (uidNext !== null && uidNext - 1 <= folder.top) return;
-  await takeIn({ ...pulling, open }, chunksOf(await open.uids(folder.top + 1)), (write, chunk) => {
+  const uids = await open.uids(folder.top + 1);
+  const write: Write = (work) => desk.store.write(work);
+  await takeIn({ ...pulling, open }, chunksOf(uids), write, (chunk) => {
     write((tx) => changeFolder(tx, account.id, folder.path, { top: chunk.at(-1)! }));
     return !signal.aborted;
   });
@@ -178,7 +180,9 @@ export async function takeRest(
   const open = await mailbox.open(path);
   const folder = findFolder(desk.store.db, account.id, path);
   if (!open || open.state.uidValidity !== folder?.uidValidity) return;
-  await takeIn({ ...pulling, open }, newestFirst(rest), (write, chunk) => {
+  // A power cut takes what was kept along together with how far it had come: it is fetched again.
+  const write: Write = (work) => desk.store.writeAhead(work);
+  await takeIn({ ...pulling, open }, newestFirst(rest), write, (chunk) => {
     rest.length -= chunk.length;
     write((tx) => {
       changeFolder(tx, account.id, path, { bottom: chunk[0]!, rest: rest.length });

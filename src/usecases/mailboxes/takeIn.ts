@@ -17,6 +17,9 @@ import { isMine } from '../people/isMine';
 import { readAhead, type ReadHere, type Taking } from './readAhead';
 import { lieThere, placeThere, putOffThere } from './stand';
 
+/** How it is written. */
+export type Write = Desk['store']['write'];
+
 /** None is begun after so long in one transaction: others want to write too. */
 const TURN_MS = 40;
 
@@ -70,7 +73,7 @@ function keepOne(
 
 /** What is too long to be taken in stays there; it is known, so that nobody asks for it again. */
 function passOver(
-  write: Desk['store']['write'],
+  write: Write,
   { account: { id: accountId }, open: { path: folder } }: Taking,
   long: readonly DescribedMessage[],
 ) {
@@ -83,7 +86,7 @@ function passOver(
 }
 
 async function keepAll(
-  write: Desk['store']['write'],
+  write: Write,
   { desk, account, open }: Taking,
   read: readonly ReadHere[],
 ): Promise<void> {
@@ -100,24 +103,24 @@ async function keepAll(
 }
 
 /** How far it has come is written down with it. @returns false where nothing more is to be taken in for now */
-export type AfterChunk = (write: Desk['store']['write'], chunk: readonly number[]) => boolean;
+export type AfterChunk = (chunk: readonly number[]) => boolean;
 
 /**
  * Takes the messages of an open folder in, one chunk of UIDs after the other; while some are kept the next are read, and
  * those after them fetched. What is gone meanwhile is passed over.
+ * @param write how; with what is written ahead of the disk, how far it has come must be, too
  * @param after called once all of a chunk is kept
  * @throws (rejects) MailboxError; what has been kept by then stays
  */
 export async function takeIn(
   taking: Taking,
   chunks: Iterable<readonly number[]>,
+  write: Write,
   after: AfterChunk,
 ): Promise<void> {
-  // What a power cut takes along is fetched again, since what is written down of how far it came is lost with it.
-  const write: Desk['store']['write'] = (work) => taking.desk.store.writeAhead(work);
   for await (const { read, long, ends } of readAhead(taking, chunks)) {
     passOver(write, taking, long);
     await keepAll(write, taking, read);
-    if (ends && !after(write, ends)) return;
+    if (ends && !after(ends)) return;
   }
 }

@@ -74,11 +74,13 @@ export function takeWatchAlong(tx: Tx, from: string, to: string, back: readonly 
 }
 
 /** Another copy of what asks a question has left: its reader is waited for too, and the time counts from here. */
-function asOneMore(desk: Desk, tx: Tx, messageId: string, readers: readonly Mailbox[], at: number): void {
+function asOneMore(desk: Desk, tx: Tx, messageId: string, reached: readonly string[], at: number): void {
   const watch = watchesOf(tx, [messageId]).find(
     ({ state, settledBy }) => state === 'waiting' && settledBy === 'decision',
   );
+  // Nearly nothing that leaves is waited for, and every release asks.
   if (!watch) return;
+  const readers = readersAmong(tx, messageId, reached);
   const end = endOf(desk, tx, watch, at, readers) ?? at + A_WEEK;
   addWatchReaders(
     tx,
@@ -104,11 +106,11 @@ export function beginWatches(
 ): void {
   if (reached.length === 0) return;
   const watch = watchToBegin(tx, left.messageId);
-  const readers = readersAmong(tx, left.messageId, reached);
   if (!watch) {
-    asOneMore(desk, tx, left.messageId, readers, at);
+    asOneMore(desk, tx, left.messageId, reached, at);
     return;
   }
+  const readers = readersAmong(tx, left.messageId, reached);
   // A question is one, however many copies ask it.
   if (left.reader === null || watch.settledBy === 'decision') {
     begin(desk, tx, watch, at, readers);
