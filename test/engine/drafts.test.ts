@@ -154,7 +154,7 @@ describe('a draft', () => {
     await other.append(
       FOLDER,
       Buffer.from(
-        `From: me@wrenfield.example\r\nTo: Bela <bela@harbour.example>, half an addr\r\nBcc: hidden@harbour.example\r\nSubject: Re: asked\r\n` +
+        `From: me@wrenfield.example\r\nTo: Bela <bela@harbour.example>, half an addr\r\nBcc: hidden@harbour.example\r\nSubject: Re: asked\r\nImportance: high\r\n` +
           `In-Reply-To: <asked@harbour.example>\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=b\r\n\r\n` +
           `--b\r\nContent-Type: text/html\r\n\r\n<p onclick="x()">Yes.<script>x()</script></p>\r\n--b\r\n${picture}\r\nA note.\r\n--b--\r\n`,
       ),
@@ -162,7 +162,11 @@ describe('a draft', () => {
     );
     const draft = await until('it to be here', () => draftMessages(desk.store.db, 10)[0]);
     const read = readMessage(desk, draft.id);
-    expect(draft).toMatchObject({ subject: 'Re: asked', inReplyTo: '<asked@harbour.example>' });
+    expect(draft).toMatchObject({
+      subject: 'Re: asked',
+      inReplyTo: '<asked@harbour.example>',
+      importance: 'high',
+    });
     expect(read.html).not.toMatch(/onclick|script/);
     expect(read.to.map(({ address }) => address)).toEqual(['bela@harbour.example']);
     expect(read.bcc.map(({ address }) => address)).toEqual(['hidden@harbour.example']);

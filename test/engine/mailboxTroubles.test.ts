@@ -128,6 +128,23 @@ describe('a server', () => {
     expect(draftMessages(desk.store.db, 10)).toHaveLength(1);
   });
 
+  it('that does not say which drafts there are lets everything else be done', async () => {
+    const { desk, folders, meddler, trouble } = await set();
+    createDraft(desk, { subject: 'Kept', text: 'Words.' });
+    await until('the draft there', () => folders.lying('Drafts').length === 1);
+    // Only of that folder all is asked for, as long as nothing is gone elsewhere.
+    meddler.refuse = /UID SEARCH (UID )?1:\*/;
+    createDraft(desk, { subject: 'Second', text: 'Words.' });
+    await until('it to be said', () => trouble()?.includes('does not say what lies in “Drafts”'));
+    markSeen(desk, [idOf(desk, BUNS)]);
+    await until('what is seen there', () => isSeenThere(folders, 3));
+    expect(folders.lying('Drafts')).toHaveLength(1);
+    meddler.refuse = undefined;
+    await until('the second there', () => folders.lying('Drafts').length === 2);
+    await until('it to be well', () => trouble() === null);
+    expect(draftMessages(desk.store.db, 10)).toHaveLength(2);
+  });
+
   it('that refuses to delete a draft has not written another one', async () => {
     const { desk, folders, meddler } = await set();
     const { id } = createDraft(desk, { to: ['b@x.example'], subject: 'Leaves', text: 'Words.' });

@@ -139,7 +139,6 @@ export class MailboxSync {
     const folders = followedFolders(looking.account.folders ?? NO_FOLDERS);
     for (let n = 0; n < MOST_LOOKS && !this.stopped; n++) {
       await pull(looking, folders);
-      await pullDrafts(looking);
       if (!(await this.pushAll(looking))) break;
     }
     this.tries = 0;
@@ -150,11 +149,12 @@ export class MailboxSync {
   private async pushAll(looking: Pulling): Promise<boolean> {
     let isUnsure = false;
     try {
+      await pullDrafts(looking);
       const { again, next } = await pushDrafts({ ...looking, resting: this.resting });
       this.wantAfter(next);
       isUnsure = again;
     } finally {
-      // A draft the server does not take holds nothing else up.
+      // A draft the server does not take, or a folder for them it does not look into, holds nothing else up.
       isUnsure = (await push(looking)) || isUnsure;
     }
     return isUnsure;

@@ -42,8 +42,9 @@ export function isBlank(db: Reading, draft: Message): boolean {
 export async function draftBytes(db: Reading, draft: Message): Promise<Buffer> {
   const { fromName, fromAddress, subject, text, html, inReplyTo, references, importance, sensitivity } =
     draft;
+  const from = { name: fromName, address: fromAddress || NOBODY };
   const parts = {
-    from: { name: fromName, address: fromAddress || NOBODY },
+    from,
     ...addressesOf(db, draft),
     subject,
     text,
@@ -52,6 +53,7 @@ export async function draftBytes(db: Reading, draft: Message): Promise<Buffer> {
     references,
     importance,
     sensitivity,
+    receiptTo: draft.readReceipt ? from : undefined,
     attachments: await attachedTo(db, draft.id),
   };
   return (await composeMessage(parts, idFor(draft), draft.at)).bytes;

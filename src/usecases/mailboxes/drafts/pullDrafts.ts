@@ -111,6 +111,7 @@ function identityFor(desk: Desk, tx: Tx, accountId: string, { from }: IncomingMe
 /** Another program has written one. */
 function writeHere(desk: Desk, tx: Tx, accountId: string, { mail, html, files }: ForWriting): Message {
   const { subject, text, to, cc, bcc, inReplyTo } = mail;
+  const { importance, sensitivity, readReceipt } = mail.details;
   const answered = inReplyTo === undefined ? undefined : messageUnder(tx, inReplyTo);
   return createDraft(
     desk,
@@ -121,6 +122,9 @@ function writeHere(desk: Desk, tx: Tx, accountId: string, { mail, html, files }:
       to: usable(to),
       cc: usable(cc),
       bcc: usable(bcc),
+      importance,
+      sensitivity,
+      readReceipt,
       identity: identityFor(desk, tx, accountId, mail),
       // What lies on that server in the clear is not encrypted by being read here.
       encrypt: 'no',
