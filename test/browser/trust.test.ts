@@ -204,6 +204,30 @@ it('two windows on one message: the second is told, sees both versions, and choo
   await until('the panel to go', async () => !(await asks(told)));
 });
 
+it('deleted in another window while it is written here, it is brought back with what was typed', async () => {
+  const { id } = await draft('Deleted elsewhere');
+  const page = await open(`/write/${id}`);
+  await find(page, 'textbox', 'Text');
+  const letGo = await holdBackSaving(page);
+  await fill(page, 'textbox', 'Text', 'Typed before it was gone');
+  const { revision } = (await product.api<MessageJson>('GET', `/messages/${id}`)).body;
+  const deleted = await product.api('DELETE', `/messages/${id}`, undefined, { 'if-match': `"${revision}"` });
+  expect(deleted.status).toBe(204);
+  await sees(page, 'This message is gone');
+  letGo();
+  await (await find(page, 'button', 'Bring it back as a draft')).focus();
+  await page.keyboard.press('Enter');
+  // What is kept there and what was typed here are two versions by now.
+  await sees(page, 'Typed before it was gone', '[role="alertdialog"]');
+  await press(page, 'button', 'Keep this one');
+  await until(
+    'it to be kept',
+    async () =>
+      (await product.api<MessageJson>('GET', `/messages/${id}`)).body.text === 'Typed before it was gone',
+  );
+  expect(await axe(page)).toEqual([]);
+});
+
 it('a double click schedules once', async () => {
   const page = await open('/write');
   const field = await find(page, 'combobox', 'To');

@@ -3,12 +3,13 @@
 import { Button, Spin } from 'antd';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { UNSETTLED_STATES } from '#core/departure/states';
 import { useFoundTimes } from '../data/events';
 import { useText } from '../data/texts';
 import { useLooked } from '../common/useLooked';
-import { ApiProblem } from '../data/client';
+import { useAttempt } from '../common/useAttempt';
+import { ApiProblem, ask } from '../data/client';
 import { useMessage, useSettings } from '../data/queries';
 import { useSeries } from '../data/series';
 import { formatMailbox } from '#core/message/address';
@@ -36,10 +37,11 @@ function Waiting() {
   );
 }
 
-function Missing({ words }: { words: string }) {
+function Missing({ words, children }: { words: string; children?: ReactNode }) {
   return (
     <div className={styles.waiting}>
       <p role="alert">{words}</p>
+      {children}
       <Link href="/departures">Go to Departures</Link>
     </div>
   );
@@ -195,6 +197,19 @@ export function NewMessage({
 const GONE =
   'This message is gone: it was deleted elsewhere, or it was a chaser, and there is an answer, or nothing is waited for any more.';
 
+/** It was here, and is not: nobody has done that on this page. It comes back as a draft, and with it what was typed here. */
+function Gone({ id }: { id: string }) {
+  const attempt = useAttempt();
+  const bringBack = () => void attempt(() => ask('POST', `/messages/${id}/restore`));
+  return (
+    <Missing words={GONE}>
+      <Button type="primary" onClick={bringBack}>
+        Bring it back as a draft
+      </Button>
+    </Missing>
+  );
+}
+
 /** A message that exists: a draft, or a pending one; one that has left opens in Departures. */
 export function ExistingMessage({ id }: { id: string }) {
   const router = useRouter();
@@ -206,7 +221,8 @@ export function ExistingMessage({ id }: { id: string }) {
   if (now && came !== now && (came === undefined || now === 'open')) setCame(now);
   const series = useSeries(message?.seriesId);
   const kind = departure || message?.seriesId ? 'pending' : 'draft';
-  const local = useLocalDraft(id, kind);
+  const isGone = message !== undefined && error instanceof ApiProblem && error.status === 404;
+  const local = useLocalDraft(id, isGone ? 'gone' : kind);
   const left = message?.departures.findLast((each) => each.state === 'sent');
   const settled =
     left ?? (departure && ['releasing', 'unconfirmed'].includes(departure.state) ? departure : undefined);
@@ -216,13 +232,8 @@ export function ExistingMessage({ id }: { id: string }) {
   useEffect(() => {
     if (elsewhere) router.replace(elsewhere);
   }, [router, elsewhere]);
-  // It was here, and is not: nobody has done that on this page.
-  if (error)
-    return (
-      <Missing
-        words={message && error instanceof ApiProblem && error.status === 404 ? GONE : error.message}
-      />
-    );
+  if (isGone) return <Gone id={id} />;
+  if (error) return <Missing words={error.message} />;
   if (!message || elsewhere || !local.known || (message.seriesId && !series.data)) return <Waiting />;
   if (message.protection)
     return <SealedPanel message={message} departure={departure} atOnce={came === 'sealed'} />;
