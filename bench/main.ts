@@ -2,7 +2,7 @@
  * The benchmarks. Each figure stands beside a baseline measured in the same run, since the machine is not ours to
  * choose. Writes docs/bench.md.
  */
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { batch } from './batch';
 import { calendar } from './calendar';
@@ -26,6 +26,8 @@ import { times } from './times';
 
 process.env.OAK_FROM = 'Ana Real <ana@real.example>';
 process.env.OAK_ZONE = 'Europe/Lisbon';
+
+const FIGURES = 'docs/bench.md';
 
 const only = process.argv[2];
 const parts: Record<string, () => Row | Row[] | Promise<Row | Row[]>> = {
@@ -64,6 +66,9 @@ const head = ['what', 'measured', 'against', 'ratio'];
 const table = [head, head.map(() => '---'), ...rows].map((row) => `| ${row.join(' | ')} |`).join('\n');
 const machine = `${cpus().length} × ${cpus()[0]?.model.trim() ?? 'unknown'}, Node ${process.version}`;
 console.log(table);
-// A part alone is for looking at; the table tells of one whole run.
-if (!only)
-  writeFileSync('docs/bench.md', `# Benchmarks\n\nMade by \`npm run bench\` on ${machine}.\n\n${table}\n`);
+// A part alone is for looking at; the table tells of one whole run. What was measured otherwise stands after it, and stays.
+if (!only) {
+  const [, , , ...others] = readFileSync(FIGURES, 'utf8').trimEnd().split('\n\n');
+  const made = `Made by \`npm run bench\` on ${machine}.`;
+  writeFileSync(FIGURES, `${['# Benchmarks', made, table, ...others].join('\n\n')}\n`);
+}
