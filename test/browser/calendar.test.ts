@@ -79,6 +79,8 @@ async function choose(page: Page, words: string): Promise<void> {
   });
   await label.click();
 }
+const valueOf = async (page: Page, name: string) =>
+  (await find(page, 'textbox', name)).evaluate((field) => (field as unknown as HTMLInputElement).value);
 const inFocus = (page: Page) => page.evaluate(() => document.activeElement?.textContent ?? '');
 const URL_ON = '/calendar?on=2026-12-01';
 
@@ -238,12 +240,46 @@ describe('an event', () => {
     await chord(page, 'Control+Enter');
     await sees(page, 'The event has been changed meanwhile.');
     expect(await called('Mine')).toEqual([]);
-    // What was typed is still there.
-    expect(
-      await (
-        await find(page, 'textbox', 'Name')
-      ).evaluate((field) => (field as unknown as HTMLInputElement).value),
-    ).toBe('Mine');
+    // What was typed is still there, and counts where it is said once more.
+    expect(await valueOf(page, 'Name')).toBe('Mine');
+    await sees(page, 'Save once more');
+    await product.api('PATCH', `/events/${event.id}`, { location: 'Theirs too' });
+    await sees(page, 'Theirs', '[data-day="2026-12-04"]');
+    await until('it to be mine', async () => {
+      await chord(page, 'Control+Enter');
+      return (await called('Mine')).length === 1;
+    });
+    expect((await called('Mine'))[0]!.location).toBe('Theirs too');
+  });
+
+  it('half changed while another is looked at, or the page is loaded anew, is gone on with', async () => {
+    const [first, second] = [
+      await put('Begun', '2026-12-04T09:00'),
+      await put('Looked at', '2026-12-04T14:00'),
+    ];
+    const page = await open(`/calendar?on=2026-12-04&event=${first.id}`);
+    await press(page, 'button', 'Change');
+    await fill(page, 'textbox', 'Where', 'Bay 4');
+    await (await inBands(page, 'Looked at')).click();
+    await sees(page, 'Looked at', '#event-name');
+    await sees(page, 'What you have changed of “Begun” is not saved', '[aria-label="Notice"]');
+    await page.reload();
+    await sees(page, 'Looked at', '#event-name');
+    await (await inBands(page, 'Begun')).focus();
+    await page.keyboard.press('Enter');
+    await until('what was begun', async () => (await valueOf(page, 'Where')) === 'Bay 4');
+    await chord(page, 'Control+Enter');
+    await until('it to be kept', async () => (await called('Begun'))[0]!.location === 'Bay 4');
+    await sees(page, 'Begun', '#event-name');
+    // Kept or left, there is nothing to go on with.
+    await press(page, 'button', 'Change');
+    await fill(page, 'textbox', 'Where', 'Nowhere');
+    await press(page, 'button', 'Leave it');
+    await (await inBands(page, 'Looked at')).click();
+    await (await inBands(page, 'Begun')).click();
+    await sees(page, 'Begun', '#event-name');
+    expect((await called('Begun'))[0]!.location).toBe('Bay 4');
+    expect((await called('Looked at'))[0]!.id).toBe(second.id);
   });
 
   it('comes from a calendar file and goes into one, undone as one', async () => {

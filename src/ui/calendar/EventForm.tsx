@@ -13,8 +13,10 @@ import { RecipientField } from '../common/RecipientField';
 import { submitOnCtrlEnter } from '../common/submitOnCtrlEnter';
 import { TimeField } from '../common/TimeField';
 import { useCorrespondents, useSettings } from '../data/queries';
+import { useNotices } from '../shell/Notices';
 import styles from './Calendar.module.css';
 import type { EventReach } from '#core/calendar/event';
+import { useBegun } from './begun';
 import { ReachField } from './ReachField';
 import { useEventActions, type EventBody } from './useEventActions';
 
@@ -42,34 +44,71 @@ interface Props {
   onClose: () => void;
 }
 
+/** What stands in the form, and the event it is about, as it was then: another window may change it meanwhile. */
+interface Fields {
+  event: EventDetailJson | undefined;
+  summary: string;
+  wholeDays: boolean;
+  begin: { local: string; zone: string };
+  end: string;
+  /** The last day of one that takes whole days. */
+  lastDay: string;
+  rrule: string;
+  location: string;
+  free: boolean;
+  attendees: string[];
+  description: string;
+  reach: EventReach;
+}
+
+function fieldsOf(event: EventDetailJson | undefined, on: string, mine: string): Fields {
+  const begin = {
+    local: event && !event.wholeDays ? event.start : `${event?.start.slice(0, 10) ?? on}T09:00`,
+    zone: event?.zone ?? mine,
+  };
+  return {
+    event,
+    summary: event?.summary ?? '',
+    wholeDays: event?.wholeDays ?? false,
+    begin,
+    end: event && !event.wholeDays ? event.end : `${on}T10:00`,
+    lastDay: event?.wholeDays ? plusDays(event.end, -1) : dayIn(begin.local),
+    rrule: event?.rrule ?? '',
+    location: event?.location ?? '',
+    free: event?.transparent ?? false,
+    attendees: (event?.attendees ?? []).map(({ name, address }) => formatMailbox({ name, address })),
+    description: event?.description ?? '',
+    reach: 'this',
+  };
+}
+
+/** What is begun of it is kept under this name. */
+export const begunAs = (event: Pick<EventDetailJson, 'id' | 'occurrence'> | undefined): string =>
+  event ? `event ${event.id} ${event.occurrence ?? ''}` : 'event';
+
 export function EventForm({ event: current, on, onDone, onClose }: Props) {
-  /** As it was when this was opened: another window may change it meanwhile. */
-  const [event] = useState(current);
   const id = useId();
   const { zone: mine } = useSettings();
   const actions = useEventActions();
   const people = useCorrespondents().data;
-  const [summary, setSummary] = useState(event?.summary ?? '');
-  const [wholeDays, setWholeDays] = useState(event?.wholeDays ?? false);
-  const [begin, setBegin] = useState(() => ({
-    local: event && !event.wholeDays ? event.start : `${event?.start.slice(0, 10) ?? on}T09:00`,
-    zone: event?.zone ?? mine,
-  }));
-  const [end, setEnd] = useState(() => (event && !event.wholeDays ? event.end : `${on}T10:00`));
-  /** The last day of one that takes whole days. */
-  const [lastDay, setLastDay] = useState(() =>
-    event?.wholeDays ? plusDays(event.end, -1) : dayIn(begin.local),
+  const { show } = useNotices();
+  const begun = useBegun(
+    begunAs(current),
+    () => fieldsOf(current, on, mine),
+    ({ event: about, summary: name }) =>
+      show({
+        words: about
+          ? `What you have changed of “${about.summary}” is not saved. It is here when you open it again.`
+          : `“${name}” is not in the calendar yet. What you have written is here when you go on.`,
+      }),
   );
-  const [rrule, setRrule] = useState(event?.rrule ?? '');
-  const [location, setLocation] = useState(event?.location ?? '');
-  const [free, setFree] = useState(event?.transparent ?? false);
-  const [attendees, setAttendees] = useState(() =>
-    (event?.attendees ?? []).map(({ name, address }) => formatMailbox({ name, address })),
-  );
-  const [description, setDescription] = useState(event?.description ?? '');
-  const [reach, setReach] = useState<EventReach>('this');
+  const { fields, change } = begun;
+  const { event, summary, wholeDays, begin, end, lastDay, rrule } = fields;
+  const { location, free, attendees, description, reach } = fields;
   const [saving, setSaving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
+  /** It has been refused since somebody else changed it: what is said next is said knowingly. */
+  const [isStale, setStale] = useState(false);
 
   const near = useMemo(
     () => [
@@ -86,11 +125,10 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
 
   /** The end goes with the start, as long as it was. */
   function moveBegin(next: typeof begin) {
-    if (isLocal(next.local) && isLocal(begin.local) && isLocal(end)) {
-      const length = toInstant(end, begin.zone).at - toInstant(begin.local, begin.zone).at;
-      setEnd(later({ start: next.local, zone: next.zone }, Math.max(0, length), mine));
-    }
-    setBegin(next);
+    const isMoved = isLocal(next.local) && isLocal(begin.local) && isLocal(end);
+    const length = isMoved ? toInstant(end, begin.zone).at - toInstant(begin.local, begin.zone).at : 0;
+    const start = { start: next.local, zone: next.zone };
+    change({ begin: next, end: isMoved ? later(start, Math.max(0, length), mine) : end });
     setProblem(null);
   }
 
@@ -112,11 +150,23 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
       return setProblem('Its start and its end are a day and a time each.');
     setSaving(true);
     const body = bodyOf();
+    const seen = isStale && current ? current : event;
     const done = event
-      ? await actions.change(event, changed(event, body), event.occurrence ? reach : undefined)
+      ? await actions.change(
+          { ...event, revision: seen!.revision },
+          changed(event, body),
+          event.occurrence ? reach : undefined,
+        )
       : await actions.add(body);
     setSaving(false);
-    if (done) onDone(done);
+    if (!done) return setStale(true);
+    begun.end();
+    onDone(done);
+  }
+
+  function leave() {
+    begun.end();
+    onClose();
   }
 
   return (
@@ -139,10 +189,10 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
         status={problem && !summary.trim() ? 'error' : undefined}
         onChange={({ target }) => {
           setProblem(null);
-          setSummary(target.value);
+          change({ summary: target.value });
         }}
       />
-      <Checkbox checked={wholeDays} onChange={({ target }) => setWholeDays(target.checked)}>
+      <Checkbox checked={wholeDays} onChange={({ target }) => change({ wholeDays: target.checked })}>
         takes whole days
       </Checkbox>
       {wholeDays ? (
@@ -151,9 +201,14 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
             id={`${id}-first`}
             label="From"
             value={dayIn(begin.local)}
-            onChange={(date) => setBegin({ ...begin, local: `${date}T${timeIn(begin.local)}` })}
+            onChange={(date) => change({ begin: { ...begin, local: `${date}T${timeIn(begin.local)}` } })}
           />
-          <DayField id={`${id}-last`} label="To the end of" value={lastDay} onChange={setLastDay} />
+          <DayField
+            id={`${id}-last`}
+            label="To the end of"
+            value={lastDay}
+            onChange={(day) => change({ lastDay: day })}
+          />
         </div>
       ) : (
         <>
@@ -163,13 +218,13 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
               id={`${id}-end-day`}
               label="Ends"
               value={dayIn(end)}
-              onChange={(date) => setEnd(`${date}T${timeIn(end)}`)}
+              onChange={(date) => change({ end: `${date}T${timeIn(end)}` })}
             />
             <TimeField
               id={`${id}-end-time`}
               label="at"
               value={timeIn(end)}
-              onChange={(time) => setEnd(`${dayIn(end)}T${time}`)}
+              onChange={(time) => change({ end: `${dayIn(end)}T${time}` })}
             />
           </div>
         </>
@@ -180,7 +235,7 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
           <Select
             id={`${id}-rule`}
             value={rrule}
-            onChange={setRrule}
+            onChange={(rule) => change({ rrule: rule })}
             options={rules}
             popupMatchSelectWidth={false}
           />
@@ -191,26 +246,37 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
         id={`${id}-place`}
         value={location}
         maxLength={500}
-        onChange={({ target }) => setLocation(target.value)}
+        onChange={({ target }) => change({ location: target.value })}
       />
-      <RecipientField id={`${id}-people`} label="With" value={attendees} onChange={setAttendees} peopleOnly />
+      <RecipientField
+        id={`${id}-people`}
+        label="With"
+        value={attendees}
+        onChange={(all) => change({ attendees: all })}
+        peopleOnly
+      />
       <label htmlFor={`${id}-note`}>Notes</label>
       <Input.TextArea
         id={`${id}-note`}
         autoSize={{ minRows: 2, maxRows: 6 }}
         value={description}
-        onChange={({ target }) => setDescription(target.value)}
+        onChange={({ target }) => change({ description: target.value })}
       />
-      <Checkbox checked={free} onChange={({ target }) => setFree(target.checked)}>
+      <Checkbox checked={free} onChange={({ target }) => change({ free: target.checked })}>
         I am free all the same
       </Checkbox>
-      {event?.occurrence && <ReachField value={reach} onChange={setReach} />}
+      {event?.occurrence && <ReachField value={reach} onChange={(next) => change({ reach: next })} />}
       {problem && <p role="alert">{problem}</p>}
+      {isStale && current && event && current.revision !== event.revision && (
+        <p role="alert">
+          It has been changed meanwhile. Save once more, and what you have changed here counts.
+        </p>
+      )}
       <div className={styles.line}>
         <Button type="primary" htmlType="submit" loading={saving}>
           {event ? 'Save' : 'Put into the calendar'}
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={leave}>Leave it</Button>
       </div>
     </form>
   );

@@ -14,7 +14,8 @@ import { useEvent } from '../data/events';
 import { useSettings } from '../data/queries';
 import { useInvitationActions } from '../invitations/useInvitationActions';
 import styles from './Calendar.module.css';
-import { EventForm } from './EventForm';
+import { useIsBegun } from './begun';
+import { begunAs, EventForm } from './EventForm';
 import { spanWords, statusWords, thereWords, whenWords } from './eventWords';
 import { MoveByPhrase } from './MoveByPhrase';
 import type { EventReach } from '#core/calendar/event';
@@ -65,7 +66,10 @@ function Whole({
   const { now, moment } = useWords();
   const actions = useEventActions();
   const { invite } = useInvitationActions();
-  const [editing, setEditing] = useState(false);
+  // What was begun before another event was opened is gone on with.
+  const wasBegun = useIsBegun(begunAs(event));
+  const [isChanging, setEditing] = useState(false);
+  const editing = isChanging || wasBegun;
   const [removing, setRemoving] = useState(false);
   const [reach, setReach] = useState<EventReach>('this');
   const heading = useFirstFocus<HTMLElement>(true);
