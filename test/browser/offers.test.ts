@@ -89,6 +89,27 @@ const leftAs = (subject: string): Promise<string> =>
   });
 
 describe('an offer', () => {
+  it('begun is gone on with after a reload, and not once it is made', async () => {
+    const { body: draft } = await product.api<MessageJson>('POST', '/messages', {
+      to: ['bela@wrenfield.example'],
+      subject: 'Begun',
+      text: 'When?',
+    });
+    const page = await open(`/write/${draft.id}`);
+    await press(page, 'button', 'Offer times…');
+    await fill(page, 'textbox', 'Where, or how', 'gallery 3');
+    await press(page, 'button', 'Suggest four');
+    const picked = () => page.$$('[aria-label="Times offered"] li').then((all) => all.length);
+    await until('four to be picked', async () => (await picked()) === 4);
+    await page.reload();
+    await until('them to be there again', async () => (await picked()) === 4);
+    await press(page, 'button', 'Offer these');
+    await sees(page, /Offers: Begun, 30 min/);
+    await page.reload();
+    await sees(page, /Offers: Begun, 30 min/);
+    expect(await page.$('[role="slider"]')).toBeNull();
+  });
+
   it('is made by keys alone: suggested, picked with arrows, in words; changed, sent, and taken', async () => {
     const page = await open('/write?new=1');
     await addReader(page, 'prak', 'Prakriti Thapa');

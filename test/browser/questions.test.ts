@@ -61,6 +61,36 @@ const answer = (from: string, text: string, to: string, headers: string[] = []) 
   );
 
 describe('a question', () => {
+  it('begun is gone on with after a reload, and where the message is opened again; asked or left, it is not', async () => {
+    const { body: draft } = await product.api<MessageJson>('POST', '/messages', {
+      to: ['bela@wrenfield.example'],
+      subject: 'Begun',
+      text: 'Please say.',
+    });
+    const page = await open(`/write/${draft.id}`);
+    await press(page, 'button', 'Ask…');
+    await fill(page, 'textbox', 'Question', 'Which van?');
+    await fill(page, 'textbox', 'Answer 1', 'The white one');
+    const stands = async (name: string) =>
+      (await find(page, 'textbox', name)).evaluate((field) => (field as unknown as HTMLInputElement).value);
+    await page.reload();
+    expect([await stands('Question'), await stands('Answer 1')]).toEqual(['Which van?', 'The white one']);
+    // By a link of the page, as somebody leaves it who means to come back.
+    await page.click('a[href="/returns"]');
+    await sees(page, 'What you began to ask is not asked yet', '[aria-label="Notice"]');
+    await page.goBack();
+    await fill(page, 'textbox', 'Answer 2', 'The old one');
+    expect(await questions()).not.toContainEqual(expect.objectContaining({ words: 'Which van?' }));
+    await press(page, 'button', 'Ask this');
+    await sees(page, 'Question: Which van? The white one · The old one');
+    await press(page, 'button', 'Change question…');
+    await fill(page, 'textbox', 'Question', 'Which lorry?');
+    await press(page, 'button', 'Leave it');
+    await page.reload();
+    await sees(page, 'Question: Which van?');
+    expect(await page.$('[role="dialog"] ol')).toBeNull();
+  });
+
   it('is asked by keys, counted as they press, and told to all', async () => {
     const page = await open('/write?new=1');
     await addReader(page, 'prak', 'Prakriti Thapa');

@@ -16,7 +16,7 @@ import { useCorrespondents, useSettings } from '../data/queries';
 import { useNotices } from '../shell/Notices';
 import styles from './Calendar.module.css';
 import type { EventReach } from '#core/calendar/event';
-import { useBegun } from './begun';
+import { useBegun } from '../common/begun';
 import { ReachField } from './ReachField';
 import { useEventActions, type EventBody } from './useEventActions';
 

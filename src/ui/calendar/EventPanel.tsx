@@ -14,7 +14,7 @@ import { useEvent } from '../data/events';
 import { useSettings } from '../data/queries';
 import { useInvitationActions } from '../invitations/useInvitationActions';
 import styles from './Calendar.module.css';
-import { useIsBegun } from './begun';
+import { useIsBegun } from '../common/begun';
 import { begunAs, EventForm } from './EventForm';
 import { spanWords, statusWords, thereWords, whenWords } from './eventWords';
 import { MoveByPhrase } from './MoveByPhrase';

@@ -24,6 +24,7 @@ import { dayNumberOf } from '#core/time/dayNumber';
 import { plusDays } from '#core/time/dayParts';
 import { toInstant, toLocal } from '#core/time/wallClock';
 import { spanOn } from '#core/time/words';
+import { useBegun } from '../common/begun';
 import { useFirstFocus } from '../common/useFirstFocus';
 import { useSettled } from '../common/useSettled';
 import { suggestedTimes, useChoosing } from '../data/offers';
@@ -31,7 +32,7 @@ import { usePhrase, useSettings } from '../data/queries';
 import { useNow } from '../data/useNow';
 import { useAnnounce } from '../shell/Announcer';
 import { useNotices } from '../shell/Notices';
-import { deadlineOf, DurationFields, durationOf } from '../watches/DurationFields';
+import { deadlineOf, DurationFields, durationOf, type Duration } from '../watches/DurationFields';
 import forms from '../questions/Questions.module.css';
 import type { AskingHandle } from '../questions/useAsking';
 import { useAskingForm } from '../questions/useAskingForm';
@@ -41,6 +42,23 @@ import type { OfferBody } from './useOfferActions';
 
 const LENGTHS = [15, 20, 30, 45, 60, 90, 120, 180, 240];
 const TYPING_MS = 150;
+
+interface Fields {
+  summary: string;
+  place: string;
+  minutes: number;
+  /** Epoch ms. */
+  slots: readonly number[];
+  agreement: Agreement;
+  duration: Duration;
+  /** How long answers are taken has been said here. */
+  touched: boolean;
+  /** As it was when this was unfolded. */
+  seen: QuestionJson | undefined;
+}
+
+/** What is begun of it is kept under this name. */
+export const offerBegun = (messageId: string) => `offer ${messageId}`;
 
 interface Props {
   handle: Ref<AskingHandle>;
@@ -65,17 +83,30 @@ export function OfferForm(props: Props) {
   const { zone, hourCycle } = useSettings();
   const now = useNow(60_000);
   const announce = useAnnounce();
-  const { showProblem } = useNotices();
+  const { showProblem, show: notice } = useNotices();
   const first = useFirstFocus<InputRef>();
-  const [seen] = useState(question);
-  const offer = question?.offer;
-  const [summary, setSummary] = useState(offer?.summary ?? subject);
-  const [place, setPlace] = useState(offer?.place ?? '');
-  const [minutes, setMinutes] = useState(offer?.minutes ?? USUAL_MINUTES);
-  const [slots, setSlots] = useState<readonly number[]>(offer?.slots.map(({ at }) => Date.parse(at)) ?? []);
-  const [agreement, setAgreement] = useState<Agreement>(offer?.agreement ?? 'each');
-  const [duration, setDuration] = useState(() => durationOf(watch) ?? { count: 2, unit: 'reader' as const });
-  const [touched, setTouched] = useState(false);
+  const begun = useBegun(
+    offerBegun(messageId),
+    (): Fields => {
+      const offer = question?.offer;
+      return {
+        summary: offer?.summary ?? subject,
+        place: offer?.place ?? '',
+        minutes: offer?.minutes ?? USUAL_MINUTES,
+        slots: offer?.slots.map(({ at }) => Date.parse(at)) ?? [],
+        agreement: offer?.agreement ?? 'each',
+        duration: durationOf(watch) ?? { count: 2, unit: 'reader' },
+        touched: false,
+        seen: question,
+      };
+    },
+    () =>
+      notice({
+        words:
+          'The times you began to offer are not offered yet. They are here when you open the message again.',
+      }),
+  );
+  const { summary, place, minutes, slots, agreement, duration, touched, seen } = begun.fields;
   const [problem, setProblem] = useState<{ field: string; words: string }>();
   const [text, setText] = useState('');
   const today = toLocal(now, zone).slice(0, 10);
@@ -125,7 +156,7 @@ export function OfferForm(props: Props) {
       .join('; ');
 
   const choose = (next: readonly number[]) => {
-    setSlots([...next].sort((a, b) => a - b));
+    begun.change({ slots: [...next].sort((a, b) => a - b) });
     setProblem(undefined);
   };
   const move = (at: number) => {
@@ -178,10 +209,10 @@ export function OfferForm(props: Props) {
       showProblem(error);
     }
   };
-  const begun = useRef(false);
+  const suggested = useRef(slots.length > 0);
   useEffect(() => {
-    if (around === undefined || begun.current) return;
-    begun.current = true;
+    if (around === undefined || suggested.current) return;
+    suggested.current = true;
     void suggest();
   });
 
@@ -212,9 +243,16 @@ export function OfferForm(props: Props) {
     }
     const deadline = touched || !seen ? deadlineOf(duration) : undefined;
     const body = { ...kept, slots: kept.slots.map((at) => new Date(at).toISOString()), deadline };
-    return put(body, seen);
+    begun.end();
+    const done = await put(body, seen);
+    if (!done) begun.change({});
+    return done;
   };
-  const pressed = useAskingForm({ handle, isEmpty: slots.length === 0 && !seen, submit, close });
+  const leave = () => {
+    begun.end();
+    close();
+  };
+  const pressed = useAskingForm({ handle, isEmpty: slots.length === 0 && !seen, submit, close: leave });
   const atCursor = verdict(cursor);
 
   return (
@@ -230,7 +268,7 @@ export function OfferForm(props: Props) {
         placeholder="Call about the lacquer panels"
         aria-invalid={problem?.field === 'summary'}
         onChange={(event) => {
-          setSummary(event.target.value);
+          begun.change({ summary: event.target.value });
           setProblem(undefined);
         }}
       />
@@ -244,7 +282,7 @@ export function OfferForm(props: Props) {
             maxLength={PLACE_LENGTH}
             value={place}
             placeholder="by telephone, gallery 3"
-            onChange={(event) => setPlace(event.target.value)}
+            onChange={(event) => begun.change({ place: event.target.value })}
           />
         </span>
         <span>
@@ -255,7 +293,7 @@ export function OfferForm(props: Props) {
             style={{ width: '100%' }}
             value={minutes}
             onChange={(next) => {
-              setMinutes(next);
+              begun.change({ minutes: next });
               // What was seen of other weeks was of other lengths.
               setSeenVerdicts(new Map());
             }}
@@ -341,8 +379,7 @@ export function OfferForm(props: Props) {
             id={`${id}-count`}
             value={duration}
             onChange={(next) => {
-              setDuration(next);
-              setTouched(true);
+              begun.change({ duration: next, touched: true });
             }}
           />
         </div>
@@ -353,7 +390,7 @@ export function OfferForm(props: Props) {
               id={`${id}-agreement`}
               size="small"
               value={agreement}
-              onChange={setAgreement}
+              onChange={(next) => begun.change({ agreement: next })}
               options={AGREEMENTS.map((value) => ({ value, label: AGREEMENT_WORDS[value] }))}
             />
           </div>
@@ -372,7 +409,7 @@ export function OfferForm(props: Props) {
         <Button type="primary" ghost onClick={() => void submit()}>
           {question ? 'Keep the changes' : 'Offer these'}
         </Button>
-        <Button type="text" onClick={close}>
+        <Button type="text" onClick={leave}>
           Leave it
         </Button>
       </p>

@@ -14,16 +14,34 @@ import {
   whyNoQuestion,
   type DecidedWhen,
 } from '#core/question/question';
+import { useBegun } from '../common/begun';
 import { useWords } from '../common/format';
 import { useFirstFocus } from '../common/useFirstFocus';
-import { deadlineOf, DurationFields, durationOf } from '../watches/DurationFields';
+import { useNotices } from '../shell/Notices';
+import { deadlineOf, DurationFields, durationOf, type Duration } from '../watches/DurationFields';
 import { untilWords } from '../watches/watchWords';
 import styles from './Questions.module.css';
 import type { AskingHandle } from './useAsking';
 import { useAskingForm } from './useAskingForm';
 import type { QuestionBody } from './useQuestionActions';
 
+interface Fields {
+  words: string;
+  answers: readonly string[];
+  decidedWhen: DecidedWhen;
+  mayComment: boolean;
+  duration: Duration | undefined;
+  /** How long they are taken has been said here. */
+  touched: boolean;
+  /** As it was when this was unfolded. */
+  seen: QuestionJson | undefined;
+}
+
+/** What is begun of it is kept under this name. */
+export const questionBegun = (messageId: string) => `question ${messageId}`;
+
 interface Props {
+  messageId: string;
   handle: Ref<AskingHandle>;
   /** The one there is. */
   question: QuestionJson | undefined;
@@ -35,23 +53,31 @@ interface Props {
   close: () => void;
 }
 
-export function QuestionForm({ handle, question, watch, put, close }: Props) {
+export function QuestionForm({ handle, messageId, question, watch, put, close }: Props) {
   const id = useId();
   const say = useWords();
   const first = useFirstFocus<InputRef>();
   const list = useRef<HTMLOListElement>(null);
-  const [words, setWords] = useState(question?.words ?? '');
-  const [answers, setAnswers] = useState<readonly string[]>(question?.answers ?? ['', '']);
-  const [decidedWhen, setDecidedWhen] = useState<DecidedWhen>(question?.decidedWhen ?? 'everyone');
-  const [mayComment, setMayComment] = useState(question?.mayComment ?? true);
-  const [duration, setDuration] = useState(() => durationOf(watch));
-  /** As it was when this was unfolded. */
-  const [seen] = useState(question);
-  const [touched, setTouched] = useState(false);
+  const { show } = useNotices();
+  const begun = useBegun(
+    questionBegun(messageId),
+    (): Fields => ({
+      words: question?.words ?? '',
+      answers: question?.answers ?? ['', ''],
+      decidedWhen: question?.decidedWhen ?? 'everyone',
+      mayComment: question?.mayComment ?? true,
+      duration: durationOf(watch),
+      touched: false,
+      seen: question,
+    }),
+    () =>
+      show({ words: 'What you began to ask is not asked yet. It is here when you open the message again.' }),
+  );
+  const { words, answers, decidedWhen, mayComment, duration, touched, seen } = begun.fields;
   const [problem, setProblem] = useState<{ field: string; words: string }>();
 
   const change = (next: readonly string[]) => {
-    setAnswers(next);
+    begun.change({ answers: next });
     setProblem(undefined);
   };
   const focusOn = (index: number) => list.current?.querySelectorAll('input')[index]?.focus();
@@ -87,10 +113,17 @@ export function QuestionForm({ handle, question, watch, put, close }: Props) {
       return false;
     }
     const deadline = duration && (touched || !seen) ? deadlineOf(duration) : undefined;
-    return put({ ...kept, answers: [...kept.answers], deadline }, seen);
+    begun.end();
+    const done = await put({ ...kept, answers: [...kept.answers], deadline }, seen);
+    if (!done) begun.change({});
+    return done;
+  };
+  const leave = () => {
+    begun.end();
+    close();
   };
   const isEmpty = !words.trim() && answers.every((each) => !each.trim());
-  const pressed = useAskingForm({ handle, isEmpty, submit, close });
+  const pressed = useAskingForm({ handle, isEmpty, submit, close: leave });
 
   return (
     <div role="dialog" aria-labelledby={`${id}-title`} className={styles.form} onKeyDown={pressed}>
@@ -105,7 +138,7 @@ export function QuestionForm({ handle, question, watch, put, close }: Props) {
         placeholder="Which day suits you?"
         aria-invalid={problem?.field === 'words'}
         onChange={(event) => {
-          setWords(event.target.value);
+          begun.change({ words: event.target.value });
           setProblem(undefined);
         }}
       />
@@ -158,14 +191,13 @@ export function QuestionForm({ handle, question, watch, put, close }: Props) {
               id={`${id}-count`}
               value={duration}
               onChange={(next) => {
-                setDuration(next);
-                setTouched(true);
+                begun.change({ duration: next, touched: true });
               }}
             />
           ) : (
             <span>
               {watch && untilWords(watch, say)}{' '}
-              <Button size="small" onClick={() => setDuration({ count: 2, unit: 'reader' })}>
+              <Button size="small" onClick={() => begun.change({ duration: { count: 2, unit: 'reader' } })}>
                 So many days…
               </Button>
             </span>
@@ -177,11 +209,14 @@ export function QuestionForm({ handle, question, watch, put, close }: Props) {
             id={`${id}-decided`}
             size="small"
             value={decidedWhen}
-            onChange={setDecidedWhen}
+            onChange={(next) => begun.change({ decidedWhen: next })}
             options={DECIDED_WHEN.map((value) => ({ value, label: DECIDED_WHEN_WORDS[value] }))}
           />
         </div>
-        <Checkbox checked={mayComment} onChange={(event) => setMayComment(event.target.checked)}>
+        <Checkbox
+          checked={mayComment}
+          onChange={(event) => begun.change({ mayComment: event.target.checked })}
+        >
           They may say why
         </Checkbox>
       </div>
@@ -198,7 +233,7 @@ export function QuestionForm({ handle, question, watch, put, close }: Props) {
         <Button type="primary" ghost onClick={() => void submit()}>
           {question ? 'Keep the changes' : 'Ask this'}
         </Button>
-        <Button type="text" onClick={close}>
+        <Button type="text" onClick={leave}>
           Leave it
         </Button>
       </p>

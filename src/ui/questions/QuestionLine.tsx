@@ -47,6 +47,7 @@ export function QuestionLine({ messageId, asking: { open, show, close, opener, f
       {open && (
         <QuestionForm
           handle={form}
+          messageId={messageId!}
           question={question}
           watch={watch}
           put={async (body, seen) => {

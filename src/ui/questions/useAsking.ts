@@ -39,9 +39,9 @@ export function useAsking(
       .then(() => setOpen(on))
       .catch(showProblem);
   useCommand(key, () => show(true));
-  const first = useRef(begun);
+  const first = useRef(true);
   useEffect(() => {
-    if (!first.current) return;
+    if (!begun || !first.current) return;
     first.current = false;
     show(true);
   });

@@ -19,6 +19,7 @@ import { baseSubject } from '#core/reply/threading';
 import { usualHold } from '#core/hold/decide';
 import { isWeighty } from '#core/checks/setAside';
 import { proposeTime } from '#core/plan/proposal';
+import { useIsBegun } from '../common/begun';
 import { useWords } from '../common/format';
 import type { ApiProblem } from '../data/client';
 import { refresh, useMessage, useSettings } from '../data/queries';
@@ -59,7 +60,9 @@ import { useLease } from './useLease';
 import { useReaders } from './useReaders';
 import { useSending } from './useSending';
 import { CarriesCalendar } from '../invitations/InvitationPanel';
+import { offerBegun } from '../offers/OfferForm';
 import { OfferLine } from '../offers/OfferLine';
+import { questionBegun } from '../questions/QuestionForm';
 import { QuestionLine } from '../questions/QuestionLine';
 import { useAsking, type AskingHandle } from '../questions/useAsking';
 import { WatchLine } from '../watches/WatchLine';
@@ -271,15 +274,19 @@ export function Composer({ beginning, message, departure, series, begin, withTex
   };
   const opener = useRef<HTMLButtonElement>(null);
   const form = useRef<AskingHandle>(null);
-  const asking = useAsking('q', draft.kept?.id, kept, { opener, form });
+  const keptId = draft.kept?.id;
+  // What was begun before the page was left or loaded anew is gone on with.
+  const askedBefore = useIsBegun(questionBegun(keptId ?? ''));
+  const offeredBefore = useIsBegun(offerBegun(keptId ?? ''));
+  const asking = useAsking('q', keptId, kept, { opener, form }, askedBefore);
   const offerOpener = useRef<HTMLButtonElement>(null);
   const offerForm = useRef<AskingHandle>(null);
   const offering = useAsking(
     'h',
-    draft.kept?.id,
+    keptId,
     kept,
     { opener: offerOpener, form: offerForm },
-    Boolean(offers),
+    Boolean(offers) || offeredBefore,
   );
   // What is being asked, and not kept yet, is kept first.
   const commit = async (...how: Parameters<typeof sending.commit>) => {
