@@ -25,7 +25,7 @@ const NOBODY = 65_534;
 const LONG_AGO = 1_600_000_000;
 
 /** As many mail servers keep them, a file each. */
-export function fillMaildir(dir: string, count: number): void {
+function fillMaildir(dir: string, count: number): void {
   for (const each of ['', 'cur', 'new', 'tmp']) mkdirSync(join(dir, each), { recursive: true });
   for (let n = 0; n < count; n++) {
     const path = join(dir, 'cur', `${1_000_000 + n}.M${n}.bench:2,S`);

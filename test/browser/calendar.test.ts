@@ -15,7 +15,7 @@ import type {
   MessageCalendarJson,
   MessagePageJson,
 } from '#api/types';
-import { axe, chord, fill, find, press, sees, textOf } from '../support/browser';
+import { axe, chord, fill, press, sees, textOf, valueNamed } from '../support/browser';
 import { demoPages } from '../support/demo';
 import type { Product } from '../support/product';
 import { until } from '../support/until';
@@ -79,8 +79,6 @@ async function choose(page: Page, words: string): Promise<void> {
   });
   await label.click();
 }
-const valueOf = async (page: Page, name: string) =>
-  (await find(page, 'textbox', name)).evaluate((field) => (field as unknown as HTMLInputElement).value);
 const inFocus = (page: Page) => page.evaluate(() => document.activeElement?.textContent ?? '');
 const URL_ON = '/calendar?on=2026-12-01';
 
@@ -241,7 +239,7 @@ describe('an event', () => {
     await sees(page, 'The event has been changed meanwhile.');
     expect(await called('Mine')).toEqual([]);
     // What was typed is still there, and counts where it is said once more.
-    expect(await valueOf(page, 'Name')).toBe('Mine');
+    expect(await valueNamed(page, 'Name')).toBe('Mine');
     await sees(page, 'Save once more');
     await product.api('PATCH', `/events/${event.id}`, { location: 'Theirs too' });
     await sees(page, 'Theirs', '[data-day="2026-12-04"]');
@@ -267,7 +265,7 @@ describe('an event', () => {
     await sees(page, 'Looked at', '#event-name');
     await (await inBands(page, 'Begun')).focus();
     await page.keyboard.press('Enter');
-    await until('what was begun', async () => (await valueOf(page, 'Where')) === 'Bay 4');
+    await until('what was begun', async () => (await valueNamed(page, 'Where')) === 'Bay 4');
     await chord(page, 'Control+Enter');
     await until('it to be kept', async () => (await called('Begun'))[0]!.location === 'Bay 4');
     await sees(page, 'Begun', '#event-name');

@@ -9,7 +9,18 @@ import type {
   QuestionsJson,
 } from '#api/types';
 import { tokenLine, tokensIn } from '#core/question/token';
-import { axe, chord, fill, find, openPage, press, sees, startChromium, textOf } from '../support/browser';
+import {
+  axe,
+  chord,
+  fill,
+  find,
+  openPage,
+  press,
+  sees,
+  startChromium,
+  textOf,
+  valueNamed,
+} from '../support/browser';
 import { addReader, demoPages } from '../support/demo';
 import { deliver } from '../support/lmtp';
 import { mailOf } from '../support/mail';
@@ -71,8 +82,7 @@ describe('a question', () => {
     await press(page, 'button', 'Ask…');
     await fill(page, 'textbox', 'Question', 'Which van?');
     await fill(page, 'textbox', 'Answer 1', 'The white one');
-    const stands = async (name: string) =>
-      (await find(page, 'textbox', name)).evaluate((field) => (field as unknown as HTMLInputElement).value);
+    const stands = (name: string) => valueNamed(page, name);
     await page.reload();
     expect([await stands('Question'), await stands('Answer 1')]).toEqual(['Which van?', 'The white one']);
     // By a link of the page, as somebody leaves it who means to come back.

@@ -279,6 +279,10 @@ export const focusedName = (page: Page) =>
     () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent,
   );
 
+/** What stands in the field of that name. */
+export const valueNamed = async (page: Page, name: string): Promise<string> =>
+  (await find(page, 'textbox', name)).evaluate((field) => (field as unknown as HTMLInputElement).value);
+
 /** What stands in a field. @param css finds it */
 export const valueOf = (page: Page, css: string) =>
   page.$eval(css, (element) => (element as HTMLInputElement).value);

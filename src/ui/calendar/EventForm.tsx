@@ -107,7 +107,7 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
   const { location, free, attendees, description, reach } = fields;
   const [saving, setSaving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  /** It has been refused since somebody else changed it: what is said next is said knowingly. */
+  /** It has been refused, and it is said where somebody else has changed it: what is saved next is saved knowingly. */
   const [isStale, setStale] = useState(false);
 
   const near = useMemo(
@@ -151,17 +151,18 @@ export function EventForm({ event: current, on, onDone, onClose }: Props) {
     setSaving(true);
     const body = bodyOf();
     const seen = isStale && current ? current : event;
-    const done = event
-      ? await actions.change(
-          { ...event, revision: seen!.revision },
-          changed(event, body),
-          event.occurrence ? reach : undefined,
-        )
-      : await actions.add(body);
+    const done = await begun.keep(() =>
+      event
+        ? actions.change(
+            { ...event, revision: seen!.revision },
+            changed(event, body),
+            event.occurrence ? reach : undefined,
+          )
+        : actions.add(body),
+    );
     setSaving(false);
-    if (!done) return setStale(true);
-    begun.end();
-    onDone(done);
+    if (done) onDone(done);
+    else setStale(true);
   }
 
   function leave() {

@@ -19,8 +19,10 @@ export const useIsBegun = (name: string): boolean =>
 export interface Begun<Fields> {
   fields: Fields;
   change: (patch: Partial<Fields>) => void;
-  /** It has been kept, or is not wanted. */
+  /** It is not wanted. */
   end: () => void;
+  /** It ends where that keeps it, which may take its form away before it is known to be kept. @returns what that came to */
+  keep: <T>(work: () => Promise<T>) => Promise<T>;
 }
 
 /**
@@ -46,15 +48,29 @@ export function useBegun<Fields extends object>(
     [name],
   );
   const end = useCallback(() => sessionStorage.removeItem(keyOf(name)), [name]);
+  const keeping = useRef(false);
+  const keep = useCallback(
+    async <T>(work: () => Promise<T>) => {
+      keeping.current = true;
+      try {
+        const done = await work();
+        if (done) end();
+        return done;
+      } finally {
+        keeping.current = false;
+      }
+    },
+    [end],
+  );
   const left = useRef(onLeft);
   useEffect(() => {
     left.current = onLeft;
   });
   useEffect(
     () => () => {
-      if (read(name) !== null) left.current(latest.current);
+      if (read(name) !== null && !keeping.current) left.current(latest.current);
     },
     [name],
   );
-  return { fields, change, end };
+  return { fields, change, end, keep };
 }

@@ -243,10 +243,7 @@ export function OfferForm(props: Props) {
     }
     const deadline = touched || !seen ? deadlineOf(duration) : undefined;
     const body = { ...kept, slots: kept.slots.map((at) => new Date(at).toISOString()), deadline };
-    begun.end();
-    const done = await put(body, seen);
-    if (!done) begun.change({});
-    return done;
+    return begun.keep(() => put(body, seen));
   };
   const leave = () => {
     begun.end();

@@ -113,10 +113,7 @@ export function QuestionForm({ handle, messageId, question, watch, put, close }:
       return false;
     }
     const deadline = duration && (touched || !seen) ? deadlineOf(duration) : undefined;
-    begun.end();
-    const done = await put({ ...kept, answers: [...kept.answers], deadline }, seen);
-    if (!done) begun.change({});
-    return done;
+    return begun.keep(() => put({ ...kept, answers: [...kept.answers], deadline }, seen));
   };
   const leave = () => {
     begun.end();

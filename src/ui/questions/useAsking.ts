@@ -34,16 +34,17 @@ export function useAsking(
 ): Asking {
   const { showProblem } = useNotices();
   const [open, setOpen] = useState(false);
-  const show = (on: boolean) =>
+  /** It has not been unfolded yet: what was begun unfolds it once. */
+  const first = useRef(true);
+  const show = (on: boolean) => {
+    first.current = false;
     void (on && messageId === undefined ? keep() : Promise.resolve())
       .then(() => setOpen(on))
       .catch(showProblem);
+  };
   useCommand(key, () => show(true));
-  const first = useRef(true);
   useEffect(() => {
-    if (!begun || !first.current) return;
-    first.current = false;
-    show(true);
+    if (begun && first.current) show(true);
   });
   const close = () => {
     setOpen(false);

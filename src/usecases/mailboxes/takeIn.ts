@@ -103,7 +103,7 @@ async function keepAll(
 }
 
 /** How far it has come is written down with it. @returns false where nothing more is to be taken in for now */
-export type AfterChunk = (chunk: readonly number[]) => boolean;
+type AfterChunk = (chunk: readonly number[]) => boolean;
 
 /**
  * Takes the messages of an open folder in, one chunk of UIDs after the other; while some are kept the next are read, and
