@@ -9,6 +9,7 @@ import { writeAutocrypt } from '#core/openpgp/autocrypt';
 import { parseMessageIds } from '#core/reply/threading';
 import { cutMarks, newMark } from './enclosures';
 import { LONGEST_LINE, parameter, phrase, textValue } from './headerValues';
+import { writeMessage } from './writeMessage';
 
 type Addressee = Omit<Mailbox, 'group'>;
 
@@ -196,6 +197,6 @@ export async function composeMessage(
   // Its own way puts encoded words that somebody has typed into quotes, where they are decoded all the same.
   Object.assign(root, { _encodeAddressName: phrase, keepBcc: message.bcc !== undefined });
   const marks = kept.map(({ mark }) => mark);
-  const { bytes, cuts } = cutMarks(await root.build(), marks);
+  const { bytes, cuts } = cutMarks(await writeMessage(root), marks);
   return { bytes, cuts: cuts.map(({ at, mark }) => ({ at, attachmentId: kept[mark]!.attachmentId })) };
 }
