@@ -78,7 +78,7 @@ export class Engine {
     );
     this.lanes = new Lanes(desk, log, mailServer, {
       disk: (trouble) => this.tellDisk(trouble),
-      left: () => this.clearAway(),
+      left: () => void this.clearAway(),
       // Something it sent may be answered at once.
       ended: () => (this.outsideDue = null),
       idle: () => this.wake(),
@@ -175,7 +175,7 @@ export class Engine {
     this.lanes.follow();
     if (this.lanes.any) {
       pauseTooLate(desk, this.idleUntil);
-      this.lanes.lookUpDue();
+      desk.store.read(() => this.lanes.lookUpDue());
       if (this.lanes.waiting) await this.tellTime();
       this.lanes.fill();
     }
@@ -273,7 +273,7 @@ export class Engine {
   private sleep(): void {
     if (this.stopped) return;
     const { desk } = this.parts;
-    const next = this.momentWith(this.lanes.nextToWakeFor(desk.now()));
+    const next = desk.store.read(() => this.momentWith(this.lanes.nextToWakeFor(desk.now())));
     const delay = next === null ? Infinity : delayUntil(desk, next);
     // Due by now: it fell due since the tick looked, unless the tick failed.
     const overdue = this.tickFailed ? LONGEST_SLEEP_MS : 0;

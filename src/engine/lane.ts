@@ -14,7 +14,7 @@ const IN_ORDER_MS = 3000;
 /** What fell due no longer ago is not behind, and waits for nobody. */
 const ON_TIME_MS = 1000;
 /** Due departures looked up at once, as a multiple of the connections. */
-const LOOK_AHEAD = 40;
+const LOOK_AHEAD = 12;
 /** After what may fail again at once. */
 const REST_MS = 1000;
 
@@ -28,11 +28,11 @@ interface Flight {
 /** What a lane tells the engine. */
 export interface LaneEvents {
   disk(trouble: DiskTrouble | undefined): void;
-  /** One has left. */
-  left(): Promise<unknown>;
+  /** Some have left. */
+  left(): void;
   /** An attempt has come to its end. */
   ended(): void;
-  /** Nothing is under way any more. */
+  /** Nothing is under way any more, or nothing waits that was looked up. */
   idle(): void;
 }
 
@@ -42,6 +42,8 @@ export class Lane {
   private ready: { id: string; due: number }[] = [];
   private filling: NodeJS.Immediate | undefined;
   private stopped = false;
+  /** Something has left that nobody has been told of. */
+  private anyLeft = false;
   private readonly pace: Pace;
 
   constructor(
@@ -105,8 +107,11 @@ export class Lane {
     const mayBegin = (next: { due: number } | undefined) =>
       next !== undefined && (next.due === earliest || next.due > onTime);
     let room = this.pace.room();
-    for (; mayBegin(this.ready[0]) && quick < connections * 4 && room > 0; quick++, room--)
-      this.begin(this.ready.shift()!);
+    // What they begin with is reading.
+    this.desk.store.read(() => {
+      for (; mayBegin(this.ready[0]) && quick < connections * 4 && room > 0; quick++, room--)
+        this.begin(this.ready.shift()!);
+    });
     if (room <= 0) this.ready = [];
   }
 
@@ -120,6 +125,7 @@ export class Lane {
     this.stopped = true;
     this.ready = [];
     await Promise.all([...this.inFlight.values()].map(({ done }) => done));
+    this.tellLeft();
     await this.server.close();
   }
 
@@ -135,14 +141,24 @@ export class Lane {
       .finally(() => {
         this.inFlight.delete(id);
         this.events.ended();
-        // Together with whatever else ends in this turn; looking things up again is for when nothing is left.
-        this.filling ??= setImmediate(() => {
-          this.filling = undefined;
-          if (!this.stopped) this.fill();
-          if (!this.busy) this.events.idle();
-        });
+        // Together with whatever else ends in this turn.
+        this.filling ??= setImmediate(() => this.goOn());
       });
     this.inFlight.set(id, { due, since: performance.now(), done });
+  }
+
+  private goOn(): void {
+    this.filling = undefined;
+    this.tellLeft();
+    const waited = this.waiting;
+    if (!this.stopped) this.fill();
+    // Looking things up again is for when nothing is left.
+    if (!this.busy || (waited && !this.waiting)) this.events.idle();
+  }
+
+  private tellLeft(): void {
+    if (this.anyLeft) this.events.left();
+    this.anyLeft = false;
   }
 
   private async release(id: string): Promise<void> {
@@ -155,9 +171,13 @@ export class Lane {
     const result = await server.release(claim.envelope, claim.bytes, async (stage) => {
       departure = await recordStage(desk, departure, stage);
     });
-    const finished = await this.insist(() => finishAttempt(desk, id, result, account));
+    // Where others are about to leave they bring it along; where none are, nothing is gained by waiting.
+    const atEase = this.inFlight.size > server.connections;
+    const finished = await this.insist(() =>
+      finishAttempt(desk, id, result, { account, known: { departure, message: claim.message }, atEase }),
+    );
     if (result.unreachable) log.warn({ departure: id }, result.unreachable);
-    if (finished?.state === 'sent') await this.events.left();
+    if (finished?.state === 'sent') this.anyLeft = true;
     log.debug({ departure: id, state: finished?.state, late: desk.now() - departure.meant }, 'attempt ended');
   }
 

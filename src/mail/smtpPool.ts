@@ -64,8 +64,12 @@ type OnItsWay = SMTPEnvelope & { rejectedErrors?: SmtpError[] };
 const isHopeless = ({ code, responseCode }: SmtpError) =>
   responseCode === undefined && (code === 'EMESSAGE' || code === 'EENVELOPE');
 
+/** Letters, digits and hyphens in lower case: the same on the wire. What ends in a number may be an address. */
+const PLAIN_DOMAIN = /@(?:[a-z0-9-]+\.)+[a-z]{2,}$/;
+
 /** With a domain every server knows (RFC 5890 §2.3.2.1), whatever it is shown as. */
 function wireAddress(address: string): string {
+  if (PLAIN_DOMAIN.test(address)) return address;
   const at = address.lastIndexOf('@');
   return `${address.slice(0, at)}@${domainToASCII(address.slice(at + 1)) || address.slice(at + 1)}`;
 }

@@ -20,6 +20,18 @@ export function findDeparture(db: Reading, id: string): Departure | undefined {
   return byId(db).get({ id });
 }
 
+const revisionOf = built((db) =>
+  db
+    .select({ revision: departures.revision })
+    .from(departures)
+    .where(eq(departures.id, sql.placeholder('id')))
+    .prepare(),
+);
+
+/** True as long as nobody has changed it since it was read. */
+export const isDepartureAsSeen = (db: Reading, { id, revision }: Departure): boolean =>
+  revisionOf(db).get({ id })?.revision === revision;
+
 /** The departures of a message, oldest first. */
 export function departuresOf(db: Reading, messageId: string): Departure[] {
   return db
@@ -62,17 +74,21 @@ const swap = builtBy((db, columns) =>
         eq(departures.revision, sql.placeholder('seenRevision')),
       ),
     )
-    .returning()
     .prepare(),
 );
+
+const given = <Row extends object>(patch: Partial<Row>): Partial<Row> =>
+  Object.fromEntries(Object.entries(patch).filter(([, value]) => value !== undefined)) as Partial<Row>;
 
 /**
  * Compare-and-swap on the revision.
  * @returns the departure as it now is, or undefined if someone else changed it first
  */
 export function swapDeparture(tx: Tx, seen: Departure, patch: Partial<Departure>): Departure | undefined {
-  const values = { ...patch, revision: seen.revision + 1 };
-  return swap(tx, columnsOf(values)).get({ ...values, seenId: seen.id, seenRevision: seen.revision });
+  const values = { ...given(patch), revision: seen.revision + 1 };
+  const query = swap(tx, columnsOf(values));
+  const { changes } = query.run({ ...values, seenId: seen.id, seenRevision: seen.revision });
+  return changes === 1 ? { ...seen, ...values } : undefined;
 }
 
 const stage = built((db) =>

@@ -1,6 +1,6 @@
 /**
- * Commits of several pieces of work at once. A commit waits for the disk; pieces of work that come while it waits
- * share the next one. Each piece is all or nothing by itself, and is durable when its promise resolves. It may run twice,
+ * Commits of several pieces of work at once, and the disk is waited for beside other work: pieces that come while it is share
+ * the next commit. Each piece is all or nothing by itself, and is durable when its promise resolves. It may run twice,
  * the first time undone, so it does nothing but write.
  */
 import type { Store, Tx } from './store';
@@ -11,47 +11,75 @@ interface Piece {
   reject: (error: unknown) => void;
 }
 
-/**
- * Turns a commit waits for company. One turn takes tens of microseconds where there is nothing to do, and a commit waits
- * ten times as long for the disk.
- */
+/** Turns of the event loop a commit waits for company: one takes tens of microseconds where there is nothing to do. */
 const TURNS = 3;
+
+/** What nobody waits for is committed after so long at the latest, ms. */
+const AT_EASE_MS = 5;
 
 export class GroupCommit {
   private waiting: Piece[] = [];
+  /** A commit is to come, or the disk is waited for; another one comes after it. */
+  private busy = false;
+  private later: NodeJS.Timeout | undefined;
 
   constructor(private readonly store: Store) {}
 
-  /** @throws (rejects) with what `work` throws, or with why nothing could be committed */
-  run<T>(work: (tx: Tx) => T): Promise<T> {
+  /**
+   * @param atEase nothing goes on from it: it comes along with the next piece that is waited for, within some milliseconds
+   * @throws (rejects) with what `work` throws, or with why nothing could be committed
+   */
+  run<T>(work: (tx: Tx) => T, atEase = false): Promise<T> {
     return new Promise<T>((resolve, reject) => {
-      if (this.waiting.length === 0) this.commitAfter(TURNS);
       this.waiting.push({ work, resolve: resolve as (value: unknown) => void, reject });
+      if (atEase) this.later ??= setTimeout(() => this.begin(), AT_EASE_MS);
+      else this.begin();
     });
   }
 
-  /** Whatever else becomes ready in so many turns of the event loop comes along. */
-  private commitAfter(turns: number): void {
-    setImmediate(() => (turns > 1 ? this.commitAfter(turns - 1) : this.commit()));
+  private begin(): void {
+    if (this.busy) return;
+    this.busy = true;
+    void this.commitAll();
   }
 
-  private commit(): void {
+  private async commitAll(): Promise<void> {
+    while (this.waiting.length > 0) {
+      // Whatever else becomes ready in so many turns comes along.
+      for (let turn = 0; turn < TURNS; turn++) await new Promise((resolve) => setImmediate(resolve));
+      clearTimeout(this.later);
+      this.later = undefined;
+      const tell = this.commit();
+      await this.store.settled();
+      for (const each of tell) each();
+    }
+    this.busy = false;
+  }
+
+  /** @returns what is to be called as soon as it is on the disk */
+  private commit(): (() => void)[] {
     const pieces = this.waiting;
     this.waiting = [];
     try {
-      const values = this.store.write((tx) => pieces.map(({ work }) => work(tx)));
-      pieces.forEach(({ resolve }, index) => resolve(values[index]));
+      const values = this.store.writeAhead((tx) => pieces.map(({ work }) => work(tx)));
+      return pieces.map(
+        ({ resolve }, index) =>
+          () =>
+            resolve(values[index]),
+      );
     } catch {
       // One of them failed, or the disk did; what was done is undone, so each is done again by itself.
-      for (const piece of pieces) this.commitAlone(piece);
+      return pieces.flatMap((piece) => this.commitAlone(piece));
     }
   }
 
-  private commitAlone({ work, resolve, reject }: Piece): void {
+  private commitAlone({ work, resolve, reject }: Piece): (() => void)[] {
     try {
-      resolve(this.store.write(work));
+      const value = this.store.writeAhead(work);
+      return [() => resolve(value)];
     } catch (error) {
       reject(error);
+      return [];
     }
   }
 }

@@ -1,7 +1,8 @@
 /** Series, a row each, and the departures that are their occurrences. */
-import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lte, min, notInArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lte, min, not, sql } from 'drizzle-orm';
 import { departures, messages, series } from './schema';
 import type { Departure } from './departures';
+import { among, built } from './built';
 import type { Reading, Tx } from './store';
 
 export type SeriesRow = typeof series.$inferSelect;
@@ -49,13 +50,17 @@ export function setTemplate(tx: Tx, messageId: string, seriesId: string | null):
     .run();
 }
 
-/** When there is something to do about any of them, epoch ms. @param without left out */
-export const nextSeriesDue = (db: Reading, without: readonly string[]): number | null =>
+const earliest = built((db) =>
   db
     .select({ at: min(series.next) })
     .from(series)
-    .where(and(isNotNull(series.next), notInArray(series.id, [...without])))
-    .get()!.at;
+    .where(and(isNotNull(series.next), not(among(series.id))))
+    .prepare(),
+);
+
+/** When there is something to do about any of them, epoch ms. @param without left out */
+export const nextSeriesDue = (db: Reading, without: readonly string[]): number | null =>
+  earliest(db).get({ ids: JSON.stringify(without) })!.at;
 
 export const dueSeries = (db: Reading, now: number, limit: number): { id: string; at: number }[] =>
   db

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { spawnSync } from 'node:child_process';
+import { renameSync } from 'node:fs';
 import { describe, expect, it, onTestFinished } from 'vitest';
 import { tempDesk, tempDir } from '#test/support/desk';
 import { createDraft } from '#usecases/messages/createDraft';
@@ -16,6 +17,7 @@ import { findDeparture, insertDeparture, swapDeparture, type Departure } from '.
 import { changesAfter, lastSeq, noteChange, record } from './journal';
 import { markStoreKind, readSettings, storeKind, writeSettings } from './settings';
 import { takeLock } from './lock';
+import { databasePath } from './store';
 
 function withDeparture() {
   const { desk, dir } = tempDesk();
@@ -45,6 +47,45 @@ describe('a transaction', () => {
     expect([waits(), lastSeq(store.db)]).toEqual([2, seq]);
   });
 
+  it('that reads sees one moment, whoever writes meanwhile; in one that writes it is part of that', () => {
+    const { desk, dir } = tempDesk();
+    const other = openDesk(dir);
+    onTestFinished(() => other.store.close());
+    const { store } = desk;
+    const seen = store.read(() => {
+      const before = lastSeq(store.db);
+      other.store.write((tx) => noteChange(tx, 'health', 'x'));
+      return [before, lastSeq(store.db)];
+    });
+    expect(seen[1]).toBe(seen[0]);
+    expect(lastSeq(store.db)).toBe(seen[0]! + 1);
+    const inside = store.write((tx) => {
+      noteChange(tx, 'health', 'y');
+      return store.read(() => lastSeq(tx));
+    });
+    expect(inside).toBe(seen[0]! + 2);
+    const fails = () =>
+      store.read(() => {
+        throw new Error('no such thing');
+      });
+    expect(fails).toThrow('no such thing');
+    store.write((tx) => noteChange(tx, 'health', 'z'));
+    expect(lastSeq(other.store.db)).toBe(seen[0]! + 3);
+  });
+
+  it('is settled also where its log cannot be reached by itself', async () => {
+    const { desk, dir } = tempDesk();
+    desk.store.writeAhead((tx) => noteChange(tx, 'health', 'x'));
+    await desk.store.settled();
+    const other = openDesk(dir);
+    onTestFinished(() => other.store.close());
+    renameSync(`${databasePath(dir)}-wal`, `${databasePath(dir)}-elsewhere`);
+    other.store.writeAhead((tx) => noteChange(tx, 'health', 'y'));
+    await other.store.settled();
+    renameSync(`${databasePath(dir)}-elsewhere`, `${databasePath(dir)}-wal`);
+    expect(changesAfter(desk.store.db, 0).at(-1)).toMatchObject({ ref: 'y' });
+  });
+
   it('writes all of it or nothing', () => {
     const { desk, departure } = withDeparture();
     const seq = lastSeq(desk.store.db);
@@ -63,8 +104,21 @@ describe('a transaction', () => {
   it('swaps a row once: the second to have read it comes too late', () => {
     const { desk, departure } = withDeparture();
     const swap = (due: number) => desk.store.write((tx) => swapDeparture(tx, departure, { due }));
-    expect(swap(1)).toMatchObject({ due: 1, revision: departure.revision + 1 });
+    const swapped = swap(1);
+    expect(swapped).toMatchObject({ due: 1, revision: departure.revision + 1 });
     expect(swap(2)).toBeUndefined();
+    // It is not read again: what is told is what is kept, whatever was set, and to nothing, too.
+    expect(swapped).toEqual(findDeparture(desk.store.db, departure.id));
+    const patch = {
+      reason: null,
+      headerId: undefined,
+      plan: { kind: 'now' as const },
+      leftAt: 5,
+      ifOff: null,
+    };
+    const left = desk.store.write((tx) => swapDeparture(tx, swapped!, patch));
+    expect(left).toEqual(findDeparture(desk.store.db, departure.id));
+    desk.store.write((tx) => swapDeparture(tx, left!, { due: 1 }));
     expect(findDeparture(desk.store.db, departure.id)!.due).toBe(1);
   });
 

@@ -3,6 +3,7 @@ import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { mkdirSync } from 'node:fs';
+import { open, type FileHandle } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { folded } from '#core/text/folded';
 import { spaced } from '#core/text/spaced';
@@ -24,6 +25,11 @@ export interface Store {
   /** For reading outside a transaction. */
   readonly db: Db;
   /**
+   * Reads several things as of one moment. Outside a transaction each query begins and ends one of its own, and for small
+   * ones that is most of what they cost. Nothing is written in it.
+   */
+  read<T>(work: () => T): T;
+  /**
    * Runs `work` in one `BEGIN IMMEDIATE` transaction (a deferred one can fail with SQLITE_BUSY_SNAPSHOT when it
    * turns to writing). Everything `work` does happens, or nothing.
    */
@@ -33,6 +39,8 @@ export interface Store {
    * {@link write} after it is, since the log is kept in order.
    */
   writeAhead<T>(work: (tx: Tx) => T): T;
+  /** Resolves once everything written until now is durable, however often it has to be tried. The thread is not held up. */
+  settled(): Promise<void>;
   /** The same, and nothing is left of what stood there before: neither in free pages nor in the log. */
   writeOver<T>(work: (tx: Tx) => T): T;
   /** Changes whenever another connection commits; compare it with an earlier value. */
@@ -50,6 +58,8 @@ function connect(path: string): Database.Database {
   sqlite.pragma('journal_mode = WAL');
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('foreign_keys = ON');
+  // Pages that are written again and again go from the log to the file once for many times; a log of 16 MB.
+  sqlite.pragma('wal_autocheckpoint = 4000');
   sqlite.pragma('busy_timeout = 5000');
   sqlite.function('spaced', { deterministic: true }, (text) => spaced(String(text ?? '')));
   sqlite.function('folded', { deterministic: true }, (text) => folded(String(text ?? '')));
@@ -74,6 +84,20 @@ export function migrateStore(path: string, migrations = migrationsFolder()): voi
   }
 }
 
+const REST_MS = 1000;
+
+/** Where the log cannot be synced by itself: whatever is written, SQLite syncs what stands before it. */
+async function syncedByWriting(sqlite: Database.Database): Promise<void> {
+  while (sqlite.open) {
+    try {
+      sqlite.pragma(`user_version = ${sqlite.pragma('user_version', { simple: true }) as number}`);
+      return;
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, REST_MS));
+    }
+  }
+}
+
 /** Opens a migrated file. */
 export function openStore(path: string): Store {
   const sqlite = connect(path);
@@ -83,9 +107,34 @@ export function openStore(path: string): Store {
   // The connection itself stands for the transaction: it runs one thing at a time, and its queries stay built.
   const write = <T>(work: (tx: Tx) => T): T =>
     sqlite.transaction(() => work(db as unknown as Tx)).immediate();
+  // One file as long as anybody has the database open.
+  let log: Promise<FileHandle> | undefined;
+  const settled = async () => {
+    try {
+      log ??= open(`${path}-wal`);
+      await (await log).datasync();
+    } catch {
+      log = undefined;
+      await syncedByWriting(sqlite);
+    }
+  };
+  // `transaction` puts its begin and end together anew each time.
+  const [begin, end] = [sqlite.prepare('BEGIN'), sqlite.prepare('COMMIT')];
+  const read = <T>(work: () => T): T => {
+    if (sqlite.inTransaction) return work();
+    begin.run();
+    try {
+      return work();
+    } finally {
+      // Over already where something in it failed.
+      if (sqlite.inTransaction) end.run();
+    }
+  };
   return {
     db,
+    read,
     write,
+    settled,
     writeAhead(work) {
       sqlite.pragma('synchronous = NORMAL');
       try {
@@ -105,6 +154,7 @@ export function openStore(path: string): Store {
     },
     dataVersion: () => watcher.pragma('data_version', { simple: true }) as number,
     close() {
+      void log?.then((file) => file.close());
       watcher.close();
       sqlite.close();
     },

@@ -4,6 +4,7 @@
  */
 import { PENDING_STATES } from '#core/departure/states';
 import { departuresOf, findDeparture, type Departure } from '#store/departures';
+import { extrasOf } from '#store/extras';
 import { findMessage, isAsSeen, type Message } from '#store/messages';
 import { isSealed, keepSealedBody, sealingDone, toBeSealed, type SealedBodyRow } from '#store/sealed';
 import type { Reading, Tx } from '#store/store';
@@ -39,7 +40,14 @@ async function sealsOf(desk: Desk, message: Message): Promise<Seals | 'locked' |
   let asWritten = true;
   for (const departure of departures) {
     const released = Math.max(departure.due, desk.now());
-    const made = await prepareContent(desk, departure, message, newMessageId(message.fromAddress), released);
+    const made = await prepareContent(
+      desk,
+      departure,
+      message,
+      extrasOf(desk.store.db, departure),
+      newMessageId(message.fromAddress),
+      released,
+    );
     const sealing = sealingOf(db, departure, message);
     // What keeps it from leaving is told when it is to leave.
     if ('policy' in made || sealing.why || !(sealing.sign || sealing.encrypt)) return undefined;

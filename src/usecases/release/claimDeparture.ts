@@ -7,11 +7,12 @@ import { PENDING_STATES } from '#core/departure/states';
 import { newMessageId } from '#mail/compose';
 import { wholeInTurns } from '#mail/enclosures';
 import type { Envelope } from '#mail/smtpPool';
-import { purgeUnread } from '#store/attachments';
+import { purgeRemoved, purgeUnread } from '#store/attachments';
 import { findDeparture, type Departure } from '#store/departures';
+import { extrasOf, type Extras } from '#store/extras';
 import { frozenOf } from '#store/frozen';
 import { deliveriesOf, waitAgain } from '#store/deliveries';
-import { findMessage } from '#store/messages';
+import { findMessage, type Message } from '#store/messages';
 import { insertVisitLinks } from '#store/visitLinks';
 import type { Tx } from '#store/store';
 import { ENVIRONMENT } from '../accounts/usualAccount';
@@ -30,6 +31,8 @@ import { prepare } from './steps/prepare';
 /** A departure ready to be handed to the mail server. */
 export interface Claim {
   departure: Departure;
+  /** What it sends, as it is kept. */
+  message: Message;
   /** To those it still has to go to. */
   envelope: Envelope;
   bytes: Buffer;
@@ -51,6 +54,21 @@ async function pauseStopped(
   }
 }
 
+/** What has come in by its moment may be the answer a chaser asks for: it waits until that is read. @returns undefined where that takes too long */
+async function readyToLeave(
+  desk: Desk,
+  id: string,
+): Promise<{ seen: Departure; extras: Extras } | undefined> {
+  const { db } = desk.store;
+  const look = () => {
+    const seen = findDeparture(db, id);
+    return seen && { seen, extras: extrasOf(db, seen) };
+  };
+  const found = look();
+  if (!found?.extras.chases) return found;
+  return (await mayLeave(desk, id)) ? look() : undefined;
+}
+
 /**
  * Claims one due departure: compare-and-swap on both revisions, Message-ID and bytes frozen in the same
  * transaction. A further attempt takes the bytes frozen before.
@@ -64,11 +82,10 @@ export async function claimDeparture(
   account = ENVIRONMENT,
 ): Promise<Claim | undefined> {
   const { db } = desk.store;
-  // What has come in by its moment may be the answer it asks for.
-  if (!(await mayLeave(desk, id))) return undefined;
-  const seen = findDeparture(db, id);
-  const message = seen && findMessage(db, seen.messageId);
-  if (!seen || !message) return undefined;
+  const ready = await readyToLeave(desk, id);
+  const message = ready && findMessage(db, ready.seen.messageId);
+  if (!message) return undefined;
+  const { seen } = ready;
   const released = desk.now();
   const stop = whyNotBy(desk, db, seen.plan, released);
   if (stop) {
@@ -77,7 +94,7 @@ export async function claimDeparture(
   }
   const before = seen.headerId === null ? undefined : frozenOf(db, id);
   const headerId = (before && seen.headerId) ?? newMessageId(message.fromAddress);
-  const prepared = before ? undefined : await prepare(desk, seen, message, headerId, released);
+  const prepared = before ? undefined : await prepare(desk, seen, message, ready.extras, headerId, released);
   if (prepared && 'policy' in prepared) {
     const { policy, words, pausedFor } = prepared;
     if (policy === 'skip') leaveUnsent(desk, seen, released, words);
@@ -86,7 +103,6 @@ export async function claimDeparture(
   }
   if (!PENDING_STATES.includes(seen.state) || seen.due > released) return undefined;
   const claim = (tx: Tx): Omit<Claim, 'bytes'> => {
-    if (mayBeAnswered(tx, message.id, released)) throw new Refused('What came in may be the answer to it.');
     // Compare-and-swap on what was seen: whoever changed it first has the say.
     const departure = applyEvent(tx, seen, 'claim', released, {
       stage: 'claimed',
@@ -94,29 +110,35 @@ export async function claimDeparture(
       attempts: seen.attempts + 1,
       firstAttemptAt: seen.firstAttemptAt ?? released,
     });
-    noteTrial(tx, account, released);
+    const extras = extrasOf(tx, seen);
+    if (extras.chases && mayBeAnswered(tx, message.id, released))
+      throw new Refused('What came in may be the answer to it.');
+    if (extras.troubles) noteTrial(tx, account, released);
     if (prepared) {
       const { sealed, links, reads, filled, question } = prepared;
-      const asks = questionIn(tx, message.id);
+      const asks = extras.asks ? questionIn(tx, message.id) : undefined;
       if (asks?.id !== question?.id || asks?.revision !== question?.revision) throw new Stale('question');
       freeze(tx, departure, message, sealed, filled);
+      // What was taken out is gone for good.
+      if (extras.attached) purgeRemoved(tx, message.id);
       insertVisitLinks(tx, links);
       if (reads) {
         noteReads(tx, departure, reads, released);
         purgeUnread(tx, message.id);
       }
     }
+    const all = deliveriesOf(tx, [id]);
     // All of them are in this attempt: what it comes to is told of each anew.
-    waitAgain(tx, id, ['deferred']);
-    const addresses = deliveriesOf(tx, [id])
-      .filter(({ status }) => status === 'waiting')
+    if (all.some(({ status }) => status === 'deferred')) waitAgain(tx, id, ['deferred']);
+    const addresses = all
+      .filter(({ status }) => status === 'waiting' || status === 'deferred')
       .map(({ address }) => address);
     const envelope = {
       from: message.fromAddress,
       addresses,
       ...(message.deliveryReceipt && { receiptId: id }),
     };
-    return { departure, envelope };
+    return { departure, message, envelope };
   };
   try {
     const claimed = await desk.group.run(claim);

@@ -6,10 +6,17 @@ import {
   type RecipientOutcome,
 } from '#core/departure/outcome';
 import { nextAttempt } from '#core/departure/retry';
-import { departuresInState, findDeparture, swapStage, type Departure } from '#store/departures';
+import {
+  departuresInState,
+  findDeparture,
+  isDepartureAsSeen,
+  swapStage,
+  type Departure,
+} from '#store/departures';
 import { deliveriesOf, recordOutcomes } from '#store/deliveries';
 import { noteMaxSize } from '#store/accounts';
 import { record } from '#store/journal';
+import type { Message } from '#store/messages';
 import type { Tx } from '#store/store';
 import { noteLeft } from './noteLeft';
 import type { AttemptResult } from '#mail/smtpPool';
@@ -67,6 +74,7 @@ function settle(
   seen: Departure,
   now: number,
   { outcomes, unanswered, words }: AttemptResult,
+  message: Message | undefined,
 ) {
   // Where the line broke nothing is known of those the message was for; who was refused before that is refused.
   recordOutcomes(tx, seen.id, outcomes);
@@ -104,26 +112,36 @@ function settle(
         { leftAt, stage: null, reason },
         said('accepted') ?? '',
       );
-      noteLeft(desk, tx, left, all, leftAt);
+      noteLeft(desk, tx, left, all, leftAt, message);
       return left;
     }
   }
 }
 
+/** What is known of an attempt beside what it came to. */
+export interface Attempt {
+  /** Whose server it was handed to; usually that of the environment. */
+  account?: string;
+  /** As both were last written here: they are read anew only where somebody has written them since. */
+  known?: { departure: Departure; message: Message };
+  /** Nobody waits for this: it comes along with what others that leave write. */
+  atEase?: boolean;
+}
+
 /**
  * Settles an attempt by the server's verdicts: sent, failed, unconfirmed, or scheduled for another try. Where the
  * server could not be reached, everything of its account waits for it.
- * @param account whose server it was handed to
  */
 export function finishAttempt(
   desk: Desk,
   id: string,
   result: AttemptResult,
-  account = ENVIRONMENT,
+  { account = ENVIRONMENT, known, atEase }: Attempt = {},
 ): Promise<Departure> {
-  return desk.group.run((tx) => {
+  const work = (tx: Tx) => {
     const now = desk.now(tx);
-    const seen = findDeparture(tx, id)!;
+    const last = known?.departure;
+    const seen = last && isDepartureAsSeen(tx, last) ? last : findDeparture(tx, id)!;
     if (result.unreachable === undefined) {
       reportReached(tx, account);
       if (result.noReceipts)
@@ -134,15 +152,16 @@ export function finishAttempt(
           what: 'no-receipts',
         });
       if (result.maxSize !== undefined) noteMaxSize(tx, account, result.maxSize);
-      return settle(desk, tx, seen, now, result);
+      return settle(desk, tx, seen, now, result, known?.message);
     }
     const words = result.unreachable;
     const { nextTry } = reportTrouble(tx, account, words, now);
     const first = seen.firstAttemptAt ?? now;
-    const last = nextAttempt(seen.attempts, first, now) === undefined;
+    const wasLast = nextAttempt(seen.attempts, first, now) === undefined;
     // It goes on waiting in its place of the queue; the whole queue is tried again together.
-    return postpone(desk, tx, seen, now, words, last ? undefined : Math.min(seen.due, nextTry));
-  });
+    return postpone(desk, tx, seen, now, words, wasLast ? undefined : Math.min(seen.due, nextTry));
+  };
+  return desk.group.run(work, atEase);
 }
 
 /** At start: settles what the last run left unfinished. Before the final dot it is safe to try again. */

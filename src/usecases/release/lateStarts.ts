@@ -55,7 +55,7 @@ export function pauseTooLate(desk: Desk, since: number): number {
   const now = desk.now();
   const before = Math.min(since, now - LATE_FROM);
   const late = (db: Reading, limit?: number) => untriedDue(db, accountNames(db), before, limit);
-  if (late(desk.store.db, 1).length === 0) return 0;
+  if (desk.store.read(() => late(desk.store.db, 1)).length === 0) return 0;
   return desk.store.write((tx) => {
     const repeated = new Set(late(tx).flatMap(({ seriesId }) => seriesId ?? []));
     for (const id of repeated) missEarlier(tx, id, now);

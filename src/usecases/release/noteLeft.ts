@@ -2,10 +2,11 @@
 import { linkedPages } from '#core/message/links';
 import { purgeAttachments } from '#store/attachments';
 import { departuresOf, type Departure } from '#store/departures';
+import { extrasOf, type Extras } from '#store/extras';
 import { filledOf, forgetFrozen } from '#store/frozen';
 import { noteChange, record } from '#store/journal';
 import { noteLinks } from '#store/links';
-import { findMessage, recipientsOf, swapMessage, type Message } from '#store/messages';
+import { findMessage, isAsSeen, recipientsOf, swapMessage, type Message } from '#store/messages';
 import { noteMet } from '#store/metAddresses';
 import type { Tx } from '#store/store';
 import type { Desk } from '../desk';
@@ -18,22 +19,27 @@ import { noteChaserLeft } from '../watches/chasers';
  * What is shown of it from here on is what its readers have; before, its fields stand in it, for whoever edits it or takes it
  * back. Of several copies, each filled for its own reader, it stays as it was.
  */
-function keepFilled(tx: Tx, left: Departure): Message {
-  const message = findMessage(tx, left.messageId)!;
-  const filled = filledOf(tx, left.id);
+function keepFilled(tx: Tx, left: Departure, extras: Extras, seen: Message | undefined): Message {
+  const message = seen && isAsSeen(tx, seen) ? seen : findMessage(tx, left.messageId)!;
+  const filled = extras.filled && filledOf(tx, left.id);
   if (!filled || departuresOf(tx, message.id).length > 1) return message;
   return swapMessage(tx, message, filled) ?? message;
 }
 
-/** @param reached those who have it */
+/**
+ * @param reached those who have it
+ * @param seen the message as it was when it was claimed, where that is known
+ */
 export function noteLeft(
   desk: Desk,
   tx: Tx,
   left: Departure,
   reached: readonly { address: string; status: string }[],
   now: number,
+  seen?: Message,
 ): void {
-  const message = keepFilled(tx, left);
+  const extras = extrasOf(tx, left);
+  const message = keepFilled(tx, left, extras, seen);
   noteChange(tx, 'message', message.id);
   const names = new Map(recipientsOf(tx, [message.id]).map(({ address, name }) => [address, name]));
   const met = reached.filter(({ status }) => status === 'accepted');
@@ -42,16 +48,11 @@ export function noteLeft(
     met.map(({ address }) => ({ address, name: names.get(address) ?? '' })),
     now,
   );
-  beginWatches(
-    desk,
-    tx,
-    left,
-    met.map(({ address }) => address),
-    now,
-  );
-  noteChaserLeft(desk, tx, left, now);
-  noteClearing(tx, left);
-  noteSentCopy(desk, tx, left, message);
+  const reachedAddresses = met.map(({ address }) => address);
+  if (extras.watched) beginWatches(desk, tx, left, reachedAddresses, now);
+  if (extras.chases) noteChaserLeft(desk, tx, left, now);
+  if (extras.read) noteClearing(tx, left);
+  if (extras.accounts) noteSentCopy(desk, tx, left, message);
   if (message.keptIn === null) forget(tx, left, now);
   else noteLinks(tx, message.id, linkedPages(message.text, message.html));
 }

@@ -13,6 +13,10 @@ const WHOLE = '*';
 
 const nowOf = (desk: Desk, { clock }: Waker) => (clock === 'desk' ? desk.now() : Date.now());
 
+/** Asked of all at every wake: most often there is nothing. @throws what the waker throws */
+const mayBeDue = (desk: Desk, waker: Waker, resting: Resting): boolean =>
+  resting.failing().length > 0 || (waker.next(desk, desk.store.db, []) ?? Infinity) <= nowOf(desk, waker);
+
 /**
  * Has everything happen that is due for one waker.
  * @param resting what failed lately, and is left out
@@ -28,9 +32,6 @@ export function runWaker(
     throw error;
   },
 ): number {
-  const now = nowOf(desk, waker);
-  // Asked at every wake: most often nothing is due.
-  if (resting.failing().length === 0 && (waker.next(desk, desk.store.db, []) ?? Infinity) > now) return 0;
   let done = 0;
   let before = new Set<string>();
   for (;;) {
@@ -109,21 +110,46 @@ export class Wakers {
   run(): number {
     let done = 0;
     this.heldUp = false;
+    const wanted = this.wanted();
     for (const waker of this.list) {
+      // What has happened may be something to another one.
+      if (!wanted.has(waker) && done === 0) continue;
       const resting = this.resting.get(waker.name)!;
       if (resting.has(WHOLE)) continue;
       try {
         done += runWaker(this.desk, waker, resting, (id, error) => this.onFailure(waker.name, id, error));
         resting.forget(WHOLE);
       } catch (error) {
-        // A full disk is no fault of its own: it goes on as soon as there is room.
-        if (diskTrouble(error)) this.heldUp = true;
-        else resting.rest(WHOLE);
-        this.onFailure(waker.name, null, error);
+        this.failed(waker, error);
       }
     }
     if (!this.heldUp) this.tell();
     return done;
+  }
+
+  /** Those that may have something due, as of one moment. */
+  private wanted(): Set<Waker> {
+    const wanted = new Set<Waker>();
+    const failed: [Waker, unknown][] = [];
+    this.desk.store.read(() => {
+      for (const waker of this.list) {
+        const resting = this.resting.get(waker.name)!;
+        try {
+          if (!resting.has(WHOLE) && mayBeDue(this.desk, waker, resting)) wanted.add(waker);
+        } catch (error) {
+          failed.push([waker, error]);
+        }
+      }
+    });
+    for (const [waker, error] of failed) this.failed(waker, error);
+    return wanted;
+  }
+
+  private failed(waker: Waker, error: unknown): void {
+    // A full disk is no fault of its own: it goes on as soon as there is room.
+    if (diskTrouble(error)) this.heldUp = true;
+    else this.resting.get(waker.name)!.rest(WHOLE);
+    this.onFailure(waker.name, null, error);
   }
 
   /** The next moment anything is due, by the clock of the desk, epoch ms; null where nothing is. What rests is left out. */

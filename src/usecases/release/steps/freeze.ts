@@ -1,6 +1,5 @@
 /** Fifth step: these are the bytes, and this is the Message-ID, whatever is changed afterwards. Part of the claim. */
 import type { Composed } from '#mail/compose';
-import { purgeRemoved } from '#store/attachments';
 import type { Departure } from '#store/departures';
 import { freeze as keepFrozen } from '#store/frozen';
 import { isAsSeen, type Message } from '#store/messages';
@@ -22,5 +21,4 @@ export function freeze(
   if (!isAsSeen(tx, message)) throw new Stale('message');
   const { subject, text, html } = filled;
   keepFrozen(tx, departure.id, bytes, cuts, filled === message ? null : { subject, text, html });
-  purgeRemoved(tx, message.id);
 }

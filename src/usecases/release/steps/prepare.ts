@@ -5,14 +5,14 @@ import { escaped } from '#core/text/escaped';
 import type { Composed, OutgoingMessage } from '#mail/compose';
 import { attachmentsOf } from '#store/attachments';
 import type { Departure } from '#store/departures';
+import type { Extras } from '#store/extras';
 import type { Message } from '#store/messages';
 import type { QuestionRow } from '#store/questions';
-import { isSealed } from '#store/sealed';
 import type { VisitLink } from '#store/visitLinks';
 import type { Desk } from '../../desk';
 import { keepBytes, type KeptRead } from '../../links/keepReads';
 import { calendarFor } from '../../invitations/invite';
-import { readLinks } from '../../links/readLinks';
+import { readLinks, type LinksRead } from '../../links/readLinks';
 import { fillMessage } from '../../fields/fillMessage';
 import { withItsQuestion } from './ask';
 import { check } from './check';
@@ -38,6 +38,8 @@ export interface Prepared extends Omit<Content, 'content'> {
   sealed: Composed;
 }
 
+const NOTHING_LINKED: LinksRead = { files: [], lines: [] };
+
 /** With a line for each linked file that does not go along. */
 const withLines = (message: Message, lines: readonly string[]): Message =>
   lines.reduce(
@@ -54,16 +56,17 @@ export async function prepareContent(
   desk: Desk,
   seen: Departure,
   message: Message,
+  extras: Extras,
   headerId: string,
   released: number,
 ): Promise<Content | Stopped> {
   const { db } = desk.store;
   // Days are counted from when it lands, also where it is late.
   const whole = fillMessage(desk, db, message, { ...seen, due: released });
-  const all = attachmentsOf(db, message.id);
+  const all = extras.attached ? attachmentsOf(db, message.id) : [];
   const own = all.filter((each) => each.linkId === null);
   const size = own.filter((each) => goesAlong(each, whole.html)).reduce((sum, each) => sum + each.size, 0);
-  const linked = await readLinks(desk, message.id, MAX_ATTACHED - size);
+  const linked = extras.linked ? await readLinks(desk, message.id, MAX_ATTACHED - size) : NOTHING_LINKED;
   if ('policy' in linked) return linked;
   const filled = linked.lines.length > 0 ? withLines(whole, linked.lines) : whole;
   const stop = check(desk, filled, own);
@@ -71,12 +74,14 @@ export async function prepareContent(
   const { files } = linked;
   const reads = files.length > 0 ? await desk.group.run((tx) => keepBytes(tx, message.id, files)) : [];
   const attached = [...own, ...reads.map(({ attachment }) => attachment)];
-  const content = await resolve(desk, filled, seen, attached);
-  const through = throughHere(desk, seen, content);
+  const content = await resolve(desk, filled, seen, attached, extras);
+  const through = extras.watched ? throughHere(desk, seen, content) : { content, links: [] };
   // Its own addresses lead through nothing else.
-  const asked = withItsQuestion(desk, seen, through.content, headerId, released);
+  const asked = extras.asks
+    ? withItsQuestion(desk, seen, through.content, headerId, released)
+    : { content: through.content, question: undefined };
   if (typeof asked === 'string') return { policy: 'ask', words: asked };
-  const calendar = calendarFor(db, message.id, released);
+  const calendar = extras.calendar ? calendarFor(db, message.id, released) : undefined;
   if (typeof calendar === 'string') return { policy: 'ask', words: calendar };
   const everLinked = reads.length > 0 || all.length > own.length;
   return {
@@ -93,16 +98,17 @@ export async function prepare(
   desk: Desk,
   seen: Departure,
   message: Message,
+  extras: Extras,
   headerId: string,
   released: number,
 ): Promise<Prepared | Stopped> {
-  if (isSealed(desk.store.db, message.id)) {
-    const content = await resolve(desk, message, seen, []);
+  if (extras.sealed) {
+    const content = await resolve(desk, message, seen, [], extras);
     const sealed = await sealedBefore(desk, seen, content, headerId, released);
     if ('policy' in sealed) return sealed;
     return { sealed, links: [], reads: undefined, filled: message, question: undefined };
   }
-  const made = await prepareContent(desk, seen, message, headerId, released);
+  const made = await prepareContent(desk, seen, message, extras, headerId, released);
   if ('policy' in made) return made;
   const { content, ...beside } = made;
   const sealed = await seal(desk, seen, message, content, headerId, released);

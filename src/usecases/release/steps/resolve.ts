@@ -4,6 +4,7 @@ import { goesAlong } from '#core/message/attachment';
 import type { OutgoingMessage } from '#mail/compose';
 import type { Attachment } from '#store/attachments';
 import type { Departure } from '#store/departures';
+import type { Extras } from '#store/extras';
 import { recipientsOf, type Message } from '#store/messages';
 import type { Desk } from '../../desk';
 import { attachedToLeave } from '../../messages/attachments';
@@ -26,6 +27,7 @@ export async function resolve(
   message: Message,
   departure: Departure,
   attached: readonly Attachment[],
+  extras: Extras,
 ): Promise<OutgoingMessage> {
   const { db } = desk.store;
   const recipients = recipientsOf(db, [message.id]);
@@ -42,7 +44,7 @@ export async function resolve(
     importance: message.importance,
     sensitivity: message.sensitivity,
     receiptTo: message.readReceipt ? from : undefined,
-    ownKey: keyToTell(desk, message.fromAddress),
+    ownKey: extras.keys ? keyToTell(desk, message.fromAddress) : undefined,
     attachments: await attachedToLeave(
       db,
       attached.filter((each) => goesAlong(each, message.html)),
