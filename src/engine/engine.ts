@@ -273,7 +273,7 @@ export class Engine {
   private sleep(): void {
     if (this.stopped) return;
     const { desk } = this.parts;
-    const next = desk.store.read(() => this.momentWith(this.lanes.nextToWakeFor(desk.now())));
+    const next = this.momentWith(desk.store.read(() => this.lanes.nextToWakeFor(desk.now())));
     const delay = next === null ? Infinity : delayUntil(desk, next);
     // Due by now: it fell due since the tick looked, unless the tick failed.
     const overdue = this.tickFailed ? LONGEST_SLEEP_MS : 0;

@@ -4,7 +4,7 @@ import { HANDOVER } from '#core/limits';
 import type { Desk } from '#usecases/desk';
 import { diskTrouble, type DiskTrouble } from '#usecases/diskTrouble';
 import { claimDeparture } from '#usecases/release/claimDeparture';
-import { dueNow, dueSoon, nextRelease } from '#usecases/release/dueWork';
+import { dueNow, dueSoon, isHeldUp, nextRelease } from '#usecases/release/dueWork';
 import { finishAttempt, recordStage } from '#usecases/release/finishAttempt';
 import type { MailServer, Way } from '#usecases/release/mailServer';
 import { Pace } from './pace';
@@ -15,6 +15,8 @@ const IN_ORDER_MS = 3000;
 const ON_TIME_MS = 1000;
 /** Due departures looked up at once, as a multiple of the connections. */
 const LOOK_AHEAD = 12;
+/** As long as so many wait, what is due after them need not be known. */
+const ENOUGH = 4;
 /** After what may fail again at once. */
 const REST_MS = 1000;
 
@@ -70,6 +72,8 @@ export class Lane {
   change(way: Way, server?: MailServer): void {
     this.way = way;
     this.pace.change(way);
+    // It may go by other names.
+    this.ready = [];
     if (!server) return;
     void this.server.close();
     this.server = server;
@@ -81,9 +85,11 @@ export class Lane {
     return next === null ? null : Math.max(next, this.pace.freeAt());
   }
 
-  /** Looks up what is due; {@link fill} begins it as there is room. */
+  /** Looks up what is due, unless enough is known that is due before it; {@link fill} begins it as there is room. */
   lookUpDue(): void {
-    const ahead = this.server.connections * LOOK_AHEAD;
+    const { connections } = this.server;
+    if (this.ready.length >= connections * ENOUGH && !isHeldUp(this.desk, this.way)) return;
+    const ahead = connections * LOOK_AHEAD;
     this.ready =
       this.pace.room() > 0
         ? dueNow(this.desk, this.way, ahead + this.inFlight.size).filter(({ id }) => !this.inFlight.has(id))

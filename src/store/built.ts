@@ -32,11 +32,10 @@ export const among = (column: SQLiteColumn): SQL =>
 
 /** The columns a change sets, as a key; those set to nothing are marked, since nothing is no value to a column. */
 export function columnsOf(values: object): string {
-  return Object.entries(values)
-    .filter(([, value]) => value !== undefined)
-    .map(([name, value]) => (value === null ? `${name}=` : name))
-    .sort()
-    .join(' ');
+  let columns = '';
+  for (const [name, value] of Object.entries(values))
+    if (value !== undefined) columns += `${columns && ' '}${name}${value === null ? '=' : ''}`;
+  return columns;
 }
 
 /** Columns, by name or as {@link columnsOf} gives them, set to placeholders of their names. */

@@ -13,6 +13,13 @@ const statement = builtBy((db, key) => {
   return (db as unknown as { $client: Database }).$client.prepare<[string]>(text);
 });
 
+/** A single one, which needs no list. */
+const one = builtBy((db, key) => {
+  const [into = '', after = ''] = key.split(';');
+  const values = into.replace(/^[^(]*\(/, '(').replace(/[^(),]+/g, '?');
+  return (db as unknown as { $client: Database }).$client.prepare(`INSERT ${into} VALUES ${values} ${after}`);
+});
+
 /**
  * @param into `INTO table (columns)`, with the file's own names
  * @param rows the values of each in that order: texts, whole numbers and null
@@ -24,5 +31,7 @@ export function insertMany(
   rows: readonly (readonly (string | number | null)[])[],
   after = '',
 ): void {
-  if (rows.length > 0) statement(tx, `${into};${after}`).run(JSON.stringify(rows));
+  const key = `${into};${after}`;
+  if (rows.length === 1) one(tx, key).run(...rows[0]!);
+  else if (rows.length > 0) statement(tx, key).run(JSON.stringify(rows));
 }

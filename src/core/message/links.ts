@@ -23,6 +23,8 @@ function comparable(url: string): string | undefined {
 
 /** The web addresses a message links to, each once, for comparing; front pages are left out. */
 export function linkedPages(text: string, html: string | null): string[] {
+  // Nearly nothing that leaves links to anything, and every release asks.
+  if (html === null && !text.includes('://')) return [];
   const inHtml = [...(html ?? '').matchAll(IN_HTML)].map((match) => unescaped(match[1] ?? match[2]!));
   const all = [...(text.match(IN_TEXT) ?? []), ...inHtml].flatMap((url) => comparable(url) ?? []);
   return [...new Set(all)];

@@ -25,6 +25,10 @@ export function nextRelease(desk: Desk, { id, names }: Account): number | null {
   return next !== null && trouble ? Math.max(next, trouble.nextTry) : next;
 }
 
+/** True while its server cannot be reached, and all wait for the one that tries. */
+export const isHeldUp = (desk: Desk, { id }: Account): boolean =>
+  loadTrouble(desk.store.db, id) !== undefined;
+
 /**
  * Departures to be released by now, in due order, at most `limit`. While the mail server cannot be reached that is
  * none, or, when it is time to try it again, the one that tries for all.

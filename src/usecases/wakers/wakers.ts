@@ -110,7 +110,11 @@ export class Wakers {
   run(): number {
     let done = 0;
     this.heldUp = false;
-    const wanted = this.wanted();
+    const wanted = new Set(
+      this.asked((waker, resting) => mayBeDue(this.desk, waker, resting) || undefined).map(
+        ([waker]) => waker,
+      ),
+    );
     for (const waker of this.list) {
       // What has happened may be something to another one.
       if (!wanted.has(waker) && done === 0) continue;
@@ -127,22 +131,27 @@ export class Wakers {
     return done;
   }
 
-  /** Those that may have something due, as of one moment. */
-  private wanted(): Set<Waker> {
-    const wanted = new Set<Waker>();
+  /**
+   * Asks all of them as of one moment, but for those that rest. One that fails is told of once nothing is being read any more.
+   * @returns those that answered something, with what that is
+   */
+  private asked<T>(ask: (waker: Waker, resting: Resting) => T | null | undefined): [Waker, T][] {
     const failed: [Waker, unknown][] = [];
-    this.desk.store.read(() => {
-      for (const waker of this.list) {
+    const answers = this.desk.store.read(() =>
+      this.list.flatMap((waker): [Waker, T][] => {
         const resting = this.resting.get(waker.name)!;
+        if (resting.has(WHOLE)) return [];
         try {
-          if (!resting.has(WHOLE) && mayBeDue(this.desk, waker, resting)) wanted.add(waker);
+          const answer = ask(waker, resting) ?? undefined;
+          return answer === undefined ? [] : [[waker, answer]];
         } catch (error) {
           failed.push([waker, error]);
+          return [];
         }
-      }
-    });
+      }),
+    );
     for (const [waker, error] of failed) this.failed(waker, error);
-    return wanted;
+    return answers;
   }
 
   private failed(waker: Waker, error: unknown): void {
@@ -154,18 +163,10 @@ export class Wakers {
 
   /** The next moment anything is due, by the clock of the desk, epoch ms; null where nothing is. What rests is left out. */
   next(): number | null {
-    const moments = this.list.flatMap((waker) => {
-      const resting = this.resting.get(waker.name)!;
-      if (waker.clock === 'machine' || resting.has(WHOLE)) return [];
-      try {
-        return waker.next(this.desk, this.desk.store.db, resting.ids()) ?? [];
-      } catch (error) {
-        resting.rest(WHOLE);
-        this.onFailure(waker.name, null, error);
-        return [];
-      }
-    });
-    return moments.length > 0 ? Math.min(...moments) : null;
+    const moments = this.asked((waker, resting) =>
+      waker.clock === 'machine' ? undefined : waker.next(this.desk, this.desk.store.db, resting.ids()),
+    );
+    return moments.length > 0 ? Math.min(...moments.map(([, moment]) => moment)) : null;
   }
 
   /** Writes down what fails, so that whoever looks is told; once. */
