@@ -38,7 +38,10 @@ describe('written in one go', () => {
   it('it is what the library writes, to the byte, wherever lines are broken', async () => {
     const file = fc.record({
       filename: fc.constantFrom('list.txt', 'påse.bin', 'letter.eml'),
-      content: fc.oneof(words, fc.uint8Array({ maxLength: 400 }).map(Buffer.from)),
+      content: fc.oneof(
+        words,
+        fc.uint8Array({ maxLength: 400 }).map((bytes) => Buffer.from(bytes)),
+      ),
     });
     const parts = fc.record({
       subject: words,
