@@ -105,8 +105,9 @@ export function openStore(path: string): Store {
   const watcher = new Database(path, { readonly: true });
   const db = drizzle(sqlite, { schema, casing: 'snake_case' });
   // The connection itself stands for the transaction: it runs one thing at a time, and its queries stay built.
-  const write = <T>(work: (tx: Tx) => T): T =>
-    sqlite.transaction(() => work(db as unknown as Tx)).immediate();
+  const transaction = sqlite.transaction((work: (tx: Tx) => unknown) => work(db as unknown as Tx));
+  const write = <T>(work: (tx: Tx) => T): T => transaction.immediate(work) as T;
+  const read = <T>(work: () => T): T => (sqlite.inTransaction ? work() : (transaction.deferred(work) as T));
   // One file as long as anybody has the database open.
   let log: Promise<FileHandle> | undefined;
   const settled = async () => {
@@ -118,29 +119,17 @@ export function openStore(path: string): Store {
       await syncedByWriting(sqlite);
     }
   };
-  // `transaction` puts its begin and end together anew each time.
-  const [begin, end] = [sqlite.prepare('BEGIN'), sqlite.prepare('COMMIT')];
-  const read = <T>(work: () => T): T => {
-    if (sqlite.inTransaction) return work();
-    begin.run();
-    try {
-      return work();
-    } finally {
-      // Over already where something in it failed.
-      if (sqlite.inTransaction) end.run();
-    }
-  };
   return {
     db,
     read,
     write,
     settled,
     writeAhead(work) {
-      sqlite.pragma('synchronous = NORMAL');
+      sqlite.exec('PRAGMA synchronous = NORMAL');
       try {
         return write(work);
       } finally {
-        sqlite.pragma('synchronous = FULL');
+        sqlite.exec('PRAGMA synchronous = FULL');
       }
     },
     writeOver(work) {
