@@ -143,7 +143,7 @@ export function openStore(path: string): Store {
     },
     dataVersion: () => watcher.pragma('data_version', { simple: true }) as number,
     close() {
-      void log?.then((file) => file.close());
+      log?.then((file) => file.close()).catch(() => {});
       watcher.close();
       sqlite.close();
     },
