@@ -1,7 +1,8 @@
 /** Queries built once for each connection: what the engine asks many times a second is not put together anew. */
-import { sql, type SQL } from 'drizzle-orm';
+import type { Database } from 'better-sqlite3';
+import { is, Param, Placeholder, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
-import type { Db, Reading } from './store';
+import type { Db, Reading, Tx } from './store';
 
 /** @param make builds and prepares the query, `sql.placeholder` in place of its values */
 export function built<Query extends object>(make: (db: Db) => Query): (db: Reading) => Query {
@@ -24,6 +25,43 @@ export function builtBy<Query extends object>(
     if (!query) queries.set(key, (query = make(db, key)));
     return query;
   };
+}
+
+/** Where a value of a statement comes from: one that is given, encoded for its column, or always the same. */
+function slotOf(param: unknown): (values: Record<string, unknown>) => unknown {
+  if (is(param, Placeholder)) return (values) => values[param.name];
+  if (is(param, Param) && is(param.value, Placeholder)) {
+    const { name } = param.value;
+    return (values) => param.encoder.mapToDriverValue(values[name]);
+  }
+  return () => param;
+}
+
+/**
+ * The same, for what is written at every release: what Drizzle finds out about its values at each call is found out once.
+ * @param make builds the statement, `sql.placeholder` in place of its values; it returns no rows
+ * @returns runs it with the values of its placeholders by their names, and tells how many rows it changed
+ */
+export function writtenBy(
+  make: (db: Db, key: string) => { toSQL(): { sql: string; params: unknown[] } },
+): (tx: Tx, key: string, values: Record<string, unknown>) => number {
+  const known = builtBy((db, key) => {
+    const { sql: text, params } = make(db, key).toSQL();
+    const { $client } = db as unknown as { $client: Database };
+    return { statement: $client.prepare(text), slots: params.map(slotOf) };
+  });
+  return (tx, key, values) => {
+    const { statement, slots } = known(tx, key);
+    return statement.run(...slots.map((slot) => slot(values))).changes;
+  };
+}
+
+/** {@link writtenBy}, for one that is always the same. */
+export function written(
+  make: (db: Db) => { toSQL(): { sql: string; params: unknown[] } },
+): (tx: Tx, values: Record<string, unknown>) => number {
+  const run = writtenBy(make);
+  return (tx, values) => run(tx, '', values);
 }
 
 /** True for a column that is one of those in a JSON list, given as `ids`: however many, the query stays the same. */

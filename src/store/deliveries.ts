@@ -4,7 +4,7 @@ import { addressKey } from '#core/message/address';
 import { PENDING_STATES } from '#core/departure/states';
 import type { RecipientOutcome } from '#core/departure/outcome';
 import { deliveries, departures, messages } from './schema';
-import { built, placeholders } from './built';
+import { built, placeholders, written } from './built';
 import type { Reading, Tx } from './store';
 import type { Departure } from './departures';
 
@@ -120,7 +120,7 @@ const waitingForOne = built((db) =>
 export const departuresWaitingFor = (db: Reading, address: string): Departure[] =>
   waitingForOne(db).all({ address });
 
-const setOutcome = built((db) =>
+const setOutcome = written((db) =>
   db
     .update(deliveries)
     .set(placeholders('answer status'))
@@ -131,11 +131,10 @@ const setOutcome = built((db) =>
         // Who has it has it: a report that says otherwise is a fact beside that.
         ne(deliveries.status, 'accepted'),
       ),
-    )
-    .prepare(),
+    ),
 );
 
 export function recordOutcomes(tx: Tx, departureId: string, outcomes: readonly RecipientOutcome[]): void {
   for (const { address, status, answer } of outcomes)
-    setOutcome(tx).run({ departureId, address, status, answer });
+    setOutcome(tx, { departureId, address, status, answer });
 }

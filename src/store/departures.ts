@@ -1,9 +1,8 @@
 /** Departures, a row each. */
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { DepartureState } from '#core/departure/states';
-import type { AttemptStage } from '#core/departure/outcome';
 import { departures } from './schema';
-import { built, builtBy, columnsOf, placeholders } from './built';
+import { built, columnsOf, placeholders, writtenBy } from './built';
 import type { Reading, Tx } from './store';
 
 export type Departure = typeof departures.$inferSelect;
@@ -64,7 +63,7 @@ export function insertDeparture(tx: Tx, departure: typeof departures.$inferInser
   return tx.insert(departures).values(departure).returning().get();
 }
 
-const swap = builtBy((db, columns) =>
+const swap = writtenBy((db, columns) =>
   db
     .update(departures)
     .set(placeholders(columns))
@@ -73,8 +72,7 @@ const swap = builtBy((db, columns) =>
         eq(departures.id, sql.placeholder('seenId')),
         eq(departures.revision, sql.placeholder('seenRevision')),
       ),
-    )
-    .prepare(),
+    ),
 );
 
 const given = <Row extends object>(patch: Partial<Row>): Partial<Row> =>
@@ -86,26 +84,12 @@ const given = <Row extends object>(patch: Partial<Row>): Partial<Row> =>
  */
 export function swapDeparture(tx: Tx, seen: Departure, patch: Partial<Departure>): Departure | undefined {
   const values = { ...given(patch), revision: seen.revision + 1 };
-  const query = swap(tx, columnsOf(values));
-  const { changes } = query.run({ ...values, seenId: seen.id, seenRevision: seen.revision });
-  return changes === 1 ? { ...seen, ...values } : undefined;
-}
-
-const stage = built((db) =>
-  db
-    .update(departures)
-    .set(placeholders('stage revision'))
-    .where(
-      and(eq(departures.id, sql.placeholder('id')), eq(departures.revision, sql.placeholder('seenRevision'))),
-    )
-    .prepare(),
-);
-
-/** {@link swapDeparture} of nothing but the stage, for what happens with every release. */
-export function swapStage(tx: Tx, seen: Departure, next: AttemptStage): Departure | undefined {
-  const { id, revision } = seen;
-  const { changes } = stage(tx).run({ id, seenRevision: revision, stage: next, revision: revision + 1 });
-  return changes === 1 ? { ...seen, stage: next, revision: revision + 1 } : undefined;
+  const changed = swap(tx, columnsOf(values), {
+    ...values,
+    seenId: seen.id,
+    seenRevision: seen.revision,
+  });
+  return changed === 1 ? { ...seen, ...values } : undefined;
 }
 
 export function departuresInState(db: Reading, state: DepartureState): Departure[] {

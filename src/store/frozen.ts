@@ -1,7 +1,7 @@
 /** The bytes a departure leaves with, from its claim on. */
 import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { departures, frozen, frozenPieces, pieces, type FilledWords } from './schema';
-import { built, placeholders } from './built';
+import { built, placeholders, written } from './built';
 import type { Reading, Tx } from './store';
 
 /** Frozen bytes, and the attachments that are left out of them. */
@@ -11,8 +11,8 @@ export interface Frozen {
   enclosures: { at: number; pieces: Buffer[] }[];
 }
 
-const insertFrozen = built((db) =>
-  db.insert(frozen).values(placeholders<typeof frozen.$inferInsert>('departureId bytes filled')).prepare(),
+const insertFrozen = written((db) =>
+  db.insert(frozen).values(placeholders<typeof frozen.$inferInsert>('departureId bytes filled')),
 );
 
 /**
@@ -27,7 +27,7 @@ export function freeze(
   cuts: readonly { at: number; attachmentId: string }[],
   filled: FilledWords | null = null,
 ): void {
-  insertFrozen(tx).run({ departureId, bytes, filled });
+  insertFrozen(tx, { departureId, bytes, filled });
   for (const { at, attachmentId } of cuts)
     tx.run(sql`INSERT INTO frozen_pieces (departure_id, cut, "offset", hash, size)
       SELECT ${departureId}, ${at}, "offset", hash, size FROM attachment_pieces WHERE attachment_id = ${attachmentId}`);

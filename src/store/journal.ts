@@ -2,7 +2,7 @@
 import { and, desc, eq, gt, inArray, lte, max, sql } from 'drizzle-orm';
 import { UNSETTLED_STATES } from '#core/departure/states';
 import { changes, departures, journal } from './schema';
-import { built, placeholders } from './built';
+import { placeholders, written } from './built';
 import type { Reading, Tx } from './store';
 
 export type JournalEntry = typeof journal.$inferSelect;
@@ -11,12 +11,12 @@ export type Change = typeof changes.$inferSelect;
 
 type NewEntry = Omit<typeof journal.$inferInsert, 'id'>;
 
-const insertEntry = built((db) =>
-  db.insert(journal).values(placeholders<NewEntry>('at messageId departureId what from to why')).prepare(),
+const insertEntry = written((db) =>
+  db.insert(journal).values(placeholders<NewEntry>('at messageId departureId what from to why')),
 );
 
 export function record(tx: Tx, entry: NewEntry): void {
-  insertEntry(tx).run({ departureId: null, from: null, to: null, why: null, ...entry });
+  insertEntry(tx, { departureId: null, from: null, to: null, why: null, ...entry });
 }
 
 /** The history of one message and its departures, oldest first. */
@@ -57,12 +57,12 @@ export const forgetHistory = (tx: Tx, until: number, limit: number): number =>
         WHERE message_id = line.message_id AND ${inArray(departures.state, [...UNSETTLED_STATES])})
     ORDER BY id LIMIT ${limit})`).changes;
 
-const insertChange = built((db) =>
-  db.insert(changes).values(placeholders<typeof changes.$inferInsert>('topic ref')).prepare(),
+const insertChange = written((db) =>
+  db.insert(changes).values(placeholders<typeof changes.$inferInsert>('topic ref')),
 );
 
 export function noteChange(tx: Tx, topic: Topic, ref: string): void {
-  insertChange(tx).run({ topic, ref });
+  insertChange(tx, { topic, ref });
 }
 
 /** So many changes are told at once. */

@@ -10,7 +10,7 @@ import {
   departuresInState,
   findDeparture,
   isDepartureAsSeen,
-  swapStage,
+  swapDeparture,
   type Departure,
 } from '#store/departures';
 import { deliveriesOf, recordOutcomes } from '#store/deliveries';
@@ -30,7 +30,7 @@ const UNANSWERED = 'The connection ended before the mail server answered: it may
 /** Persists a stage before its step is taken; the departure must be the claimed one as last written. */
 export function recordStage(desk: Desk, departure: Departure, stage: AttemptStage): Promise<Departure> {
   return desk.group.run((tx) => {
-    const next = swapStage(tx, departure, stage);
+    const next = swapDeparture(tx, departure, { stage });
     if (!next) throw new Error(`Departure ${departure.id} was changed while it was being released.`);
     return next;
   });
