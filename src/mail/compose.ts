@@ -190,6 +190,8 @@ export async function composeMessage(
     references: cleanIds(message.references),
     messageId,
     date: new Date(released),
+    // The library would ask the system for random bytes each time; these come from a pool.
+    baseBoundary: randomUUID(),
     newline: '\r\n',
     disableFileAccess: true,
     disableUrlAccess: true,

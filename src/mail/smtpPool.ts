@@ -55,6 +55,8 @@ interface SendInfo {
 interface Line {
   connection: SMTPConnection;
   offers: Offers;
+  /** Until it is closed, while it is not used. */
+  rest?: NodeJS.Timeout;
 }
 
 /** The envelope as it is sent: whom the server refuses is noted in it. */
@@ -244,7 +246,10 @@ export class SmtpPool {
   /** Closes the connections once what is under way has ended. */
   async close(): Promise<void> {
     await this.queue.onIdle();
-    for (const { connection } of this.idle.splice(0)) connection.quit();
+    for (const { connection, rest } of this.idle.splice(0)) {
+      clearTimeout(rest);
+      connection.quit();
+    }
   }
 
   private async attempt(envelope: Envelope, bytes: Buffer, onStage: OnStage): Promise<AttemptResult> {
@@ -302,6 +307,7 @@ export class SmtpPool {
       return { ...info, maxSize, noReceipts: envelope.receiptId !== undefined && !receipts };
     };
     const idle = this.idle.pop();
+    clearTimeout(idle?.rest);
     if (idle) {
       try {
         return await over(idle);
@@ -349,6 +355,7 @@ export class SmtpPool {
   private keep(line: Line): void {
     const { connection } = line;
     const drop = () => {
+      clearTimeout(line.rest);
       const index = this.idle.indexOf(line);
       if (index >= 0) this.idle.splice(index, 1);
     };
@@ -356,12 +363,11 @@ export class SmtpPool {
     connection.once('error', drop);
     connection.once('end', drop);
     this.idle.push(line);
-    const timer = setTimeout(() => {
-      if (!this.idle.includes(line)) return;
+    line.rest = setTimeout(() => {
       drop();
       connection.quit();
     }, IDLE_MS);
-    timer.unref();
+    line.rest.unref();
   }
 }
 
