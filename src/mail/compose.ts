@@ -191,7 +191,7 @@ export async function composeMessage(
     messageId,
     date: new Date(released),
     // The library would ask the system for random bytes each time; these come from a pool.
-    baseBoundary: randomUUID(),
+    baseBoundary: randomUUID().replaceAll('-', ''),
     newline: '\r\n',
     disableFileAccess: true,
     disableUrlAccess: true,
