@@ -139,11 +139,16 @@ describe('a mailbox', () => {
     snooze(desk, m6, { until: desk.now() + 3_600_000 });
     endSnooze(desk, m6);
     other.close();
-    await dovecot.start();
     // Before we are back, somebody else deletes what I put off, and archives what I archive.
+    const elsewhere = await freePort();
+    await dovecot.start(elsewhere);
+    const before = await otherProgram(elsewhere);
+    await act(before, 'INBOX', 'm1', (uid) => before.messageDelete(uid, { uid: true }));
+    await act(before, 'INBOX', 'm2', (uid) => before.messageMove(uid, 'Archive', { uid: true }));
+    before.close();
+    await dovecot.stop();
+    await dovecot.start();
     const again = await otherProgram(dovecot.port);
-    await act(again, 'INBOX', 'm1', (uid) => again.messageDelete(uid, { uid: true }));
-    await act(again, 'INBOX', 'm2', (uid) => again.messageMove(uid, 'Archive', { uid: true }));
     await settledWith(desk);
     await until('the deletion', () => readMessage(desk, m1).place === 'archive');
     expect(Object.keys(await lying(again, 'Archive')).sort()).toEqual(['m0', 'm2']);

@@ -20,8 +20,8 @@ export interface Dovecot {
   mail: string;
   /** Ends it at once, with all its connections. */
   stop(): Promise<void>;
-  /** Begins it again, with all it had. */
-  start(): Promise<void>;
+  /** Begins it again, with all it had. @param at another port, where whoever waits for it does not find it */
+  start(at?: number): Promise<void>;
 }
 
 export interface DovecotOptions {
@@ -49,9 +49,10 @@ export async function runDovecot({
   mkdirSync(mail, { recursive: true });
   for (const each of [dir, mail]) chmodSync(each, 0o777);
   const conf = join(dir, 'dovecot.conf');
-  writeFileSync(
-    conf,
-    `
+  const configure = (at: number) =>
+    writeFileSync(
+      conf,
+      `
 base_dir = ${dir}/run
 state_dir = ${dir}/state
 log_path = ${dir}/log
@@ -77,7 +78,7 @@ userdb {
 service imap-login {
   chroot =
   inet_listener imap {
-    port = ${port}
+    port = ${at}
   }
   inet_listener imaps {
     port = 0
@@ -102,8 +103,9 @@ namespace inbox {
 }
 ${more}
 `,
-  );
+    );
   let child: ChildProcess | undefined;
+  let open = port;
   const stop = async () => {
     const process = child;
     child = undefined;
@@ -111,11 +113,13 @@ ${more}
     const gone = new Promise((resolve) => process.once('exit', resolve));
     process.kill('SIGTERM');
     await gone;
-    await until('the port to be free', async () => !(await connects(port)));
+    await until('the port to be free', async () => !(await connects(open)));
   };
-  const start = async () => {
+  const start = async (at = port) => {
+    configure(at);
+    open = at;
     child = spawn(DOVECOT, ['-F', '-c', conf], { stdio: 'ignore' });
-    await until('dovecot to answer', () => connects(port));
+    await until('dovecot to answer', () => connects(at));
   };
   await start();
   return { port, conf, mail, stop, start };
