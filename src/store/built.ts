@@ -4,6 +4,9 @@ import { is, Param, Placeholder, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import type { Db, Reading, Tx } from './store';
 
+/** The connection itself, for what Drizzle has no words for. */
+export const clientOf = (db: Reading): Database => (db as unknown as { $client: Database }).$client;
+
 /** @param make builds and prepares the query, `sql.placeholder` in place of its values */
 export function built<Query extends object>(make: (db: Db) => Query): (db: Reading) => Query {
   const known = new WeakMap<object, Query>();
@@ -47,8 +50,7 @@ export function writtenBy(
 ): (tx: Tx, key: string, values: Record<string, unknown>) => number {
   const known = builtBy((db, key) => {
     const { sql: text, params } = make(db, key).toSQL();
-    const { $client } = db as unknown as { $client: Database };
-    return { statement: $client.prepare(text), slots: params.map(slotOf) };
+    return { statement: clientOf(db).prepare(text), slots: params.map(slotOf) };
   });
   return (tx, key, values) => {
     const { statement, slots } = known(tx, key);

@@ -2,8 +2,7 @@
  * What most of what leaves has none of. Each is kept in a table of its own, and every release would ask all of them; they are
  * asked about together, in one look, and only what is there is read.
  */
-import type { Database, Statement } from 'better-sqlite3';
-import { built } from './built';
+import { built, clientOf } from './built';
 import type { Departure } from './departures';
 import type { Reading } from './store';
 
@@ -41,19 +40,15 @@ export type Extras = Record<keyof typeof CONDITIONS, boolean>;
 
 const NAMES = Object.keys(CONDITIONS) as (keyof typeof CONDITIONS)[];
 
-interface Look {
-  /** The number of each that is there is a bit. */
-  statement: Statement<[{ message: string; departure: string }], number>;
-}
-
-const look = built((db): Look => {
+/** The number of each that is there is a bit. */
+const look = built((db) => {
   const bits = NAMES.map((name, bit) => `(EXISTS (${CONDITIONS[name]}) << ${bit})`);
-  const { $client } = db as unknown as { $client: Database };
-  const text = `SELECT ${bits.join(' + ')}`;
-  return { statement: $client.prepare<[{ message: string; departure: string }], number>(text).pluck() };
+  return clientOf(db)
+    .prepare<[{ message: string; departure: string }], number>(`SELECT ${bits.join(' + ')}`)
+    .pluck();
 });
 
 export function extrasOf(db: Reading, { id, messageId }: Pick<Departure, 'id' | 'messageId'>): Extras {
-  const found = look(db).statement.get({ message: messageId, departure: id })!;
+  const found = look(db).get({ message: messageId, departure: id })!;
   return Object.fromEntries(NAMES.map((name, bit) => [name, (found & (1 << bit)) !== 0])) as Extras;
 }

@@ -1,6 +1,5 @@
 /** Rows by the thousand in one statement: what a message names by the thousand must not hold the file for long. */
-import type { Database } from 'better-sqlite3';
-import { builtBy } from './built';
+import { builtBy, clientOf } from './built';
 import type { Tx } from './store';
 
 /** @param key `INTO table (columns)`, then, after `;`, what follows the rows, such as a conflict clause */
@@ -10,14 +9,14 @@ const statement = builtBy((db, key) => {
   const columns = Array.from({ length: count }, (_, index) => `value ->> ${index}`).join(', ');
   // Without a condition the parser would take a conflict clause for that of a join.
   const text = `INSERT ${into} SELECT ${columns} FROM json_each(?) WHERE true ${after}`;
-  return (db as unknown as { $client: Database }).$client.prepare<[string]>(text);
+  return clientOf(db).prepare<[string]>(text);
 });
 
 /** A single one, which needs no list. */
 const one = builtBy((db, key) => {
   const [into = '', after = ''] = key.split(';');
   const values = into.replace(/^[^(]*\(/, '(').replace(/[^(),]+/g, '?');
-  return (db as unknown as { $client: Database }).$client.prepare(`INSERT ${into} VALUES ${values} ${after}`);
+  return clientOf(db).prepare(`INSERT ${into} VALUES ${values} ${after}`);
 });
 
 /**

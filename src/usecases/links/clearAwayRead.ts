@@ -23,8 +23,6 @@ function together(tx: Tx, { messageId, seriesId, occurrence }: Departure): Depar
 
 /** It has left: where all who were to have it have it, its files may go. Part of recording that. */
 export function noteClearing(tx: Tx, left: Departure): void {
-  // Nearly nothing that leaves has linked files, and every release asks.
-  if (readsOf(tx, left.id).length === 0) return;
   const all = together(tx, left).filter(({ state }) => state !== 'ended' && state !== 'draft');
   if (!all.every(({ state }) => state === 'sent')) return;
   const ids = all.map(({ id }) => id);

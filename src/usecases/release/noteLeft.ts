@@ -48,8 +48,14 @@ export function noteLeft(
     met.map(({ address }) => ({ address, name: names.get(address) ?? '' })),
     now,
   );
-  const reachedAddresses = met.map(({ address }) => address);
-  if (extras.watched) beginWatches(desk, tx, left, reachedAddresses, now);
+  if (extras.watched)
+    beginWatches(
+      desk,
+      tx,
+      left,
+      met.map(({ address }) => address),
+      now,
+    );
   if (extras.chases) noteChaserLeft(desk, tx, left, now);
   if (extras.read) noteClearing(tx, left);
   if (extras.accounts) noteSentCopy(desk, tx, left, message);

@@ -78,7 +78,6 @@ function asOneMore(desk: Desk, tx: Tx, messageId: string, reached: readonly stri
   const watch = watchesOf(tx, [messageId]).find(
     ({ state, settledBy }) => state === 'waiting' && settledBy === 'decision',
   );
-  // Nearly nothing that leaves is waited for, and every release asks.
   if (!watch) return;
   const readers = readersAmong(tx, messageId, reached);
   const end = endOf(desk, tx, watch, at, readers) ?? at + A_WEEK;

@@ -1,7 +1,6 @@
 /** Mail that has come in and has not been read may be the answer that a chaser asks for. */
 import { setTimeout as rest } from 'node:timers/promises';
 import { firstArrivalAt } from '#store/arrivals';
-import { findDeparture } from '#store/departures';
 import type { Reading } from '#store/store';
 import { findChaser } from '#store/watchChasers';
 import type { Desk } from '../desk';
@@ -16,14 +15,10 @@ export function mayBeAnswered(db: Reading, messageId: string, now: number): bool
   return first !== null && first <= now && findChaser(db, messageId) !== undefined;
 }
 
-/** Waits until what came in by now has been read, if it is a chaser. @returns false where that takes too long */
-export async function mayLeave(desk: Desk, departureId: string): Promise<boolean> {
-  const { db } = desk.store;
-  // Asked at every release, and nearly always so.
-  if (firstArrivalAt(db) === null) return true;
+/** Waits until what came in by now has been read, if the message is a chaser. @returns false where that takes too long */
+export async function mayLeave(desk: Desk, messageId: string): Promise<boolean> {
   const now = desk.now();
-  const departure = findDeparture(db, departureId);
-  for (let looks = 0; departure && mayBeAnswered(db, departure.messageId, now); looks++) {
+  for (let looks = 0; mayBeAnswered(desk.store.db, messageId, now); looks++) {
     if (looks === MOST_LOOKS) return false;
     await rest(LOOK_MS);
   }
