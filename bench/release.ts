@@ -1,6 +1,7 @@
 /** How fast and how punctually departures are released. */
 import { spawn } from 'node:child_process';
 import nodemailer from 'nodemailer';
+import { CONNECTIONS } from '#mail/smtpPool';
 import { openDesk } from '#usecases/desk';
 import { prepareData } from '#usecases/prepareData';
 import {
@@ -17,8 +18,6 @@ import {
 
 const COUNT = 1000;
 const ROUNDS = 5;
-/** As many as the engine opens. */
-const CONNECTIONS = 5;
 
 /** Releases a second between the first DATA and the last. */
 const rateOf = (arrivals: readonly number[]) =>

@@ -42,6 +42,8 @@ const HOUSEKEEPING_MS = 3_600_000;
 /** A desk that is open for an hour a day only is backed up too; what is to be done at the start comes first. */
 const FIRST_BACKUP_MS = 300_000;
 const HEARTBEAT_MS = 1000;
+/** While much is on its way commits are its own, most of all; what others have written is looked at so often. */
+const BUSY_LOOK_MS = 100;
 /** Between two heartbeats real time never differs more from the time that passed, unless it was set or slept. */
 const CLOCK_JUMP_MS = 2000;
 /** Connections are opened this long before they are needed. */
@@ -53,6 +55,8 @@ export class Engine {
   private housekeeping: NodeJS.Timeout | undefined;
   private firstBackup?: NodeJS.Timeout;
   private heartbeat: NodeJS.Timeout | undefined;
+  /** What was committed while releases went on is to be looked at. */
+  private looking: NodeJS.Timeout | undefined;
   private readonly machine = new MachineClock();
   /** Until when nothing was running, by the clock in force, epoch ms: a start, or the end of a sleep. */
   private idleUntil = 0;
@@ -106,9 +110,8 @@ export class Engine {
     // It may be another server by now, or be well again.
     tryServersSoon(desk);
     this.follower = followCommits(desk, () => {
-      this.files.changed();
-      this.calendars.changed();
-      this.wake();
+      if (this.lanes.busy) this.looking ??= setTimeout(() => this.lookAtChanges(), BUSY_LOOK_MS);
+      else this.lookAtChanges();
     });
     this.files.start();
     this.calendars.start();
@@ -130,11 +133,20 @@ export class Engine {
     clearTimeout(this.firstBackup);
     endBackups();
     this.follower?.stop();
+    clearTimeout(this.looking);
     await this.files.stop();
     await this.calendars.stop();
     await this.lanes.stop();
     await this.clearing;
     clearInterval(this.heartbeat);
+  }
+
+  private lookAtChanges(): void {
+    clearTimeout(this.looking);
+    this.looking = undefined;
+    this.files.changed();
+    this.calendars.changed();
+    this.wake();
   }
 
   private wake(): void {

@@ -5,7 +5,7 @@ import { reply, startSink } from '#test/support/sink';
 import { until } from '#test/support/until';
 import type { AttemptStage } from '#core/departure/outcome';
 import { openLmtpIntake } from './lmtpIntake';
-import { SmtpPool } from './smtpPool';
+import { SmtpPool, type AttemptResult } from './smtpPool';
 import { parseSmtpUrl } from './smtpServer';
 
 const bytes = Buffer.from(
@@ -168,6 +168,69 @@ describe('handing a message over', () => {
       'a@bücher.example accepted',
       'b@são.example refused',
     ]);
+  });
+
+  describe('a server that takes fewer connections at once', () => {
+    /** @param most connections it takes; the others are told so */
+    async function few(most: number) {
+      const known = { open: 0, highest: 0, refused: 0, most };
+      const sink = await startSink(0, {
+        onConnect(session, done) {
+          if (known.open >= known.most) {
+            known.refused++;
+            return done(reply(421, '4.7.0 Too many connections'));
+          }
+          known.open++;
+          known.highest = Math.max(known.highest, known.open);
+          taken.add(session.id);
+          done();
+        },
+        onClose(session) {
+          if (taken.delete(session.id)) known.open--;
+        },
+      });
+      const taken = new Set<string>();
+      const pool = new SmtpPool(parseSmtpUrl(sink.url), 10, undefined, 300);
+      const release = (count: number) =>
+        Promise.all(
+          Array.from({ length: count }, (_, index) =>
+            pool.release({ from: 'me@x.example', addresses: [`r${index}@x.example`] }, bytes, () =>
+              Promise.resolve(),
+            ),
+          ),
+        );
+      onTestFinished(() => pool.close());
+      return { known, sink, pool, release };
+    }
+    const accepted = (results: AttemptResult[]) =>
+      results.filter(({ outcomes }) => outcomes[0]!.status === 'accepted').length;
+
+    it('gets all of it over those it takes, each message once, and nothing is said against it', async () => {
+      const { known, sink, release } = await few(2);
+      const results = await release(40);
+      expect(accepted(results)).toBe(40);
+      expect(results.some(({ unreachable }) => unreachable)).toBe(false);
+      expect(new Set(sink.received.map(({ to }) => to[0])).size).toBe(40);
+      expect(sink.received).toHaveLength(40);
+      expect(known.highest).toBe(2);
+      // Found out once for each, not at every message.
+      expect(known.refused).toBeLessThanOrEqual(9);
+    });
+
+    it('is asked for more after a while', async () => {
+      const { known, release } = await few(1);
+      expect(accepted(await release(12))).toBe(12);
+      known.most = 10;
+      await until('it takes more', async () => accepted(await release(12)) === 12 && known.highest > 1);
+      expect(known.highest).toBeGreaterThan(1);
+    });
+
+    it('that takes none puts all of it off, at once', async () => {
+      const { known, release } = await few(0);
+      const results = await release(25);
+      expect(results.every(({ unreachable }) => unreachable?.includes('Too many connections'))).toBe(true);
+      expect(known.highest).toBe(0);
+    });
   });
 
   it('goes on over a connection the server has closed meanwhile', async () => {

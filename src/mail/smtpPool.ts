@@ -66,6 +66,9 @@ type OnItsWay = SMTPEnvelope & { rejectedErrors?: SmtpError[] };
 const isHopeless = ({ code, responseCode }: SmtpError) =>
   responseCode === undefined && (code === 'EMESSAGE' || code === 'EENVELOPE');
 
+/** The server is there, and takes no more for now (RFC 5321 §3.8, §4.2.1). */
+const isBusy = ({ responseCode = 0 }: SmtpError) => responseCode >= 400 && responseCode < 500;
+
 /** Letters, digits and hyphens in lower case: the same on the wire. What ends in a number may be an address. */
 const PLAIN_DOMAIN = /@(?:[a-z0-9-]+\.)+[a-z]{2,}$/;
 
@@ -119,8 +122,14 @@ const CHUNK = 16 * 1024;
 /** An unused connection is closed after this long; servers close theirs soon after. */
 const IDLE_MS = 10_000;
 
+/** After this long a server that would not take as many connections is asked for them again. */
+const FULL_MS = 600_000;
+
 /** The connection could not be made. */
 class Unreachable extends Error {}
+
+/** One more connection could not be made, while others are at work: that says nothing about the server, nor about the message. */
+class Full extends Error {}
 
 /**
  * The message as a stream. The connection reads it only after the server's 354 and writes the final dot only
@@ -179,55 +188,94 @@ function success(addresses: string[], info: SendInfo): RecipientOutcome[] {
   });
 }
 
-/** How many messages are on their way at once, where nothing else is said. */
-export const CONNECTIONS = 5;
+/** How many messages are on their way at once, where nothing else is said and the server takes as many connections. */
+export const CONNECTIONS = 10;
 
 export class SmtpPool {
   private readonly idle: Line[] = [];
   private readonly queue: PQueue;
   private warming = 0;
+  /** All that are open, and what is being opened. */
+  private readonly lines = new Set<Line>();
+  private readonly opening = new Set<Promise<void>>();
+  /** So many fewer are opened, since the server would not take more; and since when, monotonic ms. */
+  private fewer = 0;
+  private fullSince = 0;
+  /** Those that take long, for which others are opened. */
+  private slow = 0;
 
   constructor(
     private readonly server: SmtpServer,
     /** How many messages may be on their way at once. */
     readonly connections = CONNECTIONS,
     private readonly patience = PATIENCE,
+    private readonly fullMs = FULL_MS,
   ) {
     this.queue = new PQueue({ concurrency: connections });
   }
 
   /**
-   * Hands one message over. Never rejects: what went wrong is in the outcomes.
+   * Hands one message over. Never rejects: what went wrong is in the outcomes. Where the server takes no further connection it
+   * waits for one of those that are open.
    * @param onStage where it rejects, the message is not handed over
    */
-  release(envelope: Envelope, bytes: Buffer, onStage: OnStage): Promise<AttemptResult> {
-    return this.queue.add(() => this.besides(this.attempt(envelope, bytes, onStage)));
+  async release(envelope: Envelope, bytes: Buffer, onStage: OnStage): Promise<AttemptResult> {
+    // Whoever has to come back is before those that have not begun.
+    for (let priority = 0; ; priority = 1) {
+      this.askForMore();
+      try {
+        return await this.queue.add(() => this.besides(this.attempt(envelope, bytes, onStage)), { priority });
+      } catch (error) {
+        if (!(error instanceof Full)) throw error;
+      }
+    }
+  }
+
+  /** Goes on with the connections there are. */
+  private makeDo(): void {
+    this.fullSince = performance.now();
+    this.open({ fewer: Math.min(this.fewer + 1, this.connections + this.slow - 1) });
+  }
+
+  /** The server may take more by now. */
+  private askForMore(): void {
+    if (this.fewer > 0 && performance.now() - this.fullSince >= this.fullMs) this.open({ fewer: 0 });
+  }
+
+  private open({ fewer = this.fewer, slow = this.slow }): void {
+    this.fewer = fewer;
+    this.slow = slow;
+    this.queue.concurrency = Math.max(1, this.connections - fewer + slow);
   }
 
   /** One that takes long keeps nobody waiting but itself. */
   private async besides(attempt: Promise<AttemptResult>): Promise<AttemptResult> {
     let slow = false;
     const timer = setTimeout(() => {
-      slow = this.queue.concurrency < this.connections * (1 + SLOW_ONES);
-      if (slow) this.queue.concurrency++;
+      slow = this.slow < this.connections * SLOW_ONES;
+      if (slow) this.open({ slow: this.slow + 1 });
     }, this.patience.slow);
     try {
       return await attempt;
     } finally {
       clearTimeout(timer);
-      if (slow) this.queue.concurrency--;
+      if (slow) this.open({ slow: this.slow - 1 });
     }
   }
 
   /** Opens connections ahead of time, so that `count` can go out at once; what goes wrong is found out then. */
   warm(count: number): void {
-    const wanted = Math.min(count, this.connections) - this.idle.length - this.warming - this.queue.pending;
+    this.askForMore();
+    const wanted =
+      Math.min(count, this.connections - this.fewer) - this.idle.length - this.warming - this.queue.pending;
     for (let index = 0; index < wanted; index++) {
       this.warming++;
       this.connect()
         .then(
           (line) => this.keep(line),
-          () => {},
+          (error: SmtpError) => {
+            if (isBusy(error) && this.lines.size > 0) this.makeDo();
+          },
         )
         .finally(() => this.warming--);
     }
@@ -267,6 +315,7 @@ export class SmtpPool {
         progress,
       );
     } catch (caught) {
+      if (caught instanceof Full) throw caught;
       if (caught instanceof Unreachable) {
         const deferred = { status: 'deferred' as const, answer: caught.message };
         const outcomes = addresses.map((address) => ({ address, ...deferred }));
@@ -293,15 +342,11 @@ export class SmtpPool {
     // send() alters the envelope it is given.
     const over = async (line: Line) => {
       const deadline = new Deadline(this.patience.toDot + (bytes.length / SLOWEST) * 1000);
-      const info = await send(
-        line,
-        smtpEnvelope(envelope, bytes),
-        stagedStream(bytes, async (stage) => {
-          await follow(stage);
-          if (stage === 'final-dot') deadline.begin(this.patience.afterDot);
-        }),
-        deadline,
-      );
+      const stream = stagedStream(bytes, async (stage) => {
+        await follow(stage);
+        if (stage === 'final-dot') deadline.begin(this.patience.afterDot);
+      });
+      const info = await send(line, smtpEnvelope(envelope, bytes), stream, deadline);
       this.keep(line);
       const { receipts, maxSize } = line.offers;
       return { ...info, maxSize, noReceipts: envelope.receiptId !== undefined && !receipts };
@@ -316,46 +361,49 @@ export class SmtpPool {
         if (progress.stage !== 'claimed' || (error as SmtpError).responseCode) throw error;
       }
     }
-    const fresh = await this.connect().catch((error: ConnectionError) => {
-      throw new Unreachable(serverWords(this.server, error));
-    });
-    return over(fresh);
+    return over(await this.connectOrMakeDo());
   }
 
-  private connect(): Promise<Line> {
-    const { options, auth } = this.server;
-    return new Promise((resolve, reject) => {
-      const connection = new SMTPConnection(options);
-      const deadline = new Deadline(this.patience.toDot);
-      const fail = (error: Error) => {
-        deadline.end();
-        reject(error);
-        connection.close();
-      };
-      deadline.onPassed = fail;
-      connection.once('error', fail);
-      connection.connect((error) => {
-        if (error) return fail(error);
-        // Before anything else is said: this is its answer to EHLO.
-        const offers = readOffers(connection.lastServerResponse || '');
-        const ready = () => {
-          deadline.end();
-          connection.off('error', fail);
-          resolve({ connection, offers });
-        };
-        if (!auth) return ready();
-        connection.login({ credentials: auth }, (refused) => {
-          if (refused) fail(refused);
-          else ready();
-        });
-      });
-    });
+  /** @throws (rejects) Full where the server takes no more connections than are open, Unreachable where it takes none */
+  private async connectOrMakeDo(): Promise<Line> {
+    try {
+      return await this.connect();
+    } catch (error) {
+      const busy = isBusy(error as SmtpError);
+      // Whether it takes any is told by those that are being opened beside it.
+      while (busy && this.lines.size === 0 && this.opening.size > 0) await Promise.race(this.opening);
+      if (busy && this.lines.size > 0) {
+        this.makeDo();
+        throw new Full();
+      }
+      // How many it takes once it is there again is not known.
+      this.open({ fewer: 0 });
+      throw new Unreachable(serverWords(this.server, error as ConnectionError));
+    }
+  }
+
+  private async connect(): Promise<Line> {
+    const connected = connectTo(this.server, this.patience);
+    const settled = connected.then(
+      () => {},
+      () => {},
+    );
+    this.opening.add(settled);
+    try {
+      const line = await connected;
+      this.lines.add(line);
+      line.connection.once('end', () => this.lines.delete(line));
+      return line;
+    } finally {
+      this.opening.delete(settled);
+    }
   }
 
   private keep(line: Line): void {
     const { connection } = line;
     const drop = () => {
       clearTimeout(line.rest);
+      this.lines.delete(line);
       const index = this.idle.indexOf(line);
       if (index >= 0) this.idle.splice(index, 1);
     };
@@ -434,6 +482,36 @@ function send({ connection, offers }: Line, envelope: OnItsWay, stream: Readable
       if (error) return fail(error);
       deadline.end();
       resolve(info);
+    });
+  });
+}
+
+/** Opens a connection and signs in. */
+function connectTo({ options, auth }: SmtpServer, patience: Patience): Promise<Line> {
+  return new Promise((resolve, reject) => {
+    const connection = new SMTPConnection(options);
+    const deadline = new Deadline(patience.toDot);
+    const fail = (error: Error) => {
+      deadline.end();
+      reject(error);
+      connection.close();
+    };
+    deadline.onPassed = fail;
+    connection.once('error', fail);
+    connection.connect((error) => {
+      if (error) return fail(error);
+      // Before anything else is said: this is its answer to EHLO.
+      const offers = readOffers(connection.lastServerResponse || '');
+      const ready = () => {
+        deadline.end();
+        connection.off('error', fail);
+        resolve({ connection, offers });
+      };
+      if (!auth) return ready();
+      connection.login({ credentials: auth }, (refused) => {
+        if (refused) fail(refused);
+        else ready();
+      });
     });
   });
 }

@@ -1,7 +1,7 @@
 /** Queries built once for each connection: what the engine asks many times a second is not put together anew. */
 import type { Database } from 'better-sqlite3';
-import { is, Param, Placeholder, sql, type SQL } from 'drizzle-orm';
-import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
+import { getTableColumns, is, Param, Placeholder, sql, type SQL } from 'drizzle-orm';
+import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import type { Db, Reading, Tx } from './store';
 
 /** The connection itself, for what Drizzle has no words for. */
@@ -65,6 +65,47 @@ export function written(
   const run = writtenBy(make);
   return (tx, values) => run(tx, '', values);
 }
+
+/** What SQLite gives is what is meant. */
+const AS_IT_IS = new Set(['string', 'number']);
+
+/**
+ * The same, for whole rows that every release reads: which column is called what, and which are to be decoded, is found out once.
+ * @param where told in `sql.placeholder`s
+ * @returns the rows of a table, by the values of those placeholders
+ */
+export function rowsBy<Table extends SQLiteTable>(
+  table: Table,
+  where: () => SQL | undefined,
+): (db: Reading, values: Record<string, unknown>) => Table['$inferSelect'][] {
+  const columns = Object.entries(getTableColumns(table) as Record<string, SQLiteColumn>).map(
+    ([name, column]) => ({ name, column, asItIs: AS_IT_IS.has(column.dataType) }),
+  );
+  const known = built((db) => {
+    const { sql: text, params } = db.select().from(table).where(where()).toSQL();
+    return { statement: clientOf(db).prepare<unknown[], unknown[]>(text).raw(), slots: params.map(slotOf) };
+  });
+  const named = (values: readonly unknown[]) => {
+    const row: Record<string, unknown> = {};
+    for (let index = 0; index < columns.length; index++) {
+      const { name, column, asItIs } = columns[index]!;
+      const value = values[index];
+      row[name] = asItIs || value === null ? value : column.mapFromDriverValue(value);
+    }
+    return row as Table['$inferSelect'];
+  };
+  return (db, values) => {
+    const { statement, slots } = known(db);
+    return statement.all(...slots.map((slot) => slot(values))).map(named);
+  };
+}
+
+/**
+ * A limit given with the other values. SQLite looks at a bare placeholder there as it plans, and so plans the query anew each time it
+ * is given a value, which takes longer than most queries do.
+ */
+export const givenLimit = (name = 'limit'): Placeholder =>
+  sql`0 + ${sql.placeholder(name)}` as unknown as Placeholder;
 
 /** True for a column that is one of those in a JSON list, given as `ids`: however many, the query stays the same. */
 export const among = (column: SQLiteColumn): SQL =>

@@ -4,23 +4,17 @@ import { addressKey } from '#core/message/address';
 import { PENDING_STATES } from '#core/departure/states';
 import type { RecipientOutcome } from '#core/departure/outcome';
 import { deliveries, departures, messages } from './schema';
-import { built, placeholders, written } from './built';
+import { built, placeholders, rowsBy, written } from './built';
 import type { Reading, Tx } from './store';
 import type { Departure } from './departures';
 
 export type Delivery = typeof deliveries.$inferSelect;
 
-const deliveriesOfOne = built((db) =>
-  db
-    .select()
-    .from(deliveries)
-    .where(eq(deliveries.departureId, sql.placeholder('id')))
-    .prepare(),
-);
+const deliveriesOfOne = rowsBy(deliveries, () => eq(deliveries.departureId, sql.placeholder('id')));
 
 export function deliveriesOf(db: Reading, departureIds: string[]): Delivery[] {
   if (departureIds.length === 0) return [];
-  if (departureIds.length === 1) return deliveriesOfOne(db).all({ id: departureIds[0] });
+  if (departureIds.length === 1) return deliveriesOfOne(db, { id: departureIds[0] });
   return db.select().from(deliveries).where(inArray(deliveries.departureId, departureIds)).all();
 }
 

@@ -2,34 +2,24 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { DepartureState } from '#core/departure/states';
 import { departures } from './schema';
-import { built, columnsOf, placeholders, writtenBy } from './built';
+import { built, clientOf, columnsOf, placeholders, rowsBy, writtenBy } from './built';
 import type { Reading, Tx } from './store';
 
 export type Departure = typeof departures.$inferSelect;
 
-const byId = built((db) =>
-  db
-    .select()
-    .from(departures)
-    .where(eq(departures.id, sql.placeholder('id')))
-    .prepare(),
-);
+const byId = rowsBy(departures, () => eq(departures.id, sql.placeholder('id')));
 
 export function findDeparture(db: Reading, id: string): Departure | undefined {
-  return byId(db).get({ id });
+  return byId(db, { id })[0];
 }
 
 const revisionOf = built((db) =>
-  db
-    .select({ revision: departures.revision })
-    .from(departures)
-    .where(eq(departures.id, sql.placeholder('id')))
-    .prepare(),
+  clientOf(db).prepare<[string], number>('SELECT revision FROM departures WHERE id = ?').pluck(),
 );
 
 /** True as long as nobody has changed it since it was read. */
 export const isDepartureAsSeen = (db: Reading, { id, revision }: Departure): boolean =>
-  revisionOf(db).get({ id })?.revision === revision;
+  revisionOf(db).get(id) === revision;
 
 /** The departures of a message, oldest first. */
 export function departuresOf(db: Reading, messageId: string): Departure[] {

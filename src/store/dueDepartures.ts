@@ -2,7 +2,7 @@
 import { and, asc, count, eq, gt, inArray, isNull, lte, min, sql } from 'drizzle-orm';
 import { PENDING_STATES, type DepartureState } from '#core/departure/states';
 import { departures } from './schema';
-import { builtBy } from './built';
+import { built, builtBy, clientOf, givenLimit } from './built';
 import type { Reading } from './store';
 import type { Departure } from './departures';
 
@@ -40,7 +40,7 @@ const dueIn = builtBy((db, state) =>
     .from(departures)
     .where(and(pendingThrough(state), lte(departures.due, sql.placeholder('now'))))
     .orderBy(asc(departures.due), asc(departures.id))
-    .limit(sql.placeholder('limit'))
+    .limit(givenLimit())
     .prepare(),
 );
 
@@ -70,9 +70,21 @@ const untriedIn = builtBy((db, state) =>
       ),
     )
     .orderBy(asc(departures.due), asc(departures.id))
-    .limit(sql.placeholder('limit'))
+    .limit(givenLimit())
     .prepare(),
 );
+
+const anyUntriedIn = built((db) =>
+  clientOf(db)
+    .prepare<[string, string, number], number>(
+      `SELECT EXISTS (SELECT 1 FROM departures WHERE state = ? AND account = ? AND due <= ? AND first_attempt_at IS NULL)`,
+    )
+    .pluck(),
+);
+
+/** Whether there is one that {@link untriedDue} would name: asked many times a second. */
+export const anyUntriedDue = (db: Reading, accounts: readonly string[], now: number): boolean =>
+  ofEach(accounts, (state, account) => anyUntriedIn(db).get(state, account, now)).includes(1);
 
 /** Pending departures of these accounts due by `now` that nobody has tried yet, in due order. */
 export const untriedDue = (db: Reading, accounts: readonly string[], now: number, limit = -1): Departure[] =>

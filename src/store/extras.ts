@@ -36,7 +36,7 @@ const CONDITIONS = {
   troubles: 'SELECT 1 FROM server_troubles',
 } as const;
 
-export type Extras = Record<keyof typeof CONDITIONS, boolean>;
+export type Extras = Readonly<Record<keyof typeof CONDITIONS, boolean>>;
 
 const NAMES = Object.keys(CONDITIONS) as (keyof typeof CONDITIONS)[];
 
@@ -48,7 +48,15 @@ const look = built((db) => {
     .pluck();
 });
 
+/** By what was found: most mail is alike. */
+const known = new Map<number, Extras>();
+
 export function extrasOf(db: Reading, { id, messageId }: Pick<Departure, 'id' | 'messageId'>): Extras {
   const found = look(db).get({ message: messageId, departure: id })!;
-  return Object.fromEntries(NAMES.map((name, bit) => [name, (found & (1 << bit)) !== 0])) as Extras;
+  let extras = known.get(found);
+  if (!extras) {
+    extras = Object.fromEntries(NAMES.map((name, bit) => [name, (found & (1 << bit)) !== 0])) as Extras;
+    known.set(found, extras);
+  }
+  return extras;
 }

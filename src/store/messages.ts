@@ -3,7 +3,7 @@ import { and, desc, eq, gt, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { Protected } from '#core/openpgp/protected';
 import type { Plan } from '#core/plan/plan';
 import { messages, recipients, sealedWords } from './schema';
-import { among, built, builtBy, columnsOf, placeholders } from './built';
+import { among, built, builtBy, clientOf, columnsOf, placeholders, rowsBy } from './built';
 import { insertMany } from './many';
 import type { Reading, Tx } from './store';
 
@@ -11,13 +11,7 @@ export type Message = typeof messages.$inferSelect;
 export type Recipient = typeof recipients.$inferSelect;
 export type RecipientField = Recipient['field'];
 
-const byId = built((db) =>
-  db
-    .select()
-    .from(messages)
-    .where(eq(messages.id, sql.placeholder('id')))
-    .prepare(),
-);
+const byId = rowsBy(messages, () => eq(messages.id, sql.placeholder('id')));
 
 /** Drafts that are to leave before or after an event, or each time of it; few have plans at all. */
 export const draftsOfEvent = (db: Reading, eventId: string): Pick<Message, 'id' | 'plan'>[] =>
@@ -37,7 +31,7 @@ export const setPlan = (tx: Tx, id: string, plan: Plan): void =>
   void tx.update(messages).set({ plan }).where(eq(messages.id, id)).run();
 
 export function findMessage(db: Reading, id: string): Message | undefined {
-  return byId(db).get({ id });
+  return byId(db, { id })[0];
 }
 
 export function findMessages(db: Reading, ids: string[]): Message[] {
@@ -120,16 +114,12 @@ export function swapMessage(tx: Tx, seen: Message, patch: Partial<Message>): Mes
 }
 
 const revisionOf = built((db) =>
-  db
-    .select({ revision: messages.revision })
-    .from(messages)
-    .where(eq(messages.id, sql.placeholder('id')))
-    .prepare(),
+  clientOf(db).prepare<[string], number>('SELECT revision FROM messages WHERE id = ?').pluck(),
 );
 
 /** True as long as nobody has changed it since it was read. */
 export const isAsSeen = (db: Reading, { id, revision }: Message): boolean =>
-  revisionOf(db).get({ id })?.revision === revision;
+  revisionOf(db).get(id) === revision;
 
 const seenOrNot = built((db) =>
   db
@@ -149,20 +139,14 @@ export const setList = (tx: Tx, id: string, list: Message['list']): void =>
 /** As the header fields come (RFC 5322 §3.6.3). */
 const FIELD_ORDER: Record<RecipientField, number> = { to: 0, cc: 1, bcc: 2, replyTo: 3 };
 
-const recipientsOfOne = built((db) =>
-  db
-    .select()
-    .from(recipients)
-    .where(eq(recipients.messageId, sql.placeholder('id')))
-    .prepare(),
-);
+const recipientsOfOne = rowsBy(recipients, () => eq(recipients.messageId, sql.placeholder('id')));
 
 /** The recipients of messages: To before Cc before Bcc, each as written. */
 export function recipientsOf(db: Reading, messageIds: string[]): Recipient[] {
   if (messageIds.length === 0) return [];
   const rows =
     messageIds.length === 1
-      ? recipientsOfOne(db).all({ id: messageIds[0] })
+      ? recipientsOfOne(db, { id: messageIds[0] })
       : db.select().from(recipients).where(inArray(recipients.messageId, messageIds)).all();
   return rows.sort((a, b) => FIELD_ORDER[a.field] - FIELD_ORDER[b.field] || a.position - b.position);
 }
@@ -295,7 +279,14 @@ export function writtenBy(
     db
       .select({ at: messages.writtenAt, offset: messages.writtenOffset })
       .from(messages)
-      .where(and(eq(sql`lower(${messages.fromAddress})`, address), isNotNull(messages.writtenOffset)))
+      .where(
+        and(
+          // In so many words: the index of who wrote is of these only.
+          sql`direction = 'in'`,
+          eq(sql`lower(${messages.fromAddress})`, address),
+          isNotNull(messages.writtenOffset),
+        ),
+      )
       .orderBy(desc(messages.at))
       .limit(limit)
       .all()

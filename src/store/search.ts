@@ -39,7 +39,7 @@ const keeping = built((db) => {
       SELECT words_due.message_id AS id, word_rows.row AS row, m.at AS at
       FROM words_due LEFT JOIN word_rows ON word_rows.message_id = words_due.message_id
       LEFT JOIN messages m ON m.id = words_due.message_id AND m.deleted_at IS NULL AND m.text_id IS NULL AND m.batch_id IS NULL
-      ORDER BY words_due.rowid DESC LIMIT ?`),
+      ORDER BY words_due.rowid DESC LIMIT 0 + ?`),
     drop: client.prepare('DELETE FROM message_words WHERE rowid = ?'),
     dropParts: client.prepare('DELETE FROM message_parts WHERE rowid = ?'),
     dropRow: client.prepare('DELETE FROM word_rows WHERE row = ?'),

@@ -2,7 +2,7 @@
 import { and, desc, eq, gt, inArray, isNull, not, sql, type SQL } from 'drizzle-orm';
 import { folded } from '#core/text/folded';
 import { messages, recipients, threads } from './schema';
-import { among, built, builtBy, placeholders } from './built';
+import { among, built, builtBy, givenLimit, placeholders } from './built';
 import { leftUnder, wasSaid } from './left';
 import type { Reading, Tx } from './store';
 
@@ -155,7 +155,7 @@ const pageOf = builtBy((db, key) => {
       ),
     )
     .orderBy(desc(threads.sortAt), desc(threads.id))
-    .limit(sql.placeholder('limit'))
+    .limit(givenLimit())
     .prepare();
 });
 
@@ -178,7 +178,7 @@ const unseen = built((db) => {
     .from(threads)
     .where(and(eq(threads.place, 'inbox'), sql`${threads.unseenAt} IS NOT NULL`))
     .orderBy(threads.unseenAt)
-    .limit(sql.placeholder('limit'))
+    .limit(givenLimit())
     .as('some');
   return db
     .select({ count: sql<number>`count(*)`, since: sql<number | null>`min(${some.at})` })
@@ -195,7 +195,7 @@ const counted = built((db) => {
     .select({ one: sql`1` })
     .from(threads)
     .where(eq(threads.place, sql.placeholder('place')))
-    .limit(sql.placeholder('limit'))
+    .limit(givenLimit())
     .as('some');
   return db
     .select({ n: sql<number>`count(*)` })

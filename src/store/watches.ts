@@ -4,7 +4,7 @@ import { READING } from '#core/limits';
 import type { SettledHow } from '#core/watch/watch';
 import { folded } from '#core/text/folded';
 import { messages, watchConsidered, watches, watchOverrules, watchReaders } from './schema';
-import { among, built, placeholders } from './built';
+import { among, built, givenLimit, placeholders } from './built';
 import { settledHow } from './outcomes';
 import type { Reading, Tx } from './store';
 
@@ -95,7 +95,7 @@ const openByReader = built((db) =>
     )
     // As they began: the index has them in this order.
     .orderBy(sql`${watchReaders}.rowid DESC`)
-    .limit(sql.placeholder('limit'))
+    .limit(givenLimit())
     .prepare(),
 );
 
@@ -122,7 +122,7 @@ const openBySubject = built((db) =>
       and(
         // The newest threads: of a subject that is used every day there are thousands.
         sql`${messages.threadId} IN (SELECT id FROM threads WHERE subject_key = ${sql.placeholder('subject')}
-          ORDER BY rowid DESC LIMIT ${sql.placeholder('limit')})`,
+          ORDER BY rowid DESC LIMIT ${givenLimit()})`,
         sql`+${watches.state} = 'waiting' AND since IS NOT NULL`,
       ),
     )

@@ -3,7 +3,7 @@ import { latestFor, LATE_FROM } from '#core/departure/lateness';
 import { addressKey } from '#core/message/address';
 import { accountNames } from '#store/accounts';
 import type { Departure } from '#store/departures';
-import { untriedDue } from '#store/dueDepartures';
+import { anyUntriedDue, untriedDue } from '#store/dueDepartures';
 import type { Reading, Tx } from '#store/store';
 import { applyEvent } from '../departures/applyEvent';
 import type { Desk } from '../desk';
@@ -54,8 +54,9 @@ function findTooLate(desk: Desk, tx: Tx, late: readonly Departure[], now: number
 export function pauseTooLate(desk: Desk, since: number): number {
   const now = desk.now();
   const before = Math.min(since, now - LATE_FROM);
-  const late = (db: Reading, limit?: number) => untriedDue(db, accountNames(db), before, limit);
-  if (desk.store.read(() => late(desk.store.db, 1)).length === 0) return 0;
+  const { db } = desk.store;
+  if (!desk.store.read(() => anyUntriedDue(db, accountNames(db), before))) return 0;
+  const late = (tx: Tx) => untriedDue(tx, accountNames(tx), before);
   return desk.store.write((tx) => {
     const repeated = new Set(late(tx).flatMap(({ seriesId }) => seriesId ?? []));
     for (const id of repeated) missEarlier(tx, id, now);
