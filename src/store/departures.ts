@@ -2,7 +2,7 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { DepartureState } from '#core/departure/states';
 import { departures } from './schema';
-import { built, clientOf, columnsOf, placeholders, rowsBy, writtenBy } from './built';
+import { built, builtBy, clientOf, columnsOf, placeholders, rowsBy, writtenBy } from './built';
 import type { Reading, Tx } from './store';
 
 export type Departure = typeof departures.$inferSelect;
@@ -21,14 +21,11 @@ const revisionOf = built((db) =>
 export const isDepartureAsSeen = (db: Reading, { id, revision }: Departure): boolean =>
   revisionOf(db).get(id) === revision;
 
+const byMessage = rowsBy(departures, () => eq(departures.messageId, sql.placeholder('messageId')));
+
 /** The departures of a message, oldest first. */
 export function departuresOf(db: Reading, messageId: string): Departure[] {
-  return db
-    .select()
-    .from(departures)
-    .where(eq(departures.messageId, messageId))
-    .orderBy(departures.createdAt)
-    .all();
+  return byMessage(db, { messageId }).sort((a, b) => a.createdAt - b.createdAt);
 }
 
 /** What leaves, or is a draft of what was to leave, before or after these events. */
@@ -49,8 +46,12 @@ export const departuresOfEvents = (db: Reading, eventIds: readonly string[]): De
 export const setOccurrence = (tx: Tx, id: string, occurrence: string): void =>
   void tx.update(departures).set({ occurrence }).where(eq(departures.id, id)).run();
 
+const insert = builtBy((db, columns) =>
+  db.insert(departures).values(placeholders<typeof departures.$inferInsert>(columns)).returning().prepare(),
+);
+
 export function insertDeparture(tx: Tx, departure: typeof departures.$inferInsert): Departure {
-  return tx.insert(departures).values(departure).returning().get();
+  return insert(tx, columnsOf(departure)).get(departure);
 }
 
 const swap = writtenBy((db, columns) =>

@@ -6,6 +6,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { CONNECTIONS } from '#mail/smtpPool';
 import { NO_FAULTS, type Faults } from '#postoffice/faults';
 import { moveClock } from '#usecases/clock/sandbox';
 import { findDeparture, type Departure } from '#store/departures';
@@ -23,8 +24,6 @@ import { patient, until } from '../support/until';
 
 const BURST = 300;
 const KILLS = Number(process.env.OAK_KILLS ?? 30);
-/** As many as the engine opens. */
-const CONNECTIONS = 5;
 const READERS = ['a@x.example', 'b@x.example'];
 /** Every tenth is long: it goes out in many pieces, and can be cut off between any two. */
 const LONG_EVERY = 10;
