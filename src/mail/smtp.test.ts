@@ -1,7 +1,7 @@
 import { once } from 'node:events';
 import { connect, createServer, type Socket } from 'node:net';
 import { describe, expect, it, onTestFinished } from 'vitest';
-import { reply, startSink } from '#test/support/sink';
+import { fewConnections, reply, startSink } from '#test/support/sink';
 import { until } from '#test/support/until';
 import type { AttemptStage } from '#core/departure/outcome';
 import { openLmtpIntake } from './lmtpIntake';
@@ -171,36 +171,16 @@ describe('handing a message over', () => {
   });
 
   describe('a server that takes fewer connections at once', () => {
-    /** @param most connections it takes; the others are told so */
     async function few(most: number) {
-      const known = { open: 0, highest: 0, refused: 0, most };
-      const sink = await startSink(0, {
-        onConnect(session, done) {
-          if (known.open >= known.most) {
-            known.refused++;
-            return done(reply(421, '4.7.0 Too many connections'));
-          }
-          known.open++;
-          known.highest = Math.max(known.highest, known.open);
-          taken.add(session.id);
-          done();
-        },
-        onClose(session) {
-          if (taken.delete(session.id)) known.open--;
-        },
-      });
-      const taken = new Set<string>();
+      const known = fewConnections(most);
+      const sink = await startSink(0, known);
       const pool = new SmtpPool(parseSmtpUrl(sink.url), 10, undefined, 300);
-      const release = (count: number) =>
-        Promise.all(
-          Array.from({ length: count }, (_, index) =>
-            pool.release({ from: 'me@x.example', addresses: [`r${index}@x.example`] }, bytes, () =>
-              Promise.resolve(),
-            ),
-          ),
-        );
       onTestFinished(() => pool.close());
-      return { known, sink, pool, release };
+      const one = (address: string) =>
+        pool.release({ from: 'me@x.example', addresses: [address] }, bytes, () => Promise.resolve());
+      const release = (count: number) =>
+        Promise.all(Array.from({ length: count }, (_, index) => one(`r${index}@x.example`)));
+      return { known, sink, release };
     }
     const accepted = (results: AttemptResult[]) =>
       results.filter(({ outcomes }) => outcomes[0]!.status === 'accepted').length;

@@ -21,7 +21,7 @@ import { NOW, tempDesk, inboxOf } from '../support/desk';
 import { startPostOffice } from '../support/postOffice';
 import { freePort } from '../support/product';
 import { startReader } from '../support/reader';
-import { reply, startSink } from '../support/sink';
+import { fewConnections, reply, startSink } from '../support/sink';
 import { patient, until } from '../support/until';
 
 const log = pino({ level: process.env.OAK_LOG ?? 'silent' });
@@ -274,6 +274,35 @@ describe('a server that stalls for one message', () => {
       await until('it to leave too', () => readDeparture(desk, first.id).state === 'sent');
     },
   );
+});
+
+it('a server that takes two connections: what is due leaves over those, also while one of them stalls, and nothing is said against it', async () => {
+  const { desk } = tempDesk('real');
+  changeSettings(desk, { holdSeconds: 0 });
+  let goOn: (() => void) | undefined;
+  const few = fewConnections(2);
+  const sink = await startSink(0, {
+    ...few,
+    onRcptTo({ address }, _session, done) {
+      if (address.startsWith('stalled')) goOn = () => done();
+      else done();
+    },
+  });
+  await startEngine(desk, sink.url);
+  const send = (subject: string, to: string) =>
+    scheduleMessage(desk, createDraft(desk, { to: [to], subject, text: 'x' }).id, { kind: 'now' })[0]!;
+  const stalled = send('Stalled', 'stalled@x.example');
+  await until('it to stall', () => goOn);
+  const others = Array.from({ length: 60 }, (_, n) => send(`Other ${n}`, 'a@x.example'));
+  await until('the others to leave', () =>
+    others.every(({ id }) => readDeparture(desk, id).state === 'sent'),
+  );
+  expect(readDeparture(desk, stalled.id).state).toBe('releasing');
+  expect(readHealth(desk, true).mailServer.trouble).toBeNull();
+  expect(sink.received).toHaveLength(60);
+  goOn!();
+  await until('it to leave too', () => readDeparture(desk, stalled.id).state === 'sent');
+  expect(few.refused).toBeGreaterThan(0);
 });
 
 it('while the disk is full, what is overdue says why, on every view; and leaves once there is room', async () => {

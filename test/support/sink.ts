@@ -20,6 +20,33 @@ export interface Sink {
 
 export const reply = (code: number, words: string) => Object.assign(new Error(words), { responseCode: code });
 
+/**
+ * Handlers of a server that takes so many connections at once; the others are told so.
+ * @param most may be changed meanwhile, in what is returned
+ */
+export function fewConnections(most: number) {
+  const taken = new Set<string>();
+  const few = {
+    most,
+    /** So many at once there were at most, and so many have been told. */
+    highest: 0,
+    refused: 0,
+    onConnect(session: { id: string }, done: (error?: Error) => void) {
+      if (taken.size >= few.most) {
+        few.refused++;
+        return done(reply(421, '4.7.0 Too many connections'));
+      }
+      taken.add(session.id);
+      few.highest = Math.max(few.highest, taken.size);
+      done();
+    },
+    onClose(session: { id: string }) {
+      taken.delete(session.id);
+    },
+  };
+  return few;
+}
+
 /** @param port 0 for any; @param faults handlers put over the good ones */
 export async function startSink(port = 0, faults: Partial<SMTPServerOptions> = {}): Promise<Sink> {
   const received: Received[] = [];
