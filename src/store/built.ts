@@ -100,6 +100,15 @@ export function rowsBy<Table extends SQLiteTable>(
   };
 }
 
+/** Tells of a row that has a revision whether it is still the one that was read. */
+export function asSeenIn(table: 'departures' | 'messages') {
+  const revisionOf = built((db) =>
+    clientOf(db).prepare<[string], number>(`SELECT revision FROM ${table} WHERE id = ?`).pluck(),
+  );
+  return (db: Reading, { id, revision }: { id: string; revision: number }): boolean =>
+    revisionOf(db).get(id) === revision;
+}
+
 /**
  * A limit given with the other values. SQLite looks at a bare placeholder there as it plans, and so plans the query anew each time it
  * is given a value, which takes longer than most queries do.

@@ -2,7 +2,7 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { DepartureState } from '#core/departure/states';
 import { departures } from './schema';
-import { built, builtBy, clientOf, columnsOf, placeholders, rowsBy, writtenBy } from './built';
+import { asSeenIn, builtBy, columnsOf, placeholders, rowsBy, writtenBy } from './built';
 import type { Reading, Tx } from './store';
 
 export type Departure = typeof departures.$inferSelect;
@@ -13,13 +13,8 @@ export function findDeparture(db: Reading, id: string): Departure | undefined {
   return byId(db, { id })[0];
 }
 
-const revisionOf = built((db) =>
-  clientOf(db).prepare<[string], number>('SELECT revision FROM departures WHERE id = ?').pluck(),
-);
-
 /** True as long as nobody has changed it since it was read. */
-export const isDepartureAsSeen = (db: Reading, { id, revision }: Departure): boolean =>
-  revisionOf(db).get(id) === revision;
+export const isDepartureAsSeen = asSeenIn('departures');
 
 const byMessage = rowsBy(departures, () => eq(departures.messageId, sql.placeholder('messageId')));
 

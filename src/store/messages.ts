@@ -3,7 +3,7 @@ import { and, desc, eq, gt, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { Protected } from '#core/openpgp/protected';
 import type { Plan } from '#core/plan/plan';
 import { messages, recipients, sealedWords } from './schema';
-import { among, built, builtBy, clientOf, columnsOf, placeholders, rowsBy } from './built';
+import { among, asSeenIn, built, builtBy, columnsOf, placeholders, rowsBy } from './built';
 import { insertMany } from './many';
 import type { Reading, Tx } from './store';
 
@@ -113,13 +113,8 @@ export function swapMessage(tx: Tx, seen: Message, patch: Partial<Message>): Mes
   return swap(tx, columnsOf(values)).get({ ...values, seenId: seen.id, seenRevision: seen.revision });
 }
 
-const revisionOf = built((db) =>
-  clientOf(db).prepare<[string], number>('SELECT revision FROM messages WHERE id = ?').pluck(),
-);
-
 /** True as long as nobody has changed it since it was read. */
-export const isAsSeen = (db: Reading, { id, revision }: Message): boolean =>
-  revisionOf(db).get(id) === revision;
+export const isAsSeen = asSeenIn('messages');
 
 const seenOrNot = built((db) =>
   db
