@@ -5,6 +5,7 @@ import { PENDING_STATES } from '#core/departure/states';
 import type { RecipientOutcome } from '#core/departure/outcome';
 import { deliveries, departures, messages } from './schema';
 import { built, placeholders, rowsBy, written } from './built';
+import { insertMany } from './many';
 import type { Reading, Tx } from './store';
 import type { Departure } from './departures';
 
@@ -18,23 +19,23 @@ export function deliveriesOf(db: Reading, departureIds: string[]): Delivery[] {
   return db.select().from(deliveries).where(inArray(deliveries.departureId, departureIds)).all();
 }
 
+const notAccepted = built((db) =>
+  db
+    .delete(deliveries)
+    .where(and(eq(deliveries.departureId, sql.placeholder('id')), ne(deliveries.status, 'accepted')))
+    .prepare(),
+);
+
 /** Replaces the list of those a departure goes to: all of them wait, but who has it has it, whatever the list says. */
 export function setDeliveries(tx: Tx, departureId: string, addresses: readonly string[]): void {
-  const mine = eq(deliveries.departureId, departureId);
-  tx.delete(deliveries)
-    .where(and(mine, ne(deliveries.status, 'accepted')))
-    .run();
-  const served = new Set(
-    tx
-      .select({ address: deliveries.address })
-      .from(deliveries)
-      .where(mine)
-      .all()
-      .map(({ address }) => addressKey(address)),
+  notAccepted(tx).run({ id: departureId });
+  const served = new Set(deliveriesOf(tx, [departureId]).map(({ address }) => addressKey(address)));
+  const waiting = addresses.filter((address) => !served.has(addressKey(address)));
+  insertMany(
+    tx,
+    'INTO deliveries (departure_id, address, status)',
+    waiting.map((address) => [departureId, address, 'waiting']),
   );
-  for (const address of addresses)
-    if (!served.has(addressKey(address)))
-      tx.insert(deliveries).values({ departureId, address, status: 'waiting' }).run();
 }
 
 const backToWaiting = built((db) =>

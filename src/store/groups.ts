@@ -1,6 +1,7 @@
 /** Named sets of correspondents. */
 import { eq, inArray, sql } from 'drizzle-orm';
 import { groupMembers, groups, recipients } from './schema';
+import { built } from './built';
 import type { Reading, Tx } from './store';
 
 export interface Group {
@@ -10,14 +11,15 @@ export interface Group {
   members: string[];
 }
 
-export function allGroups(db: Reading): Group[] {
-  const all = db
+const byName = built((db) =>
+  db
     .select()
     .from(groups)
     .orderBy(sql`folded(${groups.name})`)
-    .all();
-  return withMembers(db, all);
-}
+    .prepare(),
+);
+
+export const allGroups = (db: Reading): Group[] => withMembers(db, byName(db).all());
 
 function withMembers(db: Reading, some: { id: string; name: string }[]): Group[] {
   if (some.length === 0) return [];

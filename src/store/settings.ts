@@ -113,9 +113,15 @@ export function writeSettings(tx: Tx, patch: Partial<Settings>): void {
 
 export type StoreKind = 'real' | 'sandbox';
 
-export function readMeta(db: Reading, key: string): string | undefined {
-  return db.select().from(meta).where(eq(meta.key, key)).get()?.value;
-}
+const metaOf = built((db) =>
+  db
+    .select()
+    .from(meta)
+    .where(eq(meta.key, sql.placeholder('key')))
+    .prepare(),
+);
+
+export const readMeta = (db: Reading, key: string): string | undefined => metaOf(db).get({ key })?.value;
 
 /** Keeps a fact about the database for good: what is there stays. */
 export function keepMeta(tx: Tx, key: string, value: string): void {

@@ -2,6 +2,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { UsualFor, UsualWatch } from '#core/watch/usual';
 import { usualWatches } from './schema';
+import { built } from './built';
 import type { Reading, Tx } from './store';
 
 export interface UsualRow {
@@ -14,11 +15,11 @@ const columnsOf = (whom: UsualFor) => ({
   groupId: whom.for === 'group' ? whom.id : null,
 });
 
+const rows = built((db) => db.select().from(usualWatches).prepare());
+
 /** There are few: one of everyone, and of whom it is otherwise. */
 export const allUsual = (db: Reading): UsualRow[] =>
-  db
-    .select()
-    .from(usualWatches)
+  rows(db)
     .all()
     .map(({ correspondentId, groupId, watch }) => ({
       whom:
