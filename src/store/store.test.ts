@@ -144,7 +144,7 @@ describe('at size', () => {
       .map((row) => row.detail)
       .join(' ');
 
-  it('the next due moment and a page of departures come from an index', () => {
+  it('the next due moment, a page of departures, and what somebody has written come from an index', () => {
     const { desk } = withDeparture();
     const earliest = "select min(due) from departures where state = 'held'";
     expect(plan(desk, earliest)).toContain('COVERING INDEX departures_state (state=?)');
@@ -154,6 +154,10 @@ describe('at size', () => {
       plan(desk, "select * from departures where state = 'sent' order by due desc, id desc limit 100"),
     ).toMatch(/departures_state(?!.*TEMP B-TREE)/);
     expect(plan(desk, "select * from messages where place = 'inbox'")).toContain('messages_place');
+    const by = "select at from messages m where lower(m.from_address) = 'a@x.example'";
+    expect(plan(desk, `${by} and m.direction = 'in' order by at desc`)).toMatch(
+      /messages_from(?!.*TEMP B-TREE)/,
+    );
   });
 });
 
