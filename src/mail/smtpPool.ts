@@ -206,12 +206,16 @@ export class SmtpPool {
 
   constructor(
     private readonly server: SmtpServer,
-    /** How many messages may be on their way at once. */
-    readonly connections = CONNECTIONS,
+    private readonly most = CONNECTIONS,
     private readonly patience = PATIENCE,
     private readonly fullMs = FULL_MS,
   ) {
-    this.queue = new PQueue({ concurrency: connections });
+    this.queue = new PQueue({ concurrency: most });
+  }
+
+  /** How many messages may be on their way at once, as far as is known: so much is worth claiming ahead for. */
+  get connections(): number {
+    return Math.max(1, this.most - this.fewer);
   }
 
   /**
@@ -234,7 +238,7 @@ export class SmtpPool {
   /** Goes on with the connections there are. */
   private makeDo(): void {
     this.fullSince = performance.now();
-    this.open({ fewer: Math.min(this.fewer + 1, this.connections + this.slow - 1) });
+    this.open({ fewer: Math.min(this.fewer + 1, this.most + this.slow - 1) });
   }
 
   /** The server may take more by now. */
@@ -245,14 +249,14 @@ export class SmtpPool {
   private open({ fewer = this.fewer, slow = this.slow }): void {
     this.fewer = fewer;
     this.slow = slow;
-    this.queue.concurrency = Math.max(1, this.connections - fewer + slow);
+    this.queue.concurrency = Math.max(1, this.most - fewer + slow);
   }
 
   /** One that takes long keeps nobody waiting but itself. */
   private async besides(attempt: Promise<AttemptResult>): Promise<AttemptResult> {
     let slow = false;
     const timer = setTimeout(() => {
-      slow = this.slow < this.connections * SLOW_ONES;
+      slow = this.slow < this.most * SLOW_ONES;
       if (slow) this.open({ slow: this.slow + 1 });
     }, this.patience.slow);
     try {
@@ -266,8 +270,7 @@ export class SmtpPool {
   /** Opens connections ahead of time, so that `count` can go out at once; what goes wrong is found out then. */
   warm(count: number): void {
     this.askForMore();
-    const wanted =
-      Math.min(count, this.connections - this.fewer) - this.idle.length - this.warming - this.queue.pending;
+    const wanted = Math.min(count, this.connections) - this.idle.length - this.warming - this.queue.pending;
     for (let index = 0; index < wanted; index++) {
       this.warming++;
       this.connect()

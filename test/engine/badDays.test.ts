@@ -46,6 +46,10 @@ function at(desk: Desk, moment: number, subject = 'x', to = ['a@x.example']) {
   return scheduleMessage(desk, id, { kind: 'at', local, zone: 'Etc/UTC' })[0]!;
 }
 
+/** Sends at once. */
+const senderOf = (desk: Desk) => (subject: string, to: string) =>
+  scheduleMessage(desk, createDraft(desk, { to: [to], subject, text: 'x' }).id, { kind: 'now' })[0]!;
+
 /**
  * What is done in one go here keeps the engine of this process from giving signs of life; the clock waits only for one
  * that gives them.
@@ -257,8 +261,7 @@ describe('a server that stalls for one message', () => {
         },
       });
       await startEngine(desk, sink.url);
-      const send = (subject: string, to: string) =>
-        scheduleMessage(desk, createDraft(desk, { to: [to], subject, text: 'x' }).id, { kind: 'now' })[0]!;
+      const send = senderOf(desk);
       const first = send('Stalled', 'stalled@x.example');
       await until('it to stall', () => stalled);
       await until('that to be said', () => {
@@ -289,8 +292,7 @@ it('a server that takes two connections: what is due leaves over those, also whi
     },
   });
   await startEngine(desk, sink.url);
-  const send = (subject: string, to: string) =>
-    scheduleMessage(desk, createDraft(desk, { to: [to], subject, text: 'x' }).id, { kind: 'now' })[0]!;
+  const send = senderOf(desk);
   const stalled = send('Stalled', 'stalled@x.example');
   await until('it to stall', () => goOn);
   const others = Array.from({ length: 60 }, (_, n) => send(`Other ${n}`, 'a@x.example'));
