@@ -48,6 +48,8 @@ const BUSY_LOOK_MS = 100;
 const CLOCK_JUMP_MS = 2000;
 /** Connections are opened this long before they are needed. */
 const WARM_MS = 1500;
+/** What leaves is made as long before its moment. */
+const AHEAD_MS = 5000;
 
 export class Engine {
   private readonly lanes: Lanes;
@@ -291,6 +293,7 @@ export class Engine {
     const overdue = this.tickFailed ? LONGEST_SLEEP_MS : 0;
     // Opened ahead of time; a sandbox jump has no need of that.
     if (delay < WARM_MS && next !== null && !desk.sandbox) this.lanes.warm(next + WARM_MS);
+    if (delay < AHEAD_MS) this.lanes.makeAhead(desk.now() + AHEAD_MS);
     const rest = delay > 0 ? Math.min(LONGEST_SLEEP_MS, Math.ceil(delay)) : overdue;
     this.timer = setTimeout(() => this.wake(), rest);
   }

@@ -7,6 +7,7 @@ import { claimDeparture } from '#usecases/release/claimDeparture';
 import { dueNow, dueSoon, isHeldUp, nextRelease } from '#usecases/release/dueWork';
 import { finishAttempt, recordStage } from '#usecases/release/finishAttempt';
 import type { MailServer, Way } from '#usecases/release/mailServer';
+import { Ahead, MOST_AHEAD } from './ahead';
 import { Pace } from './pace';
 
 /** What is behind its moment leaves in due order: later ones wait this long, at most, for an earlier one. */
@@ -47,6 +48,7 @@ export class Lane {
   /** Something has left that nobody has been told of. */
   private anyLeft = false;
   private readonly pace: Pace;
+  private readonly ahead: Ahead;
 
   constructor(
     private readonly desk: Desk,
@@ -56,6 +58,7 @@ export class Lane {
     private readonly events: LaneEvents,
   ) {
     this.pace = new Pace(desk, way);
+    this.ahead = new Ahead(desk, () => !this.busy && !this.waiting);
   }
 
   /** Something is on its way. */
@@ -123,13 +126,21 @@ export class Lane {
 
   /** Opens connections for what is due by a moment. */
   warm(by: number): void {
-    this.server.warm(dueSoon(this.desk, this.way, by, this.server.connections));
+    this.server.warm(dueSoon(this.desk, this.way, by, this.server.connections).length);
+  }
+
+  /** Makes what is due by a moment, while nothing is on its way. */
+  makeAhead(by: number): void {
+    if (this.busy || this.waiting) return;
+    const most = Math.min(MOST_AHEAD, this.pace.room());
+    void this.ahead.make(dueSoon(this.desk, this.way, by, most).map(({ id }) => id));
   }
 
   /** Takes on nothing more, and resolves once what is under way has ended. */
   async stop(): Promise<void> {
     this.stopped = true;
     this.ready = [];
+    await this.ahead.stop();
     await Promise.all([...this.inFlight.values()].map(({ done }) => done));
     this.tellLeft();
     await this.server.close();
@@ -170,7 +181,7 @@ export class Lane {
   private async release(id: string): Promise<void> {
     const { desk, log, server } = this;
     const account = this.way.id;
-    const claim = await claimDeparture(desk, id, account);
+    const claim = await claimDeparture(desk, id, account, this.ahead.take(id));
     if (!claim) return;
     this.events.disk(undefined);
     let departure = claim.departure;

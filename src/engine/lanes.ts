@@ -128,6 +128,10 @@ export class Lanes {
     for (const lane of this.all) lane.warm(by);
   }
 
+  makeAhead(by: number): void {
+    for (const lane of this.all) lane.makeAhead(by);
+  }
+
   async stop(): Promise<void> {
     await Promise.all([...this.all.map((lane) => lane.stop()), ...this.ending]);
   }

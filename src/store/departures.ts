@@ -55,27 +55,22 @@ const swap = writtenBy((db, columns) =>
     .set(placeholders(columns))
     .where(
       and(
-        eq(departures.id, sql.placeholder('seenId')),
-        eq(departures.revision, sql.placeholder('seenRevision')),
+        eq(departures.id, sql.placeholder('id')),
+        eq(departures.revision, sql`${sql.placeholder('revision')} - 1`),
       ),
     ),
 );
 
-const given = <Row extends object>(patch: Partial<Row>): Partial<Row> =>
-  Object.fromEntries(Object.entries(patch).filter(([, value]) => value !== undefined)) as Partial<Row>;
-
 /**
  * Compare-and-swap on the revision.
+ * @param patch what is not given in it stays
  * @returns the departure as it now is, or undefined if someone else changed it first
  */
 export function swapDeparture(tx: Tx, seen: Departure, patch: Partial<Departure>): Departure | undefined {
-  const values = { ...given(patch), revision: seen.revision + 1 };
-  const changed = swap(tx, columnsOf(values), {
-    ...values,
-    seenId: seen.id,
-    seenRevision: seen.revision,
-  });
-  return changed === 1 ? { ...seen, ...values } : undefined;
+  const next = { ...seen, revision: seen.revision + 1 };
+  for (const [name, value] of Object.entries(patch))
+    if (value !== undefined) Object.assign(next, { [name]: value });
+  return swap(tx, `revision ${columnsOf(patch)}`, next) === 1 ? next : undefined;
 }
 
 export function departuresInState(db: Reading, state: DepartureState): Departure[] {

@@ -36,9 +36,15 @@ const CONDITIONS = {
   troubles: 'SELECT 1 FROM server_troubles',
 } as const;
 
-export type Extras = Readonly<Record<keyof typeof CONDITIONS, boolean>>;
+export type Extras = Readonly<Record<keyof typeof CONDITIONS, boolean>> & {
+  /** Nothing that has a part in what its readers get, but that its links may lead through here where it is watched. */
+  readonly plain: boolean;
+};
 
 const NAMES = Object.keys(CONDITIONS) as (keyof typeof CONDITIONS)[];
+
+/** What is done about them stays here. */
+const APART: readonly string[] = ['watched', 'accounts', 'troubles'];
 
 /** The number of each that is there is a bit. */
 const look = built((db) => {
@@ -55,7 +61,12 @@ export function extrasOf(db: Reading, { id, messageId }: Pick<Departure, 'id' | 
   const found = look(db).get({ message: messageId, departure: id })!;
   let extras = known.get(found);
   if (!extras) {
-    extras = Object.fromEntries(NAMES.map((name, bit) => [name, (found & (1 << bit)) !== 0])) as Extras;
+    const there = NAMES.filter((_, bit) => (found & (1 << bit)) !== 0);
+    const each = Object.fromEntries(NAMES.map((name) => [name, there.includes(name)])) as Omit<
+      Extras,
+      'plain'
+    >;
+    extras = { ...each, plain: there.every((name) => APART.includes(name)) };
     known.set(found, extras);
   }
   return extras;

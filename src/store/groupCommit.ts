@@ -11,8 +11,10 @@ interface Piece {
   reject: (error: unknown) => void;
 }
 
-/** Turns of the event loop a commit waits for company: one takes tens of microseconds where there is nothing to do. */
-const TURNS = 3;
+/** A commit waits for company until none has come for so many turns of the event loop, which take tens of microseconds each where there is nothing to do. */
+const TURNS_ALONE = 3;
+/** And for so many at most. */
+const MOST_TURNS = 20;
 
 /** What nobody waits for is committed after so long at the latest, ms. */
 const AT_EASE_MS = 5;
@@ -45,8 +47,7 @@ export class GroupCommit {
 
   private async commitAll(): Promise<void> {
     while (this.waiting.length > 0) {
-      // Whatever else becomes ready in so many turns comes along.
-      for (let turn = 0; turn < TURNS; turn++) await new Promise((resolve) => setImmediate(resolve));
+      await this.gather();
       clearTimeout(this.later);
       this.later = undefined;
       const tell = this.commit();
@@ -54,6 +55,14 @@ export class GroupCommit {
       for (const each of tell) each();
     }
     this.busy = false;
+  }
+
+  private async gather(): Promise<void> {
+    for (let turn = 0, alone = 0, before = 0; turn < MOST_TURNS && alone < TURNS_ALONE; turn++) {
+      await new Promise((resolve) => setImmediate(resolve));
+      alone = this.waiting.length > before ? 0 : alone + 1;
+      before = this.waiting.length;
+    }
   }
 
   /** @returns what is to be called as soon as it is on the disk */

@@ -16,7 +16,8 @@ const insertEntry = written((db) =>
 );
 
 export function record(tx: Tx, entry: NewEntry): void {
-  insertEntry(tx, { departureId: null, from: null, to: null, why: null, ...entry });
+  const { at, messageId, departureId = null, what, from = null, to = null, why = null } = entry;
+  insertEntry(tx, { at, messageId, departureId, what, from, to, why });
 }
 
 /** The history of one message and its departures, oldest first. */

@@ -285,7 +285,7 @@ describe('lists that stay fast', () => {
     expect(drafts).toEqual(['SCAN messages USING INDEX messages_drafts']);
     const untried = planOf(
       desk,
-      "SELECT * FROM departures WHERE state = 'scheduled' AND account = 'a' AND due <= 5 AND first_attempt_at IS NULL ORDER BY due, id LIMIT 9",
+      "SELECT * FROM departures WHERE state = 'scheduled' AND account = 'a' AND due <= 5 AND first_attempt_at IS NULL ORDER BY due, rowid LIMIT 9",
     );
     expect(untried.join()).toContain('departures_untried');
     expect(untried.join()).not.toContain('TEMP B-TREE');

@@ -245,6 +245,17 @@ describe('changing one’s mind', () => {
 });
 
 describe('the claim', () => {
+  it('comes in the order in which they were planned, where they have one moment', () => {
+    const { desk } = tempDesk();
+    const ids = Array.from({ length: 30 }, () => {
+      const { id } = createDraft(desk, whole);
+      return scheduleMessage(desk, id, wednesday)[0]!;
+    });
+    goTo(desk, ids[0]!.due);
+    const first = dueNow(desk, BY_ENVIRONMENT, 10);
+    expect(first.map(({ id }) => id)).toEqual(ids.slice(0, 10).map(({ id }) => id));
+  });
+
   it('is never early', async () => {
     const { desk } = tempDesk();
     const { departure } = held(desk);

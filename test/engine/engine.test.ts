@@ -11,6 +11,7 @@ import { holdLock } from '#usecases/holdLock';
 import { receiveMail } from '#usecases/incoming/receiveMail';
 import { snooze } from '#usecases/incoming/snooze';
 import { createDraft } from '#usecases/messages/createDraft';
+import { editMessage } from '#usecases/messages/editMessage';
 import { readMessage } from '#usecases/messages/readMessage';
 import { scheduleMessage } from '#usecases/messages/scheduleMessage';
 import { openMailServer } from '#usecases/release/mailServer';
@@ -237,6 +238,29 @@ describe('under the system clock', () => {
     await until('it to be sent', () => state(desk, departure.id) === 'sent');
     expect(readDeparture(desk, departure.id).leftAt).toBeGreaterThanOrEqual(departure.meant);
     expect(Date.parse(header(sink.received[0]!.source, 'Date')!)).toBe(departure.meant);
+  });
+
+  it('sends what was changed, taken back or planned in the last seconds as it is by its moment', async () => {
+    const { desk } = tempDesk('real');
+    const sink = await startSink();
+    startEngine(desk, sink.url);
+    const moment = Math.ceil(Date.now() / 1000) * 1000 + 4000;
+    const soon = new Date(moment).toISOString().slice(0, 19);
+    const all = Array.from({ length: 40 }, (_, index) => scheduleAt(desk, `${index}`, soon, 'Etc/UTC'));
+    // By then they have been made ready, most likely; whether they were or not is not to be told from what leaves.
+    await until('the last seconds', () => moment - Date.now() < 2500);
+    editMessage(desk, all[3]!.messageId, { text: 'Other words' });
+    takeBack(desk, all[7]!.id);
+    scheduleAt(desk, 'late', soon, 'Etc/UTC');
+    await sink.until(40);
+    await until('all to be sent', () => all.every(({ id }, n) => n === 7 || state(desk, id) === 'sent'));
+    const sources = new Map(sink.received.map(({ source }) => [header(source, 'Subject'), source]));
+    expect([...sources.keys()].sort()).toEqual(
+      ['late', ...all.map((_, index) => `${index}`).filter((subject) => subject !== '7')].sort(),
+    );
+    expect(sink.received).toHaveLength(40);
+    expect(sources.get('3')).toContain('Other words');
+    expect(new Set(sink.received.map(({ source }) => header(source, 'Message-ID'))).size).toBe(40);
   });
 });
 

@@ -78,10 +78,10 @@ export const departures = sqliteTable(
     index('departures_state').on(table.state, table.due, table.id),
     // For what is due through one account: another may have thousands waiting.
     index('departures_by_account')
-      .on(table.state, table.account, table.due, table.id)
+      .on(table.state, table.account, table.due)
       .where(sql`state IN ('held', 'scheduled')`),
     index('departures_untried')
-      .on(table.state, table.account, table.due, table.id)
+      .on(table.state, table.account, table.due)
       .where(sql`first_attempt_at IS NULL`),
     // For pages over all states that still matter, in order; SQLite would sort several states by itself.
     index('departures_unsettled')

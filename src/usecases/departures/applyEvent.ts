@@ -58,9 +58,10 @@ export function applyEvent(
     deliveriesOf(tx, [seen.id]).some((delivery) => delivery.status === 'accepted');
   const result = transition(seen.state, event, someAccepted);
   if (!result.ok) throw new Refused(result.why);
-  const pause = result.to === 'paused' ? {} : { pausedFor: null, holdLeft: null };
-  if (seen.state === 'paused' && result.to !== 'paused') deleteLeasesOf(tx, seen.id);
-  const next = swapDeparture(tx, seen, { ...pause, ...patch, state: result.to });
+  const { to } = result;
+  const change = to === 'paused' ? { state: to } : { state: to, pausedFor: null, holdLeft: null };
+  if (seen.state === 'paused' && to !== 'paused') deleteLeasesOf(tx, seen.id);
+  const next = swapDeparture(tx, seen, Object.assign(change, patch));
   if (!next) throw new Stale('departure');
   record(tx, {
     at: now,
@@ -68,7 +69,7 @@ export function applyEvent(
     departureId: seen.id,
     what: event,
     from: seen.state,
-    to: result.to,
+    to,
     why,
   });
   noteChange(tx, 'departure', seen.id);

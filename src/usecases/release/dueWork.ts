@@ -42,9 +42,13 @@ export function dueNow(desk: Desk, { id, names }: Account, limit: number): Pick<
   return trouble.nextTry <= now && !isBeingTried(trouble) ? dueDepartures(db, names, now, 1) : [];
 }
 
-/** How many will be due by a moment, counted up to `limit`. */
-export const dueSoon = (desk: Desk, { names }: Account, by: number, limit: number): number =>
-  dueDepartures(desk.store.db, names, by, limit).length;
+/** What will be due by a moment, in due order, at most `limit`. */
+export const dueSoon = (
+  desk: Desk,
+  { names }: Account,
+  by: number,
+  limit: number,
+): Pick<Departure, 'id' | 'due'>[] => dueDepartures(desk.store.db, names, by, limit);
 
 /** How many have left through it since a moment. */
 export const leftSince = (desk: Desk, { names }: Account, since: number): number =>
