@@ -129,11 +129,12 @@ export class Lane {
     this.server.warm(dueSoon(this.desk, this.way, by, this.server.connections).length);
   }
 
-  /** Makes what is due by a moment, while nothing is on its way. */
+  /** Makes what will be due by a moment, while nothing is on its way; what is behind has missed that. */
   makeAhead(by: number): void {
     if (this.busy || this.waiting) return;
-    const most = Math.min(MOST_AHEAD, this.pace.room());
-    void this.ahead.make(dueSoon(this.desk, this.way, by, most).map(({ id }) => id));
+    const now = this.desk.now();
+    const soon = dueSoon(this.desk, this.way, by, Math.min(MOST_AHEAD, this.pace.room()));
+    void this.ahead.make(soon.filter(({ due }) => due > now).map(({ id }) => id));
   }
 
   /** Takes on nothing more, and resolves once what is under way has ended. */

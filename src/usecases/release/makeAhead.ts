@@ -22,7 +22,7 @@ export interface Made {
 }
 
 /** What is longer takes its time wherever it is made; letters. */
-const LONGEST = 32 * 1024;
+const LONGEST = 16 * 1024;
 
 /** The Date says when it was ready to leave (RFC 5322 §3.6.1): what is kept waiting longer than this, ms, is made anew. */
 const FRESH_MS = 10_000;
