@@ -181,7 +181,7 @@ export async function claimDeparture(
   made?: Made,
 ): Promise<Claim | undefined> {
   const released = desk.now();
-  if (made && isFresh(made, released)) {
+  if (made && isFresh(desk, made, released)) {
     const claim = await claimReady(desk, { ...made, released, ahead: true }, account);
     if (claim) return claim;
   }

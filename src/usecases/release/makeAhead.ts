@@ -4,9 +4,9 @@
  */
 import { kindOf } from '#core/plan/kinds/registry';
 import { newMessageId } from '#mail/compose';
-import { findDeparture, type Departure } from '#store/departures';
+import { findDeparture, isDepartureAsSeen, type Departure } from '#store/departures';
 import { extrasOf, type Extras } from '#store/extras';
-import { findMessage, recipientsOf, type Message } from '#store/messages';
+import { findMessage, isAsSeen, recipientsOf, type Message } from '#store/messages';
 import type { Desk } from '../desk';
 import { hasFields } from '../fields/fillMessage';
 import { isProtected } from '../openpgp/sealBody';
@@ -16,7 +16,6 @@ import { prepare, type Prepared } from './steps/prepare';
 export interface Made {
   seen: Departure;
   message: Message;
-  extras: Extras;
   headerId: string;
   prepared: Prepared;
 }
@@ -54,8 +53,12 @@ export async function makeAhead(desk: Desk, id: string): Promise<Made | undefine
     return undefined;
   const headerId = newMessageId(message.fromAddress);
   const prepared = await prepare(desk, seen, message, extras, headerId, seen.due);
-  return 'policy' in prepared ? undefined : { seen, message, extras, headerId, prepared };
+  return 'policy' in prepared ? undefined : { seen, message, headerId, prepared };
 }
 
-/** @param now epoch ms */
-export const isFresh = ({ seen }: Made, now: number): boolean => now - seen.due < FRESH_MS;
+/**
+ * Whether it is worth trying to claim it as it was made: one that fails costs those it would be committed with.
+ * @param now epoch ms
+ */
+export const isFresh = (desk: Desk, { seen, message }: Made, now: number): boolean =>
+  now - seen.due < FRESH_MS && isDepartureAsSeen(desk.store.db, seen) && isAsSeen(desk.store.db, message);
